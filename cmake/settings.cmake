@@ -1,0 +1,22 @@
+# Compiler settings shared by every target of the project, applied with narrows_settings(target).
+
+# Same book, same bytes: no fused multiply-adds that differ from machine to machine.
+function(narrows_settings target)
+  target_compile_options(${target} PRIVATE -Wall -Wextra -Wpedantic -Wconversion -Wshadow -ffp-contract=off)
+  if(NARROWS_WERROR)
+    target_compile_options(${target} PRIVATE -Werror -Werror=switch)
+  endif()
+  if(NARROWS_SANITIZE)
+    target_compile_options(${target} PRIVATE -fsanitize=address,undefined -fno-omit-frame-pointer)
+    target_link_options(${target} PRIVATE -fsanitize=address,undefined)
+  endif()
+endfunction()
+
+find_program(CCACHE_PROGRAM ccache)
+if(CCACHE_PROGRAM)
+  set(CMAKE_CXX_COMPILER_LAUNCHER ${CCACHE_PROGRAM})
+endif()
+find_program(MOLD_PROGRAM mold)
+if(MOLD_PROGRAM)
+  add_link_options(-fuse-ld=mold)
+endif()

@@ -1,0 +1,269 @@
+#include "curve/batten.h"
+
+#include <Eigen/Cholesky>
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "problem/problem.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr int mostRespacings = 10;
+/// Re-spacing stops when no segment's length changes by more than this share.
+constexpr double respacingShare = 1e-10;
+/// The carried curvature is approached by this part of the way each time: the full step swings from side to side.
+constexpr double carryRelaxation = 0.7;
+/// Curvature is carried on over at most this many times the neighbouring interval's change.
+constexpr double mostCarry = 1.5;
+
+// Gauss-Legendre, 5 points on (0, 1).
+constexpr std::array<double, 5> gaussAt{0.04691007703066800, 0.23076534494715845, 0.5, 0.76923465505284155,
+                                        0.95308992296933200};
+constexpr std::array<double, 5> gaussWeight{0.11846344252809454, 0.23931433524968324, 0.28444444444444444,
+                                            0.23931433524968324, 0.11846344252809454};
+
+/// `bend` turned by the turn that takes direction `from` to direction `to`.
+Vec3 carried(const Vec3& bend, const Vec3& from, const Vec3& to) {
+  const double lengths = from.norm() * to.norm();
+  if (lengths < 1e-12) return bend;
+  return Eigen::Quaterniond::FromTwoVectors(from, to) * bend;
+}
+
+/// Second derivative wanted at an end, from the two nails next to it (`near`, `far`) with intervals `h0` (end to near)
+/// and `h1` (near to far). Tangents likewise.
+Vec3 carriedBend(const std::array<Vec3, 3>& tangents, const Vec3& nearBend, const Vec3* farBend, double h0, double h1) {
+  const Vec3 one = carried(nearBend, tangents[1], tangents[0]);
+  if (farBend == nullptr) return one;
+  const Vec3 two = carried(carried(*farBend, tangents[2], tangents[1]), tangents[1], tangents[0]);
+  Vec3 change = (one - two) * std::min(h0 / h1, mostCarry);
+  const double limit = std::max(one.norm(), two.norm());
+  if (change.norm() > limit) change *= limit / change.norm();
+  return one + change;
+}
+
+}  // namespace
+
+void Batten::solve(const Vec3& startBend, const Vec3& endBend) {
+  const std::size_t n = m_points.size();
+  m_bends.assign(n, Vec3::Zero());
+  m_bends.front() = startBend;
+  m_bends.back() = endBend;
+  if (n < 3) return;
+  // Thomas' algorithm on the usual tridiagonal system for the second derivatives.
+  std::vector<double> diagonal(n), above(n);
+  std::vector<Vec3> right(n);
+  for (std::size_t i = 1; i + 1 < n; ++i) {
+    const double before = m_knots[i] - m_knots[i - 1];
+    const double after = m_knots[i + 1] - m_knots[i];
+    diagonal[i] = 2.0 * (before + after);
+    above[i] = after;
+    right[i] = 6.0 * ((m_points[i + 1] - m_points[i]) / after - (m_points[i] - m_points[i - 1]) / before);
+    if (i == 1) {
+      right[i] -= before * startBend;
+    } else {
+      const double ratio = before / diagonal[i - 1];
+      diagonal[i] -= ratio * above[i - 1];
+      right[i] -= ratio * right[i - 1];
+    }
+    if (i + 2 == n) right[i] -= after * endBend;
+  }
+  for (std::size_t i = n - 2; i >= 1; --i) {
+    m_bends[i] = right[i];
+    if (i + 2 < n) m_bends[i] -= above[i] * m_bends[i + 1];
+    m_bends[i] /= diagonal[i];
+  }
+}
+
+Batten Batten::spring(std::span<const Vec3> nails, BattenEnds ends) {
+  require(nails.size() >= 2, "a batten needs two nails");
+  Batten batten;
+  const std::size_t n = nails.size();
+  batten.m_points.assign(nails.begin(), nails.end());
+  batten.m_knots.assign(n, 0.0);
+  for (std::size_t i = 1; i < n; ++i) {
+    batten.m_knots[i] = batten.m_knots[i - 1] + (nails[i] - nails[i - 1]).norm();
+  }
+  if (batten.m_knots.back() <= 0.0 || n == 2) {
+    batten.m_bends.assign(n, Vec3::Zero());
+    return batten;
+  }
+  Vec3 startBend = Vec3::Zero();
+  Vec3 endBend = Vec3::Zero();
+  const auto slope = [&batten](std::size_t i) { return batten.slopeAtNail(i); };
+  const int rounds = ends == BattenEnds::Free ? mostRespacings : 3 * mostRespacings;
+  for (int round = 0; round < rounds; ++round) {
+    batten.solve(startBend, endBend);
+    double change = 0.0;
+    if (ends == BattenEnds::CarryCurvature) {
+      const auto& k = batten.m_knots;
+      const auto& m = batten.m_bends;
+      const bool long4 = n >= 4;
+      const Vec3 start = carriedBend({slope(0), slope(1), slope(long4 ? 2 : 1)}, m[1], long4 ? &m[2] : nullptr,
+                                     k[1] - k[0], long4 ? k[2] - k[1] : 1.0);
+      const Vec3 end = carriedBend({slope(n - 1), slope(n - 2), slope(long4 ? n - 3 : n - 2)}, m[n - 2],
+                                   long4 ? &m[n - 3] : nullptr, k[n - 1] - k[n - 2], long4 ? k[n - 2] - k[n - 3] : 1.0);
+      change = ((start - startBend).norm() + (end - endBend).norm()) * batten.lengthMm() * 1e-3;
+      startBend += carryRelaxation * (start - startBend);
+      endBend += carryRelaxation * (end - endBend);
+    }
+    if (round < mostRespacings) {
+      std::vector<double> knots(n, 0.0);
+      for (std::size_t i = 0; i + 1 < n; ++i) {
+        const double arc = batten.arcLength(i, 0.0, 1.0);
+        const double was = batten.m_knots[i + 1] - batten.m_knots[i];
+        change = std::max(change, std::abs(arc / was - 1.0));
+        knots[i + 1] = knots[i] + arc;
+      }
+      batten.m_knots = knots;
+    }
+    if (change < respacingShare) break;
+  }
+  batten.solve(startBend, endBend);
+  return batten;
+}
+
+Batten::Spot Batten::spotAt(double alongMm) const {
+  const auto after = std::upper_bound(m_knots.begin() + 1, m_knots.end() - 1, alongMm);
+  const auto segment = static_cast<std::size_t>(after - m_knots.begin()) - 1;
+  const double span = m_knots[segment + 1] - m_knots[segment];
+  if (span <= 0.0) return {segment, 0.0};
+  const double within = alongMm - m_knots[segment];
+  double u = within / span;
+  if (u > 0.0 && u < 1.0) {
+    // The parameter is the arc length at the nails only; between them it strays a little.
+    const double whole = arcLength(segment, 0.0, 1.0);
+    const double target = within * whole / span;
+    for (int step = 0; step < 3; ++step) {
+      const double error = arcLength(segment, 0.0, u) - target;
+      const double speed = first(segment, u).norm() * span;
+      if (speed <= 0.0 || std::abs(error) < 1e-7) break;
+      u = std::clamp(u - error / speed, 0.0, 1.0);
+    }
+  }
+  return {segment, u};
+}
+
+Vec3 Batten::value(std::size_t segment, double u) const {
+  const double h = m_knots[segment + 1] - m_knots[segment];
+  const double w = 1.0 - u;
+  return w * m_points[segment] + u * m_points[segment + 1] +
+         h * h / 6.0 * ((w * w * w - w) * m_bends[segment] + (u * u * u - u) * m_bends[segment + 1]);
+}
+
+Vec3 Batten::first(std::size_t segment, double u) const {
+  const double h = m_knots[segment + 1] - m_knots[segment];
+  if (h <= 0.0) return Vec3::Zero();
+  const double w = 1.0 - u;
+  return (m_points[segment + 1] - m_points[segment]) / h +
+         h / 6.0 * ((1.0 - 3.0 * w * w) * m_bends[segment] + (3.0 * u * u - 1.0) * m_bends[segment + 1]);
+}
+
+Vec3 Batten::second(std::size_t segment, double u) const {
+  return (1.0 - u) * m_bends[segment] + u * m_bends[segment + 1];
+}
+
+double Batten::arcLength(std::size_t segment, double from, double to) const {
+  const double h = (m_knots[segment + 1] - m_knots[segment]) * (to - from);
+  double sum = 0.0;
+  for (std::size_t i = 0; i < gaussAt.size(); ++i) {
+    sum += gaussWeight[i] * first(segment, from + gaussAt[i] * (to - from)).norm();
+  }
+  return sum * h;
+}
+
+Vec3 Batten::slopeAtNail(std::size_t nail) const {
+  return nail + 1 < m_points.size() ? first(nail, 0.0) : first(nail - 1, 1.0);
+}
+
+Vec3 Batten::pointAt(double alongMm) const {
+  if (lengthMm() <= 0.0) return m_points.front();
+  if (alongMm < 0.0) return m_points.front() + alongMm * tangentAt(0.0);
+  if (alongMm > lengthMm()) return m_points.back() + (alongMm - lengthMm()) * tangentAt(lengthMm());
+  const Spot spot = spotAt(alongMm);
+  return value(spot.segment, spot.u);
+}
+
+Vec3 Batten::tangentAt(double alongMm) const {
+  if (lengthMm() <= 0.0) return Vec3::Zero();
+  const Spot spot = spotAt(std::clamp(alongMm, 0.0, lengthMm()));
+  return first(spot.segment, spot.u).normalized();
+}
+
+Vec3 Batten::curvatureAt(double alongMm) const {
+  if (lengthMm() <= 0.0) return Vec3::Zero();
+  const Spot spot = spotAt(std::clamp(alongMm, 0.0, lengthMm()));
+  const Vec3 d = first(spot.segment, spot.u);
+  const Vec3 dd = second(spot.segment, spot.u);
+  const double speed2 = d.squaredNorm();
+  return (dd - d * (d.dot(dd) / speed2)) / speed2;
+}
+
+double Batten::bendingEnergy() const {
+  double energy = 0.0;
+  for (std::size_t s = 0; s + 1 < m_points.size(); ++s) {
+    const double h = m_knots[s + 1] - m_knots[s];
+    for (std::size_t i = 0; i < gaussAt.size(); ++i) {
+      const Vec3 d = first(s, gaussAt[i]);
+      const double speed = d.norm();
+      if (speed <= 0.0) continue;
+      energy += gaussWeight[i] * h * d.cross(second(s, gaussAt[i])).squaredNorm() / std::pow(speed, 5);
+    }
+  }
+  return energy;
+}
+
+std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double> toleranceMm) {
+  require(nails.size() == toleranceMm.size(), "one tolerance a nail");
+  const auto n = static_cast<Eigen::Index>(nails.size());
+  std::vector<Vec3> eased(nails.begin(), nails.end());
+  if (n < 5) return eased;
+  std::vector<double> along(nails.size(), 0.0);
+  for (std::size_t i = 1; i < nails.size(); ++i) along[i] = along[i - 1] + (nails[i] - nails[i - 1]).norm();
+  const double mean = along.back() / static_cast<double>(n - 1);
+  if (mean <= 0.0) return eased;
+
+  // Third divided differences, in units of the mean spacing: nought for any curve whose curvature changes evenly.
+  Eigen::MatrixXd difference = Eigen::MatrixXd::Zero(n - 3, n);
+  for (Eigen::Index row = 0; row + 3 < n; ++row) {
+    for (Eigen::Index i = row; i < row + 4; ++i) {
+      double product = 1.0;
+      for (Eigen::Index j = row; j < row + 4; ++j) {
+        if (j != i) product *= (along[static_cast<std::size_t>(i)] - along[static_cast<std::size_t>(j)]) / mean;
+      }
+      difference(row, i) = 1.0 / product;
+    }
+  }
+  const Eigen::MatrixXd stiffness = difference.transpose() * difference;
+  Eigen::MatrixXd given(n, 3);
+  for (Eigen::Index i = 0; i < n; ++i) given.row(i) = nails[static_cast<std::size_t>(i)].transpose();
+
+  // Pull on each nail is raised where it strays beyond its tolerance and let off where it does not, until each lies
+  // within it: what is left moves the nails as far as they may go towards the even curve.
+  constexpr int rounds = 30;
+  constexpr double heldPull = 1e9;
+  Eigen::VectorXd pull(n);
+  for (Eigen::Index i = 0; i < n; ++i) pull(i) = i == 0 || i == n - 1 ? heldPull : 1.0;
+  Eigen::MatrixXd moved = given;
+  for (int round = 0; round < rounds; ++round) {
+    Eigen::MatrixXd normal = stiffness;
+    normal.diagonal() += pull;
+    moved = normal.llt().solve(Eigen::MatrixXd(pull.asDiagonal() * given));
+    for (Eigen::Index i = 1; i + 1 < n; ++i) {
+      const double tolerance = std::max(toleranceMm[static_cast<std::size_t>(i)], 1e-9);
+      const double ratio = (moved.row(i) - given.row(i)).norm() / tolerance;
+      pull(i) = std::clamp(pull(i) * std::clamp(ratio, 0.3, 4.0), 1e-6, heldPull);
+    }
+  }
+  for (Eigen::Index i = 1; i + 1 < n; ++i) {
+    const auto at = static_cast<std::size_t>(i);
+    const Vec3 move = (moved.row(i) - given.row(i)).transpose();
+    const double most = toleranceMm[at];
+    eased[at] = nails[at] + (move.norm() > most ? Vec3(move * (most / move.norm())) : move);
+  }
+  return eased;
+}
+
+}  // namespace narrows

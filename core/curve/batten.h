@@ -1,0 +1,74 @@
+#pragma once
+// The batten: the curve of least bending energy through nails.
+
+#include <span>
+#include <vector>
+
+#include "curve/vec.h"
+
+namespace narrows {
+
+/// How a batten's ends behave beyond the outermost nails' own wish.
+enum class BattenEnds {
+  Free,           ///< No bending at the ends, as a real batten that just runs past its last nail.
+  CarryCurvature  ///< The curvature near the end is carried on to it: right for the surface of a hull.
+};
+
+/// A batten sprung through nails in space: a cubic spline in its own arc length.
+///
+/// Lengths along it are measured from its first nail. Everything it answers is in mm. A batten through two nails is
+/// straight; nails that coincide must have been merged by the caller, except that a batten may have all its nails in
+/// one point, and then is that point.
+class Batten {
+ public:
+  Batten() = default;
+
+  /// Springs it through `nails` (two or more, in order along it). The parameter is re-spaced until it is the arc
+  /// length at the nails, at most 10 times. Source: natural cubic spline, C. de Boor, A Practical Guide to Splines,
+  /// ch. IV; the carried end follows the change of curvature between the two nails next to it, in the turning frame
+  /// of the curve, so that a circle stays a circle.
+  static Batten spring(std::span<const Vec3> nails, BattenEnds ends);
+
+  double lengthMm() const { return m_knots.empty() ? 0.0 : m_knots.back(); }
+  std::size_t nailCount() const { return m_points.size(); }
+  const std::vector<Vec3>& nails() const { return m_points; }
+  /// Length along it at each nail.
+  const std::vector<double>& nailLengthsMm() const { return m_knots; }
+
+  /// Point, unit tangent and curvature vector (1/mm) at a length along it, carried straight on beyond its ends.
+  Vec3 pointAt(double alongMm) const;
+  Vec3 tangentAt(double alongMm) const;
+  Vec3 curvatureAt(double alongMm) const;
+
+  /// The point at a share (0 to 1) of its length.
+  Vec3 pointAtShare(double share) const { return pointAt(share * lengthMm()); }
+
+  /// First derivative with respect to the segment's own parameter, whose span is `segmentLength`, at nail `nail`
+  /// as seen from the segment before (`before`) or after it.
+  Vec3 slopeAtNail(std::size_t nail) const;
+
+  /// Integral of squared curvature along it, 1/mm.
+  double bendingEnergy() const;
+
+ private:
+  struct Spot {
+    std::size_t segment;
+    double u;  ///< 0 to 1 within the segment
+  };
+  Spot spotAt(double alongMm) const;
+  Vec3 value(std::size_t segment, double u) const;
+  Vec3 first(std::size_t segment, double u) const;
+  Vec3 second(std::size_t segment, double u) const;
+  double arcLength(std::size_t segment, double from, double to) const;
+  void solve(const Vec3& startBend, const Vec3& endBend);
+
+  std::vector<double> m_knots;  ///< arc length at each nail
+  std::vector<Vec3> m_points;
+  std::vector<Vec3> m_bends;  ///< second derivatives at the nails
+};
+
+/// Nails moved within their tolerances (mm, one each; the first and last stay) so that the change of curvature from
+/// nail to nail is least. Returns the moved nails; none is moved further than its tolerance.
+std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double> toleranceMm);
+
+}  // namespace narrows

@@ -1,0 +1,154 @@
+#include "lines/hull.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+
+/// Points an offset section is cut at.
+constexpr std::size_t cutPoints = 64;
+
+std::vector<Batten> partCurves(const std::vector<Section>& sections, std::size_t part) {
+  std::vector<Batten> curves;
+  for (const Section& section : sections) curves.push_back(section.parts[part]);
+  return curves;
+}
+
+Result<Hull> assemble(std::vector<Section> sections, Problems problems) {
+  Hull hull;
+  hull.problems = std::move(problems);
+  for (Section& section : sections) (section.whole ? hull.sections : hull.partSections).push_back(std::move(section));
+  if (hull.sections.size() < 2) {
+    Problems all = hull.problems;
+    all.push_back({Fault::TooFewStations, {}, {std::to_string(hull.sections.size()), "2"}});
+    return tl::make_unexpected(all);
+  }
+  std::size_t parts = hull.sections.front().parts.size();
+  for (const Section& section : hull.sections) parts = std::min(parts, section.parts.size());
+  for (std::size_t part = 0; part < parts; ++part) {
+    std::vector<PartSection> partial;
+    for (const Section& section : hull.partSections) {
+      if (section.parts[part].lengthMm() > 0.0) partial.push_back({section.parts[part], *section.xMm});
+    }
+    hull.patches.push_back(SurfacePatch::through(partCurves(hull.sections, part), partial));
+  }
+  return hull;
+}
+
+/// One patch carried square through a distance, and cut by planes.
+class OffsetPatch {
+ public:
+  OffsetPatch(const SurfacePatch& patch, double distanceMm) : m_patch(patch), m_distanceMm(distanceMm) {}
+
+  Vec3 point(double t, double v) const {
+    const SurfacePoint here = m_patch.evaluate(t, v);
+    Vec3 normal = here.normal();
+    if (normal.isZero()) normal = m_patch.evaluate(std::clamp(t, 0.02, m_patch.lastT() - 0.02), std::clamp(v, 0.01, 0.99)).normal();
+    return here.at + m_distanceMm * normal;
+  }
+
+  /// Share t at which the row crosses the plane; rows are followed a little beyond their ends to find it.
+  std::optional<double> crossing(double xMm, double v, double startT) const {
+    double t = startT;
+    constexpr double step = 1e-4;
+    for (int i = 0; i < 40; ++i) {
+      const double error = point(t, v).x() - xMm;
+      if (std::abs(error) < 1e-8) break;
+      const double slope = (point(t + step, v).x() - point(t - step, v).x()) / (2.0 * step);
+      if (slope < 1e-6) return std::nullopt;
+      t -= std::clamp(error / slope, -0.5, 0.5);
+      if (t < -0.5 || t > m_patch.lastT() + 0.5) return std::nullopt;
+    }
+    if (t < -1e-9 || t > m_patch.lastT() + 1e-9) return std::nullopt;
+    return t;
+  }
+
+  bool foldsAt(double t, double v) const {
+    constexpr double step = 1e-3;
+    const double v0 = std::max(0.0, v - step), v1 = std::min(1.0, v + step);
+    const Vec3 was = m_patch.point(t, v1) - m_patch.point(t, v0);
+    return was.norm() > 1e-9 && (point(t, v1) - point(t, v0)).dot(was) <= 0.0;
+  }
+
+ private:
+  const SurfacePatch& m_patch;
+  double m_distanceMm;
+};
+
+/// Points along an offset section or end, those left out that lie in a fold.
+struct Cut {
+  std::vector<Vec3> points;
+  bool whole = true;
+  bool folded = false;
+};
+
+Cut cutAt(const OffsetPatch& patch, const Section& section, double t) {
+  Cut cut;
+  for (std::size_t k = 0; k <= cutPoints; ++k) {
+    const double v = static_cast<double>(k) / static_cast<double>(cutPoints);
+    std::optional<double> here = t;
+    if (section.xMm) here = patch.crossing(*section.xMm, v, t);
+    if (!here) {
+      cut.whole = false;
+      continue;
+    }
+    if (patch.foldsAt(*here, v) && k > 0 && k < cutPoints) {
+      cut.folded = true;
+      continue;
+    }
+    const Vec3 at = patch.point(*here, v);
+    if (cut.points.size() > 1 && (at - cut.points.back()).dot(cut.points.back() - cut.points[cut.points.size() - 2]) <= 0.0) {
+      cut.folded = true;
+      continue;
+    }
+    cut.points.push_back(at);
+  }
+  return cut;
+}
+
+}  // namespace
+
+Result<Hull> springHull(const OffsetTable& table) {
+  SectionSet set = springSections(table);
+  return assemble(std::move(set.sections), std::move(set.problems));
+}
+
+Result<Hull> offsetHull(const Hull& hull, double distanceMm) {
+  std::vector<Section> sections;
+  Problems problems = hull.problems;
+  std::vector<OffsetPatch> patches;
+  for (const SurfacePatch& patch : hull.patches) patches.emplace_back(patch, distanceMm);
+  const auto offset = [&](const Section& original, double t) {
+    Section section = original;
+    section.parts.clear();
+    bool folded = false;
+    for (std::size_t i = 0; i < patches.size(); ++i) {
+      const Batten& was = original.parts[i];
+      if (was.lengthMm() <= 0.0) {
+        const Vec3 at = patches[i].point(t, 0.0);
+        section.parts.push_back(Batten::spring(std::vector<Vec3>{at, at}, BattenEnds::Free));
+        continue;
+      }
+      const Cut cut = cutAt(patches[i], original, t);
+      folded = folded || cut.folded;
+      section.whole = section.whole && cut.whole;
+      if (cut.points.size() < 2) return;  // the plane no longer meets this face
+      section.parts.push_back(Batten::spring(cut.points, BattenEnds::CarryCurvature));
+    }
+    if (folded) problems.push_back({Fault::SurfaceFolds, {0, 0, "station " + section.name}, {section.name}});
+    sections.push_back(std::move(section));
+  };
+  for (std::size_t i = 0; i < hull.sections.size(); ++i) offset(hull.sections[i], static_cast<double>(i));
+  for (const Section& part : hull.partSections) offset(part, part.xMm.value_or(0.0) < hull.sections[1].parts.back().nails().front().x() ? 0.5 : hull.lastT() - 0.5);
+  return assemble(std::move(sections), std::move(problems));
+}
+
+Result<Hull> hullFace(const Hull& drawn, const OffsetTable& table, Face face) {
+  const bool drawnInside = table.side == PlankingSide::Inside;
+  if (face == Face::Drawn || (face == Face::Inside) == drawnInside) return drawn;
+  return offsetHull(drawn, face == Face::Outside ? table.thickness.mm() : -table.thickness.mm());
+}
+
+}  // namespace narrows

@@ -1,0 +1,132 @@
+#include "lines/offset_table.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+
+/// Calls `visit` with every length the rounding can be seen in.
+template <typename Visit>
+void everyFigure(const OffsetTable& table, Visit visit) {
+  for (const StationColumn& station : table.stations) {
+    if (station.distance) visit(*station.distance);
+  }
+  for (const TableRow& row : table.rows) {
+    for (const auto& figure : row.figures) {
+      if (figure) visit(*figure);
+    }
+  }
+  for (const Profile& profile : table.profiles) {
+    for (const ProfilePoint& point : profile.points) visit(point.distance), visit(point.height);
+  }
+}
+
+double decimalStep(const OffsetTable& table, double unitMm) {
+  double step = 1.0;
+  everyFigure(table, [&step, unitMm](Length figure) {
+    const double value = figure.mm() / unitMm;
+    while (step > 1e-6 && std::abs(value / step - std::round(value / step)) > 1e-4) step /= 10.0;
+  });
+  return step * unitMm;
+}
+
+}  // namespace
+
+bool TableRow::sameLine(const TableRow& other) const {
+  return kind == other.kind && line == other.line && at == other.at && name == other.name;
+}
+
+const TableRow* OffsetTable::row(RowKind kind, RowLine line) const {
+  const auto found = std::find_if(rows.begin(), rows.end(),
+                                  [&](const TableRow& row) { return row.kind == kind && row.line == line; });
+  return found == rows.end() ? nullptr : &*found;
+}
+
+const Profile* OffsetTable::profile(ProfilePart part) const {
+  const auto found = std::find_if(profiles.begin(), profiles.end(), [&](const Profile& p) { return p.part == part; });
+  return found == profiles.end() ? nullptr : &*found;
+}
+
+std::optional<Length> OffsetTable::halfSiding(SidingPart part) const {
+  for (const HalfSiding& siding : halfSidings) {
+    if (siding.part == part) return siding.value;
+  }
+  return std::nullopt;
+}
+
+std::optional<std::size_t> OffsetTable::rakeColumn() const {
+  for (std::size_t i = 0; i < stations.size(); ++i) {
+    if (stations[i].isRake()) return i;
+  }
+  return std::nullopt;
+}
+
+Length OffsetTable::rounding() const {
+  switch (unit) {
+    case Unit::FtInEighths: {
+      bool sixteenths = false;
+      everyFigure(*this, [&sixteenths](Length figure) {
+        const double eighths = figure.mm() / mmPerInch * 8.0;
+        sixteenths = sixteenths || std::abs(eighths - std::round(eighths)) > 0.25;
+      });
+      return inches(sixteenths ? 1.0 / 16.0 : 1.0 / 8.0);
+    }
+    case Unit::Inch: return millimetres(decimalStep(*this, mmPerInch));
+    case Unit::Millimetre: return millimetres(decimalStep(*this, 1.0));
+    case Unit::Metre: return millimetres(decimalStep(*this, 1000.0));
+  }
+  return millimetres(1.0);
+}
+
+Length OffsetTable::figureTolerance() const { return reading ? *reading : rounding() * 0.5; }
+
+std::string_view rowKindName(RowKind kind) {
+  switch (kind) {
+    case RowKind::Height: return "height";
+    case RowKind::HalfBreadth: return "half-breadth";
+    case RowKind::Diagonal: return "diagonal";
+  }
+  return {};
+}
+
+std::string_view profilePartName(ProfilePart part) {
+  switch (part) {
+    case ProfilePart::StemRabbet: return "stem rabbet";
+    case ProfilePart::StemFace: return "stem face";
+    case ProfilePart::SternpostRabbet: return "sternpost rabbet";
+    case ProfilePart::Transom: return "transom";
+    case ProfilePart::KeelBottom: return "keel bottom";
+  }
+  return {};
+}
+
+std::string_view sidingPartName(SidingPart part) {
+  switch (part) {
+    case SidingPart::Stem: return "stem";
+    case SidingPart::Keel: return "keel";
+    case SidingPart::Sternpost: return "sternpost";
+  }
+  return {};
+}
+
+std::string_view constructionName(Construction construction) {
+  return construction == Construction::Carvel ? "carvel" : "lapstrake";
+}
+
+std::string_view plankingSideName(PlankingSide side) { return side == PlankingSide::Inside ? "inside" : "outside"; }
+
+std::string rowLabel(const TableRow& row, Unit unit) {
+  switch (row.line) {
+    case RowLine::Sheer: return "sheer";
+    case RowLine::Rabbet: return "rabbet";
+    case RowLine::Chine: return "chine";
+    case RowLine::Buttock: return "buttock " + writeLength(row.at, unit, 6, true);
+    case RowLine::Waterline: return "waterline " + writeLength(row.at, unit, 6, true);
+    case RowLine::Diagonal: return "diagonal " + row.name;
+  }
+  return {};
+}
+
+}  // namespace narrows

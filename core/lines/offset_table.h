@@ -1,0 +1,111 @@
+#pragma once
+// The table of offsets, as the builder entered it.
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "length/length.h"
+
+namespace narrows {
+
+enum class PlankingSide { Outside, Inside };
+enum class Construction { Carvel, Lapstrake };
+
+/// Which way a row of the table measures.
+enum class RowKind { Height, HalfBreadth, Diagonal };
+/// Which line of the boat a row follows.
+enum class RowLine { Sheer, Rabbet, Chine, Buttock, Waterline, Diagonal };
+
+/// One row: the figures of one line at every station.
+struct TableRow {
+  RowKind kind = RowKind::Height;
+  RowLine line = RowLine::Sheer;
+  Length at;         ///< Buttock: off the centre line. Waterline: height. Diagonal: height of its centre.
+  Length out;        ///< Diagonal only: falls `down` in `out`.
+  Length down;       ///< Diagonal only.
+  std::string name;  ///< Diagonal only.
+  std::vector<std::optional<Length>> figures;  ///< one a station, bow to stern; none where the line does not cross
+  int fileLine = 0;                            ///< line of the file it was read from, 0 if none
+
+  bool sameLine(const TableRow& other) const;
+};
+
+enum class ProfilePart { StemRabbet, StemFace, SternpostRabbet, Transom, KeelBottom };
+
+struct ProfilePoint {
+  Length distance;
+  Length height;
+  bool operator==(const ProfilePoint&) const = default;
+};
+
+struct Profile {
+  ProfilePart part = ProfilePart::StemRabbet;
+  std::vector<ProfilePoint> points;  ///< low to high; keel bottom forward to aft
+  int fileLine = 0;
+};
+
+enum class SidingPart { Stem, Keel, Sternpost };
+
+struct HalfSiding {
+  SidingPart part = SidingPart::Stem;
+  Length value;
+};
+
+struct StationColumn {
+  std::string name;
+  std::optional<Length> distance;  ///< none for the raked transom column
+  bool isRake() const { return !distance.has_value(); }
+};
+
+/// The whole table. Heights are above the base line, distances aft of the forward perpendicular, half-breadths off the
+/// centre line; every figure lies on the `side` of the planking that the table is drawn to.
+struct OffsetTable {
+  std::string boat;
+  std::vector<std::string> notes;
+  Unit unit = Unit::Millimetre;
+  PlankingSide side = PlankingSide::Inside;
+  Length thickness;
+  std::optional<Length> reading;  ///< how far any figure may be off; half the rounding where it is not given
+  Construction construction = Construction::Carvel;
+  std::vector<StationColumn> stations;
+  std::vector<TableRow> rows;
+  std::vector<Profile> profiles;
+  std::vector<HalfSiding> halfSidings;
+
+  const TableRow* row(RowKind kind, RowLine line) const;
+  const Profile* profile(ProfilePart part) const;
+  std::optional<Length> halfSiding(SidingPart part) const;
+  std::optional<std::size_t> rakeColumn() const;
+  /// The step the table's figures are rounded to, found from the figures themselves: an eighth or a sixteenth of an
+  /// inch, or the last decimal place that any of them uses.
+  Length rounding() const;
+  /// How far any figure may be off: `reading`, or half the rounding.
+  Length figureTolerance() const;
+};
+
+/// "waterline 1-6-0", "sheer", "diagonal A", as the file and the grid call it.
+std::string rowLabel(const TableRow& row, Unit unit);
+std::string_view rowKindName(RowKind kind);
+std::string_view profilePartName(ProfilePart part);
+std::string_view sidingPartName(SidingPart part);
+std::string_view constructionName(Construction construction);
+std::string_view plankingSideName(PlankingSide side);
+
+/// Reads a table from the text of a file. Fails with every fault of the file, in its order, each with line and field.
+Result<OffsetTable> readOffsetTable(std::string_view text);
+
+/// Reads a table from a file.
+Result<OffsetTable> loadOffsetTable(const std::string& path);
+
+/// The table as the text of a file, in its own unit. Reading it again gives the same table.
+std::string writeOffsetTable(const OffsetTable& table);
+
+/// The bytes of a file, or why not (a folder, no permission, larger than `mostBytes`).
+Result<std::string> readWholeFile(const std::string& path, std::size_t mostBytes);
+
+/// Whether the table makes sense as a boat: stations in order, figures within reason, every section with its ends,
+/// stem and stern where they can be. Fails with every fault found; each names line, station and figure.
+Result<void> checkOffsetTable(const OffsetTable& table);
+
+}  // namespace narrows

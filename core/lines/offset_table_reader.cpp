@@ -1,0 +1,444 @@
+#include <algorithm>
+#include <cctype>
+#include <cerrno>
+#include <cstdio>
+#include <cstring>
+#include <filesystem>
+#include <fstream>
+#include <map>
+
+#include "lines/offset_table.h"
+
+namespace narrows {
+
+namespace {
+
+/// More stations than any boat has; a file with more is not a table of offsets.
+constexpr std::size_t mostStations = 400;
+constexpr std::size_t mostTableBytes = 8U << 20U;
+
+std::string lower(std::string_view text) {
+  std::string result(text);
+  for (char& c : result) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+  return result;
+}
+
+std::string trimmed(std::string_view text) {
+  const auto first = text.find_first_not_of(" \t\r");
+  if (first == std::string_view::npos) return {};
+  return std::string(text.substr(first, text.find_last_not_of(" \t\r") - first + 1));
+}
+
+bool isUtf8(std::string_view text) {
+  for (std::size_t i = 0; i < text.size();) {
+    const auto lead = static_cast<unsigned char>(text[i]);
+    const std::size_t more = lead < 0x80 ? 0 : lead >= 0xC2 && lead < 0xE0 ? 1 : lead >= 0xE0 && lead < 0xF0 ? 2 : lead >= 0xF0 && lead < 0xF5 ? 3 : 4;
+    if (lead == 0 || more == 4 || i + more >= text.size() + (more == 0 ? 1 : 0)) return false;
+    for (std::size_t k = 1; k <= more; ++k) {
+      if ((static_cast<unsigned char>(text[i + k]) & 0xC0U) != 0x80U) return false;
+    }
+    i += more + 1;
+  }
+  return true;
+}
+
+/// The fields of one record; false where a quotation mark is left open.
+bool splitRecord(std::string_view line, std::vector<std::string>& fields) {
+  fields.assign(1, {});
+  bool inQuotes = false;
+  bool wasQuoted = false;
+  for (std::size_t i = 0; i < line.size(); ++i) {
+    const char c = line[i];
+    if (inQuotes) {
+      if (c == '"' && i + 1 < line.size() && line[i + 1] == '"') {
+        fields.back() += '"';
+        ++i;
+      } else if (c == '"') {
+        inQuotes = false;
+      } else {
+        fields.back() += c;
+      }
+    } else if (c == '"' && trimmed(fields.back()).empty()) {
+      fields.back().clear();
+      inQuotes = wasQuoted = true;
+    } else if (c == ',') {
+      if (!wasQuoted) fields.back() = trimmed(fields.back());
+      wasQuoted = false;
+      fields.emplace_back();
+    } else {
+      fields.back() += c;
+    }
+  }
+  if (!wasQuoted) fields.back() = trimmed(fields.back());
+  return !inQuotes;
+}
+
+struct Record {
+  int line;
+  std::vector<std::string> fields;
+};
+
+/// Reads the records of one table, gathering every fault as it goes.
+class TableReader {
+ public:
+  Result<OffsetTable> read(std::string_view text) {
+    std::vector<Record> records = recordsOf(text);
+    if (records.empty() && m_problems.empty()) return fail(Fault::Empty);
+    if (!records.empty() && !readFirst(records.front())) return tl::make_unexpected(m_problems);
+    if (!records.empty()) records.erase(records.begin());
+    findUnit(records);
+    for (const Record& record : records) readRecord(record);
+    finish();
+    if (!m_problems.empty()) {
+      std::stable_sort(m_problems.begin(), m_problems.end(), [](const Problem& a, const Problem& b) {
+        const auto key = [](const Problem& p) { return p.where.line == 0 ? 1 << 30 : p.where.line; };
+        return key(a) < key(b);
+      });
+      return tl::make_unexpected(m_problems);
+    }
+    return m_table;
+  }
+
+ private:
+  void problem(Fault fault, int line, std::size_t field, std::vector<std::string> says, std::string name = {}) {
+    m_problems.push_back({fault, {line, static_cast<int>(field), std::move(name)}, std::move(says)});
+  }
+
+  std::vector<Record> recordsOf(std::string_view text) {
+    if (text.starts_with("\xEF\xBB\xBF")) text.remove_prefix(3);
+    std::vector<Record> records;
+    int line = 0;
+    while (!text.empty()) {
+      const auto end = text.find('\n');
+      std::string_view one = text.substr(0, end);
+      text = end == std::string_view::npos ? std::string_view{} : text.substr(end + 1);
+      ++line;
+      if (one.ends_with('\r')) one.remove_suffix(1);
+      const std::string bare = trimmed(one);
+      if (bare.empty() || bare.front() == '#') continue;
+      Record record{line, {}};
+      if (!splitRecord(one, record.fields)) {
+        problem(Fault::QuoteOpen, line, record.fields.size(), {});
+        continue;
+      }
+      records.push_back(std::move(record));
+    }
+    return records;
+  }
+
+  bool readFirst(const Record& record) {
+    if (lower(record.fields[0]) != "offsets") {
+      problem(Fault::FirstRecord, record.line, 1, {record.fields[0]});
+      return false;
+    }
+    if (record.fields.size() < 2 || record.fields[1] != "1") {
+      problem(Fault::VersionUnknown, record.line, 2, {record.fields.size() < 2 ? "" : record.fields[1]});
+      return false;
+    }
+    return true;
+  }
+
+  /// The unit is wanted before any length, wherever its record stands.
+  void findUnit(const std::vector<Record>& records) {
+    for (const Record& record : records) {
+      if (lower(record.fields[0]) != "units" || record.fields.size() < 2) continue;
+      const auto unit = unitNamed(lower(record.fields[1]));
+      if (unit) {
+        m_table.unit = *unit;
+      } else {
+        problem(Fault::WordUnknown, record.line, 2, {record.fields[1], "ft-in-8ths, in, mm or m"});
+      }
+      m_unitKnown = true;
+      return;
+    }
+  }
+
+  Length length(const Record& record, std::size_t field) {
+    const auto parsed = parseLength(record.fields[field], m_table.unit);
+    if (parsed) return *parsed;
+    problem(parsed.error()[0].fault, record.line, field + 1, parsed.error()[0].says, columnName(record, field));
+    return {};
+  }
+
+  std::string columnName(const Record& record, std::size_t field) const {
+    const std::string name = lower(record.fields[0]);
+    const bool row = name.starts_with("height") || name.starts_with("half-breadth") || name == "distance";
+    const std::size_t first = name == "diagonal" ? 5 : 1;
+    if ((!row && name != "diagonal") || field < first || field - first >= m_table.stations.size()) return {};
+    return "station " + m_table.stations[field - first].name;
+  }
+
+  /// Whether this is the first record of its name; a second is a fault.
+  bool once(const Record& record) {
+    const auto [at, isNew] = m_seen.emplace(lower(record.fields[0]), record.line);
+    if (!isNew) problem(Fault::RecordTwice, record.line, 1, {record.fields[0], std::to_string(at->second)});
+    return isNew;
+  }
+
+  bool hasFields(const Record& record, std::size_t least, std::size_t most, const std::string& wanted) {
+    if (record.fields.size() < least) {
+      problem(Fault::FieldMissing, record.line, record.fields.size() + 1, {wanted});
+      return false;
+    }
+    for (std::size_t i = most; i < record.fields.size(); ++i) {
+      if (record.fields[i].empty()) continue;
+      problem(Fault::FieldSurplus, record.line, i + 1, {std::to_string(record.fields.size()), std::to_string(most)});
+      return false;
+    }
+    return true;
+  }
+
+  void readRecord(const Record& record) {
+    const std::string name = lower(record.fields[0]);
+    if (name == "boat") {
+      if (once(record) && hasFields(record, 2, 2, "the boat's name")) m_table.boat = record.fields[1];
+    } else if (name == "note") {
+      if (hasFields(record, 2, 2, "the note's text")) m_table.notes.push_back(record.fields[1]);
+    } else if (name == "units") {
+      if (once(record)) hasFields(record, 2, 2, "ft-in-8ths, in, mm or m");
+    } else if (name == "planking") {
+      readPlanking(record);
+    } else if (name == "reading") {
+      if (once(record) && hasFields(record, 2, 2, "how far a figure may be off")) m_table.reading = length(record, 1);
+    } else if (name == "construction") {
+      readConstruction(record);
+    } else if (name == "stations") {
+      readStations(record);
+    } else if (name == "distance") {
+      readDistances(record);
+    } else if (name.starts_with("height ") || name.starts_with("half-breadth ")) {
+      readRow(record, name);
+    } else if (name == "diagonal") {
+      readDiagonal(record);
+    } else if (name.starts_with("profile ")) {
+      readProfile(record, name.substr(8));
+    } else if (name.starts_with("half-siding ")) {
+      readHalfSiding(record, name.substr(12));
+    } else if (name == "offsets") {
+      problem(Fault::RecordTwice, record.line, 1, {"offsets", "1"});
+    } else {
+      problem(Fault::RecordUnknown, record.line, 1, {record.fields[0]});
+    }
+  }
+
+  void readPlanking(const Record& record) {
+    if (!once(record) || !hasFields(record, 3, 3, "inside or outside, and a thickness")) return;
+    const std::string side = lower(record.fields[1]);
+    if (side != "inside" && side != "outside") {
+      problem(Fault::WordUnknown, record.line, 2, {record.fields[1], "inside or outside"});
+    }
+    m_table.side = side == "outside" ? PlankingSide::Outside : PlankingSide::Inside;
+    m_table.thickness = length(record, 2);
+  }
+
+  void readConstruction(const Record& record) {
+    if (!once(record) || !hasFields(record, 2, 2, "carvel or lapstrake")) return;
+    const std::string kind = lower(record.fields[1]);
+    if (kind != "carvel" && kind != "lapstrake") {
+      problem(Fault::WordUnknown, record.line, 2, {record.fields[1], "carvel or lapstrake"});
+    }
+    m_table.construction = kind == "lapstrake" ? Construction::Lapstrake : Construction::Carvel;
+  }
+
+  void readStations(const Record& record) {
+    if (!once(record)) return;
+    if (record.fields.size() - 1 > mostStations) {
+      problem(Fault::TooManyStations, record.line, 0,
+              {std::to_string(record.fields.size() - 1), std::to_string(mostStations)});
+      m_tooMany = true;
+      return;
+    }
+    std::map<std::string, std::size_t> seen;
+    for (std::size_t i = 1; i < record.fields.size(); ++i) {
+      const std::string& name = record.fields[i];
+      const std::string key = lower(name);
+      if (name.empty()) problem(Fault::StationName, record.line, i + 1, {name, "every station has a name."});
+      if (key == "stem" || key == "sternpost") {
+        problem(Fault::StationName, record.line, i + 1, {name, "that name is kept for the timber."});
+      }
+      if (!name.empty() && !seen.emplace(key, i).second) {
+        problem(Fault::StationName, record.line, i + 1, {name, "another station has that name."});
+      }
+      m_table.stations.push_back({name, std::nullopt});
+    }
+    m_stationsLine = record.line;
+  }
+
+  bool stationsKnown(const Record& record) {
+    if (m_tooMany) return false;
+    if (m_stationsLine > 0) return true;
+    problem(Fault::OutOfPlace, record.line, 1, {record.fields[0], "the \"stations\" record"});
+    return false;
+  }
+
+  void readDistances(const Record& record) {
+    if (!once(record) || !stationsKnown(record)) return;
+    const std::size_t count = m_table.stations.size();
+    if (!hasFields(record, count + 1, count + 1, "a distance for each of " + std::to_string(count) + " stations")) return;
+    for (std::size_t i = 1; i <= count; ++i) {
+      if (lower(record.fields[i]) == "rake") {
+        if (i != count) problem(Fault::RakeNotLast, record.line, i + 1, {});
+        continue;
+      }
+      m_table.stations[i - 1].distance = length(record, i);
+    }
+  }
+
+  void readFigures(const Record& record, std::size_t first, TableRow row) {
+    const std::size_t count = m_table.stations.size();
+    if (!hasFields(record, first + 1, first + count, "a figure for each station")) return;
+    if (record.fields.size() < first + count) {
+      problem(Fault::FieldMissing, record.line, record.fields.size() + 1,
+              {"a figure, or nothing between commas, for each of " + std::to_string(count) + " stations"});
+      return;
+    }
+    row.fileLine = record.line;
+    row.figures.resize(count);
+    for (std::size_t i = 0; i < count; ++i) {
+      const std::string& text = record.fields[first + i];
+      if (!text.empty() && text != "-") row.figures[i] = length(record, first + i);
+    }
+    m_table.rows.push_back(std::move(row));
+  }
+
+  void readRow(const Record& record, const std::string& name) {
+    if (!stationsKnown(record)) return;
+    TableRow row;
+    const bool height = name.starts_with("height ");
+    row.kind = height ? RowKind::Height : RowKind::HalfBreadth;
+    const std::string line = trimmed(std::string_view(name).substr(height ? 7 : 13));
+    const std::string_view measured = height ? "buttock" : "waterline";
+    if (line == "sheer" || line == "rabbet" || line == "chine") {
+      if (!once(record)) return;
+      row.line = line == "sheer" ? RowLine::Sheer : line == "rabbet" ? RowLine::Rabbet : RowLine::Chine;
+    } else if (line.starts_with(std::string(measured) + " ")) {
+      row.line = height ? RowLine::Buttock : RowLine::Waterline;
+      const auto at = parseLength(std::string_view(line).substr(measured.size() + 1), m_table.unit);
+      if (!at) {
+        problem(at.error()[0].fault, record.line, 1, at.error()[0].says);
+        return;
+      }
+      row.at = *at;
+    } else {
+      problem(Fault::RecordUnknown, record.line, 1, {record.fields[0]});
+      return;
+    }
+    readFigures(record, 1, std::move(row));
+  }
+
+  void readDiagonal(const Record& record) {
+    if (!stationsKnown(record) || !hasFields(record, 6, 5 + m_table.stations.size(), "a name, centre, out, down and figures")) {
+      return;
+    }
+    TableRow row;
+    row.kind = RowKind::Diagonal;
+    row.line = RowLine::Diagonal;
+    row.name = record.fields[1];
+    row.at = length(record, 2);
+    row.out = length(record, 3);
+    row.down = length(record, 4);
+    if (row.out.mm() <= 0.0) {
+      problem(Fault::BeyondSense, record.line, 4, {record.fields[3], "the way out of a diagonal, which is more than nothing"});
+    }
+    readFigures(record, 5, std::move(row));
+  }
+
+  void readProfile(const Record& record, const std::string& part) {
+    for (const ProfilePart known : {ProfilePart::StemRabbet, ProfilePart::StemFace, ProfilePart::SternpostRabbet,
+                                    ProfilePart::Transom, ProfilePart::KeelBottom}) {
+      if (trimmed(part) != profilePartName(known)) continue;
+      if (!once(record)) return;
+      Profile profile{known, {}, record.line};
+      std::size_t last = record.fields.size();
+      while (last > 1 && record.fields[last - 1].empty()) --last;
+      if (last < 5) {
+        problem(Fault::ProfileTooShort, record.line, last + 1, {part});
+        return;
+      }
+      if (last % 2 == 0) {
+        problem(Fault::FieldMissing, record.line, last + 1, {"a height for the last distance"});
+        return;
+      }
+      for (std::size_t i = 1; i + 1 < last; i += 2) profile.points.push_back({length(record, i), length(record, i + 1)});
+      m_table.profiles.push_back(std::move(profile));
+      return;
+    }
+    problem(Fault::WordUnknown, record.line, 1, {part, "stem rabbet, stem face, sternpost rabbet, transom or keel bottom"});
+  }
+
+  void readHalfSiding(const Record& record, const std::string& part) {
+    for (const SidingPart known : {SidingPart::Stem, SidingPart::Keel, SidingPart::Sternpost}) {
+      if (trimmed(part) != sidingPartName(known)) continue;
+      if (once(record) && hasFields(record, 2, 2, "the half-siding")) {
+        m_table.halfSidings.push_back({known, length(record, 1)});
+      }
+      return;
+    }
+    problem(Fault::WordUnknown, record.line, 1, {part, "stem, keel or sternpost"});
+  }
+
+  void finish() {
+    const auto missing = [this](const std::string& name, const std::string& cure) {
+      problem(Fault::RecordMissing, 0, 0, {name, cure});
+    };
+    if (!m_unitKnown) missing("units", "say ft-in-8ths, in, mm or m.");
+    if (m_seen.count("planking") == 0) missing("planking", "say inside or outside, and the thickness.");
+    if (m_seen.count("construction") == 0) missing("construction", "say carvel or lapstrake.");
+    if (m_tooMany) return;
+    if (m_stationsLine == 0) {
+      missing("stations", "name the columns, bow to stern.");
+      return;
+    }
+    if (m_seen.count("distance") == 0) missing("distance", "give each station's distance.");
+  }
+
+  OffsetTable m_table;
+  Problems m_problems;
+  std::map<std::string, int> m_seen;
+  bool m_unitKnown = false;
+  bool m_tooMany = false;
+  int m_stationsLine = 0;
+};
+
+}  // namespace
+
+Result<OffsetTable> readOffsetTable(std::string_view text) {
+  if (trimmed(text).find_first_not_of(" \t\r\n") == std::string::npos) return fail(Fault::Empty);
+  if (!isUtf8(text)) return fail(Fault::NotUtf8);
+  auto table = TableReader().read(text);
+  if (!table) return table;
+  if (const auto sense = checkOffsetTable(*table); !sense) return tl::make_unexpected(sense.error());
+  return table;
+}
+
+Result<std::string> readWholeFile(const std::string& path, std::size_t mostBytes) {
+  std::error_code error;
+  if (std::filesystem::is_directory(path, error)) return fail(Fault::IsADirectory, {0, 0, path});
+  errno = 0;
+  std::ifstream file(path, std::ios::binary);
+  if (!file) return fail(Fault::CannotOpen, {0, 0, path}, {std::strerror(errno)});
+  std::string text;
+  std::string block(1U << 16U, '\0');
+  while (file.read(block.data(), static_cast<std::streamsize>(block.size())) || file.gcount() > 0) {
+    text.append(block, 0, static_cast<std::size_t>(file.gcount()));
+    if (text.size() > mostBytes) {
+      return fail(Fault::TooLarge, {0, 0, path}, {std::to_string(mostBytes >> 20U) + " MB"});
+    }
+  }
+  if (file.bad()) return fail(Fault::CannotOpen, {0, 0, path}, {std::strerror(errno)});
+  return text;
+}
+
+Result<OffsetTable> loadOffsetTable(const std::string& path) {
+  const auto text = readWholeFile(path, mostTableBytes);
+  if (!text) return tl::make_unexpected(text.error());
+  auto table = readOffsetTable(*text);
+  if (table) return table;
+  Problems problems = table.error();
+  for (Problem& problem : problems) {
+    if (problem.where.line == 0 && problem.where.name.empty()) problem.where.name = path;
+  }
+  return tl::make_unexpected(problems);
+}
+
+}  // namespace narrows

@@ -1,0 +1,44 @@
+#pragma once
+// Sections: the curves of the hull at its stations, stem, sternpost and transom.
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "curve/batten.h"
+#include "lines/offset_table.h"
+
+namespace narrows {
+
+enum class SectionKind { Stem, Station, Transom, Sternpost };
+
+/// One section, from rabbet to sheer. `parts` are its curves from the keel up: one, or two where a chine divides it.
+/// A part may be a single point (the bottom of a chined hull at the foot of the stem).
+struct Section {
+  std::string name;               ///< the station's name, `stem`, `sternpost`
+  SectionKind kind = SectionKind::Station;
+  std::optional<double> xMm;      ///< the plane of a station; none for the ends that are not square to the boat
+  std::vector<Batten> parts;
+  bool whole = true;              ///< false where it begins on stem or sternpost instead of the rabbet of the keel
+
+  /// Girth from rabbet to sheer, mm.
+  double girthMm(std::size_t firstPart = 0) const;
+};
+
+/// The sections that could be made of a table, bow to stern, and what stood in the way of the others.
+struct SectionSet {
+  std::vector<Section> sections;
+  Problems problems;
+};
+
+/// Springs the sections of a table. Figures of one section closer together than 5 mm or twice the table's rounding
+/// are fitted together; others are moved within the table's tolerance to the most even curve. A section whose figures
+/// double back is made without the figures that do so, and they are named. A table that `checkOffsetTable` refuses
+/// gives the sections that have both ends.
+SectionSet springSections(const OffsetTable& table);
+
+/// The profile of a part of the backbone as a curve from low to high, in the plane y = `halfSidingMm`.
+/// Needs the part to have two points or more.
+Batten springProfile(const Profile& profile, double halfSidingMm, double toleranceMm);
+
+}  // namespace narrows

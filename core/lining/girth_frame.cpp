@@ -1,0 +1,63 @@
+#include "lining/girth_frame.h"
+
+#include <algorithm>
+
+namespace narrows {
+
+GirthFrame::GirthFrame(std::shared_ptr<const Hull> hull, bool fromRabbet)
+    : m_hull(std::move(hull)), m_firstPatch(m_hull->isChined() && !fromRabbet ? 1 : 0) {
+  std::vector<double> at;
+  for (std::size_t i = 0; i < m_hull->sections.size(); ++i) {
+    m_girthsMm.push_back(m_hull->sections[i].girthMm(m_firstPatch));
+    at.push_back(static_cast<double>(i));
+  }
+  for (std::size_t patch = m_firstPatch; patch + 1 < m_hull->patches.size(); ++patch) {
+    std::vector<double> shares;
+    for (std::size_t i = 0; i < m_hull->sections.size(); ++i) {
+      double below = 0.0;
+      for (std::size_t k = m_firstPatch; k <= patch; ++k) below += m_hull->sections[i].parts[k].lengthMm();
+      shares.push_back(m_girthsMm[i] > 0.0 ? below / m_girthsMm[i] : 0.0);
+    }
+    m_borders.emplace_back(at, shares);
+  }
+}
+
+std::size_t GirthFrame::greatestSection() const {
+  std::size_t greatest = 0;
+  double most = -1.0;
+  for (std::size_t i = 0; i < m_girthsMm.size(); ++i) {
+    if (m_hull->sections[i].kind != SectionKind::Station || m_girthsMm[i] <= most) continue;
+    most = m_girthsMm[i];
+    greatest = i;
+  }
+  return greatest;
+}
+
+SurfacePoint GirthFrame::evaluate(double t, double share) const {
+  if (m_borders.empty()) return m_hull->patches[m_firstPatch].evaluate(t, share);
+  double low = 0.0;
+  for (std::size_t k = 0; k <= m_borders.size(); ++k) {
+    const double high = k < m_borders.size() ? std::clamp(m_borders[k](t), low, 1.0) : 1.0;
+    if (share > high && k < m_borders.size()) {
+      low = high;
+      continue;
+    }
+    const double span = std::max(high - low, 1e-9);
+    SurfacePoint found = m_hull->patches[m_firstPatch + k].evaluate(t, (share - low) / span);
+    found.up /= span;
+    return found;
+  }
+  return {};
+}
+
+Vec3 GirthFrame::sectionPoint(std::size_t section, double share) const {
+  double along = share * m_girthsMm[section];
+  const auto& parts = m_hull->sections[section].parts;
+  for (std::size_t k = m_firstPatch; k < parts.size(); ++k) {
+    if (along <= parts[k].lengthMm() || k + 1 == parts.size()) return parts[k].pointAt(along);
+    along -= parts[k].lengthMm();
+  }
+  return Vec3::Zero();
+}
+
+}  // namespace narrows

@@ -1,0 +1,143 @@
+#include "lining/lining.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+
+/// The line of one rule's share with the marks moved by hand: the batten is sprung from the line's ends through the
+/// moved marks, and every mark that was not moved lies where the batten puts it.
+PlankLine springLine(const GirthFrame& frame, LineId id, double share, const std::map<std::size_t, double>& moved) {
+  PlankLine line;
+  line.id = id;
+  const std::size_t n = frame.sectionCount();
+  line.shares.assign(n, share);
+  line.moved.assign(n, false);
+  if (moved.empty()) return line;
+  line.constant = false;
+  for (std::size_t i = 0; i < n; ++i) {
+    const double x = frame.sectionPoint(i, share).x();
+    line.distancesMm.push_back(i == 0 ? x : std::max(x, line.distancesMm.back() + 1e-3));
+  }
+  std::vector<double> at, shares;
+  for (std::size_t i = 0; i < n; ++i) {
+    const auto mark = moved.find(i);
+    if (mark == moved.end() && i != 0 && i + 1 != n) continue;
+    at.push_back(line.distancesMm[i]);
+    shares.push_back(mark == moved.end() ? share : mark->second);
+    line.moved[i] = mark != moved.end();
+  }
+  line.shareOverDistance = FairFunction(at, shares);
+  for (std::size_t i = 0; i < n; ++i) line.shares[i] = line.shareOverDistance(line.distancesMm[i]);
+  return line;
+}
+
+Result<void> checkOrder(const Lining& lining) {
+  for (std::size_t k = 1; k < lining.lines.size(); ++k) {
+    for (std::size_t i = 0; i < lining.frame.sectionCount(); ++i) {
+      if (lining.frame.girthMm(i) <= 0.0 || (lining.lines[k].constant && lining.lines[k - 1].constant)) continue;
+      if (lining.widthMm(k - 1, i) >= leastStrakeWidthMm) continue;
+      return fail(Fault::WidthsDoNotFit, {},
+                  {"lines " + std::to_string(k - 1) + " and " + std::to_string(k) + " meet at " + lining.frame.hull().sections[i].name +
+                   "; move the mark less, or let the other line go."});
+    }
+  }
+  return {};
+}
+
+}  // namespace
+
+double PlankLine::shareAt(double t) const {
+  if (constant) return shares.front();
+  const auto last = static_cast<double>(shares.size() - 1);
+  const auto section = static_cast<std::size_t>(std::clamp(std::floor(t), 0.0, last - 1.0));
+  const double part = t - static_cast<double>(section);
+  return shareOverDistance(distancesMm[section] + part * (distancesMm[section + 1] - distancesMm[section]));
+}
+
+double Lining::widthMm(std::size_t strake, std::size_t section) const {
+  return (lines[strake + 1].shares[section] - lines[strake].shares[section]) * frame.girthMm(section);
+}
+
+Result<std::vector<double>> ruleShares(const LiningPlan& plan) {
+  const std::size_t count = plan.strakes.size();
+  if (count < static_cast<std::size_t>(fewestStrakes) || count > static_cast<std::size_t>(mostStrakes)) {
+    return fail(Fault::StrakeCount, {}, {std::to_string(count)});
+  }
+  std::vector<double> shares(count + 1);
+  if (plan.rule == LiningRule::Equal) {
+    for (std::size_t k = 0; k <= count; ++k) shares[k] = static_cast<double>(k) / static_cast<double>(count);
+    return shares;
+  }
+  if (plan.widths.size() != count) {
+    return fail(Fault::WidthsDoNotFit, {},
+                {std::to_string(plan.widths.size()) + " widths for " + std::to_string(count) + " strakes: give one each."});
+  }
+  double sum = 0.0;
+  for (const Length width : plan.widths) {
+    if (!(width.mm() > 0.0)) return fail(Fault::WidthNotPositive, {}, {showDecimal(width.mm(), 2) + " mm"});
+    sum += width.mm();
+  }
+  double filled = 0.0;
+  for (std::size_t k = 0; k < count; ++k) {
+    filled += plan.widths[k].mm();
+    shares[k + 1] = filled / sum;
+  }
+  shares[count] = 1.0;
+  return shares;
+}
+
+Result<Lining> lineOff(const GirthFrame& frame, const LiningPlan& plan, const std::vector<StationId>& sectionIds) {
+  const auto shares = ruleShares(plan);
+  if (!shares) return tl::make_unexpected(shares.error());
+  require(plan.lines.size() == shares->size(), "a plan has one line more than strakes");
+  Lining lining;
+  lining.frame = frame;
+  lining.strakes = plan.strakes;
+  lining.master = frame.greatestSection();
+  const auto sectionOf = [&sectionIds](StationId id) -> std::optional<std::size_t> {
+    const auto found = std::find(sectionIds.begin(), sectionIds.end(), id);
+    if (found == sectionIds.end()) return std::nullopt;
+    return static_cast<std::size_t>(found - sectionIds.begin());
+  };
+  if (plan.master) lining.master = sectionOf(*plan.master).value_or(lining.master);
+  for (std::size_t k = 0; k < shares->size(); ++k) {
+    std::map<std::size_t, double> moved;
+    for (const MovedMark& mark : plan.moved) {
+      const auto section = sectionOf(mark.station);
+      if (mark.line == plan.lines[k] && section && k > 0 && k + 1 < shares->size()) moved[*section] = mark.share;
+    }
+    lining.lines.push_back(springLine(frame, plan.lines[k], (*shares)[k], moved));
+  }
+  if (const auto order = checkOrder(lining); !order) return tl::make_unexpected(order.error());
+  return lining;
+}
+
+std::optional<PartMark> markOnPart(const Lining& lining, std::size_t line, const Section& part) {
+  const bool atBow = *part.xMm < lining.frame.sectionPoint(1, 0.0).x();
+  // The line's own distance runs evenly aft within the end bay: halve the interval that holds the plane.
+  double low = atBow ? 0.0 : lining.frame.lastT() - 1.0;
+  double high = low + 1.0;
+  const auto ahead = [&](double t) { return lining.point(line, t).x() > *part.xMm; };
+  if (ahead(low) || !ahead(high)) return std::nullopt;
+  for (int i = 0; i < 60; ++i) {
+    const double middle = 0.5 * (low + high);
+    (ahead(middle) ? high : low) = middle;
+  }
+  const Vec3 at = lining.point(line, 0.5 * (low + high));
+  const Batten& curve = part.parts.back();
+  double best = 0.0;
+  double nearest = 1e300;
+  constexpr int steps = 400;
+  for (int i = 0; i <= steps; ++i) {
+    const double along = curve.lengthMm() * i / steps;
+    const double away = (curve.pointAt(along) - at).squaredNorm();
+    if (away < nearest) nearest = away, best = along;
+  }
+  for (int i = 0; i < 5; ++i) best = std::clamp(best + (at - curve.pointAt(best)).dot(curve.tangentAt(best)), 0.0, curve.lengthMm());
+  return PartMark{curve.pointAt(best), best};
+}
+
+}  // namespace narrows

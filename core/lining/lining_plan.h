@@ -1,0 +1,47 @@
+#pragma once
+// What the builder decided about the lines of the planks.
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "length/length.h"
+#include "lines/ids.h"
+
+namespace narrows {
+
+inline constexpr int fewestStrakes = 3;
+inline constexpr int mostStrakes = 40;
+
+/// Where line 0, the base line, lies.
+enum class BaseLine {
+  Chine,  ///< the chine where there is one, else the rabbet
+  Rabbet
+};
+
+enum class LiningRule {
+  Equal,       ///< the girth at each station in equal parts
+  Diminishing  ///< chosen widths at one station, kept in proportion everywhere
+};
+
+/// A mark moved by hand: line `line` passes station `station` at `share` of the girth there.
+struct MovedMark {
+  LineId line;
+  StationId station;
+  double share = 0.0;
+  bool operator==(const MovedMark&) const = default;
+};
+
+/// How a hull is lined off.
+struct LiningPlan {
+  BaseLine base = BaseLine::Chine;
+  LiningRule rule = LiningRule::Equal;
+  std::vector<StrakeId> strakes;    ///< garboard up
+  std::vector<LineId> lines;        ///< one more than strakes: base line first, sheer last
+  std::vector<Length> widths;       ///< Diminishing: chosen widths, garboard up; scaled to fill the girth
+  std::optional<StationId> master;  ///< where the widths were read; the station of greatest girth where not named
+  std::vector<MovedMark> moved;
+  bool operator==(const LiningPlan&) const = default;
+};
+
+}  // namespace narrows

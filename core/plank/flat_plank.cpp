@@ -1,0 +1,143 @@
+#include "plank/flat_plank.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+#include "plank/narrowest_board.h"
+
+namespace narrows {
+
+namespace {
+
+std::vector<Vec2> edgeOf(const Strip& strip, const FlatStrip& flat, std::size_t row) {
+  std::vector<Vec2> edge;
+  for (std::size_t column = 0; column < strip.columns; ++column) edge.push_back(flat.points[strip.at(column, row)]);
+  return edge;
+}
+
+Vec2 directionAt(const std::vector<Vec2>& edge, std::size_t i) {
+  const Vec2 along = edge[std::min(i + 1, edge.size() - 1)] - edge[i > 0 ? i - 1 : 0];
+  return along.normalized();
+}
+
+/// Where the line through `a` along `direction` reaches the distance `away` (below) from the line through `b` along `edge`.
+Vec2 carriedEnd(const Vec2& corner, const Vec2& acrossDown, const Vec2& edge, double away) {
+  const Vec2 down(edge.y(), -edge.x());
+  const double reach = acrossDown.dot(down);
+  return corner + acrossDown * (away / std::max(reach, 0.2));
+}
+
+/// The keel edge carried straight on by the lap, square to itself, the ends carried on in their own lines.
+std::vector<Vec2> lapped(const std::vector<Vec2>& lower, const std::vector<Vec2>& upper, double lapMm) {
+  std::vector<Vec2> edge;
+  for (std::size_t i = 0; i < lower.size(); ++i) {
+    const Vec2 along = directionAt(lower, i);
+    edge.push_back(lower[i] + lapMm * Vec2(along.y(), -along.x()));
+  }
+  const auto end = [&](std::size_t i) {
+    const Vec2 down = lower[i] - upper[i];
+    return down.norm() > 1e-9 ? carriedEnd(lower[i], down.normalized(), directionAt(lower, i), lapMm) : edge[i];
+  };
+  const Vec2 bow = end(0);
+  const Vec2 stern = end(lower.size() - 1);
+  const Vec2 chord = (stern - bow).normalized();
+  // Where an end leans inwards, points of the offset edge beyond it are dropped onto it, so that the count stays.
+  for (Vec2& point : edge) {
+    if ((point - bow).dot(chord) < 0.0) point = bow;
+    if ((stern - point).dot(chord) < 0.0) point = stern;
+  }
+  edge.front() = bow;
+  edge.back() = stern;
+  return edge;
+}
+
+/// The point of an edge at a share of its length, where `shares` are those of its points: a cubic through four.
+Vec2 pointAtShare(const std::vector<Vec2>& edge, const std::vector<double>& shares, double share) {
+  const auto n = static_cast<std::ptrdiff_t>(edge.size());
+  std::ptrdiff_t s = std::upper_bound(shares.begin() + 1, shares.end() - 1, share) - shares.begin() - 1;
+  s = std::clamp<std::ptrdiff_t>(s - 1, 0, n - 4);
+  Vec2 sum = Vec2::Zero();
+  for (std::ptrdiff_t i = s; i < s + 4; ++i) {
+    const auto ui = static_cast<std::size_t>(i);
+    double weight = 1.0;
+    for (std::ptrdiff_t j = s; j < s + 4; ++j) {
+      const auto uj = static_cast<std::size_t>(j);
+      if (j != i) weight *= (share - shares[uj]) / (shares[ui] - shares[uj]);
+    }
+    sum += weight * edge[ui];
+  }
+  return sum;
+}
+
+double snyOf(const std::vector<Vec2>& edge) {
+  const Vec2 chord = (edge.back() - edge.front()).normalized();
+  const Vec2 square(-chord.y(), chord.x());
+  double most = 0.0;
+  for (const Vec2& point : edge) most = std::max(most, std::abs((point - edge.front()).dot(square)));
+  return most;
+}
+
+/// Turns everything to the narrowest board and puts the board's lower bow corner at 0, 0.
+void turnToBoard(FlatPlank& plank) {
+  std::vector<Vec2> all = plank.lower;
+  all.insert(all.end(), plank.upper.begin(), plank.upper.end());
+  const NarrowestBoard board = narrowestBoard(all);
+  const Vec2 square(-board.along.y(), board.along.x());
+  Vec2 corner(std::numeric_limits<double>::max(), std::numeric_limits<double>::max());
+  for (const Vec2& point : all) corner = corner.cwiseMin(Vec2(point.dot(board.along), point.dot(square)));
+  const auto place = [&](Vec2& point) { point = Vec2(point.dot(board.along), point.dot(square)) - corner; };
+  for (auto* line : {&plank.lower, &plank.upper, &plank.lapLine}) std::for_each(line->begin(), line->end(), place);
+  for (PlankStation& station : plank.stations) place(station.lower), place(station.upper);
+  plank.boardLengthMm = board.lengthMm;
+  plank.boardWidthMm = board.widthMm;
+}
+
+}  // namespace
+
+double lengthAlong(const std::vector<Vec2>& points) {
+  double sum = 0.0;
+  for (std::size_t i = 1; i < points.size(); ++i) sum += (points[i] - points[i - 1]).norm();
+  return sum;
+}
+
+std::vector<Vec2> mirrored(std::vector<Vec2> points) {
+  for (Vec2& point : points) point.y() = -point.y();
+  return points;
+}
+
+FlatPlank flatPlank(const Lining& lining, std::size_t strake, const PlankMake& make, const FlatPlank* previous) {
+  require(strake < lining.strakeCount(), "strake of this lining");
+  const StripReach reach = make.reach.value_or(StripReach{0.0, lining.frame.lastT()});
+  const bool lapstrake = make.construction == Construction::Lapstrake;
+  const Strip strip = lapstrake ? ruledStrip(lining, strake, make.fineness, reach) : surfaceStrip(lining, strake, make.fineness, reach);
+  FlatPlank plank;
+  plank.strake = lining.strakes[strake];
+  plank.strip = layFlat(strip, previous != nullptr ? std::optional(previous->strip) : std::nullopt);
+  plank.strainRms = plank.strip.strainRms;
+  plank.strainMax = plank.strip.strainMax;
+  plank.upper = edgeOf(strip, plank.strip, strip.rows - 1);
+  plank.lower = edgeOf(strip, plank.strip, 0);
+  const bool hasLap = lapstrake && strake > 0 && make.lapMm > 0.0;
+  for (const StationShare& share : stationShares(lining, strake, reach)) {
+    PlankStation station;
+    station.section = share.section;
+    station.name = lining.frame.hull().sections[share.section].name;
+    station.lower = pointAtShare(plank.lower, strip.lowerShare, share.lower);
+    station.upper = pointAtShare(plank.upper, strip.upperShare, share.upper);
+    station.widthMm = lining.widthMm(strake, share.section);
+    station.asCutMm = (station.upper - station.lower).norm() + (hasLap ? make.lapMm : 0.0);
+    plank.stations.push_back(station);
+  }
+  if (hasLap) {
+    plank.lapLine = plank.lower;
+    plank.lower = lapped(plank.lapLine, plank.upper, make.lapMm);
+  }
+  turnToBoard(plank);
+  plank.lowerLengthMm = lengthAlong(plank.lower);
+  plank.upperLengthMm = lengthAlong(plank.upper);
+  plank.snyMm = snyOf(plank.lower);
+  return plank;
+}
+
+}  // namespace narrows

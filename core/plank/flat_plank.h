@@ -1,0 +1,58 @@
+#pragma once
+// The flat plank: what is cut.
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "lines/offset_table.h"
+#include "plank/flatten.h"
+
+namespace narrows {
+
+/// A station or end across the flat plank, from its keel edge (without lap) to its sheer edge.
+struct PlankStation {
+  std::size_t section;
+  std::string name;
+  Vec2 lower;
+  Vec2 upper;
+  double widthMm;     ///< between marks: girth on the section, without lap
+  double asCutMm;     ///< along the mark, with the lap
+};
+
+/// A starboard plank laid flat, inside face up, bow to the left: x aft along the board, y towards the sheer, turned to
+/// the narrowest board that holds it, with that board's lower bow corner at 0, 0. Lengths in mm.
+struct FlatPlank {
+  StrakeId strake;
+  std::vector<Vec2> lower;    ///< keel edge as cut, bow to stern: with the lap where there is one
+  std::vector<Vec2> upper;    ///< sheer edge, bow to stern
+  std::vector<Vec2> lapLine;  ///< the keel edge without lap; empty where there is no lap
+  std::vector<PlankStation> stations;
+  double lowerLengthMm = 0.0;  ///< along the keel edge as cut
+  double upperLengthMm = 0.0;
+  double boardLengthMm = 0.0;
+  double boardWidthMm = 0.0;
+  double snyMm = 0.0;       ///< greatest distance of the keel edge from its chord
+  double strainRms = 0.0;
+  double strainMax = 0.0;
+  FlatStrip strip;          ///< as laid flat, before it was turned: the warm start of the next answer
+};
+
+/// How a plank is got out.
+struct PlankMake {
+  Construction construction = Construction::Carvel;
+  double lapMm = 0.0;  ///< carried straight on from the keel edge of every strake but the lowest
+  StripFineness fineness = fullStrip;
+  std::optional<StripReach> reach;  ///< the whole hull where not given
+};
+
+/// The flat plank of a strake (0 is the garboard).
+FlatPlank flatPlank(const Lining& lining, std::size_t strake, const PlankMake& make, const FlatPlank* previous = nullptr);
+
+/// Port plank from starboard: y negated.
+std::vector<Vec2> mirrored(std::vector<Vec2> points);
+
+/// Length of a line of points, mm.
+double lengthAlong(const std::vector<Vec2>& points);
+
+}  // namespace narrows

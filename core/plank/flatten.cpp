@@ -1,0 +1,192 @@
+#include "plank/flatten.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "plank/detail/band_matrix.h"
+#include "problem/problem.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr int mostSteps = 12;
+/// Steps stop when no point moves further than this, mm: a hundredth of what is printed.
+constexpr double settledMm = 5e-5;
+
+struct Edge {
+  std::size_t from, to;
+  double lengthMm;
+  double weight;  ///< square root of area over length
+};
+
+/// Distance between two points of the surface along it.
+double surfaceLength(const Strip& strip, std::size_t a, std::size_t b) {
+  const Vec3 chord = strip.points[b] - strip.points[a];
+  const double length = chord.norm();
+  if (length <= 0.0) return 0.0;
+  const double turn = (strip.normals[b] - strip.normals[a]).dot(chord) / length;
+  return length * (1.0 + turn * turn / 24.0);
+}
+
+std::vector<Edge> edgesOf(const Strip& strip) {
+  std::vector<Edge> edges;
+  edges.reserve(strip.points.size() * 4);
+  const auto add = [&](std::size_t a, std::size_t b, double area) {
+    const double length = surfaceLength(strip, a, b);
+    if (length > 1e-9) edges.push_back({a, b, length, std::sqrt(std::max(area, 1e-6)) / length});
+  };
+  for (std::size_t c = 0; c < strip.columns; ++c) {
+    for (std::size_t r = 0; r < strip.rows; ++r) {
+      const bool along = c + 1 < strip.columns;
+      const bool across = r + 1 < strip.rows;
+      const auto size = [&](std::size_t a, std::size_t b) { return (strip.points[b] - strip.points[a]).norm(); };
+      const double wide = across ? size(strip.at(c, r), strip.at(c, r + 1)) : size(strip.at(c, r - 1), strip.at(c, r));
+      const double longs = along ? size(strip.at(c, r), strip.at(c + 1, r)) : size(strip.at(c - 1, r), strip.at(c, r));
+      const double area = wide * longs;
+      const double alongArea = area * (r == 0 || r + 1 == strip.rows ? 0.5 : 1.0);
+      const double acrossArea = area * (c == 0 || c + 1 == strip.columns ? 0.5 : 1.0);
+      if (along) add(strip.at(c, r), strip.at(c + 1, r), alongArea);
+      if (across) add(strip.at(c, r), strip.at(c, r + 1), acrossArea);
+      if (along && across) {
+        add(strip.at(c, r), strip.at(c + 1, r + 1), area);
+        add(strip.at(c, r + 1), strip.at(c + 1, r), area);
+      }
+    }
+  }
+  return edges;
+}
+
+/// The third corner of a triangle on base a-b with sides `fromA` and `fromB`, on the left of a to b where `left`.
+Vec2 thirdCorner(const Vec2& a, const Vec2& b, double fromA, double fromB, bool left) {
+  const Vec2 base = b - a;
+  const double length = std::max(base.norm(), 1e-12);
+  const double along = (length * length + fromA * fromA - fromB * fromB) / (2.0 * length);
+  const double high = std::sqrt(std::max(0.0, fromA * fromA - along * along));
+  const Vec2 unit = base / length;
+  const Vec2 square(-unit.y(), unit.x());
+  return a + along * unit + (left ? high : -high) * square;
+}
+
+/// A first answer: the strip as triangles between its two lines, hinged one after another.
+std::vector<Vec2> hinged(const Strip& strip) {
+  std::vector<Vec2> flat(strip.points.size());
+  const std::size_t top = strip.rows - 1;
+  const auto distance = [&](std::size_t a, std::size_t b) { return (strip.points[b] - strip.points[a]).norm(); };
+  Vec2 low(0.0, 0.0);
+  Vec2 high(0.0, distance(strip.at(0, 0), strip.at(0, top)));
+  for (std::size_t c = 0; c < strip.columns; ++c) {
+    if (c > 0) {
+      const Vec2 nextLow = thirdCorner(low, high, distance(strip.at(c - 1, 0), strip.at(c, 0)), distance(strip.at(c - 1, top), strip.at(c, 0)), false);
+      const Vec2 nextHigh = thirdCorner(nextLow, high, distance(strip.at(c, 0), strip.at(c, top)), distance(strip.at(c - 1, top), strip.at(c, top)), false);
+      low = nextLow;
+      high = nextHigh;
+    }
+    double reached = 0.0;
+    std::vector<double> up{0.0};
+    for (std::size_t r = 1; r < strip.rows; ++r) up.push_back(reached += distance(strip.at(c, r - 1), strip.at(c, r)));
+    for (std::size_t r = 0; r < strip.rows; ++r) {
+      const double w = reached > 0.0 ? up[r] / reached : static_cast<double>(r) / static_cast<double>(top);
+      flat[strip.at(c, r)] = (1.0 - w) * low + w * high;
+    }
+  }
+  return flat;
+}
+
+/// One Gauss-Newton step; returns how far the furthest point moved.
+double step(const Strip& strip, const std::vector<Edge>& edges, std::vector<Vec2>& flat, BandMatrix& normal,
+            std::vector<double>& right) {
+  normal.clear();
+  std::fill(right.begin(), right.end(), 0.0);
+  for (const Edge& edge : edges) {
+    const Vec2 chord = flat[edge.to] - flat[edge.from];
+    const double length = std::max(chord.norm(), 1e-9);
+    const Vec2 unit = chord / length;
+    const double w = edge.weight;
+    const double miss = w * (length - edge.lengthMm);
+    const std::array<std::size_t, 4> at{2 * edge.from, 2 * edge.from + 1, 2 * edge.to, 2 * edge.to + 1};
+    const std::array<double, 4> slope{-w * unit.x(), -w * unit.y(), w * unit.x(), w * unit.y()};
+    for (std::size_t i = 0; i < 4; ++i) {
+      right[at[i]] -= slope[i] * miss;
+      for (std::size_t j = 0; j < 4; ++j) {
+        if (at[j] <= at[i]) normal.add(at[i], at[j], slope[i] * slope[j]);
+      }
+    }
+  }
+  // The flat strip may slide and turn freely: hold one corner, and the far corner of the same line across it.
+  const std::size_t corner = strip.at(0, 0);
+  const std::size_t far = strip.at(strip.columns - 1, 0);
+  normal.add(2 * corner, 2 * corner, 1e3);
+  normal.add(2 * corner + 1, 2 * corner + 1, 1e3);
+  normal.add(2 * far + 1, 2 * far + 1, 1e3);
+  normal.addToDiagonal(1e-10);
+  if (!normal.factor()) return 0.0;
+  normal.solve(right);
+  double furthest = 0.0;
+  for (std::size_t i = 0; i < flat.size(); ++i) {
+    Vec2 move(right[2 * i], right[2 * i + 1]);
+    furthest = std::max(furthest, move.norm());
+    flat[i] += move;
+  }
+  return furthest;
+}
+
+/// Principal strains of one triangle laid flat, and its area.
+struct TriangleStrain {
+  double one, two, area;
+};
+TriangleStrain strainOf(const Strip& strip, const std::vector<Vec2>& flat, std::size_t a, std::size_t b, std::size_t c) {
+  const double ab = surfaceLength(strip, a, b), ac = surfaceLength(strip, a, c), bc = surfaceLength(strip, b, c);
+  const Vec2 p(ab, 0.0);
+  const Vec2 q = ab > 1e-9 ? thirdCorner(Vec2(0.0, 0.0), p, ac, bc, true) : Vec2(0.0, 0.0);
+  const double area = 0.5 * p.x() * q.y();
+  if (area < 1e-6) return {0.0, 0.0, 0.0};
+  Eigen::Matrix2d was, now;
+  was << p.x(), q.x(), p.y(), q.y();
+  now.col(0) = flat[b] - flat[a];
+  now.col(1) = flat[c] - flat[a];
+  const Eigen::Matrix2d turn = now * was.inverse();
+  const Eigen::Matrix2d stretch = turn.transpose() * turn;
+  const double half = 0.5 * stretch.trace();
+  const double rest = std::sqrt(std::max(0.0, half * half - stretch.determinant()));
+  return {std::sqrt(std::max(0.0, half + rest)) - 1.0, std::sqrt(std::max(0.0, half - rest)) - 1.0, area};
+}
+
+void measureStrain(const Strip& strip, FlatStrip& flat) {
+  double area = 0.0, squares = 0.0;
+  for (std::size_t c = 0; c + 1 < strip.columns; ++c) {
+    for (std::size_t r = 0; r + 1 < strip.rows; ++r) {
+      const std::size_t a = strip.at(c, r), b = strip.at(c + 1, r), d = strip.at(c, r + 1), e = strip.at(c + 1, r + 1);
+      for (const auto& corners : {std::array{a, b, e}, std::array{a, e, d}}) {
+        const TriangleStrain strain = strainOf(strip, flat.points, corners[0], corners[1], corners[2]);
+        area += strain.area;
+        squares += strain.area * 0.5 * (strain.one * strain.one + strain.two * strain.two);
+        for (const double one : {strain.one, strain.two}) {
+          if (strain.area > 0.0 && std::abs(one) > std::abs(flat.strainMax)) flat.strainMax = one;
+        }
+      }
+    }
+  }
+  flat.strainRms = area > 0.0 ? std::sqrt(squares / area) : 0.0;
+  flat.strainMax = std::abs(flat.strainMax);
+}
+
+}  // namespace
+
+FlatStrip layFlat(const Strip& strip, const std::optional<FlatStrip>& warm) {
+  require(strip.columns >= 3 && strip.rows >= 2, "a strip has three columns and two rows or more");
+  const bool reuse = warm && warm->points.size() == strip.points.size();
+  FlatStrip flat;
+  flat.points = reuse ? warm->points : hinged(strip);
+  const std::vector<Edge> edges = edgesOf(strip);
+  BandMatrix normal(2 * strip.points.size(), 2 * strip.rows + 3);
+  std::vector<double> right(2 * strip.points.size());
+  for (int i = 0; i < mostSteps; ++i) {
+    if (step(strip, edges, flat.points, normal, right) < settledMm) break;
+  }
+  measureStrain(strip, flat);
+  return flat;
+}
+
+}  // namespace narrows

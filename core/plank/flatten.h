@@ -1,0 +1,27 @@
+#pragma once
+// Laying a strip of surface flat.
+
+#include <optional>
+#include <vector>
+
+#include "plank/strip.h"
+
+namespace narrows {
+
+/// A strip laid flat: its points in the plane, in the order of the strip's, mm, x roughly from bow to stern and y from
+/// the lower line to the upper.
+struct FlatStrip {
+  std::vector<Vec2> points;
+  double strainRms = 0.0;  ///< area-weighted rms of the principal strains
+  double strainMax = 0.0;  ///< greatest principal strain, by size
+};
+
+/// Lays a strip flat with the least change in the lengths of its edges and diagonals, each taken along the surface.
+/// A developable strip comes out exact: within 0.05 mm over 4 m from the exact surface (flatten_test). Any other keeps
+/// the strain it reports. `warm` is an answer for a strip of the same size that is nearly right.
+///
+/// Source: Gauss-Newton on the lengths' squared strains, weighted by area, the normal matrix banded across the strip;
+/// a chord c with normal curvature k is c (1 + k^2 c^2 / 24) along the surface, to the fourth order.
+FlatStrip layFlat(const Strip& strip, const std::optional<FlatStrip>& warm = std::nullopt);
+
+}  // namespace narrows

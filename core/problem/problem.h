@@ -1,0 +1,103 @@
+#pragma once
+// What can be wrong with what was given, told all at once and in plain words.
+
+#include <initializer_list>
+#include <string>
+#include <string_view>
+#include <tl/expected.hpp>
+#include <vector>
+
+namespace narrows {
+
+/// Every fault the core can name. Its words are in `describe`; add the two together.
+enum class Fault {
+  // files
+  CannotOpen,
+  IsADirectory,
+  Empty,
+  TooLarge,
+  NotUtf8,
+  CannotWrite,
+  InUse,
+  // the form of a table
+  FirstRecord,
+  VersionUnknown,
+  RecordUnknown,
+  FieldMissing,
+  FieldSurplus,
+  QuoteOpen,
+  WordUnknown,
+  NotALength,
+  RecordTwice,
+  RecordMissing,
+  OutOfPlace,
+  // the sense of a table
+  StationName,
+  TooManyStations,
+  StationsOutOfOrder,
+  RakeWithoutTransom,
+  RakeNotLast,
+  TooFewStations,
+  BeyondSense,
+  UnitsLookWrong,
+  SheerMissing,
+  RabbetMissing,
+  ChineMissing,
+  SheerBelowRabbet,
+  DoublesBack,
+  ProfileTooShort,
+  ProfileDoublesBack,
+  StemForwardOfNothing,
+  SternpostAftOfNothing,
+  TransomMisses,
+  // the hull and its planks
+  SurfaceFolds,
+  NoHull,
+  StationUnknown,
+  StrakeUnknown,
+  StrakeCount,
+  WidthNotPositive,
+  WidthsDoNotFit,
+  MarkOutside,
+  LineUnknown,
+  // a book
+  NotABook,
+  KeyMissing,
+  KeyWrong,
+  BookNewer,
+  ReadOnly,
+};
+
+/// Where the fault is: a line and field of a file (from 1; 0 where there is none), and the name of the thing.
+struct Place {
+  int line = 0;
+  int field = 0;
+  std::string name;
+};
+
+/// One fault: what (`fault`), where (`where`), and the words and figures its sentence needs.
+struct Problem {
+  Fault fault;
+  Place where;
+  std::vector<std::string> says;
+};
+
+/// A non-empty list of faults, in the order of the file.
+using Problems = std::vector<Problem>;
+
+template <typename T>
+using Result = tl::expected<T, Problems>;
+
+/// The one fault as the failure of a Result.
+tl::unexpected<Problems> fail(Fault fault, Place where = {}, std::vector<std::string> says = {});
+
+/// "line 7, field 3 (station 2): what is wrong; what to do."
+std::string describe(const Problem& problem);
+
+/// All of them, one to a line.
+std::string describe(const Problems& problems);
+
+/// A caller's mistake: stops the program, in release builds too.
+void require(bool holds, std::string_view invariant);
+
+}  // namespace narrows
