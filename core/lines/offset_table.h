@@ -29,6 +29,7 @@ struct TableRow {
   int fileLine = 0;                            ///< line of the file it was read from, 0 if none
 
   bool sameLine(const TableRow& other) const;
+  bool operator==(const TableRow&) const = default;
 };
 
 enum class ProfilePart { StemRabbet, StemFace, SternpostRabbet, Transom, KeelBottom };
@@ -43,6 +44,7 @@ struct Profile {
   ProfilePart part = ProfilePart::StemRabbet;
   std::vector<ProfilePoint> points;  ///< low to high; keel bottom forward to aft
   int fileLine = 0;
+  bool operator==(const Profile&) const = default;
 };
 
 enum class SidingPart { Stem, Keel, Sternpost };
@@ -50,12 +52,14 @@ enum class SidingPart { Stem, Keel, Sternpost };
 struct HalfSiding {
   SidingPart part = SidingPart::Stem;
   Length value;
+  bool operator==(const HalfSiding&) const = default;
 };
 
 struct StationColumn {
   std::string name;
   std::optional<Length> distance;  ///< none for the raked transom column
   bool isRake() const { return !distance.has_value(); }
+  bool operator==(const StationColumn&) const = default;
 };
 
 /// The whole table. Heights are above the base line, distances aft of the forward perpendicular, half-breadths off the
@@ -73,6 +77,7 @@ struct OffsetTable {
   std::vector<Profile> profiles;
   std::vector<HalfSiding> halfSidings;
 
+  bool operator==(const OffsetTable&) const = default;
   const TableRow* row(RowKind kind, RowLine line) const;
   const Profile* profile(ProfilePart part) const;
   std::optional<Length> halfSiding(SidingPart part) const;
@@ -94,6 +99,9 @@ std::string_view plankingSideName(PlankingSide side);
 
 /// Reads a table from the text of a file. Fails with every fault of the file, in its order, each with line and field.
 Result<OffsetTable> readOffsetTable(std::string_view text);
+
+/// The same without asking whether it makes sense as a boat: a table in the middle of being typed.
+Result<OffsetTable> readUncheckedTable(std::string_view text);
 
 /// Reads a table from a file.
 Result<OffsetTable> loadOffsetTable(const std::string& path);

@@ -402,10 +402,14 @@ class TableReader {
 
 }  // namespace
 
-Result<OffsetTable> readOffsetTable(std::string_view text) {
+Result<OffsetTable> readUncheckedTable(std::string_view text) {
   if (trimmed(text).find_first_not_of(" \t\r\n") == std::string::npos) return fail(Fault::Empty);
   if (!isUtf8(text)) return fail(Fault::NotUtf8);
-  auto table = TableReader().read(text);
+  return TableReader().read(text);
+}
+
+Result<OffsetTable> readOffsetTable(std::string_view text) {
+  auto table = readUncheckedTable(text);
   if (!table) return table;
   if (const auto sense = checkOffsetTable(*table); !sense) return tl::make_unexpected(sense.error());
   return table;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <numbers>
 
 #include "lines/section_order.h"
@@ -14,6 +15,17 @@ namespace {
 constexpr double closeFiguresMm = 5.0;
 /// A section turns less than this at any one figure, or it doubles back.
 constexpr double mostTurnRad = 105.0 / 180.0 * std::numbers::pi;
+
+/// Beyond the merging of figures, a nail this near to an end would only make the batten kink.
+constexpr double leastNailGapMm = 1.5;
+constexpr int mostTightenings = 10;
+
+/// A nail of a section: one figure, or several fitted together.
+struct Nail {
+  Vec3 at = Vec3::Zero();
+  double toleranceMm = 0.0;  ///< how far it may move square to the section
+  std::string name;
+};
 
 /// Makes the sections of one table.
 class SectionSpringer {
@@ -124,7 +136,7 @@ class SectionSpringer {
     }
     if (chine) ends.push_back({*chine, Vec3::Zero(), "chine"});
     ends.push_back({*head, Vec3::Zero(), "sheer"});
-    const auto runs = orderSection(ends, figuresOf(column));
+    const auto runs = orderedRuns(ends, column);
     for (const auto& run : runs) section.parts.push_back(springRun(run, column));
     if (m_chined && !section.whole) {
       const Vec3 start = section.parts[0].nails().front();
@@ -155,67 +167,134 @@ class SectionSpringer {
     return figures;
   }
 
-  /// Neighbours that all but coincide become one nail between them; the ends of the run stay where they are.
-  std::vector<SectionFigure> merged(const std::vector<SectionFigure>& run) const {
-    std::vector<SectionFigure> nails{run.front()};
-    for (std::size_t i = 1; i + 1 < run.size();) {
-      SectionFigure nail = run[i];
-      double count = 1.0;
-      std::size_t next = i + 1;
-      while (next + 1 < run.size() && (run[next].at - run[i].at).norm() < m_closeMm) {
-        nail.at += run[next].at;
-        nail.axis = Vec3::Zero();
-        nail.name += " and " + run[next].name;
-        count += 1.0;
-        ++next;
-      }
-      nail.at /= count;
-      i = next;
-      const bool atEnd = (nail.at - run.front().at).norm() < m_closeMm || (nail.at - run.back().at).norm() < m_closeMm;
-      if (!atEnd) nails.push_back(nail);
-    }
-    nails.push_back(run.back());
-    return nails;
+  /// How far a figure may be moved square to the section so that it stays within the table's tolerance in its own axis.
+  double squareTolerance(const SectionFigure& figure, const Vec3& square) const {
+    return figure.axis.isZero() ? 0.0 : m_toleranceMm * std::clamp(std::abs(square.dot(figure.axis)), 0.02, 1.0);
   }
 
-  /// Takes out, one by one, the figures at which the section doubles back, and names them.
-  void leaveOutTurnedBack(std::vector<SectionFigure>& nails, std::size_t column) {
-    for (;;) {
-      std::size_t worst = 0;
-      double worstTurn = mostTurnRad;
-      for (std::size_t i = 1; i + 1 < nails.size(); ++i) {
-        const double turn = turnRad(nails[i - 1].at, nails[i].at, nails[i + 1].at);
-        if (turn > worstTurn) worstTurn = turn, worst = i;
-      }
-      if (worst == 0) return;
-      const std::string& station = m_table.stations[column].name;
-      m_set.problems.push_back({Fault::DoublesBack, {0, 0, "station " + station}, {station, nails[worst].name}});
-      nails.erase(nails.begin() + static_cast<std::ptrdiff_t>(worst));
+  /// One nail for figures `first` to `last` of a run: midway along them and, square to the section, in the middle of
+  /// what all of them allow.
+  Nail nailFor(const std::vector<SectionFigure>& run, std::size_t first, std::size_t last) const {
+    const Vec3 along = (run[last + 1].at - run[first - 1].at).normalized();
+    const Vec3 square(0.0, -along.z(), along.y());
+    Vec3 mean = Vec3::Zero();
+    double low = -1e300, high = 1e300;
+    Nail nail;
+    for (std::size_t i = first; i <= last; ++i) {
+      mean += run[i].at / static_cast<double>(last - first + 1);
+      const double tolerance = squareTolerance(run[i], square);
+      low = std::max(low, run[i].at.dot(square) - tolerance);
+      high = std::min(high, run[i].at.dot(square) + tolerance);
+      nail.name += (nail.name.empty() ? "" : " and ") + run[i].name;
     }
+    nail.at = mean + (0.5 * (low + high) - mean.dot(square)) * square;
+    nail.toleranceMm = std::max(0.0, 0.5 * (high - low));
+    return nail;
+  }
+
+  /// Neighbours that all but coincide become one nail between them; the ends of the run stay where they are.
+  std::vector<Nail> nailsOf(const std::vector<SectionFigure>& run) const {
+    std::vector<Nail> nails{{run.front().at, 0.0, run.front().name}};
+    for (std::size_t i = 1; i + 1 < run.size();) {
+      std::size_t last = i;
+      while (last + 2 < run.size() && (run[last + 1].at - run[i].at).norm() < m_closeMm) ++last;
+      nails.push_back(nailFor(run, i, last));
+      i = last + 1;
+    }
+    nails.push_back({run.back().at, 0.0, run.back().name});
+    // A figure that all but coincides with the rabbet, chine or sheer says nothing that they do not.
+    const auto atEnd = [&](const Nail& nail) {
+      return &nail != &nails.front() && &nail != &nails.back() &&
+             ((nail.at - run.front().at).norm() < leastNailGapMm || (nail.at - run.back().at).norm() < leastNailGapMm);
+    };
+    std::vector<Nail> kept;
+    for (const Nail& nail : nails) {
+      if (!atEnd(nail)) kept.push_back(nail);
+    }
+    return kept;
+  }
+
+  /// The section's figures in order. Where it doubles back, the figure without which the rest goes straightest is left
+  /// out and named, until what is left does not.
+  std::vector<std::vector<SectionFigure>> orderedRuns(const std::vector<SectionFigure>& ends, std::size_t column) {
+    std::vector<SectionFigure> figures = figuresOf(column);
+    auto runs = orderSection(ends, figures);
+    while (doublesBack(runs) && !figures.empty()) {
+      std::size_t worst = 0;
+      double least = std::numeric_limits<double>::max();
+      for (std::size_t i = 0; i < figures.size(); ++i) {
+        std::vector<SectionFigure> rest = figures;
+        rest.erase(rest.begin() + static_cast<std::ptrdiff_t>(i));
+        auto without = orderSection(ends, rest);
+        const double detour = pathCost(without);
+        if (detour < least) least = detour, worst = i, runs = std::move(without);
+      }
+      const std::string& station = m_table.stations[column].name;
+      m_set.problems.push_back({Fault::DoublesBack, {0, 0, "station " + station}, {station, figures[worst].name}});
+      figures.erase(figures.begin() + static_cast<std::ptrdiff_t>(worst));
+    }
+    return runs;
+  }
+
+  bool doublesBack(const std::vector<std::vector<SectionFigure>>& runs) const {
+    for (const auto& run : runs) {
+      const std::vector<Nail> nails = nailsOf(run);
+      for (std::size_t i = 1; i + 1 < nails.size(); ++i) {
+        if (turnRad(nails[i - 1].at, nails[i].at, nails[i + 1].at) > mostTurnRad) return true;
+      }
+    }
+    return false;
   }
 
   Batten springRun(const std::vector<SectionFigure>& run, std::size_t column) {
-    std::vector<SectionFigure> nails = merged(run);
-    leaveOutTurnedBack(nails, column);
-    std::vector<Vec3> points;
+    const std::vector<Nail> nails = nailsOf(run);
+    std::vector<Vec3> given;
     std::vector<double> tolerances;
-    for (std::size_t i = 0; i < nails.size(); ++i) {
-      points.push_back(nails[i].at);
-      tolerances.push_back(toleranceAt(nails, i));
+    for (const Nail& nail : nails) {
+      given.push_back(nail.at);
+      tolerances.push_back(nail.toleranceMm);
     }
-    points = easeNails(points, tolerances);
-    for (Vec3& point : points) point.x() = xAt(column, point.z());
-    return Batten::spring(points, BattenEnds::CarryCurvature);
+    // What a nail may move depends on how the section runs there, which is known only once it is sprung: where a
+    // figure ends up beyond its tolerance, its nail is held tighter and the section sprung again.
+    Batten batten;
+    for (int round = 0; round < mostTightenings; ++round) {
+      std::vector<Vec3> points = easeNails(given, tolerances);
+      for (Vec3& point : points) point.x() = xAt(column, point.z());
+      batten = Batten::spring(points, BattenEnds::CarryCurvature);
+      if (!tighten(run, batten, given, tolerances)) break;
+    }
+    return batten;
   }
 
-  /// How far a nail may be moved so that its figure, measured in its own axis, stays within the table's tolerance.
-  double toleranceAt(const std::vector<SectionFigure>& nails, std::size_t i) const {
-    if (i == 0 || i + 1 == nails.size()) return 0.0;
-    const Vec3 along = (nails[i + 1].at - nails[i - 1].at).normalized();
-    const Vec3 square(0.0, -along.z(), along.y());
-    // Figures that were merged bind each other: half of what one alone may move, square to the curve.
-    const double share = nails[i].axis.isZero() ? 0.35 : std::abs(square.dot(nails[i].axis));
-    return m_toleranceMm * std::clamp(share, 0.02, 1.0);
+  /// Halves the tolerance of every nail near a figure that the batten misses by too much; false if there is none.
+  bool tighten(const std::vector<SectionFigure>& run, const Batten& batten, const std::vector<Vec3>& given, std::vector<double>& tolerances) const {
+    bool missed = false;
+    for (std::size_t i = 1; i + 1 < run.size(); ++i) {
+      if (missMm(run[i], batten) <= m_toleranceMm) continue;
+      for (std::size_t k = 1; k + 1 < given.size(); ++k) {
+        if ((given[k] - run[i].at).norm() > m_closeMm || tolerances[k] <= 0.0) continue;
+        tolerances[k] = tolerances[k] < 0.02 * m_toleranceMm ? 0.0 : 0.5 * tolerances[k];
+        missed = true;
+      }
+    }
+    return missed;
+  }
+
+  /// How far a batten misses a figure, in the figure's own axis.
+  static double missMm(const SectionFigure& figure, const Batten& batten) {
+    const auto away = [&](double along) -> Vec3 {
+      Vec3 gap = batten.pointAt(along) - figure.at;
+      gap.x() = 0.0;
+      return gap;
+    };
+    double along = 0.0;
+    for (std::size_t i = 1; i < batten.nailCount(); ++i) {
+      if (away(batten.nailLengthsMm()[i]).norm() < away(along).norm()) along = batten.nailLengthsMm()[i];
+    }
+    for (int i = 0; i < 4; ++i) along = std::clamp(along - away(along).dot(batten.tangentAt(along)), 0.0, batten.lengthMm());
+    const Vec3 tangent = batten.tangentAt(along);
+    const Vec3 square(0.0, -tangent.z(), tangent.y());
+    return std::abs(away(along).dot(square)) / std::max(std::abs(square.dot(figure.axis)), 0.02);
   }
 
   double xAt(std::size_t column, double z) const {

@@ -31,6 +31,14 @@ double cost(const std::vector<PathPoint>& path) {
   return sum;
 }
 
+std::vector<PathPoint> pathOf(const std::vector<std::vector<SectionFigure>>& runs) {
+  std::vector<PathPoint> path{{runs.front().front(), true}};
+  for (const auto& run : runs) {
+    for (std::size_t i = 1; i < run.size(); ++i) path.push_back({run[i], i + 1 == run.size()});
+  }
+  return path;
+}
+
 double sharpestTurn(const std::vector<PathPoint>& path) {
   double sharpest = 0.0;
   for (std::size_t i = 1; i + 1 < path.size(); ++i) {
@@ -91,6 +99,8 @@ double turnRad(const Vec3& a, const Vec3& b, const Vec3& c) {
   const Vec3 out = c - b;
   return std::atan2(in.cross(out).norm(), in.dot(out));
 }
+
+double pathCost(const std::vector<std::vector<SectionFigure>>& runs) { return cost(pathOf(runs)); }
 
 std::vector<std::vector<SectionFigure>> orderSection(const std::vector<SectionFigure>& ends,
                                                      const std::vector<SectionFigure>& figures) {

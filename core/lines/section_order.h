@@ -24,4 +24,8 @@ double turnRad(const Vec3& a, const Vec3& b, const Vec3& c);
 std::vector<std::vector<SectionFigure>> orderSection(const std::vector<SectionFigure>& ends,
                                                      const std::vector<SectionFigure>& figures);
 
+/// What a path costs: its length, and the sharpness of its turns at figures. Of two orders of the same figures the
+/// cheaper is the likelier.
+double pathCost(const std::vector<std::vector<SectionFigure>>& runs);
+
 }  // namespace narrows

@@ -1,0 +1,138 @@
+#include "job.h"
+
+#include <algorithm>
+#include <sstream>
+
+#include "book/book_file.h"
+
+namespace narrows::cli {
+
+namespace {
+
+std::string sectionNames(const Hull& hull) {
+  std::string names;
+  for (const Section& section : hull.sections) {
+    if (section.kind == SectionKind::Station || section.kind == SectionKind::Transom) names += (names.empty() ? "" : ", ") + section.name;
+  }
+  return names;
+}
+
+std::optional<std::size_t> sectionNamed(const Hull& hull, const std::string& name) {
+  for (std::size_t i = 0; i < hull.sections.size(); ++i) {
+    if (hull.sections[i].name == name) return i;
+  }
+  return std::nullopt;
+}
+
+}  // namespace
+
+Result<Job> Job::open(const Request& request) {
+  Job job;
+  job.m_request = request;
+  job.m_isBook = request.file.ends_with(".narrows");
+  if (job.m_isBook) {
+    auto read = loadBook(request.file);
+    if (!read) return tl::make_unexpected(read.error());
+    job.m_book = std::move(read->book);
+    if (const auto sense = checkOffsetTable(job.m_book.table); !sense) return tl::make_unexpected(sense.error());
+  } else {
+    const auto table = loadOffsetTable(request.file);
+    if (!table) return tl::make_unexpected(table.error());
+    auto book = newBook(*table);
+    if (!book) return tl::make_unexpected(book.error());
+    job.m_book = std::move(*book);
+  }
+  if (request.construction) job.m_book.table.construction = *request.construction;
+  job.m_unit = request.units.value_or(job.m_book.table.unit);
+  if (job.m_unit == Unit::Metre) job.m_unit = Unit::Millimetre;
+
+  const auto drawn = springHull(job.m_book.table);
+  if (!drawn) return tl::make_unexpected(drawn.error());
+  auto hull = hullFace(*drawn, job.m_book.table, request.face);
+  if (!hull) return tl::make_unexpected(hull.error());
+  if (!hull->problems.empty()) return tl::make_unexpected(hull->problems);
+  job.m_hull = std::make_shared<Hull>(std::move(*hull));
+  if (const auto reach = job.findReach(); !reach) return tl::make_unexpected(reach.error());
+  return job;
+}
+
+Result<void> Job::findReach() {
+  m_reach = {0.0, m_hull->lastT()};
+  const auto find = [this](const std::string& name, double& t) -> Result<void> {
+    if (name.empty()) return {};
+    const auto section = sectionNamed(*m_hull, name);
+    if (!section) return fail(Fault::StationUnknown, {}, {name, sectionNames(*m_hull)});
+    t = static_cast<double>(*section);
+    return {};
+  };
+  if (const auto found = find(m_request.from, m_reach.fromT); !found) return found;
+  if (const auto found = find(m_request.to, m_reach.toT); !found) return found;
+  if (m_reach.fromT >= m_reach.toT) throw UsageError{"--from must be forward of --to"};
+  return {};
+}
+
+Length Job::optionLength(const std::string& text, const std::string& option) const {
+  const auto length = parseLength(text, m_unit);
+  if (!length) throw UsageError{option + ": " + describe(length.error()[0])};
+  return *length;
+}
+
+Result<Lining> Job::lining() const {
+  const bool fromRabbet = m_request.wholeSection || (m_isBook && m_book.lining.base == BaseLine::Rabbet);
+  const GirthFrame frame(m_hull, fromRabbet);
+  LiningPlan plan = m_book.lining;
+  const bool asked = m_request.strakes.has_value() || !m_request.widths.empty();
+  if (!asked && !m_isBook) throw UsageError{"say how she is lined off: --strakes N, or --widths W,W,...[@STATION]"};
+  if (asked) {
+    plan = {};
+    std::size_t count = static_cast<std::size_t>(m_request.strakes.value_or(0));
+    if (!m_request.widths.empty()) {
+      plan.rule = LiningRule::Diminishing;
+      std::string list = m_request.widths;
+      if (const auto at = list.find('@'); at != std::string::npos) {
+        const std::string station = list.substr(at + 1);
+        const auto section = sectionNamed(*m_hull, station);
+        if (!section) return fail(Fault::StationUnknown, {}, {station, sectionNames(*m_hull)});
+        plan.master = sectionIds(m_book, *m_hull)[*section];
+        list.erase(at);
+      }
+      std::stringstream stream(list);
+      for (std::string one; std::getline(stream, one, ',');) plan.widths.push_back(optionLength(one, "--widths"));
+      count = plan.widths.size();
+    }
+    for (std::size_t k = 0; k < count; ++k) plan.strakes.push_back({static_cast<std::int64_t>(k + 1)});
+    for (std::size_t k = 0; k <= count; ++k) plan.lines.push_back({static_cast<std::int64_t>(count + k + 1)});
+  }
+  return lineOff(frame, plan, sectionIds(m_book, *m_hull));
+}
+
+PlankMake Job::plankMake() const {
+  PlankMake make;
+  make.construction = m_book.table.construction;
+  if (!m_request.lap.empty()) {
+    make.lapMm = optionLength(m_request.lap, "--lap").mm();
+    if (make.lapMm < 0.0) throw UsageError{"--lap: a lap is not less than nothing"};
+  } else if (m_isBook) {
+    make.lapMm = m_book.settings.lap.mm();
+  }
+  make.reach = m_reach;
+  return make;
+}
+
+std::vector<PlacedSection> Job::sections() const {
+  std::vector<PlacedSection> forward, aft, placed;
+  const double middle = m_hull->sections[m_hull->sections.size() / 2].parts.back().nails().front().x();
+  for (const Section& part : m_hull->partSections) (*part.xMm < middle ? forward : aft).push_back({&part, std::nullopt});
+  for (std::size_t i = 0; i < m_hull->sections.size(); ++i) {
+    const auto t = static_cast<double>(i);
+    const bool last = i + 1 == m_hull->sections.size();
+    if (last && m_reach.toT >= m_hull->lastT()) placed.insert(placed.end(), aft.begin(), aft.end());
+    if (t >= m_reach.fromT && t <= m_reach.toT) placed.push_back({&m_hull->sections[i], i});
+    if (i == 0 && m_reach.fromT <= 0.0) placed.insert(placed.end(), forward.begin(), forward.end());
+  }
+  return placed;
+}
+
+std::string Job::show(double mm) const { return writeLength(millimetres(mm), m_unit, m_unit == Unit::Inch ? 5 : 3, false); }
+
+}  // namespace narrows::cli

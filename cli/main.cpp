@@ -1,0 +1,126 @@
+// narrows-cli: the core from a terminal.
+
+#include <CLI/CLI.hpp>
+#include <clocale>
+#include <iostream>
+
+#include "book/book_file.h"
+#include "sheets_command.h"
+#include "tables.h"
+
+namespace {
+
+using namespace narrows;
+using namespace narrows::cli;
+
+constexpr int statusFault = 1;
+constexpr int statusUsage = 2;
+
+/// Words of the options, as they are written and what they mean.
+struct Words {
+  std::string units, surface = "inside", construction;
+};
+
+void addCommon(CLI::App& command, Request& request, Words& words) {
+  command.add_option("FILE", request.file, "an offset table (.csv) or a book (.narrows)")->required();
+  command.add_option("--units", words.units, "units of the results: mm, in or ft-in-8ths")->check(CLI::IsMember({"mm", "in", "ft-in-8ths"}));
+  command.add_option("--surface", words.surface, "surface worked on: drawn, inside or outside")->check(CLI::IsMember({"drawn", "inside", "outside"}));
+  command.add_option("--as", words.construction, "carvel or lapstrake")->check(CLI::IsMember({"carvel", "lapstrake"}));
+  command.add_option("--from", request.from, "cut the hull square at this station");
+  command.add_option("--to", request.to, "cut the hull square at this station");
+}
+
+void addLining(CLI::App& command, Request& request) {
+  auto* strakes = command.add_option("--strakes", request.strakes, "that many strakes, equal")->check(CLI::Range(fewestStrakes, mostStrakes));
+  command.add_option("--widths", request.widths, "widths from the lowest strake up, W,W,...[@STATION], diminishing")->excludes(strakes);
+  command.add_flag("--whole-section", request.wholeSection, "line off from the rabbet, not from the chine");
+}
+
+void readWords(Request& request, const Words& words) {
+  if (!words.units.empty()) request.units = *unitNamed(words.units);
+  request.face = words.surface == "drawn" ? Face::Drawn : words.surface == "outside" ? Face::Outside : Face::Inside;
+  if (!words.construction.empty()) request.construction = words.construction == "carvel" ? Construction::Carvel : Construction::Lapstrake;
+}
+
+int report(const Result<std::string>& result) {
+  if (result) {
+    std::cout << *result;
+    return std::cout.flush() ? 0 : statusFault;
+  }
+  std::cerr << describe(result.error());
+  return statusFault;
+}
+
+template <typename Answer>
+Result<std::string> answer(const Request& request, Answer with) {
+  const auto job = Job::open(request);
+  if (!job) return tl::make_unexpected(job.error());
+  return with(*job);
+}
+
+Result<std::string> importTable(const std::string& file, const std::string& out) {
+  const auto table = loadOffsetTable(file);
+  if (!table) return tl::make_unexpected(table.error());
+  const auto book = newBook(*table);
+  if (!book) return tl::make_unexpected(book.error());
+  if (const auto saved = saveBook(*book, out); !saved) return tl::make_unexpected(saved.error());
+  return std::string();
+}
+
+int run(int argc, char** argv) {
+  CLI::App app("Narrows from a terminal: from a table of offsets to plank patterns.", "narrows-cli");
+  app.require_subcommand(1);
+  Request request;
+  Words words;
+  SheetsRequest sheets;
+  std::string out;
+
+  auto* girths = app.add_subcommand("girths", "girth of every section, rabbet to sheer");
+  addCommon(*girths, request, words);
+  auto* lining = app.add_subcommand("lining", "where every plank line lies at every station");
+  auto* widths = app.add_subcommand("widths", "width of every strake at every station");
+  auto* plank = app.add_subcommand("plank", "one plank laid flat");
+  auto* sheet = app.add_subcommand("sheets", "full-size patterns");
+  for (auto* command : {lining, widths, plank, sheet}) {
+    addCommon(*command, request, words);
+    addLining(*command, request);
+  }
+  plank->add_option("--strake", request.strake, "strake, 1 the garboard")->required();
+  plank->add_flag("--summary", request.summary, "lengths, board, sny and strain only");
+  for (auto* command : {plank, sheet}) command->add_option("--lap", request.lap, "lap carried on from the lower edge");
+  addSheetsOptions(*sheet, sheets);
+  auto* import = app.add_subcommand("import", "make a book of an offset table");
+  import->add_option("FILE", request.file, "an offset table (.csv)")->required();
+  import->add_option("--out", out, "the book to write (.narrows)")->required();
+
+  try {
+    app.parse(argc, argv);
+    readWords(request, words);
+    if (import->parsed()) return report(importTable(request.file, out));
+    if (girths->parsed()) return report(answer(request, girthsTable));
+    if (lining->parsed()) return report(answer(request, liningTable));
+    if (widths->parsed()) return report(answer(request, widthsTable));
+    if (sheet->parsed()) {
+      const SheetsApplication graphics(argc, argv);
+      return report(answer(request, [&](const Job& job) { return writeSheets(job, sheets); }));
+    }
+    return report(answer(request, [&](const Job& job) { return plankTable(job, request.strake, request.summary); }));
+  } catch (const CLI::ParseError& error) {
+    return app.exit(error) == 0 ? 0 : statusUsage;
+  } catch (const UsageError& error) {
+    std::cerr << error.message << "\nRun with --help for more information.\n";
+    return statusUsage;
+  }
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  std::setlocale(LC_NUMERIC, "C");
+  try {
+    return run(argc, argv);
+  } catch (const std::exception& error) {
+    std::cerr << "narrows-cli: " << error.what() << "\n";
+    return statusFault;
+  }
+}

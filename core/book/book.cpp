@@ -1,0 +1,57 @@
+#include "book/book.h"
+
+#include <algorithm>
+
+#include "lining/shop_figures.h"
+
+namespace narrows {
+
+namespace {
+
+Notation notationFor(Unit unit) {
+  switch (unit) {
+    case Unit::FtInEighths:
+    case Unit::Inch: return Notation::Inches16;
+    case Unit::Millimetre:
+    case Unit::Metre: return Notation::Millimetres;
+  }
+  return Notation::Millimetres;
+}
+
+}  // namespace
+
+Result<Book> newBook(const OffsetTable& table) {
+  const auto hull = springHull(table);
+  if (!hull) return tl::make_unexpected(hull.error());
+  Book book;
+  book.table = table;
+  const auto give = [&book] { return book.nextId++; };
+  book.stem = {give()};
+  for (std::size_t i = 0; i < table.stations.size(); ++i) book.stationIds.push_back({give()});
+  book.sternpost = {give()};
+  const ShopFigures usual = shopFigures(table.construction, boatLength(table));
+  book.settings.notation = notationFor(table.unit);
+  book.settings.lap = table.construction == Construction::Lapstrake ? usual.lap : Length();
+  const GirthFrame frame(std::make_shared<Hull>(*hull), false);
+  const int count = usualStrakeCount(usual, millimetres(frame.girthMm(frame.greatestSection())));
+  for (int k = 0; k < count; ++k) book.lining.strakes.push_back({give()});
+  for (int k = 0; k <= count; ++k) book.lining.lines.push_back({give()});
+  return book;
+}
+
+std::vector<StationId> sectionIds(const Book& book, const Hull& hull) {
+  std::vector<StationId> ids;
+  for (const Section& section : hull.sections) {
+    if (section.kind == SectionKind::Stem || section.kind == SectionKind::Sternpost) {
+      ids.push_back(section.kind == SectionKind::Stem ? book.stem : book.sternpost);
+      continue;
+    }
+    const auto column = std::find_if(book.table.stations.begin(), book.table.stations.end(),
+                                     [&](const StationColumn& station) { return station.name == section.name; });
+    require(column != book.table.stations.end(), "a section of a hull is a station of its table");
+    ids.push_back(book.stationIds[static_cast<std::size_t>(column - book.table.stations.begin())]);
+  }
+  return ids;
+}
+
+}  // namespace narrows

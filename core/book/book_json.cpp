@@ -1,0 +1,294 @@
+// The book as a file: UTF-8 JSON, keys in a fixed order.
+
+#include <nlohmann/json.hpp>
+#include <set>
+
+#include "book/book.h"
+
+namespace narrows {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+/// The table stands in the book as the records of its own file, one string a line.
+Json tableJson(const OffsetTable& table) {
+  Json lines = Json::array();
+  const std::string text = writeOffsetTable(table);
+  for (std::size_t from = 0; from < text.size();) {
+    const std::size_t end = text.find('\n', from);
+    lines.push_back(text.substr(from, end - from));
+    from = end + 1;
+  }
+  return lines;
+}
+
+template <typename Kind>
+Json idsJson(const std::vector<Id<Kind>>& ids) {
+  Json list = Json::array();
+  for (const auto& id : ids) list.push_back(id.number);
+  return list;
+}
+
+std::string notationName(Notation notation) {
+  switch (notation) {
+    case Notation::FeetInches16: return "ft-in-16ths";
+    case Notation::FeetInches32: return "ft-in-32nds";
+    case Notation::Inches16: return "in-16ths";
+    case Notation::Inches32: return "in-32nds";
+    case Notation::Millimetres: return "mm";
+  }
+  return {};
+}
+
+Json liningJson(const LiningPlan& plan) {
+  Json json;
+  json["base"] = plan.base == BaseLine::Chine ? "chine" : "rabbet";
+  json["rule"] = plan.rule == LiningRule::Equal ? "equal" : "diminishing";
+  json["strakes"] = idsJson(plan.strakes);
+  json["lines"] = idsJson(plan.lines);
+  Json widths = Json::array();
+  for (const Length width : plan.widths) widths.push_back(width.mm());
+  json["widths"] = widths;
+  if (plan.master) json["master"] = plan.master->number;
+  Json moved = Json::array();
+  for (const MovedMark& mark : plan.moved) {
+    moved.push_back({{"line", mark.line.number}, {"station", mark.station.number}, {"share", mark.share}});
+  }
+  json["moved"] = moved;
+  return json;
+}
+
+Json knownJson(const Book& book) {
+  Json json;
+  json["narrows"] = bookVersion;
+  json["shop"] = book.shop;
+  json["next-id"] = book.nextId;
+  json["table"] = tableJson(book.table);
+  json["station-ids"] = idsJson(book.stationIds);
+  json["stem-id"] = book.stem.number;
+  json["sternpost-id"] = book.sternpost.number;
+  json["lining"] = liningJson(book.lining);
+  json["settings"] = {{"notation", notationName(book.settings.notation)}, {"lap", book.settings.lap.mm()}};
+  return json;
+}
+
+/// Keys of `file` that `known` has not, at any depth of objects.
+Json unknownOf(const Json& file, const Json& known) {
+  Json unknown = Json::object();
+  for (const auto& [key, value] : file.items()) {
+    if (!known.contains(key)) {
+      unknown[key] = value;
+    } else if (value.is_object() && known[key].is_object()) {
+      Json inner = unknownOf(value, known[key]);
+      if (!inner.empty()) unknown[key] = inner;
+    }
+  }
+  return unknown;
+}
+
+void mergeUnknown(Json& json, const Json& unknown) {
+  for (const auto& [key, value] : unknown.items()) {
+    if (!json.contains(key)) {
+      json[key] = value;
+    } else if (value.is_object() && json[key].is_object()) {
+      mergeUnknown(json[key], value);
+    }
+  }
+}
+
+/// Reads keys of one book, gathering every fault.
+class BookReader {
+ public:
+  Problems problems;
+
+  const Json* key(const Json& object, const std::string& name, const std::string& wanted) {
+    if (object.is_object() && object.contains(name)) return &object[name];
+    problems.push_back({Fault::KeyMissing, {0, 0, m_within + name}, {name, wanted}});
+    return nullptr;
+  }
+  void wrong(const std::string& name, const std::string& wanted) {
+    problems.push_back({Fault::KeyWrong, {0, 0, m_within + name}, {name, wanted}});
+  }
+  std::int64_t whole(const Json& object, const std::string& name) {
+    const Json* value = key(object, name, "a whole number");
+    if (value == nullptr) return 0;
+    if (value->is_number_integer()) return value->get<std::int64_t>();
+    wrong(name, "a whole number");
+    return 0;
+  }
+  double number(const Json& object, const std::string& name) {
+    const Json* value = key(object, name, "a number");
+    if (value == nullptr) return 0.0;
+    if (value->is_number()) return value->get<double>();
+    wrong(name, "a number");
+    return 0.0;
+  }
+  std::string text(const Json& object, const std::string& name) {
+    const Json* value = key(object, name, "text");
+    if (value == nullptr) return {};
+    if (value->is_string()) return value->get<std::string>();
+    wrong(name, "text");
+    return {};
+  }
+  template <typename Kind>
+  std::vector<Id<Kind>> ids(const Json& object, const std::string& name) {
+    std::vector<Id<Kind>> list;
+    const Json* value = key(object, name, "a list of ids");
+    if (value == nullptr) return list;
+    if (!value->is_array()) {
+      wrong(name, "a list of ids");
+      return list;
+    }
+    for (const Json& one : *value) {
+      if (!one.is_number_integer()) {
+        wrong(name, "a list of whole numbers");
+        return {};
+      }
+      list.push_back({one.get<std::int64_t>()});
+    }
+    return list;
+  }
+
+  Book read(const Json& json) {
+    Book book;
+    book.shop = text(json, "shop");
+    book.nextId = whole(json, "next-id");
+    readTable(json, book);
+    book.stationIds = ids<StationTag>(json, "station-ids");
+    book.stem = {whole(json, "stem-id")};
+    book.sternpost = {whole(json, "sternpost-id")};
+    if (const Json* lining = key(json, "lining", "the lining plan")) {
+      m_within = "lining / ";
+      readLining(*lining, book.lining);
+    }
+    m_within.clear();
+    if (const Json* settings = key(json, "settings", "the settings")) {
+      m_within = "settings / ";
+      readSettings(*settings, book.settings);
+    }
+    m_within.clear();
+    checkIds(book);
+    return book;
+  }
+
+ private:
+  void readTable(const Json& json, Book& book) {
+    const Json* table = key(json, "table", "the records of a table of offsets");
+    if (table == nullptr) return;
+    std::string lines;
+    if (table->is_array()) {
+      for (const Json& line : *table) lines += (line.is_string() ? line.get<std::string>() : std::string("?")) + "\n";
+    }
+    auto read = readUncheckedTable(lines);
+    if (read) {
+      book.table = *read;
+      for (TableRow& row : book.table.rows) row.fileLine = 0;
+      for (Profile& profile : book.table.profiles) profile.fileLine = 0;
+      return;
+    }
+    for (Problem problem : read.error()) {
+      problem.where.name = "table" + (problem.where.name.empty() ? "" : ", " + problem.where.name);
+      problems.push_back(problem);
+    }
+  }
+
+  void readLining(const Json& json, LiningPlan& plan) {
+    const std::string base = text(json, "base");
+    if (base != "chine" && base != "rabbet") wrong("base", "\"chine\" or \"rabbet\"");
+    plan.base = base == "rabbet" ? BaseLine::Rabbet : BaseLine::Chine;
+    const std::string rule = text(json, "rule");
+    if (rule != "equal" && rule != "diminishing") wrong("rule", "\"equal\" or \"diminishing\"");
+    plan.rule = rule == "diminishing" ? LiningRule::Diminishing : LiningRule::Equal;
+    plan.strakes = ids<StrakeTag>(json, "strakes");
+    plan.lines = ids<LineTag>(json, "lines");
+    const auto count = static_cast<int>(plan.strakes.size());
+    if (count < fewestStrakes || count > mostStrakes) wrong("strakes", "between 3 and 40 strakes");
+    if (plan.lines.size() != plan.strakes.size() + 1) wrong("lines", "one line more than there are strakes");
+    if (const Json* widths = key(json, "widths", "a list of widths"); widths != nullptr && widths->is_array()) {
+      for (const Json& width : *widths) {
+        if (!width.is_number() || width.get<double>() <= 0.0) {
+          wrong("widths", "a list of widths in mm, each more than nothing");
+          break;
+        }
+        plan.widths.push_back(millimetres(width.get<double>()));
+      }
+    }
+    if (plan.rule == LiningRule::Diminishing && plan.widths.size() != plan.strakes.size()) {
+      wrong("widths", "one width a strake");
+    }
+    if (json.contains("master")) plan.master = StationId{whole(json, "master")};
+    const Json* moved = key(json, "moved", "a list of marks");
+    if (moved == nullptr) return;
+    if (!moved->is_array()) {
+      wrong("moved", "a list of marks");
+      return;
+    }
+    for (const Json& mark : *moved) {
+      plan.moved.push_back({{whole(mark, "line")}, {whole(mark, "station")}, number(mark, "share")});
+      const double share = plan.moved.back().share;
+      if (!(share > 0.0 && share < 1.0)) wrong("share", "between 0 and 1");
+    }
+  }
+
+  void readSettings(const Json& json, BookSettings& settings) {
+    const std::string notation = text(json, "notation");
+    bool known = false;
+    for (const Notation one : {Notation::FeetInches16, Notation::FeetInches32, Notation::Inches16, Notation::Inches32, Notation::Millimetres}) {
+      if (notation != notationName(one)) continue;
+      settings.notation = one;
+      known = true;
+    }
+    if (!known) wrong("notation", "ft-in-16ths, ft-in-32nds, in-16ths, in-32nds or mm");
+    settings.lap = millimetres(number(json, "lap"));
+    if (settings.lap.mm() < 0.0) wrong("lap", "a length");
+  }
+
+  /// Every id is used once and is below the counter, so that none is ever used again.
+  void checkIds(const Book& book) {
+    if (!problems.empty()) return;
+    if (book.stationIds.size() != book.table.stations.size()) wrong("station-ids", "one id a station");
+    std::set<std::int64_t> seen;
+    bool good = true;
+    const auto use = [&](std::int64_t id) { good = good && id > 0 && id < book.nextId && seen.insert(id).second; };
+    for (const StationId id : book.stationIds) use(id.number);
+    use(book.stem.number);
+    use(book.sternpost.number);
+    for (const StrakeId id : book.lining.strakes) use(id.number);
+    for (const LineId id : book.lining.lines) use(id.number);
+    if (!good) wrong("next-id", "above every id, and no id stands twice");
+  }
+
+  std::string m_within;
+};
+
+}  // namespace
+
+std::string writeBook(const Book& book) {
+  Json json = knownJson(book);
+  if (!book.unknown.empty()) mergeUnknown(json, Json::parse(book.unknown, nullptr, false));
+  return json.dump(1) + "\n";
+}
+
+Result<ReadBook> readBook(std::string_view text) {
+  const Json json = Json::parse(text, nullptr, false);
+  if (json.is_discarded() || !json.is_object()) {
+    std::string why = "its text is not JSON, or is cut short.";
+    if (text.find_first_not_of(" \t\r\n") == std::string_view::npos) why = "it is empty.";
+    if (text.starts_with("offsets")) why = "it is a table of offsets; make a new book from it.";
+    return fail(Fault::NotABook, {}, {why});
+  }
+  if (!json.contains("narrows") || !json["narrows"].is_number_integer()) {
+    return fail(Fault::NotABook, {}, {"it does not begin with its version, \"narrows\"."});
+  }
+  ReadBook read;
+  read.version = json["narrows"].get<int>();
+  BookReader reader;
+  read.book = reader.read(json);
+  if (!reader.problems.empty()) return tl::make_unexpected(reader.problems);
+  const Json unknown = unknownOf(json, knownJson(read.book));
+  if (!unknown.empty()) read.book.unknown = unknown.dump();
+  return read;
+}
+
+}  // namespace narrows

@@ -1,0 +1,179 @@
+#include "solve/solve.h"
+
+#include <algorithm>
+
+#include "lining/shop_figures.h"
+
+namespace narrows {
+
+namespace {
+
+void addProblems(Solved& solved, const Problems& problems, FindingCode code) {
+  for (const Problem& problem : problems) {
+    const std::string words = describe(problem);
+    const bool told = std::any_of(solved.findings.begin(), solved.findings.end(), [&](const Finding& f) { return f.words == words; });
+    if (told) continue;
+    Finding finding;
+    finding.code = code;
+    finding.severity = Severity::Trouble;
+    finding.words = words;
+    solved.findings.push_back(finding);
+  }
+}
+
+void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous) {
+  const OffsetTable& table = solved.book->table;
+  if (const auto sense = checkOffsetTable(table); !sense) addProblems(solved, sense.error(), FindingCode::TableProblem);
+  if (previous != nullptr && previous->drawn != nullptr && previous->book->table == table) {
+    solved.drawn = previous->drawn;
+    solved.inside = previous->inside;
+    solved.outside = previous->outside;
+  } else {
+    auto drawn = springHull(table);
+    if (!drawn) {
+      addProblems(solved, drawn.error(), FindingCode::TableProblem);
+      return;
+    }
+    solved.drawn = std::make_shared<Hull>(std::move(*drawn));
+    const auto face = [&](Face wanted) -> std::shared_ptr<const Hull> {
+      const bool isDrawn = (wanted == Face::Inside) == (table.side == PlankingSide::Inside);
+      if (isDrawn) return solved.drawn;
+      auto hull = hullFace(*solved.drawn, table, wanted);
+      if (hull) return std::make_shared<Hull>(std::move(*hull));
+      addProblems(solved, hull.error(), FindingCode::TableProblem);
+      return nullptr;
+    };
+    solved.inside = face(Face::Inside);
+    solved.outside = face(Face::Outside);
+  }
+  for (const auto& hull : {solved.drawn, solved.inside}) {
+    if (hull != nullptr) addProblems(solved, hull->problems, FindingCode::TableProblem);
+  }
+}
+
+void solveLining(Solved& solved, const std::shared_ptr<const Solved>& previous) {
+  if (solved.inside == nullptr) return;
+  const LiningPlan& plan = solved.book->lining;
+  if (previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside && previous->book->lining == plan) {
+    solved.lining = previous->lining;
+    return;
+  }
+  const bool sameFrame = previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside && previous->book->lining.base == plan.base;
+  const GirthFrame frame = sameFrame ? previous->lining->frame : GirthFrame(solved.inside, plan.base == BaseLine::Rabbet);
+  auto lining = lineOff(frame, plan, sectionIds(*solved.book, *solved.inside));
+  if (lining) {
+    solved.lining = std::make_shared<Lining>(std::move(*lining));
+  } else {
+    addProblems(solved, lining.error(), FindingCode::LiningProblem);
+  }
+}
+
+bool sameStrake(const Lining& a, const Lining& b, std::size_t k) {
+  if (a.frame.sharedHull() != b.frame.sharedHull() || a.frame.firstPatch() != b.frame.firstPatch() || k >= b.strakeCount()) return false;
+  for (const std::size_t line : {k, k + 1}) {
+    if (a.lines[line].shares != b.lines[line].shares || a.lines[line].moved != b.lines[line].moved) return false;
+  }
+  return a.strakes[k] == b.strakes[k];
+}
+
+/// False when it was stopped.
+bool solvePlanks(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort, const std::stop_token& stop) {
+  if (solved.lining == nullptr) return true;
+  PlankMake make = plankMake(*solved.book);
+  if (effort == SolveEffort::Quick) make.fineness = quickStrip;
+  const bool sameMake = previous != nullptr && previous->lining != nullptr && plankMake(*previous->book).construction == make.construction &&
+                        plankMake(*previous->book).lapMm == make.lapMm;
+  bool anyQuick = false;
+  for (std::size_t k = 0; k < solved.lining->strakeCount(); ++k) {
+    if (stop.stop_requested()) return false;
+    const std::shared_ptr<const FlatPlank> before = previous != nullptr && k < previous->planks.size() ? previous->planks[k] : nullptr;
+    const bool isFull = before != nullptr && before->lower.size() > quickStrip.columns * 3 / 2;
+    if (before != nullptr && sameMake && (isFull || effort == SolveEffort::Quick) && sameStrake(*solved.lining, *previous->lining, k)) {
+      solved.planks.push_back(before);
+      anyQuick = anyQuick || !isFull;
+      continue;
+    }
+    solved.planks.push_back(std::make_shared<FlatPlank>(flatPlank(*solved.lining, k, make, before.get())));
+    anyQuick = anyQuick || effort == SolveEffort::Quick;
+  }
+  solved.quick = anyQuick;
+  return true;
+}
+
+/// What the widths and the flat planks say against usual practice.
+class PlankCritic {
+ public:
+  explicit PlankCritic(Solved& solved)
+      : m_solved(solved), m_lining(*solved.lining), m_usual(shopFigures(solved.book->table.construction, boatLength(solved.book->table))) {}
+
+  void look() {
+    for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
+      lookAtWidths(k);
+      if (m_solved.planks[k]->strainMax > strainToLookAt) {
+        add({FindingCode::StrainLeft, Severity::LookAgain, k, {}, {}, {m_solved.planks[k]->strainMax}, {}});
+      }
+    }
+  }
+
+ private:
+  void add(Finding finding) {
+    if (finding.section) finding.place = m_lining.frame.hull().sections[*finding.section].name;
+    m_solved.findings.push_back(std::move(finding));
+  }
+
+  void lookAtWidths(std::size_t k) {
+    std::size_t widest = 0;
+    for (std::size_t i = 0; i < m_lining.frame.sectionCount(); ++i) {
+      if (m_lining.widthMm(k, i) > m_lining.widthMm(k, widest)) widest = i;
+    }
+    const double most = m_lining.widthMm(k, widest);
+    const bool broad = k <= 2;
+    const double limit = m_usual.widest.mm() * (broad ? broadStrakeAllowance : 1.0);
+    if (most > limit) {
+      add({FindingCode::TooWide, most > limit * 1.25 ? Severity::Trouble : Severity::LookAgain, k, widest, {}, {most, limit}, {}});
+    }
+    for (const std::size_t end : {std::size_t{0}, m_lining.frame.sectionCount() - 1}) {
+      const SectionKind kind = m_lining.frame.hull().sections[end].kind;
+      const double width = m_lining.widthMm(k, end);
+      const bool hood = kind == SectionKind::Stem || kind == SectionKind::Sternpost;
+      if (hood && width < m_usual.leastHoodEnd.mm()) {
+        add({FindingCode::HoodEndNarrow, Severity::Trouble, k, end, {}, {width, m_usual.leastHoodEnd.mm()}, {}});
+      } else if (kind != SectionKind::Station && width < endShareToLookAt * most) {
+        add({FindingCode::EndRunsNarrow, width < endShareOfTrouble * most ? Severity::Trouble : Severity::LookAgain, k, end, {}, {width / most}, {}});
+      }
+    }
+  }
+
+  Solved& m_solved;
+  const Lining& m_lining;
+  ShopFigures m_usual;
+};
+
+}  // namespace
+
+PlankMake plankMake(const Book& book) {
+  PlankMake make;
+  make.construction = book.table.construction;
+  make.lapMm = book.table.construction == Construction::Lapstrake ? book.settings.lap.mm() : 0.0;
+  return make;
+}
+
+std::size_t Solved::countAtLeast(Severity severity) const {
+  return static_cast<std::size_t>(std::count_if(findings.begin(), findings.end(), [severity](const Finding& f) { return f.severity >= severity; }));
+}
+
+std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision, const std::shared_ptr<const Solved>& previous, SolveEffort effort,
+                                    const std::stop_token& stop) {
+  auto solved = std::make_shared<Solved>();
+  solved->book = std::move(book);
+  solved->revision = revision;
+  solveHull(*solved, previous);
+  if (stop.stop_requested()) return nullptr;
+  solveLining(*solved, previous);
+  if (!solvePlanks(*solved, previous, effort, stop)) return nullptr;
+  if (solved->lining != nullptr) PlankCritic(*solved).look();
+  std::stable_sort(solved->findings.begin(), solved->findings.end(), [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
+  return solved;
+}
+
+}  // namespace narrows

@@ -1,0 +1,42 @@
+#pragma once
+// From what the builder entered to everything that follows.
+
+#include <memory>
+#include <stop_token>
+#include <vector>
+
+#include "book/book.h"
+#include "plank/flat_plank.h"
+#include "solve/finding.h"
+
+namespace narrows {
+
+/// Everything that follows from one book. Parts that could not be made are null or empty, and a finding says why.
+struct Solved {
+  BookSnapshot book;
+  std::uint64_t revision = 0;
+  std::shared_ptr<const Hull> drawn;    ///< the surface the table draws
+  std::shared_ptr<const Hull> inside;   ///< the inside of the planking, what moulds touch: lined off and planked
+  std::shared_ptr<const Hull> outside;  ///< the outside of the planking
+  std::shared_ptr<const Lining> lining;
+  std::vector<std::shared_ptr<const FlatPlank>> planks;  ///< garboard up
+  std::vector<Finding> findings;                         ///< worst first
+  bool quick = false;  ///< planks are the quick answer, good to a sixty-fourth
+
+  std::size_t countAtLeast(Severity severity) const;
+};
+
+enum class SolveEffort {
+  Quick,  ///< while something is dragged
+  Full
+};
+
+/// Solves a book. Never throws for bad data. Every part of `previous` whose inputs are the same is used again.
+/// When `stop` is asked for, what is done so far is thrown away and null is returned.
+std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision, const std::shared_ptr<const Solved>& previous = nullptr,
+                                    SolveEffort effort = SolveEffort::Full, const std::stop_token& stop = {});
+
+/// How the planks of a book are got out.
+PlankMake plankMake(const Book& book);
+
+}  // namespace narrows

@@ -1,0 +1,54 @@
+#include "drawing.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+/// Mean width of a letter over its height, on the generous side.
+constexpr double letterShare = 0.62;
+
+std::size_t letterCount(const std::string& utf8) {
+  return static_cast<std::size_t>(std::count_if(utf8.begin(), utf8.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80U; }));
+}
+}  // namespace
+
+DrawingBounds boundsOf(const Drawing& drawing) {
+  DrawingBounds bounds;
+  bool first = true;
+  const auto reach = [&](const Vec2& point) {
+    bounds.low = first ? point : Vec2(bounds.low.cwiseMin(point));
+    bounds.high = first ? point : Vec2(bounds.high.cwiseMax(point));
+    first = false;
+  };
+  for (const SheetLine& line : drawing.lines) std::for_each(line.points.begin(), line.points.end(), reach);
+  for (const SheetText& text : drawing.texts) {
+    const double width = static_cast<double>(letterCount(text.text)) * text.heightMm * letterShare;
+    const double before = text.place == TextPlace::Left ? 0.0 : text.place == TextPlace::Centre ? 0.5 * width : width;
+    const Vec2 along(std::cos(text.angleRad), std::sin(text.angleRad));
+    const Vec2 up(-along.y(), along.x());
+    for (const double x : {-before, width - before}) {
+      for (const double y : {-0.25, 1.0}) reach(text.at + x * along + y * text.heightMm * up);
+    }
+  }
+  return bounds;
+}
+
+LineStyle styleOf(LineRole role) {
+  switch (role) {
+    case LineRole::KeelEdge: return {"KEEL_EDGE", 0.5, {}};
+    case LineRole::SheerEdge: return {"SHEER_EDGE", 0.5, {}};
+    case LineRole::HoodEnd: return {"ENDS", 0.5, {}};
+    case LineRole::Station: return {"STATIONS", 0.25, {}};
+    case LineRole::LapLine: return {"LAP", 0.35, {6.0, 2.0}};
+    case LineRole::Dimension: return {"DIMENSIONS", 0.18, {}};
+    case LineRole::Check: return {"CHECK", 0.18, {1.0, 2.0}};
+    case LineRole::Board: return {"BOARD", 0.18, {4.0, 3.0}};
+    case LineRole::Mark: return {"MARKS", 0.35, {}};
+    case LineRole::Rule: return {"RULE", 0.18, {}};
+  }
+  return {"0", 0.25, {}};
+}
+
+}  // namespace narrows

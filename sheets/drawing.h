@@ -1,0 +1,65 @@
+#pragma once
+// A drawing at full size, as a list of lines, texts and dimensions in millimetres, before it is painted anywhere.
+
+#include <string>
+#include <vector>
+
+#include "curve/vec.h"
+
+namespace narrows {
+
+/// What a line of a drawing means; each has its own weight, dash and layer, so that none is told by colour alone.
+enum class LineRole { KeelEdge, SheerEdge, HoodEnd, Station, LapLine, Dimension, Check, Board, Mark, Rule };
+
+struct SheetLine {
+  LineRole role;
+  std::vector<Vec2> points;
+};
+
+enum class TextPlace { Left, Centre, Right };
+
+struct SheetText {
+  Vec2 at;             ///< of the base line of the letters
+  std::string text;    ///< UTF-8; fractions with U+2044
+  double heightMm = 5.0;
+  double angleRad = 0.0;
+  TextPlace place = TextPlace::Left;
+  bool bold = false;
+  bool isHeading = false;  ///< said on every page too: no page is printed for its sake
+};
+
+/// x to the right, y up, mm.
+struct Drawing {
+  std::string name;   ///< for the file: "strake-04-starboard"
+  std::string title;  ///< for people, on every page
+  std::string check;  ///< the check to make with a rule, on every page
+  std::string note;   ///< what must not be forgotten, on every page
+  std::vector<SheetLine> lines;
+  std::vector<SheetText> texts;
+
+  void line(LineRole role, std::vector<Vec2> points) { lines.push_back({role, std::move(points)}); }
+  void text(const Vec2& at, std::string words, double heightMm, TextPlace place = TextPlace::Left, double angleRad = 0.0, bool bold = false) {
+    texts.push_back({at, std::move(words), heightMm, angleRad, place, bold});
+  }
+};
+
+struct DrawingBounds {
+  Vec2 low = Vec2::Zero();
+  Vec2 high = Vec2::Zero();
+  double width() const { return high.x() - low.x(); }
+  double height() const { return high.y() - low.y(); }
+};
+
+/// The box that holds all lines and, by the usual width of letters, all texts.
+DrawingBounds boundsOf(const Drawing& drawing);
+
+/// Layer, weight and dash of a role: the same on paper, in SVG and in DXF.
+struct LineStyle {
+  const char* layer;
+  double widthMm;
+  std::vector<double> dashMm;
+
+};
+LineStyle styleOf(LineRole role);
+
+}  // namespace narrows

@@ -1,0 +1,100 @@
+#include <dl_creationadapter.h>
+#include <dl_dxf.h>
+
+#include <array>
+#include <filesystem>
+#include <memory>
+
+#include "export.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr std::array<LineRole, 10> allRoles{LineRole::KeelEdge, LineRole::SheerEdge, LineRole::HoodEnd, LineRole::Station, LineRole::LapLine,
+                                            LineRole::Dimension, LineRole::Check, LineRole::Board, LineRole::Mark, LineRole::Rule};
+
+const char* lineType(LineRole role) { return styleOf(role).dashMm.empty() ? "CONTINUOUS" : "DASHED"; }
+
+void writeTables(DL_Dxf& dxf, DL_WriterA& writer) {
+  writer.sectionTables();
+  dxf.writeVPort(writer);
+  writer.tableLinetypes(2);
+  dxf.writeLinetype(writer, DL_LinetypeData("CONTINUOUS", "Continuous", 0, 0, 0.0));
+  std::array<double, 2> dash{6.0, -3.0};
+  dxf.writeLinetype(writer, DL_LinetypeData("DASHED", "Dashed", 0, 2, 9.0, dash.data()));
+  writer.tableEnd();
+  writer.tableLayers(static_cast<int>(allRoles.size()) + 2);
+  dxf.writeLayer(writer, DL_LayerData("0", 0), DL_Attributes("", 7, 25, "CONTINUOUS", 1.0));
+  for (const LineRole role : allRoles) {
+    dxf.writeLayer(writer, DL_LayerData(styleOf(role).layer, 0), DL_Attributes("", 7, 25, lineType(role), 1.0));
+  }
+  dxf.writeLayer(writer, DL_LayerData("TEXT", 0), DL_Attributes("", 7, 25, "CONTINUOUS", 1.0));
+  writer.tableEnd();
+  writer.tableStyle(1);
+  dxf.writeStyle(writer, DL_StyleData("Standard", 0, 0.0, 1.0, 0.0, 0, 2.5, "txt", ""));
+  writer.tableEnd();
+  dxf.writeView(writer);
+  dxf.writeUcs(writer);
+  writer.tableAppid(1);
+  dxf.writeAppid(writer, "ACAD");
+  writer.tableEnd();
+  dxf.writeDimStyle(writer, 1, 1, 1, 1, 1);
+  dxf.writeBlockRecord(writer);
+  writer.tableEnd();
+  writer.sectionEnd();
+}
+
+/// Plain figures: most readers of DXF have no letters beyond ASCII.
+std::string plainText(std::string text) {
+  const std::array<std::array<const char*, 2>, 4> marks{{{"\u2044", "/"}, {"\u00b7", "-"}, {"\u25c4", "<"}, {"\u2212", "-"}}};
+  for (const auto& mark : marks) {
+    const std::string from = mark[0];
+    for (std::size_t at = 0; (at = text.find(from, at)) != std::string::npos;) text.replace(at, from.size(), mark[1]);
+  }
+  return text;
+}
+
+}  // namespace
+
+Result<WrittenSheet> writeDxf(const Drawing& drawing, const std::string& file) {
+  DL_Dxf dxf;
+  const std::unique_ptr<DL_WriterA> writer(dxf.out(file.c_str(), DL_VERSION_2000));
+  if (writer == nullptr || writer->openFailed()) return fail(Fault::CannotWrite, {0, 0, file}, {"the file cannot be opened"});
+  dxf.writeHeader(*writer);
+  writer->dxfString(9, "$INSUNITS");
+  writer->dxfInt(70, 4);
+  writer->dxfString(9, "$MEASUREMENT");
+  writer->dxfInt(70, 1);
+  writer->sectionEnd();
+  writeTables(dxf, *writer);
+  writer->sectionBlocks();
+  for (const char* block : {"*Model_Space", "*Paper_Space", "*Paper_Space0"}) {
+    dxf.writeBlock(*writer, DL_BlockData(block, 0, 0.0, 0.0, 0.0));
+    dxf.writeEndBlock(*writer, block);
+  }
+  writer->sectionEnd();
+  writer->sectionEntities();
+  for (const SheetLine& line : drawing.lines) {
+    const DL_Attributes attributes(styleOf(line.role).layer, 256, -1, "BYLAYER", 1.0);
+    dxf.writePolyline(*writer, DL_PolylineData(static_cast<int>(line.points.size()), 0, 0, 0), attributes);
+    for (const Vec2& point : line.points) dxf.writeVertex(*writer, DL_VertexData(point.x(), point.y(), 0.0));
+    dxf.writePolylineEnd(*writer);
+  }
+  for (const SheetText& text : drawing.texts) {
+    const int place = text.place == TextPlace::Left ? 0 : text.place == TextPlace::Centre ? 1 : 2;
+    dxf.writeText(*writer, DL_TextData(text.at.x(), text.at.y(), 0.0, text.at.x(), text.at.y(), 0.0, text.heightMm, 1.0, 0, place, 0, plainText(text.text), "Standard", text.angleRad),
+                  DL_Attributes("TEXT", 256, -1, "BYLAYER", 1.0));
+  }
+  writer->sectionEnd();
+  dxf.writeObjects(*writer);
+  dxf.writeObjectsEnd(*writer);
+  writer->dxfEOF();
+  writer->close();
+  std::error_code error;
+  if (std::filesystem::file_size(file, error) == 0 || error) return fail(Fault::CannotWrite, {0, 0, file}, {"nothing was written; is the disk full?"});
+  const DrawingBounds box = boundsOf(drawing);
+  return WrittenSheet{file, drawing.name, box.width(), box.height()};
+}
+
+}  // namespace narrows

@@ -1,0 +1,113 @@
+#include "paper.h"
+
+#include <algorithm>
+#include <cctype>
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+
+constexpr double marginMm = 10.0;  // most printers reach this near to the edge
+constexpr double footMm = 28.0;    // title, check bars and page map
+constexpr double overlapMm = 12.0;
+constexpr double aroundMm = 6.0;
+
+struct PageSize {
+  double width, height;
+};
+
+PageSize landscape(PaperKind kind) {
+  switch (kind) {
+    case PaperKind::A4: return {297.0, 210.0};
+    case PaperKind::A3: return {420.0, 297.0};
+    case PaperKind::Letter: return {279.4, 215.9};
+    case PaperKind::Tabloid: return {431.8, 279.4};
+    case PaperKind::Roll: break;
+  }
+  return {longestRollMm, 610.0};
+}
+
+/// Whether any stretch of the drawing's lines, or a text, comes into a box.
+bool crosses(const Drawing& drawing, const Vec2& low, const Vec2& high) {
+  const auto inside = [&](const Vec2& p) { return p.x() >= low.x() && p.x() <= high.x() && p.y() >= low.y() && p.y() <= high.y(); };
+  for (const SheetLine& line : drawing.lines) {
+    if (line.role == LineRole::Board || line.role == LineRole::Check) continue;
+    for (std::size_t i = 0; i + 1 < line.points.size(); ++i) {
+      const Vec2 leg = line.points[i + 1] - line.points[i];
+      const int steps = std::max(1, static_cast<int>(leg.norm() / 5.0));
+      for (int k = 0; k <= steps; ++k) {
+        if (inside(line.points[i] + leg * (static_cast<double>(k) / steps))) return true;
+      }
+    }
+  }
+  return std::any_of(drawing.texts.begin(), drawing.texts.end(), [&](const SheetText& text) { return !text.isHeading && inside(text.at); });
+}
+
+}  // namespace
+
+Result<Paper> paperNamed(const std::string& name) {
+  std::string lower = name;
+  std::transform(lower.begin(), lower.end(), lower.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
+  if (lower == "a4") return Paper{PaperKind::A4};
+  if (lower == "a3") return Paper{PaperKind::A3};
+  if (lower == "letter") return Paper{PaperKind::Letter};
+  if (lower == "tabloid") return Paper{PaperKind::Tabloid};
+  if (lower.starts_with("roll:")) {
+    const auto width = parseLength(name.substr(5), Unit::Millimetre);
+    if (width && width->mm() >= 150.0 && width->mm() <= longestRollMm) return Paper{PaperKind::Roll, width->mm()};
+  }
+  return fail(Fault::WordUnknown, {0, 0, "paper"}, {name, "A4, A3, Letter, Tabloid or roll:WIDTH (150 mm to 5 m)"});
+}
+
+std::string paperName(const Paper& paper) {
+  switch (paper.kind) {
+    case PaperKind::A4: return "A4";
+    case PaperKind::A3: return "A3";
+    case PaperKind::Letter: return "Letter";
+    case PaperKind::Tabloid: return "Tabloid";
+    case PaperKind::Roll: return "roll " + showDecimal(paper.rollWidthMm, 0) + " mm";
+  }
+  return {};
+}
+
+Tiling tile(const Drawing& drawing, const Paper& paper) {
+  DrawingBounds box = boundsOf(drawing);
+  box.low -= Vec2(aroundMm, aroundMm);
+  box.high += Vec2(aroundMm, aroundMm);
+  PageSize page = landscape(paper.kind);
+  if (paper.kind == PaperKind::Roll) page = {std::min(longestRollMm, box.width() + 2.0 * marginMm), paper.rollWidthMm};
+  const double width = page.width - 2.0 * marginMm;
+  const double height = page.height - 2.0 * marginMm - footMm;
+  const auto count = [](double whole, double piece) {
+    return whole <= piece ? std::size_t{1} : static_cast<std::size_t>(std::ceil((whole - overlapMm) / (piece - overlapMm) - 1e-9));
+  };
+  Tiling tiling;
+  tiling.overlapMm = overlapMm;
+  tiling.columns = count(box.width(), width);
+  tiling.rows = count(box.height(), height);
+  for (std::size_t row = 0; row < tiling.rows; ++row) {
+    for (std::size_t column = 0; column < tiling.columns; ++column) {
+      Tile one;
+      one.column = column;
+      one.row = row;
+      const double left = box.low.x() + static_cast<double>(column) * (width - overlapMm);
+      const double top = box.high.y() - static_cast<double>(row) * (height - overlapMm);
+      one.low = Vec2(left, top - height);
+      one.high = Vec2(left + width, top);
+      one.pageWidthMm = page.width;
+      one.pageHeightMm = page.height;
+      one.leftMm = one.topMm = marginMm;
+      one.isEmpty = !crosses(drawing, one.low, one.high);
+      tiling.tiles.push_back(one);
+    }
+  }
+  return tiling;
+}
+
+std::string tileName(const Tile& tile) {
+  const std::string letter(1, static_cast<char>('A' + static_cast<char>(tile.row % 26)));
+  return letter + std::to_string(tile.column + 1);
+}
+
+}  // namespace narrows

@@ -1,0 +1,47 @@
+#pragma once
+// Paper, and how a full-size drawing is divided over sheets of it.
+
+#include <string>
+#include <vector>
+
+#include "drawing.h"
+#include "length/length.h"
+
+namespace narrows {
+
+enum class PaperKind { A4, A3, Letter, Tabloid, Roll };
+
+struct Paper {
+  PaperKind kind = PaperKind::A4;
+  double rollWidthMm = 610.0;  ///< Roll: its width; its length is what the drawing needs, at most 5 m a piece
+};
+
+/// Viewers and plotters stop a little above this length.
+inline constexpr double longestRollMm = 5000.0;
+
+/// `A4`, `A3`, `Letter`, `Tabloid`, or `roll:WIDTH` with the width in any notation.
+Result<Paper> paperNamed(const std::string& name);
+std::string paperName(const Paper& paper);
+
+/// One page of a tiled drawing: what it shows of the drawing, and where that lies on the page.
+struct Tile {
+  std::size_t column = 0, row = 0;  ///< from the left and from the top
+  Vec2 low, high;                   ///< of the drawing
+  double pageWidthMm = 0.0, pageHeightMm = 0.0;
+  double leftMm = 0.0, topMm = 0.0; ///< of the shown part on the page
+  bool isEmpty = false;             ///< nothing of the drawing's lines crosses it: not printed
+};
+
+struct Tiling {
+  std::size_t columns = 0, rows = 0;
+  std::vector<Tile> tiles;  ///< row by row from the top
+  double overlapMm = 0.0;   ///< neighbours show this much of the same
+};
+
+/// Divides the box of a drawing over pages of a paper.
+Tiling tile(const Drawing& drawing, const Paper& paper);
+
+/// "B3": row letter and column number.
+std::string tileName(const Tile& tile);
+
+}  // namespace narrows

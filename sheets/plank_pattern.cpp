@@ -1,0 +1,190 @@
+#include "plank_pattern.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "plank/outside_width.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr double tickStepMm = 40.0;
+constexpr double tickMm = 4.0;
+constexpr double nameHeightMm = 9.0;
+constexpr double labelHeightMm = 5.0;
+
+std::string sideName(BoatSide side) { return side == BoatSide::Starboard ? "STARBOARD" : "PORT"; }
+
+Vec2 pointAlong(const std::vector<Vec2>& edge, double lengthMm, Vec2* direction) {
+  for (std::size_t i = 1; i < edge.size(); ++i) {
+    const double leg = (edge[i] - edge[i - 1]).norm();
+    if (leg > 1e-9 && (lengthMm <= leg || i + 1 == edge.size())) {
+      if (direction != nullptr) *direction = (edge[i] - edge[i - 1]) / leg;
+      return edge[i - 1] + (edge[i] - edge[i - 1]) * (lengthMm / leg);
+    }
+    lengthMm -= leg;
+  }
+  return edge.back();
+}
+
+/// Puts a pattern together in the frame of the board, already mirrored for port.
+class PatternDrawer {
+ public:
+  PatternDrawer(const FlatPlank& plank, const PatternOf& of) : m_plank(plank), m_of(of) {
+    if (of.side == BoatSide::Starboard) return;
+    const auto turn = [&](Vec2& point) { point.y() = plank.boardWidthMm - point.y(); };
+    for (auto* edge : {&m_plank.lower, &m_plank.upper, &m_plank.lapLine}) std::for_each(edge->begin(), edge->end(), turn);
+    for (PlankStation& station : m_plank.stations) turn(station.lower), turn(station.upper);
+  }
+
+  Drawing draw() {
+    const std::string number = (m_of.strake < 9 ? "0" : "") + std::to_string(m_of.strake + 1);
+    m_drawing.name = "strake-" + number + (m_of.side == BoatSide::Starboard ? "-starboard" : "-port");
+    m_drawing.title = (m_of.boat.empty() ? "" : m_of.boat + " · ") + strakeName(m_of.strake, m_of.strakeCount) + " · " + sideName(m_of.side) + " · INSIDE FACE UP";
+    drawEdges();
+    drawStations();
+    drawBoard();
+    drawCheck();
+    drawWords();
+    return std::move(m_drawing);
+  }
+
+ private:
+  /// +1 where the sheer edge is up, -1 where the plank is turned over for port.
+  double up() const { return m_of.side == BoatSide::Starboard ? 1.0 : -1.0; }
+
+  void drawEdges() {
+    m_drawing.line(LineRole::KeelEdge, m_plank.lower);
+    m_drawing.line(LineRole::SheerEdge, m_plank.upper);
+    m_drawing.line(LineRole::HoodEnd, {m_plank.lower.front(), m_plank.upper.front()});
+    m_drawing.line(LineRole::HoodEnd, {m_plank.lower.back(), m_plank.upper.back()});
+    if (!m_plank.lapLine.empty()) m_drawing.line(LineRole::LapLine, m_plank.lapLine);
+    const double length = lengthAlong(m_plank.lower);
+    for (double at = tickStepMm; at < length - 5.0; at += tickStepMm) {
+      Vec2 along(1.0, 0.0);
+      const Vec2 foot = pointAlong(m_plank.lower, at, &along);
+      const Vec2 waste = up() * Vec2(along.y(), -along.x());
+      m_drawing.line(LineRole::KeelEdge, {foot, foot + tickMm * waste});
+    }
+    // Lettered along the edges, off the wood, often enough that each page of a tiled pattern has a chance of one.
+    for (double share = 0.08; share < 1.0; share += 0.14) {
+      letterEdge(m_plank.lower, share, "keel edge", -up());
+      letterEdge(m_plank.upper, share, "sheer edge", up());
+    }
+  }
+
+  void letterEdge(const std::vector<Vec2>& edge, double share, const std::string& words, double outward) {
+    Vec2 along(1.0, 0.0);
+    const Vec2 at = pointAlong(edge, share * lengthAlong(edge), &along);
+    const Vec2 square = Vec2(-along.y(), along.x()) * (outward > 0.0 ? 1.0 : -1.0);
+    const double off = outward > 0.0 ? 2.5 : tickMm + 1.5 + labelHeightMm * 0.8;
+    m_drawing.text(at + off * square, words, labelHeightMm * 0.8, TextPlace::Centre, std::atan2(along.y(), along.x()));
+  }
+
+  void drawStations() {
+    for (const PlankStation& station : m_plank.stations) {
+      const bool end = station.name == "stem" || station.name == "sternpost" || (&station == &m_plank.stations.back());
+      if (!end) m_drawing.line(LineRole::Station, {station.lower, station.upper});
+      const Vec2 across = station.upper - station.lower;
+      const Vec2 middle = station.lower + 0.5 * across;
+      const std::string name = station.name == "stem" || station.name == "sternpost" || station.name == "transom" ? station.name : "station " + station.name;
+      const bool last = &station == &m_plank.stations.back();
+      const double side = last ? -3.0 : 3.0;
+      const TextPlace place = last ? TextPlace::Right : TextPlace::Left;
+      m_drawing.text(middle + Vec2(side, 2.0), name, labelHeightMm, place, 0.0, true);
+      m_drawing.text(middle + Vec2(side, -2.0 - labelHeightMm), shownTwice(station.widthMm, m_of.notation), labelHeightMm * 0.8, place);
+    }
+  }
+
+  void drawBoard() {
+    m_drawing.line(LineRole::Board, {{0.0, 0.0}, {m_plank.boardLengthMm, 0.0}, {m_plank.boardLengthMm, m_plank.boardWidthMm}, {0.0, m_plank.boardWidthMm}, {0.0, 0.0}});
+  }
+
+  void drawCheck() {
+    const Vec2 from = m_plank.lower.front();
+    const Vec2 to = m_plank.upper.back();
+    m_drawing.line(LineRole::Check, {from, to});
+    m_drawing.check = "Before cutting: bow keel-edge corner to stern sheer-edge corner, straight, is " + shownTwice((to - from).norm(), m_of.notation) +
+                      "; along the sheer edge " + shownTwice(m_plank.upperLengthMm, m_of.notation) + ".";
+  }
+
+  std::string note() const {
+    if (m_of.construction == Construction::Carvel) {
+      return "This is the INSIDE face. The outside face is wider, by " + shownTwice(m_of.outsideWiderMm, m_of.notation) +
+             " at most over both edges: saw outside these lines and bevel back to them.";
+    }
+    if (m_of.lapMm > 0.0 && m_of.strake > 0) {
+      return "The lap of " + shownTwice(m_of.lapMm, m_of.notation) + " is in the keel edge; the dashed line is the edge without it. Add it once.";
+    }
+    return "No lap is in the keel edge.";
+  }
+
+  void drawWords() {
+    const double lineMm = 8.0;
+    double y = m_plank.boardWidthMm + 14.0 + 3.0 * lineMm;
+    m_drawing.note = note();
+    const auto say = [&](const std::string& words, double height, bool bold) {
+      m_drawing.text({0.0, y}, words, height, TextPlace::Left, 0.0, bold);
+      m_drawing.texts.back().isHeading = true;
+      y -= lineMm;
+    };
+    say(m_drawing.title, nameHeightMm * 0.8, true);
+    say("Board " + shownTwice(m_plank.boardLengthMm, m_of.notation) + " long, " + shownTwice(m_plank.boardWidthMm, m_of.notation) +
+            " wide; no allowances in it. Leave the after end long.", labelHeightMm, true);
+    say(m_drawing.check, labelHeightMm, false);
+    say(m_drawing.note, labelHeightMm, true);
+    nameOnTheWood();
+  }
+
+  /// Name, side and bow in the middle of the widest bay, clear of the station's own figures.
+  void nameOnTheWood() {
+    const auto& stations = m_plank.stations;
+    const std::size_t bay = stations.size() / 2 - (stations.size() > 2 ? 1 : 0);
+    const auto middle = [&](std::size_t i) -> Vec2 { return 0.5 * (stations[i].lower + stations[i].upper); };
+    const Vec2 along = middle(bay + 1) - middle(bay);
+    const Vec2 at = middle(bay) + 0.62 * along;
+    const double height = std::min(nameHeightMm, stations[bay].widthMm * 0.12);
+    const double angle = std::atan2(along.y(), along.x());
+    m_drawing.text(at + Vec2(0.0, 0.4 * height), strakeName(m_of.strake, m_of.strakeCount) + " · " + sideName(m_of.side), height, TextPlace::Centre, angle, true);
+    m_drawing.text(at - Vec2(0.0, 1.4 * height), "◄ BOW · inside face up", height * 0.8, TextPlace::Centre, angle, true);
+    m_drawing.text(middle(0) + Vec2(40.0, -12.0), "◄ BOW", height * 0.8, TextPlace::Left, 0.0, true);
+  }
+
+  FlatPlank m_plank;
+  PatternOf m_of;
+  Drawing m_drawing;
+};
+
+}  // namespace
+
+std::string strakeName(std::size_t strake, std::size_t count) {
+  const std::string number = std::to_string(strake + 1) + " of " + std::to_string(count);
+  if (strake == 0) return "garboard, strake " + number;
+  if (strake + 1 == count) return "sheer strake, " + number;
+  return "strake " + number;
+}
+
+std::string shownTwice(double mm, Notation notation) {
+  const std::string shown = showLength(millimetres(mm), notation);
+  if (notation == Notation::Millimetres) return shown + " (" + showDecimal(mm / mmPerInch, 2) + " in)";
+  return shown + " (" + showDecimal(mm, 1) + " mm)";
+}
+
+Drawing plankPattern(const FlatPlank& plank, const PatternOf& of) { return PatternDrawer(plank, of).draw(); }
+
+PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side) {
+  PatternOf of;
+  of.boat = solved.book->table.boat;
+  of.shop = solved.book->shop;
+  of.strake = strake;
+  of.strakeCount = solved.lining->strakeCount();
+  of.construction = solved.book->table.construction;
+  of.lapMm = plankMake(*solved.book).lapMm;
+  of.outsideWiderMm = outsideWiderMm(*solved.lining, strake, solved.book->table.thickness.mm());
+  of.notation = solved.book->settings.notation;
+  of.side = side;
+  return of;
+}
+
+}  // namespace narrows

@@ -1,0 +1,38 @@
+#pragma once
+// The full-size pattern of one plank.
+
+#include "drawing.h"
+#include "solve/solve.h"
+
+namespace narrows {
+
+enum class BoatSide { Starboard, Port };
+
+/// What a pattern needs to know beside the plank itself.
+struct PatternOf {
+  std::string boat;
+  std::string shop;
+  std::size_t strake = 0;       ///< from 0, the garboard
+  std::size_t strakeCount = 0;
+  Construction construction = Construction::Carvel;
+  double lapMm = 0.0;
+  double outsideWiderMm = 0.0;  ///< carvel: how much wider the outside face is at most
+  Notation notation = Notation::Inches16;
+  BoatSide side = BoatSide::Starboard;
+};
+
+/// "garboard", "strake 3 of 8", "sheer strake, 8 of 8".
+std::string strakeName(std::size_t strake, std::size_t count);
+
+/// The plank at full size, inside face up, bow to the left: both edges (the keel edge with ticks on its waste side, the
+/// sheer edge plain and lettered), ends, stations with their widths, lap line, the board it needs, and the diagonal to
+/// check with a rule. A port plank is the mirror image, sheer edge down.
+Drawing plankPattern(const FlatPlank& plank, const PatternOf& of);
+
+/// What `plankPattern` needs, from a solved book.
+PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side);
+
+/// A length in the notation, and in plain millimetres or inches beside it so that it can be searched and read twice.
+std::string shownTwice(double mm, Notation notation);
+
+}  // namespace narrows

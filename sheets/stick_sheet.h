@@ -1,0 +1,13 @@
+#pragma once
+// The stick: each station's marks at full size on one strip.
+
+#include "drawing.h"
+#include "lining/lining.h"
+
+namespace narrows {
+
+/// One row a section, its marks at their true girth from the base line on the left to the sheer on the right. A batten
+/// laid along a row takes the marks off, and is then wrapped round the mould.
+Drawing stickSheet(const Lining& lining, const std::string& boat, Notation notation);
+
+}  // namespace narrows

@@ -1,0 +1,39 @@
+#include <QFile>
+#include <QPainter>
+#include <QSvgGenerator>
+#include <cmath>
+
+#include "export.h"
+#include "fonts.h"
+#include "paint.h"
+
+namespace narrows {
+
+Result<WrittenSheet> writeSvg(const Drawing& drawing, const std::string& file) {
+  loadFonts();
+  constexpr double unitsPerMm = 100.0;
+  constexpr double aroundMm = 10.0;
+  const DrawingBounds box = boundsOf(drawing);
+  QFile device(QString::fromStdString(file));
+  if (!device.open(QIODevice::WriteOnly)) return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
+  const double width = std::ceil(box.width() + 2.0 * aroundMm);
+  const double height = std::ceil(box.height() + 2.0 * aroundMm);
+  {
+    QSvgGenerator generator;
+    generator.setOutputDevice(&device);
+    generator.setResolution(2540);  // one unit is a hundredth of a millimetre
+    generator.setSize(QSize(static_cast<int>(width * unitsPerMm), static_cast<int>(height * unitsPerMm)));
+    generator.setViewBox(QRectF(0.0, 0.0, width * unitsPerMm, height * unitsPerMm));
+    generator.setTitle(QString::fromStdString(drawing.title));
+    generator.setDescription(QString::fromStdString(drawing.check));
+    QPainter painter(&generator);
+    painter.scale(unitsPerMm, unitsPerMm);
+    painter.translate(aroundMm - box.low.x(), aroundMm + box.high.y());
+    paintDrawing(painter, drawing);
+  }
+  device.flush();
+  if (device.error() != QFileDevice::NoError) return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
+  return WrittenSheet{file, drawing.name, box.width(), box.height()};
+}
+
+}  // namespace narrows
