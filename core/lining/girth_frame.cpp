@@ -60,4 +60,26 @@ Vec3 GirthFrame::sectionPoint(std::size_t section, double share) const {
   return Vec3::Zero();
 }
 
+double GirthFrame::nearestShare(std::size_t section, double y, double z) const {
+  constexpr int steps = 200;
+  const auto away = [&](double share) {
+    const Vec3 at = sectionPoint(section, share);
+    return (at.y() - y) * (at.y() - y) + (at.z() - z) * (at.z() - z);
+  };
+  double best = 0.0;
+  for (int i = 1; i <= steps; ++i) {
+    if (away(static_cast<double>(i) / steps) < away(best)) best = static_cast<double>(i) / steps;
+  }
+  double low = std::max(0.0, best - 1.0 / steps), high = std::min(1.0, best + 1.0 / steps);
+  for (int i = 0; i < 40; ++i) {
+    const double a = low + (high - low) / 3.0, b = high - (high - low) / 3.0;
+    if (away(a) < away(b)) {
+      high = b;
+    } else {
+      low = a;
+    }
+  }
+  return 0.5 * (low + high);
+}
+
 }  // namespace narrows

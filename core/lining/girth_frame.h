@@ -32,6 +32,8 @@ class GirthFrame {
   Vec3 point(double t, double share) const { return evaluate(t, share).at; }
   /// The point at a share of a whole section, on the section's own curve.
   Vec3 sectionPoint(std::size_t section, double share) const;
+  /// The share at which a whole section comes nearest to a point of its own plane (half-breadth y, height z).
+  double nearestShare(std::size_t section, double y, double z) const;
 
  private:
   std::shared_ptr<const Hull> m_hull;

@@ -8,6 +8,10 @@ namespace narrows {
 
 namespace {
 
+/// Faces a strake is divided into for its picture.
+constexpr std::size_t meshColumns = 48;
+constexpr std::size_t meshRows = 2;
+
 void addProblems(Solved& solved, const Problems& problems, FindingCode code) {
   for (const Problem& problem : problems) {
     const std::string words = describe(problem);
@@ -21,6 +25,16 @@ void addProblems(Solved& solved, const Problems& problems, FindingCode code) {
   }
 }
 
+std::shared_ptr<const std::vector<DrawnLine>> drawLines(const Hull& hull, const OffsetTable& table) {
+  auto lines = std::make_shared<std::vector<DrawnLine>>();
+  for (std::size_t row = 0; row < table.rows.size(); ++row) {
+    const TableRow& line = table.rows[row];
+    if (line.line == RowLine::Waterline) lines->push_back({row, waterlineContours(hull, line.at.mm())});
+    if (line.line == RowLine::Buttock) lines->push_back({row, buttockContours(hull, line.at.mm())});
+  }
+  return lines;
+}
+
 void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous) {
   const OffsetTable& table = solved.book->table;
   if (const auto sense = checkOffsetTable(table); !sense) addProblems(solved, sense.error(), FindingCode::TableProblem);
@@ -28,6 +42,7 @@ void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous) {
     solved.drawn = previous->drawn;
     solved.inside = previous->inside;
     solved.outside = previous->outside;
+    solved.drawnLines = previous->drawnLines;
   } else {
     auto drawn = springHull(table);
     if (!drawn) {
@@ -45,6 +60,7 @@ void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous) {
     };
     solved.inside = face(Face::Inside);
     solved.outside = face(Face::Outside);
+    solved.drawnLines = drawLines(*solved.drawn, table);
   }
   for (const auto& hull : {solved.drawn, solved.inside}) {
     if (hull != nullptr) addProblems(solved, hull->problems, FindingCode::TableProblem);
@@ -56,6 +72,7 @@ void solveLining(Solved& solved, const std::shared_ptr<const Solved>& previous) 
   const LiningPlan& plan = solved.book->lining;
   if (previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside && previous->book->lining == plan) {
     solved.lining = previous->lining;
+    solved.mesh = previous->mesh;
     return;
   }
   const bool sameFrame = previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside && previous->book->lining.base == plan.base;
@@ -63,6 +80,7 @@ void solveLining(Solved& solved, const std::shared_ptr<const Solved>& previous) 
   auto lining = lineOff(frame, plan, sectionIds(*solved.book, *solved.inside));
   if (lining) {
     solved.lining = std::make_shared<Lining>(std::move(*lining));
+    solved.mesh = std::make_shared<std::vector<MeshFace>>(plankedMesh(*solved.lining, meshColumns, meshRows));
   } else {
     addProblems(solved, lining.error(), FindingCode::LiningProblem);
   }

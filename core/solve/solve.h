@@ -6,10 +6,18 @@
 #include <vector>
 
 #include "book/book.h"
+#include "lines/contours.h"
 #include "plank/flat_plank.h"
+#include "plank/planked_mesh.h"
 #include "solve/finding.h"
 
 namespace narrows {
+
+/// A line of the table as it runs on the drawn surface.
+struct DrawnLine {
+  std::size_t row = 0;  ///< of the table
+  std::vector<Contour> contours;
+};
 
 /// Everything that follows from one book. Parts that could not be made are null or empty, and a finding says why.
 struct Solved {
@@ -18,7 +26,9 @@ struct Solved {
   std::shared_ptr<const Hull> drawn;    ///< the surface the table draws
   std::shared_ptr<const Hull> inside;   ///< the inside of the planking, what moulds touch: lined off and planked
   std::shared_ptr<const Hull> outside;  ///< the outside of the planking
+  std::shared_ptr<const std::vector<DrawnLine>> drawnLines;  ///< waterlines and buttocks of the table
   std::shared_ptr<const Lining> lining;
+  std::shared_ptr<const std::vector<MeshFace>> mesh;     ///< the planked hull, for its picture
   std::vector<std::shared_ptr<const FlatPlank>> planks;  ///< garboard up
   std::vector<Finding> findings;                         ///< worst first
   bool quick = false;  ///< planks are the quick answer, good to a sixty-fourth

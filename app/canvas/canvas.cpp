@@ -1,0 +1,185 @@
+#include "canvas/canvas.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QWheelEvent>
+#include <cmath>
+
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+namespace {
+constexpr double mostPixelsPerMm = 40.0;
+constexpr double leastPixelsPerMm = 0.005;
+/// Screens are taken to show this many pixels a millimetre when the scale is named.
+constexpr double screenPixelsPerMm = 96.0 / mmPerInch;
+}  // namespace
+
+Canvas::Canvas(QWidget* parent) : QWidget(parent) {
+  setFocusPolicy(Qt::StrongFocus);
+  setMouseTracking(true);
+  setMinimumSize(160, 120);
+  setAttribute(Qt::WA_OpaquePaintEvent);
+}
+
+void Canvas::setNotation(Notation notation) {
+  m_notation = notation;
+  update();
+}
+
+void Canvas::setEmptyWords(const QString& words) { m_emptyWords = words; }
+
+void Canvas::setHandles(std::vector<CanvasHandle> handles) { m_handles = std::move(handles); }
+
+void Canvas::setCaption(const QString& caption) { m_caption = caption; }
+
+void Canvas::fit() {
+  m_isFitted = true;
+  const auto box = worldBox();
+  if (!box) return;
+  const QMarginsF margins = room();
+  const QSizeF space(width() - margins.left() - margins.right(), height() - margins.top() - margins.bottom());
+  const Vec2 size = box->second - box->first;
+  if (size.x() <= 0.0 || size.y() <= 0.0 || space.width() <= 10.0 || space.height() <= 10.0) return;
+  m_scale = std::min(space.width() / size.x(), space.height() / size.y());
+  const Vec2 middle = 0.5 * (box->first + box->second);
+  m_origin = QPointF(margins.left() + 0.5 * space.width() - middle.x() * m_scale, margins.top() + 0.5 * space.height() + middle.y() * m_scale);
+  update();
+}
+
+void Canvas::zoomBy(double factor, const QPointF& about) {
+  const double wanted = std::clamp(m_scale * factor, leastPixelsPerMm, mostPixelsPerMm);
+  const Vec2 held = toWorld(about);
+  m_scale = wanted;
+  m_origin = about - QPointF(held.x() * m_scale, -held.y() * m_scale);
+  m_isFitted = false;
+  update();
+}
+
+QPointF Canvas::toScreen(const Vec2& world) const { return m_origin + QPointF(world.x() * m_scale, -world.y() * m_scale); }
+
+Vec2 Canvas::toWorld(const QPointF& screen) const { return {(screen.x() - m_origin.x()) / m_scale, (m_origin.y() - screen.y()) / m_scale}; }
+
+const CanvasHandle* Canvas::handleNear(const QPointF& at, double reachPx) const {
+  const CanvasHandle* nearest = nullptr;
+  double least = reachPx;
+  for (const CanvasHandle& handle : m_handles) {
+    const double away = std::hypot(handle.at.x() - at.x(), handle.at.y() - at.y());
+    if (away <= least) least = away, nearest = &handle;
+  }
+  return nearest;
+}
+
+void Canvas::paintEvent(QPaintEvent* /*event*/) {
+  QPainter painter(this);
+  painter.fillRect(rect(), look::paper);
+  painter.setRenderHint(QPainter::Antialiasing);
+  if (m_isFitted) fit();
+  if (!worldBox()) {
+    painter.setPen(look::quietInk);
+    painter.setFont(shopFont(look::figurePx));
+    painter.drawText(rect().adjusted(40, 40, -40, -40), Qt::AlignCenter | Qt::TextWordWrap, m_emptyWords);
+    return;
+  }
+  paintDrawing(painter);
+  paintScale(painter);
+  paintRule(painter);
+}
+
+void Canvas::paintScale(QPainter& painter) {
+  painter.setFont(shopFont(look::labelPx));
+  painter.setPen(look::quietInk);
+  const double ratio = screenPixelsPerMm / m_scale;
+  const QString scale = ratio >= 1.0 ? tr("scale 1 : %1").arg(ratio, 0, 'f', ratio < 10.0 ? 1 : 0) : tr("scale %1 : 1").arg(1.0 / ratio, 0, 'f', 1);
+  const QString words = m_caption.isEmpty() ? scale : m_caption + QStringLiteral("   ·   ") + scale;
+  painter.drawText(QRectF(12.0, height() - 26.0, width() - 24.0, 20.0), Qt::AlignLeft | Qt::AlignVCenter, words);
+}
+
+void Canvas::paintRule(QPainter& painter) {
+  if (!m_rule) return;
+  const QPointF a = toScreen(m_rule->first), b = toScreen(m_rule->second);
+  painter.setPen(QPen(look::inHand, 2.0));
+  painter.drawLine(a, b);
+  for (const QPointF& end : {a, b}) painter.drawEllipse(end, 3.5, 3.5);
+  const QString words = QString::fromStdString(showLength(millimetres((m_rule->second - m_rule->first).norm()), m_notation));
+  painter.setFont(shopFont(18.0, true));
+  const QRectF box(0.5 * (a + b) + QPointF(10.0, -30.0), QSizeF(painter.fontMetrics().horizontalAdvance(words) + 14.0, 26.0));
+  painter.fillRect(box, look::raised);
+  painter.drawRect(box);
+  painter.drawText(box, Qt::AlignCenter, words);
+}
+
+void Canvas::resizeEvent(QResizeEvent* event) {
+  QWidget::resizeEvent(event);
+  if (m_isFitted) fit();
+}
+
+void Canvas::wheelEvent(QWheelEvent* event) {
+  zoomBy(std::pow(1.0015, event->angleDelta().y()), event->position());
+  event->accept();
+}
+
+void Canvas::mousePressEvent(QMouseEvent* event) {
+  setFocus(Qt::MouseFocusReason);
+  if (m_ruleKey && event->button() == Qt::LeftButton) {
+    m_rule = std::pair(toWorld(event->position()), toWorld(event->position()));
+    update();
+    return;
+  }
+  if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton) m_panFrom = event->position();
+}
+
+void Canvas::mouseMoveEvent(QMouseEvent* event) {
+  if (m_ruleKey && m_rule && (event->buttons() & Qt::LeftButton)) {
+    m_rule->second = toWorld(event->position());
+    update();
+    return;
+  }
+  if (m_panFrom && (event->buttons() & (Qt::LeftButton | Qt::MiddleButton))) {
+    m_origin += event->position() - *m_panFrom;
+    m_panFrom = event->position();
+    m_isFitted = false;
+    update();
+  }
+}
+
+void Canvas::mouseReleaseEvent(QMouseEvent* /*event*/) { m_panFrom.reset(); }
+
+void Canvas::keyPressEvent(QKeyEvent* event) {
+  switch (event->key()) {
+    case Qt::Key_M:
+      if (!event->isAutoRepeat()) {
+        m_ruleKey = true;
+        setCursor(Qt::CrossCursor);
+      }
+      return;
+    case Qt::Key_Plus:
+    case Qt::Key_Equal: zoomBy(1.25, rect().center()); return;
+    case Qt::Key_Minus: zoomBy(0.8, rect().center()); return;
+    case Qt::Key_0: fit(); return;
+    default: QWidget::keyPressEvent(event);
+  }
+}
+
+void Canvas::keyReleaseEvent(QKeyEvent* event) {
+  if (event->key() == Qt::Key_M && !event->isAutoRepeat()) {
+    m_ruleKey = false;
+    m_rule.reset();
+    unsetCursor();
+    update();
+    return;
+  }
+  QWidget::keyReleaseEvent(event);
+}
+
+void Canvas::focusOutEvent(QFocusEvent* event) {
+  m_ruleKey = false;
+  m_rule.reset();
+  unsetCursor();
+  QWidget::focusOutEvent(event);
+}
+
+}  // namespace narrows

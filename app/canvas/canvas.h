@@ -1,0 +1,81 @@
+#pragma once
+// A drawing that is to scale, can be zoomed about the pointer, moved, and measured with a rule.
+
+#include <QWidget>
+#include <optional>
+#include <vector>
+
+#include "curve/vec.h"
+#include "length/length.h"
+
+namespace narrows {
+
+/// A place on a drawing that can be taken hold of, with the name assistive tools read out.
+struct CanvasHandle {
+  QPointF at;
+  QString name;
+  int line = -1;
+  int section = -1;
+};
+
+class Canvas : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit Canvas(QWidget* parent = nullptr);
+
+  void setNotation(Notation notation);
+  Notation notation() const { return m_notation; }
+  /// The whole drawing in the window again.
+  void fit();
+  void zoomBy(double factor, const QPointF& about);
+  double pixelsPerMm() const { return m_scale; }
+  QPointF toScreen(const Vec2& world) const;
+  Vec2 toWorld(const QPointF& screen) const;
+  const std::vector<CanvasHandle>& handles() const { return m_handles; }
+  const QString& caption() const { return m_caption; }
+  /// Words for an empty drawing: what to do next.
+  void setEmptyWords(const QString& words);
+
+ protected:
+  /// The box to show, mm; none where there is nothing to draw.
+  virtual std::optional<std::pair<Vec2, Vec2>> worldBox() const = 0;
+  virtual void paintDrawing(QPainter& painter) = 0;
+  /// Room kept free about the drawing, px.
+  virtual QMarginsF room() const { return {28.0, 30.0, 28.0, 34.0}; }
+
+  void setHandles(std::vector<CanvasHandle> handles);
+  void setCaption(const QString& caption);
+  const CanvasHandle* handleNear(const QPointF& at, double reachPx) const;
+  bool isMeasuring() const { return m_ruleKey; }
+
+  void paintEvent(QPaintEvent* event) override;
+  void resizeEvent(QResizeEvent* event) override;
+  void wheelEvent(QWheelEvent* event) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+  void keyReleaseEvent(QKeyEvent* event) override;
+  void focusOutEvent(QFocusEvent* event) override;
+
+ private:
+  void paintRule(QPainter& painter);
+  void paintScale(QPainter& painter);
+
+  Notation m_notation = Notation::Inches16;
+  double m_scale = 1.0;
+  QPointF m_origin;
+  bool m_isFitted = true;
+  bool m_ruleKey = false;
+  std::optional<std::pair<Vec2, Vec2>> m_rule;
+  std::optional<QPointF> m_panFrom;
+  std::vector<CanvasHandle> m_handles;
+  QString m_caption;
+  QString m_emptyWords;
+};
+
+/// Makes the handles of every canvas readable to assistive tools. Called once, at start.
+void installCanvasAccessibility();
+
+}  // namespace narrows

@@ -1,0 +1,165 @@
+#include "canvas/hull_picture.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QWheelEvent>
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+namespace {
+
+QColor shaded(const QColor& colour, double shade) {
+  const double k = 0.62 + 0.42 * shade;
+  return QColor(std::min(255, static_cast<int>(colour.red() * k)), std::min(255, static_cast<int>(colour.green() * k)), std::min(255, static_cast<int>(colour.blue() * k)));
+}
+
+}  // namespace
+
+HullPicture::HullPicture(Session* session, QWidget* parent) : QWidget(parent), m_session(session) {
+  setFocusPolicy(Qt::StrongFocus);
+  setMinimumSize(200, 120);
+  setAttribute(Qt::WA_OpaquePaintEvent);
+  setAccessibleName(tr("Picture of the planked hull"));
+  connect(session, &Session::solvedChanged, this, [this] { update(); });
+  connect(session, &Session::selectionChanged, this, [this] { update(); });
+}
+
+void HullPicture::setView(double turnDeg, double tiltDeg) {
+  m_turnDeg = turnDeg;
+  m_tiltDeg = std::clamp(tiltDeg, -85.0, 85.0);
+  update();
+}
+
+std::vector<HullPicture::Placed> HullPicture::placed(const QSizeF& size) const {
+  std::vector<Placed> faces;
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->mesh == nullptr || solved->mesh->empty()) return faces;
+  const std::vector<MeshFace>& mesh = *solved->mesh;
+  Vec3 low = mesh.front().corners[0], high = low;
+  for (const MeshFace& face : mesh) {
+    for (const Vec3& corner : face.corners) low = low.cwiseMin(corner), high = high.cwiseMax(corner);
+  }
+  const Vec3 middle = 0.5 * (low + high);
+  const double rad = std::numbers::pi / 180.0;
+  // Seen from the starboard bow: turn about the upright, then tilt towards the eye. Right, up, towards the eye.
+  const Eigen::Matrix3d turn = (Eigen::AngleAxisd((90.0 + m_tiltDeg - 90.0) * rad, Vec3::UnitX()) * Eigen::AngleAxisd(-m_turnDeg * rad, Vec3::UnitY())).toRotationMatrix();
+  Eigen::Matrix3d axes;
+  axes << -1.0, 0.0, 0.0, 0.0, 0.0, 1.0, 0.0, 1.0, 0.0;  // bow to the right when abeam to starboard, up is up
+  const Eigen::Matrix3d view = turn * axes;
+  const double length = (high - low).norm();
+  const double scale = m_nearness * std::min(size.width() / (length * 0.98), size.height() / (length * 0.46));
+  const Vec3 light = Vec3(-0.35, 0.7, 0.62).normalized();
+  faces.reserve(mesh.size());
+  for (std::size_t i = 0; i < mesh.size(); ++i) {
+    Placed one;
+    std::array<Vec3, 4> seen;
+    double depth = 0.0;
+    for (std::size_t k = 0; k < 4; ++k) {
+      seen[k] = view * (mesh[i].corners[k] - middle);
+      depth += 0.25 * seen[k].z();
+      one.outline.append(QPointF(0.5 * size.width() + scale * seen[k].x(), 0.5 * size.height() - scale * seen[k].y()));
+    }
+    Vec3 normal = (seen[2] - seen[0]).cross(seen[3] - seen[1]);
+    if (normal.norm() <= 0.0) continue;
+    normal.normalize();
+    // Outward on the starboard side is (up x aft); port is its mirror image.
+    const bool outward = (normal.z() > 0.0) == mesh[i].starboard;
+    one.insideSeen = mesh[i].strake.has_value() && outward;
+    if (normal.z() < 0.0) normal = -normal;
+    one.shade = std::max(0.0, normal.dot(light)) * (one.insideSeen ? 0.55 : 1.0);
+    one.depth = depth;
+    one.face = i;
+    faces.push_back(std::move(one));
+  }
+  std::stable_sort(faces.begin(), faces.end(), [](const Placed& a, const Placed& b) { return a.depth < b.depth; });
+  return faces;
+}
+
+void HullPicture::paint(QPainter& painter, const QSizeF& size) const {
+  const auto faces = placed(size);
+  if (faces.empty()) return;
+  const std::vector<MeshFace>& mesh = *m_session->solved()->mesh;
+  const int selected = m_session->selection().strake;
+  for (const Placed& one : faces) {
+    const MeshFace& face = mesh[one.face];
+    QColor wood = look::timber;
+    if (face.strake) wood = *face.strake % 2 == 0 ? look::timber : look::timberDark;
+    if (!face.strake) wood = QColor(0xC9, 0xAE, 0x7C);
+    if (face.strake && static_cast<int>(*face.strake) == selected) wood = QColor(0xD9, 0x7A, 0x3C);
+    const QColor fill = shaded(wood, one.shade);
+    // Fills without smoothing leave no hairlines between them; seams are smoothed over them.
+    painter.setRenderHint(QPainter::Antialiasing, false);
+    painter.setPen(QPen(fill, 0.0));
+    painter.setBrush(fill);
+    painter.drawPolygon(one.outline);
+    if (!face.strake) continue;
+    painter.setRenderHint(QPainter::Antialiasing, true);
+    painter.setPen(QPen(one.insideSeen ? look::quietInk : look::ink, one.insideSeen ? 0.7 : 1.1));
+    if (face.lowerSeam) painter.drawLine(one.outline[0], one.outline[1]);
+    if (face.upperSeam) painter.drawLine(one.outline[3], one.outline[2]);
+  }
+}
+
+void HullPicture::paintEvent(QPaintEvent* /*event*/) {
+  QPainter painter(this);
+  painter.fillRect(rect(), look::paper);
+  paint(painter, size());
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setFont(shopFont(look::labelPx));
+  painter.setPen(look::quietInk);
+  painter.drawText(rect().adjusted(12, 6, -12, -8), Qt::AlignLeft | Qt::AlignBottom, tr("drag to turn · wheel for nearer · click a strake to take it in hand"));
+}
+
+void HullPicture::mousePressEvent(QMouseEvent* event) {
+  setFocus(Qt::MouseFocusReason);
+  m_pressed = m_last = event->position();
+  m_turned = false;
+}
+
+void HullPicture::mouseMoveEvent(QMouseEvent* event) {
+  if (!(event->buttons() & Qt::LeftButton)) return;
+  const QPointF move = event->position() - m_last;
+  if ((event->position() - m_pressed).manhattanLength() > 4.0) m_turned = true;
+  if (!m_turned) return;
+  m_last = event->position();
+  setView(m_turnDeg + 0.4 * move.x(), m_tiltDeg + 0.3 * move.y());
+}
+
+void HullPicture::mouseReleaseEvent(QMouseEvent* event) {
+  if (m_turned || event->button() != Qt::LeftButton) return;
+  const auto faces = placed(size());
+  for (auto it = faces.rbegin(); it != faces.rend(); ++it) {
+    const auto& strake = (*m_session->solved()->mesh)[it->face].strake;
+    if (!it->outline.containsPoint(event->position(), Qt::OddEvenFill)) continue;
+    if (!strake) return;
+    Selection selection = m_session->selection();
+    selection.strake = static_cast<int>(*strake);
+    m_session->select(selection);
+    return;
+  }
+}
+
+void HullPicture::wheelEvent(QWheelEvent* event) {
+  m_nearness = std::clamp(m_nearness * std::pow(1.0015, event->angleDelta().y()), 0.3, 8.0);
+  update();
+}
+
+void HullPicture::keyPressEvent(QKeyEvent* event) {
+  switch (event->key()) {
+    case Qt::Key_Left: setView(m_turnDeg - 6.0, m_tiltDeg); return;
+    case Qt::Key_Right: setView(m_turnDeg + 6.0, m_tiltDeg); return;
+    case Qt::Key_Up: setView(m_turnDeg, m_tiltDeg + 6.0); return;
+    case Qt::Key_Down: setView(m_turnDeg, m_tiltDeg - 6.0); return;
+    case Qt::Key_0: m_nearness = 1.0; setView(32.0, 16.0); return;
+    default: QWidget::keyPressEvent(event);
+  }
+}
+
+}  // namespace narrows

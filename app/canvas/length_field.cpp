@@ -1,0 +1,54 @@
+#include "canvas/length_field.h"
+
+#include <QLabel>
+#include <QLineEdit>
+#include <QVBoxLayout>
+
+namespace narrows {
+
+Unit bareUnit(Notation notation) { return notation == Notation::Millimetres ? Unit::Millimetre : Unit::Inch; }
+
+LengthField::LengthField(const QString& name, QWidget* parent) : QWidget(parent), m_edit(new QLineEdit(this)), m_answer(new QLabel(this)) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(2);
+  column->addWidget(m_edit);
+  column->addWidget(m_answer);
+  m_edit->setAccessibleName(name);
+  m_answer->setWordWrap(true);
+  m_answer->hide();
+  setFocusProxy(m_edit);
+  connect(m_edit, &QLineEdit::textEdited, this, &LengthField::showUnderstood);
+  connect(m_edit, &QLineEdit::editingFinished, this, &LengthField::enter);
+}
+
+void LengthField::setLength(Length length, Notation notation) {
+  if (m_edit->hasFocus() && m_edit->isModified()) return;
+  m_length = length;
+  m_notation = notation;
+  m_edit->setText(QString::fromStdString(showLength(length, notation, true)));
+  m_answer->hide();
+}
+
+QString LengthField::answer() const { return m_answer->isHidden() ? QString() : m_answer->text(); }
+
+void LengthField::showUnderstood() {
+  const auto length = parseLength(m_edit->text().toStdString(), bareUnit(m_notation));
+  m_answer->setText(length ? tr("understood as %1").arg(QString::fromStdString(showLength(*length, m_notation)))
+                           : QString::fromStdString(describe(length.error()[0])));
+  m_answer->setStyleSheet(length ? QStringLiteral("color: #55616A") : QStringLiteral("color: #A3142B; font-weight: bold"));
+  m_answer->show();
+}
+
+void LengthField::enter() {
+  if (!m_edit->isModified()) return;
+  const auto length = parseLength(m_edit->text().toStdString(), bareUnit(m_notation));
+  if (!length) {
+    showUnderstood();
+    return;
+  }
+  m_edit->setModified(false);
+  emit lengthEntered(*length);
+}
+
+}  // namespace narrows

@@ -1,0 +1,31 @@
+#pragma once
+// Colours and letters of the house.
+
+#include <QColor>
+#include <QFont>
+#include <QString>
+
+class QApplication;
+
+namespace narrows::look {
+
+inline const QColor paper(0xF5, 0xF1, 0xE8);
+inline const QColor raised(0xFC, 0xFA, 0xF5);
+inline const QColor edge(0xCF, 0xC7, 0xB6);
+inline const QColor outline(0x8A, 0x80, 0x6C);
+inline const QColor ink(0x1F, 0x2A, 0x30);
+inline const QColor quietInk(0x55, 0x61, 0x6A);
+inline const QColor inHand(0xA8, 0x4A, 0x12);
+inline const QColor trouble(0xA3, 0x14, 0x2B);
+inline const QColor lookAgain(0x7A, 0x56, 0x00);
+inline const QColor timber(0xE6, 0xD3, 0xAE);
+inline const QColor timberDark(0xD8, 0xC1, 0x96);
+
+inline constexpr double labelPx = 13.0;
+inline constexpr double figurePx = 16.0;
+inline constexpr double headPx = 26.0;
+
+/// Font, palette and style sheet of the whole application.
+void apply(QApplication& application);
+
+}  // namespace narrows::look

@@ -1,0 +1,94 @@
+#pragma once
+// The book in hand: its snapshot, its undo stack, its file, and what follows from it.
+
+#include <QObject>
+#include <QUndoStack>
+#include <memory>
+#include <optional>
+
+#include "book/book_file.h"
+#include "book/journal.h"
+#include "commands/solver.h"
+#include "solve/solve.h"
+
+namespace narrows {
+
+/// What is selected, everywhere at once. Places are those of the solved boat; none is -1.
+struct Selection {
+  int strake = -1;   ///< from 0, the garboard
+  int section = -1;  ///< whole section, from the bow
+  int line = -1;     ///< plank line, from 0, the base line
+  int row = -1;      ///< row of the table
+  bool operator==(const Selection&) const = default;
+};
+
+class Session : public QObject {
+  Q_OBJECT
+
+ public:
+  explicit Session(QObject* parent = nullptr);
+  ~Session() override;
+
+  bool hasBook() const { return m_book != nullptr; }
+  const BookSnapshot& book() const { return m_book; }
+  const std::shared_ptr<const Solved>& solved() const { return m_solved; }
+  QUndoStack* undoStack() { return &m_undo; }
+  const Selection& selection() const { return m_selection; }
+  void select(const Selection& selection);
+  Notation notation() const { return m_book ? m_book->settings.notation : Notation::Inches16; }
+
+  /// One undoable edit, in the trade's words. A failed edit changes nothing and is told by `refused`.
+  bool perform(const QString& words, const Result<Book>& edited);
+
+  /// A drag: each `dragTo` shows at once; `endDrag` makes one undoable edit of them all, `cancelDrag` none.
+  void beginDrag(const QString& words);
+  void dragTo(const Result<Book>& edited);
+  void endDrag();
+  void cancelDrag();
+  bool isDragging() const { return m_dragStart != nullptr; }
+
+  /// Opens a book, or makes a new one of a table. Whatever was open stays open when it fails.
+  Result<void> openBook(const QString& path);
+  Result<void> newFromTable(const QString& path);
+  void openSample(const Book& book);
+  void takeOver(const LeftWork& work);
+  Result<void> save();
+  Result<void> saveAs(const QString& path);
+  /// Nothing is left to recover: called as the window closes with the builder's consent.
+  void closeCleanly();
+
+  const QString& path() const { return m_path; }
+  const QString& readOnlyWhy() const { return m_readOnlyWhy; }
+  bool isModified() const { return m_recovered || !m_undo.isClean(); }
+  /// Revision of the newest book; an answer with the same one is complete.
+  std::uint64_t revision() const { return m_revision; }
+
+ signals:
+  void bookChanged();
+  void solvedChanged();
+  void selectionChanged();
+  void fileChanged();
+  void refused(const QString& words);
+
+ private:
+  friend class BookCommand;
+  void setBook(BookSnapshot book, SolveEffort effort);
+  void start(const Book& book, const QString& path, std::unique_ptr<BookLock> lock, const QString& readOnlyWhy);
+  void takeAnswer(const std::shared_ptr<const Solved>& solved);
+
+  BookSnapshot m_book;
+  BookSnapshot m_dragStart;
+  QString m_dragWords;
+  std::shared_ptr<const Solved> m_solved;
+  std::uint64_t m_revision = 0;
+  QUndoStack m_undo;
+  Selection m_selection;
+  QString m_path;
+  QString m_readOnlyWhy;
+  bool m_recovered = false;
+  std::unique_ptr<BookLock> m_lock;
+  std::unique_ptr<Journal> m_journal;
+  std::unique_ptr<Solver> m_solver;  ///< last: its thread ends before what it reports to
+};
+
+}  // namespace narrows

@@ -1,0 +1,266 @@
+#include "stages/lines/lines_drawing.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <cmath>
+
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr int pointsASection = 48;
+
+double distanceToLeg(const QPointF& p, const QPointF& a, const QPointF& b) {
+  const QPointF leg = b - a;
+  const double size = QPointF::dotProduct(leg, leg);
+  const double u = size > 0.0 ? std::clamp(QPointF::dotProduct(p - a, leg) / size, 0.0, 1.0) : 0.0;
+  const QPointF away = p - a - u * leg;
+  return std::hypot(away.x(), away.y());
+}
+
+}  // namespace
+
+LinesDrawing::LinesDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+  setAccessibleName(tr("Lines: profile, half-breadth plan and body plan"));
+  setEmptyWords(tr("No surface can be made of these figures yet. What stands in the way is told below."));
+  connect(session, &Session::solvedChanged, this, [this] {
+    measure();
+    setNotation(m_session->notation());
+    update();
+  });
+  connect(session, &Session::selectionChanged, this, [this] { update(); });
+}
+
+void LinesDrawing::measure() {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->drawn == nullptr) return;
+  m_low = Vec3::Constant(1e300);
+  m_high = Vec3::Constant(-1e300);
+  double broadest = -1.0;
+  for (std::size_t i = 0; i < solved->drawn->sections.size(); ++i) {
+    double breadth = 0.0;
+    for (const Vec3& point : sectionPoints(i)) {
+      m_low = m_low.cwiseMin(point);
+      m_high = m_high.cwiseMax(point);
+      breadth = std::max(breadth, point.y());
+    }
+    if (breadth > broadest) broadest = breadth, m_middle = i;
+  }
+  for (const Profile& profile : m_session->book()->table.profiles) {
+    for (const ProfilePoint& point : profile.points) {
+      const Vec3 at(point.distance.mm(), 0.0, point.height.mm());
+      m_low = m_low.cwiseMin(at);
+      m_high = m_high.cwiseMax(at);
+    }
+  }
+  m_gap = 0.06 * (m_high.x() - m_low.x());
+}
+
+std::vector<Vec3> LinesDrawing::sectionPoints(std::size_t section) const {
+  std::vector<Vec3> points;
+  for (const Batten& part : m_session->solved()->drawn->sections[section].parts) {
+    for (int i = 0; i <= pointsASection; ++i) points.push_back(part.pointAtShare(static_cast<double>(i) / pointsASection));
+  }
+  return points;
+}
+
+bool LinesDrawing::isAft(std::size_t section) const { return section > m_middle; }
+
+Vec2 LinesDrawing::place(View view, const Vec3& point, bool aft) const {
+  switch (view) {
+    case View::Profile: return {point.x(), point.z()};
+    case View::Plan: return {point.x(), m_low.z() - m_gap - point.y()};
+    case View::Body: {
+      const double middle = m_high.x() + m_gap + m_high.y();
+      return {middle + (aft ? -point.y() : point.y()), point.z() - 0.5 * (m_high.y() + m_gap)};
+    }
+  }
+  return Vec2::Zero();
+}
+
+std::optional<std::pair<Vec2, Vec2>> LinesDrawing::worldBox() const {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->drawn == nullptr) return std::nullopt;
+  return std::pair(Vec2(m_low.x(), m_low.z() - m_gap - m_high.y()), Vec2(m_high.x() + m_gap + 2.0 * m_high.y(), m_high.z()));
+}
+
+QPen LinesDrawing::penFor(bool selected, double width) const {
+  return selected ? QPen(look::inHand, width + 1.6) : QPen(look::ink, width);
+}
+
+void LinesDrawing::paintCurve(QPainter& painter, View view, const std::vector<Vec3>& points, bool aft, const QPen& pen) const {
+  QPolygonF curve;
+  for (const Vec3& point : points) curve.append(toScreen(place(view, point, aft)));
+  painter.setPen(pen);
+  painter.drawPolyline(curve);
+}
+
+void LinesDrawing::paintGrid(QPainter& painter) const {
+  const QPen pen(look::edge, 1.0);
+  const double left = m_low.x(), right = m_high.x();
+  const double centre = m_high.x() + m_gap + m_high.y();
+  const double lift = -0.5 * (m_high.y() + m_gap);
+  painter.setPen(pen);
+  const auto level = [&](double z) {
+    painter.drawLine(toScreen({left, z}), toScreen({right, z}));
+    painter.drawLine(toScreen({centre - m_high.y(), z + lift}), toScreen({centre + m_high.y(), z + lift}));
+  };
+  for (const TableRow& row : m_session->book()->table.rows) {
+    if (row.line == RowLine::Waterline) level(row.at.mm());
+    if (row.line != RowLine::Buttock) continue;
+    const double y = m_low.z() - m_gap - row.at.mm();
+    painter.drawLine(toScreen({left, y}), toScreen({right, y}));
+    for (const double side : {-1.0, 1.0}) {
+      painter.drawLine(toScreen({centre + side * row.at.mm(), m_low.z() + lift}), toScreen({centre + side * row.at.mm(), m_high.z() + lift}));
+    }
+  }
+  painter.setPen(QPen(look::quietInk, 1.0));
+  painter.drawLine(toScreen({left, m_low.z() - m_gap}), toScreen({right, m_low.z() - m_gap}));
+  painter.drawLine(toScreen({centre, m_low.z() + lift}), toScreen({centre, m_high.z() + lift}));
+}
+
+void LinesDrawing::paintSections(QPainter& painter) const {
+  const Hull& hull = *m_session->solved()->drawn;
+  const int selected = m_session->selection().section;
+  for (const bool pass : {false, true}) {
+    for (std::size_t i = 0; i < hull.sections.size(); ++i) {
+      const bool isSelected = static_cast<int>(i) == selected;
+      if (isSelected != pass) continue;
+      const std::vector<Vec3> points = sectionPoints(i);
+      const bool end = hull.sections[i].kind != SectionKind::Station;
+      const QPen pen = penFor(isSelected, end ? 1.6 : 1.0);
+      paintCurve(painter, View::Profile, points, false, pen);
+      paintCurve(painter, View::Plan, points, false, pen);
+      paintCurve(painter, View::Body, points, isAft(i), pen);
+      if (i == m_middle) paintCurve(painter, View::Body, points, true, pen);
+    }
+  }
+  for (const Section& part : hull.partSections) {
+    std::vector<Vec3> points;
+    for (int i = 0; i <= pointsASection; ++i) points.push_back(part.parts.back().pointAtShare(static_cast<double>(i) / pointsASection));
+    for (const View view : {View::Profile, View::Plan, View::Body}) paintCurve(painter, view, points, *part.xMm > hull.sections[m_middle].xMm.value_or(0.0), penFor(false, 1.0));
+  }
+}
+
+void LinesDrawing::paintTableLines(QPainter& painter) const {
+  const auto& solved = m_session->solved();
+  const Hull& hull = *solved->drawn;
+  const auto& rows = m_session->book()->table.rows;
+  const int selected = m_session->selection().row;
+  const auto isSelected = [&](RowLine line) { return selected >= 0 && static_cast<std::size_t>(selected) < rows.size() && rows[static_cast<std::size_t>(selected)].line == line; };
+  for (const DrawnLine& line : *solved->drawnLines) {
+    if (line.row >= rows.size()) continue;
+    const bool on = static_cast<int>(line.row) == selected;
+    const View view = rows[line.row].line == RowLine::Waterline ? View::Plan : View::Profile;
+    for (const Contour& contour : line.contours) paintCurve(painter, view, contour, false, on ? penFor(true, 1.0) : QPen(look::quietInk, 1.0));
+  }
+  // Sheer, chine and rabbet bound the patches.
+  const auto border = [&](std::size_t patch, double v, RowLine line) {
+    std::vector<Vec3> fore, aft, all;
+    const auto last = static_cast<int>(std::lround(hull.lastT()));
+    for (int i = 0; i <= last * 12; ++i) {
+      const double t = i / 12.0;
+      const Vec3 point = hull.patches[patch].point(t, v);
+      all.push_back(point);
+      if (t <= static_cast<double>(m_middle)) fore.push_back(point);
+      if (t >= static_cast<double>(m_middle)) aft.push_back(point);
+    }
+    const QPen pen = penFor(isSelected(line), 1.8);
+    paintCurve(painter, View::Profile, all, false, pen);
+    paintCurve(painter, View::Plan, all, false, pen);
+    paintCurve(painter, View::Body, fore, false, pen);
+    paintCurve(painter, View::Body, aft, true, pen);
+  };
+  border(hull.patches.size() - 1, 1.0, RowLine::Sheer);
+  border(0, 0.0, RowLine::Rabbet);
+  if (hull.isChined()) border(0, 1.0, RowLine::Chine);
+}
+
+void LinesDrawing::paintBackbone(QPainter& painter) const {
+  for (const Profile& profile : m_session->book()->table.profiles) {
+    if (profile.part != ProfilePart::StemFace && profile.part != ProfilePart::KeelBottom) continue;
+    const Batten batten = springProfile(profile, 0.0, 0.0);
+    std::vector<Vec3> points;
+    for (int i = 0; i <= 60; ++i) points.push_back(batten.pointAtShare(i / 60.0));
+    paintCurve(painter, View::Profile, points, false, QPen(look::quietInk, 1.4, Qt::DashLine));
+  }
+}
+
+void LinesDrawing::paintNames(QPainter& painter) {
+  const Hull& hull = *m_session->solved()->drawn;
+  const int selected = m_session->selection().section;
+  std::vector<CanvasHandle> handles;
+  for (std::size_t i = 0; i < hull.sections.size(); ++i) {
+    const Section& section = hull.sections[i];
+    const Vec3 head = section.parts.back().pointAtShare(1.0);
+    const QPointF at = toScreen(place(View::Profile, head, false));
+    const bool on = static_cast<int>(i) == selected;
+    painter.setFont(shopFont(look::labelPx + (on ? 2.0 : 0.0), on));
+    painter.setPen(on ? look::inHand : look::ink);
+    painter.drawText(QRectF(at.x() - 40.0, at.y() - 24.0, 80.0, 18.0), Qt::AlignCenter, QString::fromStdString(section.name));
+    const QString kind = section.kind == SectionKind::Station ? tr("station %1").arg(QString::fromStdString(section.name)) : QString::fromStdString(section.name);
+    handles.push_back({at, kind, -1, static_cast<int>(i)});
+  }
+  setHandles(std::move(handles));
+  painter.setFont(shopFont(look::labelPx));
+  painter.setPen(look::quietInk);
+  const QPointF plan = toScreen({m_low.x(), m_low.z() - m_gap});
+  painter.drawText(plan + QPointF(4.0, 16.0), tr("half-breadth"));
+  const double centre = m_high.x() + m_gap + m_high.y();
+  const QPointF body = toScreen({centre, m_high.z() - 0.5 * (m_high.y() + m_gap)});
+  painter.drawText(QRectF(body.x() - 130.0, body.y() - 22.0, 120.0, 18.0), Qt::AlignRight, tr("after body"));
+  painter.drawText(QRectF(body.x() + 10.0, body.y() - 22.0, 120.0, 18.0), Qt::AlignLeft, tr("fore body"));
+}
+
+void LinesDrawing::paintDrawing(QPainter& painter) {
+  setCaption(m_session->book()->table.side == PlankingSide::Inside ? tr("drawn to the inside of the planking") : tr("drawn to the outside of the planking"));
+  paintGrid(painter);
+  paintBackbone(painter);
+  paintTableLines(painter);
+  paintSections(painter);
+  paintNames(painter);
+}
+
+void LinesDrawing::mousePressEvent(QMouseEvent* event) {
+  Canvas::mousePressEvent(event);
+  const auto& solved = m_session->solved();
+  if (isMeasuring() || event->button() != Qt::LeftButton || solved == nullptr || solved->drawn == nullptr) return;
+  double least = 9.0;
+  Selection selection = m_session->selection();
+  const Selection before = selection;
+  const auto consider = [&](View view, const std::vector<Vec3>& points, bool aft, const Selection& choice) {
+    for (std::size_t i = 0; i + 1 < points.size(); ++i) {
+      const double away = distanceToLeg(event->position(), toScreen(place(view, points[i], aft)), toScreen(place(view, points[i + 1], aft)));
+      if (away < least) least = away, selection = choice;
+    }
+  };
+  for (std::size_t i = 0; i < solved->drawn->sections.size(); ++i) {
+    Selection choice = before;
+    choice.section = static_cast<int>(i);
+    for (const View view : {View::Profile, View::Plan, View::Body}) consider(view, sectionPoints(i), isAft(i), choice);
+  }
+  for (const DrawnLine& line : *solved->drawnLines) {
+    Selection choice = before;
+    choice.row = static_cast<int>(line.row);
+    const View view = m_session->book()->table.rows[line.row].line == RowLine::Waterline ? View::Plan : View::Profile;
+    for (const Contour& contour : line.contours) consider(view, contour, false, choice);
+  }
+  m_session->select(selection);
+}
+
+void LinesDrawing::keyPressEvent(QKeyEvent* event) {
+  const int step = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
+  if (step == 0 || m_session->solved() == nullptr || m_session->solved()->drawn == nullptr) {
+    Canvas::keyPressEvent(event);
+    return;
+  }
+  Selection selection = m_session->selection();
+  selection.section = std::clamp(selection.section + step, 0, static_cast<int>(m_session->solved()->drawn->sections.size()) - 1);
+  m_session->select(selection);
+}
+
+}  // namespace narrows

@@ -1,0 +1,44 @@
+#pragma once
+// Profile, half-breadth plan and body plan in one drawing, to scale and linked.
+
+#include "canvas/canvas.h"
+#include "commands/session.h"
+
+namespace narrows {
+
+/// The profile above, the half-breadth plan below it on the same stations, the body plan beside them: forward sections
+/// to the right, after sections to the left. A click selects the nearest station or line in every view.
+class LinesDrawing : public Canvas {
+  Q_OBJECT
+
+ public:
+  explicit LinesDrawing(Session* session, QWidget* parent = nullptr);
+
+ protected:
+  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  void paintDrawing(QPainter& painter) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+
+ private:
+  /// One view: how a point of the hull lies on the drawing.
+  enum class View { Profile, Plan, Body };
+  Vec2 place(View view, const Vec3& point, bool aft) const;
+  void measure();
+  void paintCurve(QPainter& painter, View view, const std::vector<Vec3>& points, bool aft, const QPen& pen) const;
+  void paintGrid(QPainter& painter) const;
+  void paintSections(QPainter& painter) const;
+  void paintTableLines(QPainter& painter) const;
+  void paintBackbone(QPainter& painter) const;
+  void paintNames(QPainter& painter);
+  QPen penFor(bool selected, double width) const;
+  bool isAft(std::size_t section) const;
+  std::vector<Vec3> sectionPoints(std::size_t section) const;
+
+  Session* m_session;
+  Vec3 m_low = Vec3::Zero(), m_high = Vec3::Zero();
+  double m_gap = 100.0;
+  std::size_t m_middle = 0;  ///< section of greatest breadth: aft of it sections go to the left
+};
+
+}  // namespace narrows

@@ -1,0 +1,152 @@
+#include "stages/lines/offset_grid.h"
+
+#include <QFontMetrics>
+#include <QHeaderView>
+#include <QKeyEvent>
+
+#include "book/edits.h"
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+namespace {
+
+QString rowWords(const TableRow& row, Unit unit) {
+  return QString::fromStdString(std::string(row.kind == RowKind::Diagonal ? "" : rowKindName(row.kind)) + " " + rowLabel(row, unit)).trimmed();
+}
+
+}  // namespace
+
+OffsetModel::OffsetModel(Session* session, QObject* parent) : QAbstractTableModel(parent), m_session(session) {
+  connect(session, &Session::bookChanged, this, [this] {
+    const bool sameShape = m_shown != nullptr && m_shown->table.rows.size() == m_session->book()->table.rows.size() &&
+                           m_shown->table.stations == m_session->book()->table.stations;
+    if (!sameShape) beginResetModel();
+    const bool changed = m_shown == nullptr || !(m_shown->table == m_session->book()->table);
+    m_shown = m_session->book();
+    if (!sameShape) {
+      endResetModel();
+    } else if (changed) {
+      emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
+    }
+  });
+}
+
+int OffsetModel::rowCount(const QModelIndex& parent) const { return parent.isValid() || m_shown == nullptr ? 0 : static_cast<int>(m_shown->table.rows.size()); }
+
+int OffsetModel::columnCount(const QModelIndex& parent) const { return parent.isValid() || m_shown == nullptr ? 0 : static_cast<int>(m_shown->table.stations.size()); }
+
+QVariant OffsetModel::data(const QModelIndex& index, int role) const {
+  if (!index.isValid() || m_shown == nullptr) return {};
+  const TableRow& row = m_shown->table.rows[static_cast<std::size_t>(index.row())];
+  const auto& figure = row.figures[static_cast<std::size_t>(index.column())];
+  if (role == Qt::TextAlignmentRole) return Qt::AlignCenter;
+  if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
+  if (!figure) return role == Qt::EditRole ? QString() : QStringLiteral("–");
+  return QString::fromStdString(writeLength(*figure, m_shown->table.unit, 6, true));
+}
+
+QVariant OffsetModel::headerData(int section, Qt::Orientation orientation, int role) const {
+  if (role != Qt::DisplayRole || m_shown == nullptr) return {};
+  const auto i = static_cast<std::size_t>(section);
+  if (orientation == Qt::Horizontal) return QString::fromStdString(m_shown->table.stations[i].name);
+  return rowWords(m_shown->table.rows[i], m_shown->table.unit);
+}
+
+Qt::ItemFlags OffsetModel::flags(const QModelIndex& index) const {
+  return index.isValid() ? Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsEditable : Qt::NoItemFlags;
+}
+
+bool OffsetModel::setData(const QModelIndex& index, const QVariant& value, int role) {
+  if (role != Qt::EditRole || !index.isValid()) return false;
+  const QString text = value.toString().trimmed();
+  std::optional<Length> figure;
+  if (!text.isEmpty() && text != QStringLiteral("-") && text != QStringLiteral("–")) {
+    const auto length = parseLength(text.toStdString(), m_shown->table.unit);
+    if (!length) {
+      emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
+      return false;
+    }
+    figure = *length;
+  }
+  const auto row = static_cast<std::size_t>(index.row());
+  const auto column = static_cast<std::size_t>(index.column());
+  const TableRow& line = m_shown->table.rows[row];
+  const QString words = tr("Change %1, station %2").arg(rowWords(line, m_shown->table.unit), QString::fromStdString(m_shown->table.stations[column].name));
+  if (!m_session->perform(words, setFigure(*m_session->book(), row, column, figure))) return false;
+  emit understood();
+  return true;
+}
+
+OffsetGrid::OffsetGrid(Session* session, QWidget* parent) : QTableView(parent), m_session(session), m_model(new OffsetModel(session, this)) {
+  setModel(m_model);
+  setFont(shopFont(15.0));
+  setAccessibleName(tr("Table of offsets"));
+  setSelectionMode(QAbstractItemView::SingleSelection);
+  setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed);
+  setTabKeyNavigation(true);
+  horizontalHeader()->setDefaultSectionSize(66);
+  horizontalHeader()->setMinimumSectionSize(48);
+  verticalHeader()->setDefaultSectionSize(28);
+  verticalHeader()->setMinimumSectionSize(28);
+  verticalHeader()->setFont(shopFont(look::labelPx));
+  connect(selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
+    if (!now.isValid()) return;
+    Selection selection = m_session->selection();
+    selection.row = now.row();
+    const std::string& name = m_session->book()->table.stations[static_cast<std::size_t>(now.column())].name;
+    if (const auto& solved = m_session->solved(); solved != nullptr && solved->drawn != nullptr) {
+      const auto& sections = solved->drawn->sections;
+      for (std::size_t i = 0; i < sections.size(); ++i) {
+        if (sections[i].name == name) selection.section = static_cast<int>(i);
+      }
+    }
+    m_session->select(selection);
+  });
+  connect(session, &Session::selectionChanged, this, &OffsetGrid::follow);
+}
+
+void OffsetGrid::follow() {
+  const Selection& selection = m_session->selection();
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->drawn == nullptr || state() == QAbstractItemView::EditingState) return;
+  int column = currentIndex().column();
+  if (selection.section >= 0 && static_cast<std::size_t>(selection.section) < solved->drawn->sections.size()) {
+    const std::string& name = solved->drawn->sections[static_cast<std::size_t>(selection.section)].name;
+    const auto& stations = m_session->book()->table.stations;
+    for (std::size_t i = 0; i < stations.size(); ++i) {
+      if (stations[i].name == name) column = static_cast<int>(i);
+    }
+  }
+  const QModelIndex wanted = m_model->index(std::max(selection.row, 0), std::max(column, 0));
+  if (wanted.isValid() && wanted != currentIndex()) setCurrentIndex(wanted);
+}
+
+bool OffsetGrid::event(QEvent* event) {
+  // Digits are figures here, not stages.
+  if (event->type() == QEvent::ShortcutOverride) {
+    const auto* key = static_cast<QKeyEvent*>(event);
+    if (key->modifiers() == Qt::NoModifier && key->key() >= Qt::Key_0 && key->key() <= Qt::Key_9) {
+      event->accept();
+      return true;
+    }
+  }
+  return QTableView::event(event);
+}
+
+void OffsetGrid::keyPressEvent(QKeyEvent* event) {
+  const QModelIndex now = currentIndex();
+  if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) && now.isValid()) {
+    const QModelIndex below = m_model->index(now.row() + 1, now.column());
+    if (below.isValid()) setCurrentIndex(below);
+    return;
+  }
+  if (event->key() == Qt::Key_Delete && now.isValid()) {
+    m_model->setData(now, QString(), Qt::EditRole);
+    return;
+  }
+  QTableView::keyPressEvent(event);
+}
+
+}  // namespace narrows

@@ -1,0 +1,51 @@
+#pragma once
+// The table of offsets as it stands on paper, to be edited in its own notation.
+
+#include <QAbstractTableModel>
+#include <QTableView>
+
+#include "commands/session.h"
+
+namespace narrows {
+
+class OffsetModel : public QAbstractTableModel {
+  Q_OBJECT
+
+ public:
+  explicit OffsetModel(Session* session, QObject* parent = nullptr);
+  int rowCount(const QModelIndex& parent = {}) const override;
+  int columnCount(const QModelIndex& parent = {}) const override;
+  QVariant data(const QModelIndex& index, int role) const override;
+  QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
+  Qt::ItemFlags flags(const QModelIndex& index) const override;
+  /// Reads the figure in any notation; an empty field or `-` takes it out. Nonsense is refused and told.
+  bool setData(const QModelIndex& index, const QVariant& value, int role) override;
+
+ signals:
+  void notUnderstood(const QString& words);
+  void understood();
+
+ private:
+  Session* m_session;
+  BookSnapshot m_shown;
+};
+
+/// The grid. A digit begins typing over a figure; Enter goes down the column, Tab along the row.
+class OffsetGrid : public QTableView {
+  Q_OBJECT
+
+ public:
+  explicit OffsetGrid(Session* session, QWidget* parent = nullptr);
+  OffsetModel* offsets() { return m_model; }
+
+ protected:
+  bool event(QEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+
+ private:
+  void follow();
+  Session* m_session;
+  OffsetModel* m_model;
+};
+
+}  // namespace narrows

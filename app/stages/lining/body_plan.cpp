@@ -1,0 +1,126 @@
+#include "stages/lining/body_plan.h"
+
+#include <QMouseEvent>
+#include <QPainter>
+#include <cmath>
+
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+namespace {
+constexpr int pointsASection = 64;
+}
+
+BodyPlan::BodyPlan(Session* session, QWidget* parent) : MarkCanvas(session, parent) { setAccessibleName(tr("Body plan with the plank lines")); }
+
+double BodyPlan::side(std::size_t section) const { return section > lining()->frame.greatestSection() ? -1.0 : 1.0; }
+
+std::optional<std::pair<Vec2, Vec2>> BodyPlan::worldBox() const {
+  if (lining() == nullptr) return std::nullopt;
+  Vec2 low(1e300, 1e300), high(-1e300, -1e300);
+  double breadth = 0.0;
+  for (std::size_t i = 0; i < lining()->frame.sectionCount(); ++i) {
+    for (int k = 0; k <= 16; ++k) {
+      const Vec3 at = lining()->frame.sectionPoint(i, k / 16.0);
+      breadth = std::max(breadth, at.y());
+      low.y() = std::min(low.y(), at.z());
+      high.y() = std::max(high.y(), at.z());
+    }
+  }
+  return std::pair(Vec2(-breadth, low.y()), Vec2(breadth, high.y()));
+}
+
+Vec2 BodyPlan::markPlace(std::size_t line, std::size_t section) const {
+  const Vec3 at = lining()->frame.sectionPoint(section, lining()->lines[line].shares[section]);
+  return {side(section) * at.y(), at.z()};
+}
+
+double BodyPlan::shareAt(std::size_t section, const Vec2& world) const {
+  return lining()->frame.nearestShare(section, side(section) * world.x(), world.y());
+}
+
+bool BodyPlan::showsSection(std::size_t section) const { return m_session->selection().section == static_cast<int>(section); }
+
+void BodyPlan::paintDrawing(QPainter& painter) {
+  setCaption(tr("after body  |  fore body"));
+  const Lining& now = *lining();
+  const auto box = worldBox();
+  painter.setPen(QPen(look::edge, 1.0));
+  painter.drawLine(toScreen({0.0, box->first.y()}), toScreen({0.0, box->second.y()}));
+  const int selected = m_session->selection().section;
+  const int strake = m_session->selection().strake;
+  // The strake in hand, as a band from section to section.
+  for (const double half : {1.0, -1.0}) {
+    if (strake < 0 || static_cast<std::size_t>(strake) >= now.strakeCount()) break;
+    QPolygonF band;
+    std::vector<QPointF> back;
+    const auto greatest = static_cast<double>(now.frame.greatestSection());
+    const double from = half > 0.0 ? 0.0 : greatest;
+    const double to = half > 0.0 ? greatest : now.frame.lastT();
+    for (int i = 0; i <= 60; ++i) {
+      const double t = from + (to - from) * i / 60.0;
+      const Vec3 low = now.point(static_cast<std::size_t>(strake), t);
+      const Vec3 high = now.point(static_cast<std::size_t>(strake) + 1, t);
+      band.append(toScreen({half * low.y(), low.z()}));
+      back.push_back(toScreen({half * high.y(), high.z()}));
+    }
+    for (auto it = back.rbegin(); it != back.rend(); ++it) band.append(*it);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(QColor(0xF0, 0xC9, 0xA4));
+    painter.drawPolygon(band, Qt::WindingFill);
+    painter.setBrush(Qt::NoBrush);
+  }
+  for (std::size_t i = 0; i < now.frame.sectionCount(); ++i) {
+    const bool on = static_cast<int>(i) == selected;
+    QPolygonF curve;
+    for (int k = 0; k <= pointsASection; ++k) {
+      const Vec3 at = now.frame.sectionPoint(i, static_cast<double>(k) / pointsASection);
+      curve.append(toScreen({side(i) * at.y(), at.z()}));
+    }
+    painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.4 : 1.0));
+    painter.drawPolyline(curve);
+    painter.setFont(shopFont(look::labelPx, on));
+    painter.setPen(on ? look::inHand : look::ink);
+    const QPointF head = curve.back();
+    painter.drawText(QRectF(head.x() - 36.0, head.y() - 19.0, 72.0, 16.0), Qt::AlignCenter, QString::fromStdString(now.frame.hull().sections[i].name));
+  }
+  for (std::size_t line = 1; line + 1 < now.lines.size(); ++line) {
+    const bool on = m_session->selection().line == static_cast<int>(line);
+    for (const double half : {1.0, -1.0}) {
+      QPolygonF curve;
+      const auto greatest = static_cast<double>(now.frame.greatestSection());
+      const double from = half > 0.0 ? 0.0 : greatest;
+      const double to = half > 0.0 ? greatest : now.frame.lastT();
+      for (int i = 0; i <= 60; ++i) {
+        const Vec3 at = now.point(line, from + (to - from) * i / 60.0);
+        curve.append(toScreen({half * at.y(), at.z()}));
+      }
+      painter.setPen(QPen(on ? look::inHand : look::ink, on ? 2.2 : 1.0));
+      painter.drawPolyline(curve);
+    }
+  }
+  paintMarks(painter);
+}
+
+void BodyPlan::mousePressEvent(QMouseEvent* event) {
+  if (event->button() == Qt::LeftButton && !isMeasuring() && lining() != nullptr && handleNear(event->position(), 10.0) == nullptr) {
+    // A click near a section takes it in hand, and its marks with it.
+    const Lining& now = *lining();
+    double least = 10.0;
+    Selection selection = m_session->selection();
+    for (std::size_t i = 0; i < now.frame.sectionCount(); ++i) {
+      for (int k = 0; k <= 100; ++k) {
+        const Vec3 at = now.frame.sectionPoint(i, k / 100.0);
+        const QPointF away = toScreen({side(i) * at.y(), at.z()}) - event->position();
+        const double size = std::hypot(away.x(), away.y());
+        if (size < least) least = size, selection.section = static_cast<int>(i);
+      }
+    }
+    m_session->select(selection);
+  }
+  MarkCanvas::mousePressEvent(event);
+}
+
+}  // namespace narrows

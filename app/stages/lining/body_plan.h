@@ -1,0 +1,28 @@
+#pragma once
+// The body plan with the plank lines on it.
+
+#include "stages/lining/mark_canvas.h"
+
+namespace narrows {
+
+/// Sections of the inside of the planking, forward ones to the right and after ones to the left, with every plank
+/// line's marks; the selected section's can be dragged along it.
+class BodyPlan : public MarkCanvas {
+  Q_OBJECT
+
+ public:
+  explicit BodyPlan(Session* session, QWidget* parent = nullptr);
+
+ protected:
+  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  void paintDrawing(QPainter& painter) override;
+  Vec2 markPlace(std::size_t line, std::size_t section) const override;
+  double shareAt(std::size_t section, const Vec2& world) const override;
+  bool showsSection(std::size_t section) const override;
+  void mousePressEvent(QMouseEvent* event) override;
+
+ private:
+  double side(std::size_t section) const;
+};
+
+}  // namespace narrows

@@ -1,0 +1,129 @@
+#include "stages/lining/girth_drawing.h"
+
+#include <QPainter>
+#include <cmath>
+
+#include "canvas/look.h"
+#include "curve/fair_function.h"
+#include "fonts.h"
+
+namespace narrows {
+
+namespace {
+constexpr int pointsABay = 12;
+}
+
+GirthDrawing::GirthDrawing(Session* session, QWidget* parent) : MarkCanvas(session, parent) {
+  setAccessibleName(tr("Girth laid flat, with the marks of every plank line"));
+}
+
+double GirthDrawing::sectionX(std::size_t section) const {
+  // Stem, transom and sternpost rake: each stands here at the middle of its girth.
+  return lining()->frame.sectionPoint(section, 0.5).x();
+}
+
+std::optional<std::pair<Vec2, Vec2>> GirthDrawing::worldBox() const {
+  if (lining() == nullptr) return std::nullopt;
+  const GirthFrame& frame = lining()->frame;
+  double highest = 0.0;
+  for (std::size_t i = 0; i < frame.sectionCount(); ++i) highest = std::max(highest, frame.girthMm(i));
+  return std::pair(Vec2(sectionX(0), 0.0), Vec2(sectionX(frame.sectionCount() - 1), highest));
+}
+
+Vec2 GirthDrawing::markPlace(std::size_t line, std::size_t section) const {
+  return {sectionX(section), lining()->lines[line].shares[section] * lining()->frame.girthMm(section)};
+}
+
+double GirthDrawing::shareAt(std::size_t section, const Vec2& world) const { return world.y() / lining()->frame.girthMm(section); }
+
+void GirthDrawing::paintStrakes(QPainter& painter) const {
+  const Lining& now = *lining();
+  const std::size_t sections = now.frame.sectionCount();
+  std::vector<double> at, girths;
+  for (std::size_t i = 0; i < sections; ++i) {
+    at.push_back(i == 0 ? sectionX(i) : std::max(sectionX(i), at.back() + 1e-3));
+    girths.push_back(now.frame.girthMm(i));
+  }
+  const FairFunction girthAt(at, girths);
+  const auto lineCurve = [&](std::size_t line) {
+    QPolygonF curve;
+    for (std::size_t i = 0; i + 1 < sections; ++i) {
+      for (int k = 0; k <= pointsABay; ++k) {
+        const double part = static_cast<double>(k) / pointsABay;
+        const double x = at[i] + part * (at[i + 1] - at[i]);
+        const double share = now.lines[line].shareAt(static_cast<double>(i) + part);
+        curve.append(toScreen({x, share * girthAt(x)}));
+      }
+    }
+    return curve;
+  };
+  std::vector<QPolygonF> curves;
+  for (std::size_t line = 0; line < now.lines.size(); ++line) curves.push_back(lineCurve(line));
+  const int selected = m_session->selection().strake;
+  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
+    QPolygonF strake = curves[k];
+    for (auto it = curves[k + 1].rbegin(); it != curves[k + 1].rend(); ++it) strake.append(*it);
+    painter.setPen(Qt::NoPen);
+    QColor fill = k % 2 == 0 ? look::timber : look::timberDark;
+    if (static_cast<int>(k) == selected) fill = QColor(0xF0, 0xC9, 0xA4);
+    painter.setBrush(fill);
+    painter.drawPolygon(strake);
+  }
+  painter.setBrush(Qt::NoBrush);
+  for (std::size_t line = 0; line < curves.size(); ++line) {
+    const bool border = line == 0 || line + 1 == curves.size();
+    const bool on = m_session->selection().line == static_cast<int>(line);
+    painter.setPen(QPen(on ? look::inHand : look::ink, on ? 2.6 : border ? 2.2 : 1.4));
+    painter.drawPolyline(curves[line]);
+  }
+  painter.setFont(shopFont(15.0, true));
+  painter.setPen(look::ink);
+  const double x = at[0] + 0.5 * (at[1] - at[0]);
+  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
+    const double share = 0.5 * (now.lines[k].shareAt(0.5) + now.lines[k + 1].shareAt(0.5));
+    painter.drawText(QRectF(toScreen({x, share * girthAt(x)}) - QPointF(20.0, 10.0), QSizeF(40.0, 20.0)), Qt::AlignCenter, QString::number(k + 1));
+  }
+}
+
+void GirthDrawing::paintSections(QPainter& painter) const {
+  const GirthFrame& frame = lining()->frame;
+  for (std::size_t i = 0; i < frame.sectionCount(); ++i) {
+    const bool on = m_session->selection().section == static_cast<int>(i);
+    painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.0 : 1.0));
+    painter.drawLine(toScreen({sectionX(i), 0.0}), toScreen({sectionX(i), frame.girthMm(i)}));
+    painter.setFont(shopFont(look::labelPx, on));
+    painter.setPen(on ? look::inHand : look::ink);
+    const QPointF head = toScreen({sectionX(i), frame.girthMm(i)});
+    const QString name = QString::fromStdString(frame.hull().sections[i].name) + (i == lining()->master ? QStringLiteral(" ▾") : QString());
+    painter.drawText(QRectF(head.x() - 40.0, head.y() - 22.0, 80.0, 18.0), Qt::AlignCenter, name);
+  }
+}
+
+void GirthDrawing::paintWidths(QPainter& painter) const {
+  const Lining& now = *lining();
+  const int section = m_session->selection().section;
+  if (section < 0 || static_cast<std::size_t>(section) >= now.frame.sectionCount()) return;
+  const auto at = static_cast<std::size_t>(section);
+  painter.setFont(shopFont(look::figurePx, true));
+  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
+    const double middle = 0.5 * (now.lines[k].shares[at] + now.lines[k + 1].shares[at]) * now.frame.girthMm(at);
+    const QString words = QString::fromStdString(showLength(millimetres(now.widthMm(k, at)), m_session->notation()));
+    const double width = painter.fontMetrics().horizontalAdvance(words) + 10.0;
+    const bool last = at + 1 == now.frame.sectionCount();
+    const QPointF place = toScreen({sectionX(at), middle});
+    const QRectF box(place.x() + (last ? -width - 9.0 : 9.0), place.y() - 11.0, width, 22.0);
+    painter.fillRect(box, look::raised);
+    painter.setPen(look::ink);
+    painter.drawText(box, Qt::AlignCenter, words);
+  }
+}
+
+void GirthDrawing::paintDrawing(QPainter& painter) {
+  setCaption(tr("girth laid flat, inside of the planking"));
+  paintStrakes(painter);
+  paintSections(painter);
+  paintMarks(painter);
+  paintWidths(painter);
+}
+
+}  // namespace narrows

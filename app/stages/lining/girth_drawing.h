@@ -1,0 +1,29 @@
+#pragma once
+// The girth laid flat: the shell unrolled station by station.
+
+#include "stages/lining/mark_canvas.h"
+
+namespace narrows {
+
+/// Sections stand side by side at their distances, each as a straight line as long as its girth from the base line; the
+/// plank lines run across them as a batten would.
+class GirthDrawing : public MarkCanvas {
+  Q_OBJECT
+
+ public:
+  explicit GirthDrawing(Session* session, QWidget* parent = nullptr);
+
+ protected:
+  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  void paintDrawing(QPainter& painter) override;
+  Vec2 markPlace(std::size_t line, std::size_t section) const override;
+  double shareAt(std::size_t section, const Vec2& world) const override;
+
+ private:
+  double sectionX(std::size_t section) const;
+  void paintStrakes(QPainter& painter) const;
+  void paintSections(QPainter& painter) const;
+  void paintWidths(QPainter& painter) const;
+};
+
+}  // namespace narrows

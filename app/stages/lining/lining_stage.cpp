@@ -1,0 +1,204 @@
+#include "stages/lining/lining_stage.h"
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QRadioButton>
+#include <QSignalBlocker>
+#include <QSpinBox>
+#include <QSplitter>
+
+#include "book/edits.h"
+#include "canvas/length_field.h"
+#include "canvas/look.h"
+#include "fonts.h"
+#include "stages/lining/body_plan.h"
+#include "stages/lining/girth_drawing.h"
+#include "stages/lining/widths_grid.h"
+#include "stages/slate.h"
+
+namespace narrows {
+
+LiningStage::LiningStage(Session* session, QWidget* parent)
+    : Stage(session, parent), m_girth(new GirthDrawing(session)), m_body(new BodyPlan(session)), m_widths(new WidthsGrid(session)), m_answer(new QLabel(this)) {
+  auto* row = new QHBoxLayout(this);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(0);
+  auto* drawings = new QSplitter(Qt::Horizontal);
+  drawings->addWidget(m_girth);
+  drawings->addWidget(m_body);
+  drawings->setStretchFactor(0, 3);
+  drawings->setStretchFactor(1, 2);
+  drawings->setSizes({520, 330});
+  auto* below = new QWidget;
+  auto* column = new QVBoxLayout(below);
+  column->setContentsMargins(8, 4, 8, 4);
+  column->addWidget(m_widths);
+  column->addWidget(m_answer);
+  m_answer->setWordWrap(true);
+  m_answer->setStyleSheet(QStringLiteral("color: #A3142B; font-weight: bold"));
+  m_answer->hide();
+  auto* split = new QSplitter(Qt::Vertical);
+  split->addWidget(drawings);
+  split->addWidget(below);
+  split->setStretchFactor(0, 3);
+  split->setStretchFactor(1, 2);
+  split->setSizes({340, 270});
+  row->addWidget(split, 1);
+  row->addWidget(makeSlate());
+
+  const auto answer = [this](const QString& words) {
+    m_answer->setText(words);
+    m_answer->show();
+  };
+  connect(m_widths, &WidthsGrid::notUnderstood, this, answer);
+  connect(m_widths, &WidthsGrid::understood, m_answer, &QLabel::hide);
+  connect(session, &Session::bookChanged, m_answer, &QLabel::hide);
+  connect(session, &Session::refused, this, [this, answer](const QString& words) {
+    if (isVisible()) answer(words);
+    showPlan();
+  });
+  connect(session, &Session::solvedChanged, this, [this] {
+    showPlan();
+    showMark();
+    showCost();
+  });
+  connect(session, &Session::selectionChanged, this, &LiningStage::showMark);
+}
+
+QWidget* LiningStage::makeSlate() {
+  auto* slate = new Slate(this);
+  slate->addHeading(tr("Strakes a side"));
+  m_count = new QSpinBox(slate);
+  m_count->setRange(fewestStrakes, mostStrakes);
+  m_count->setFont(shopFont(22.0, true));
+  m_count->setMinimumHeight(40);
+  m_count->setAccessibleName(tr("Strakes a side"));
+  m_count->setKeyboardTracking(false);
+  slate->addWidget(m_count);
+  m_equal = new QRadioButton(tr("Equal at every station"), slate);
+  m_diminishing = new QRadioButton(tr("Diminishing from chosen widths"), slate);
+  slate->addWidget(m_equal);
+  slate->addWidget(m_diminishing);
+  slate->addHeading(tr("Widths are chosen at"));
+  m_master = new QComboBox(slate);
+  m_master->setAccessibleName(tr("Station at which widths are chosen"));
+  slate->addWidget(m_master);
+  slate->addHeading(tr("Lap"));
+  m_lap = new LengthField(tr("Lap"), slate);
+  slate->addWidget(m_lap);
+  slate->addSpace(8);
+  m_mark = slate->addHeadline(tr("Mark in hand"));
+  m_mark->setFont(shopFont(20.0, true));
+  m_mark->setStyleSheet(QStringLiteral("color: #A84A12"));
+  m_markFigures = slate->addFigure(tr("Figures of the mark"));
+  slate->addSpace(8);
+  slate->addHeading(tr("What it costs"));
+  m_cost = slate->addFigure(tr("What this lining costs"));
+  slate->addStretch();
+  slate->addHeading(tr("Drag a mark, or choose one with the arrows and move it with Ctrl and up or down. Delete lets its line go."));
+
+  connect(m_count, &QSpinBox::valueChanged, this, [this](int count) {
+    if (!m_showing) m_session->perform(tr("%n strake(s)", nullptr, count), setStrakeCount(*m_session->book(), count));
+  });
+  const auto rule = [this](LiningRule wanted) {
+    const auto& solved = m_session->solved();
+    if (m_showing || solved == nullptr || solved->lining == nullptr) return;
+    m_session->perform(wanted == LiningRule::Equal ? tr("Equal strakes") : tr("Diminishing strakes"), setRule(*m_session->book(), *solved->lining, wanted));
+  };
+  connect(m_equal, &QRadioButton::clicked, this, [rule] { rule(LiningRule::Equal); });
+  connect(m_diminishing, &QRadioButton::clicked, this, [rule] { rule(LiningRule::Diminishing); });
+  connect(m_master, &QComboBox::activated, this, [this](int index) {
+    const StationId station{m_master->itemData(index).toLongLong()};
+    m_session->perform(tr("Choose widths at %1").arg(m_master->itemText(index)), setMaster(*m_session->book(), station));
+  });
+  connect(m_lap, &LengthField::lengthEntered, this, [this](Length lap) {
+    if (lap.mm() >= 0.0) m_session->perform(tr("Set the lap"), setLap(*m_session->book(), lap));
+  });
+  return slate;
+}
+
+QWidget* LiningStage::drawing() { return m_girth; }
+
+void LiningStage::fit() {
+  m_girth->fit();
+  m_body->fit();
+}
+
+QString LiningStage::standing() const {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->lining == nullptr) return tr("not lined off");
+  int wide = 0;
+  for (const Finding& finding : solved->findings) wide += finding.code == FindingCode::TooWide ? 1 : 0;
+  const QString strakes = tr("%n strake(s)", nullptr, static_cast<int>(solved->lining->strakeCount()));
+  return wide > 0 ? tr("%1, %2 too wide").arg(strakes).arg(wide) : strakes;
+}
+
+void LiningStage::showPlan() {
+  const auto& solved = m_session->solved();
+  if (!m_session->hasBook() || solved == nullptr) return;
+  m_showing = true;
+  const Book& book = *m_session->book();
+  const QSignalBlocker block(m_count);
+  m_count->setValue(static_cast<int>(book.lining.strakes.size()));
+  m_equal->setChecked(book.lining.rule == LiningRule::Equal);
+  m_diminishing->setChecked(book.lining.rule == LiningRule::Diminishing);
+  m_lap->setLength(book.settings.lap, m_session->notation());
+  m_lap->setEnabled(true);
+  m_lap->setVisible(book.table.construction == Construction::Lapstrake);
+  if (solved->lining != nullptr) {
+    const auto ids = sectionIds(book, solved->lining->frame.hull());
+    m_master->clear();
+    for (std::size_t i = 0; i < ids.size(); ++i) {
+      if (solved->lining->frame.hull().sections[i].kind != SectionKind::Station) continue;
+      m_master->addItem(tr("station %1").arg(QString::fromStdString(solved->lining->frame.hull().sections[i].name)), QVariant::fromValue<qlonglong>(ids[i].number));
+      if (i == solved->lining->master) m_master->setCurrentIndex(m_master->count() - 1);
+    }
+  }
+  m_showing = false;
+}
+
+void LiningStage::showMark() {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->lining == nullptr) return;
+  const Lining& lining = *solved->lining;
+  const Selection& selection = m_session->selection();
+  const auto line = static_cast<std::size_t>(std::max(selection.line, 0));
+  const auto section = static_cast<std::size_t>(std::max(selection.section, 0));
+  if (selection.line < 1 || line + 1 >= lining.lines.size() || selection.section < 0 || section >= lining.frame.sectionCount()) {
+    m_mark->setText({});
+    m_markFigures->setText(tr("No mark in hand."));
+    return;
+  }
+  const auto shown = [this](double mm) { return QString::fromStdString(showLength(millimetres(mm), m_session->notation())); };
+  const Section& place = lining.frame.hull().sections[section];
+  const QString name = QString::fromStdString(place.name);
+  m_mark->setText(tr("Line %1 at %2").arg(QString::number(line), place.kind == SectionKind::Station ? tr("station %1").arg(name) : name));
+  const Vec3 at = lining.frame.sectionPoint(section, lining.lines[line].shares[section]);
+  m_markFigures->setText(tr("girth from base line %1\nheight %2, half-breadth %3\nstrake %4: %5\nstrake %6: %7")
+                             .arg(shown(lining.lines[line].shares[section] * lining.frame.girthMm(section)), shown(at.z()), shown(at.y()), QString::number(line),
+                                  shown(lining.widthMm(line - 1, section)), QString::number(line + 1), shown(lining.widthMm(line, section))));
+}
+
+void LiningStage::showCost() {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->lining == nullptr || solved->planks.empty()) return;
+  const auto shown = [this](double mm) { return QString::fromStdString(showLength(millimetres(mm), m_session->notation())); };
+  std::size_t board = 0, sny = 0;
+  for (std::size_t k = 1; k < solved->planks.size(); ++k) {
+    if (solved->planks[k]->boardWidthMm > solved->planks[board]->boardWidthMm) board = k;
+    if (solved->planks[k]->snyMm > solved->planks[sny]->snyMm) sny = k;
+  }
+  double widest = 0.0;
+  std::size_t which = 0;
+  for (std::size_t k = 0; k < solved->lining->strakeCount(); ++k) {
+    for (std::size_t i = 0; i < solved->lining->frame.sectionCount(); ++i) {
+      if (solved->lining->widthMm(k, i) > widest) widest = solved->lining->widthMm(k, i), which = k;
+    }
+  }
+  m_cost->setText(tr("widest strake %1, strake %2\nwidest board %3, strake %4\nmost sny %5, strake %6")
+                      .arg(shown(widest), QString::number(which + 1), shown(solved->planks[board]->boardWidthMm), QString::number(board + 1),
+                           shown(solved->planks[sny]->snyMm), QString::number(sny + 1)));
+}
+
+}  // namespace narrows

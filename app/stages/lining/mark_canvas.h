@@ -1,0 +1,42 @@
+#pragma once
+// A drawing on which the marks of plank lines are taken hold of and moved.
+
+#include "canvas/canvas.h"
+#include "commands/session.h"
+
+namespace narrows {
+
+/// Marks are dragged with the pointer, or moved with the keyboard: arrows choose a mark, Ctrl with up and down moves it
+/// by the smallest step shown, Delete lets it go. The drawing says where a mark lies and what share a place is.
+class MarkCanvas : public Canvas {
+  Q_OBJECT
+
+ public:
+  MarkCanvas(Session* session, QWidget* parent);
+
+ protected:
+  virtual Vec2 markPlace(std::size_t line, std::size_t section) const = 0;
+  /// The share of a section's girth that a place on the drawing stands for.
+  virtual double shareAt(std::size_t section, const Vec2& world) const = 0;
+  /// Whether marks of this section are shown and can be taken here.
+  virtual bool showsSection(std::size_t section) const { return section < 10000; }
+
+  void paintMarks(QPainter& painter);
+  const Lining* lining() const;
+  QString markName(std::size_t line, std::size_t section) const;
+
+  void mousePressEvent(QMouseEvent* event) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+
+  Session* m_session;
+
+ private:
+  void moveTo(double share);
+  void nudge(double mm);
+  void choose(int lineStep, int sectionStep);
+  std::optional<CanvasHandle> m_held;
+};
+
+}  // namespace narrows

@@ -1,0 +1,107 @@
+#include "stages/lining/widths_grid.h"
+
+#include <QHeaderView>
+#include <QKeyEvent>
+
+#include "book/edits.h"
+#include "canvas/length_field.h"
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+WidthsGrid::WidthsGrid(Session* session, QWidget* parent) : QTableWidget(parent), m_session(session) {
+  setFont(shopFont(15.0));
+  setAccessibleName(tr("Widths at every station"));
+  setSelectionMode(QAbstractItemView::SingleSelection);
+  verticalHeader()->setDefaultSectionSize(28);
+  verticalHeader()->setMinimumSectionSize(28);
+  horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+  horizontalHeader()->setMinimumSectionSize(66);
+  connect(session, &Session::solvedChanged, this, &WidthsGrid::refill);
+  connect(session, &Session::selectionChanged, this, &WidthsGrid::follow);
+  connect(this, &QTableWidget::cellChanged, this, &WidthsGrid::enter);
+  connect(this, &QTableWidget::currentCellChanged, this, [this](int row, int column) {
+    if (m_filling || row < 0 || column < 0) return;
+    Selection selection = m_session->selection();
+    selection.strake = static_cast<int>(strakeOfRow(row));
+    selection.section = column;
+    m_session->select(selection);
+  });
+}
+
+std::size_t WidthsGrid::strakeOfRow(int row) const { return static_cast<std::size_t>(rowCount() - 1 - row); }
+
+void WidthsGrid::refill() {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->lining == nullptr || state() == QAbstractItemView::EditingState) return;
+  const Lining& lining = *solved->lining;
+  m_filling = true;
+  const auto strakes = static_cast<int>(lining.strakeCount());
+  const auto sections = static_cast<int>(lining.frame.sectionCount());
+  setRowCount(strakes);
+  setColumnCount(sections);
+  for (int column = 0; column < sections; ++column) {
+    const auto section = static_cast<std::size_t>(column);
+    const bool master = section == lining.master;
+    const QString name = QString::fromStdString(lining.frame.hull().sections[section].name);
+    setHorizontalHeaderItem(column, new QTableWidgetItem(master ? name + QStringLiteral(" ▾") : name));
+    for (int row = 0; row < strakes; ++row) {
+      const QString words = QString::fromStdString(showLength(millimetres(lining.widthMm(strakeOfRow(row), section)), m_session->notation()));
+      QTableWidgetItem* cell = item(row, column);
+      if (cell == nullptr) {
+        cell = new QTableWidgetItem;
+        cell->setTextAlignment(Qt::AlignCenter);
+        setItem(row, column, cell);
+      }
+      cell->setText(words);
+      cell->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable | (master ? Qt::ItemIsEditable : Qt::NoItemFlags));
+      QFont font = shopFont(15.0, master);
+      cell->setFont(font);
+    }
+  }
+  for (int row = 0; row < strakes; ++row) {
+    const std::size_t k = strakeOfRow(row);
+    const QString name = k == 0 ? tr("1 garboard") : k + 1 == lining.strakeCount() ? tr("%1 sheer strake").arg(k + 1) : QString::number(k + 1);
+    setVerticalHeaderItem(row, new QTableWidgetItem(name));
+  }
+  m_filling = false;
+  follow();
+}
+
+void WidthsGrid::follow() {
+  const Selection& selection = m_session->selection();
+  const int row = rowCount() - 1 - selection.strake;
+  if (selection.strake < 0 || selection.section < 0 || row < 0 || row >= rowCount() || selection.section >= columnCount()) return;
+  if (state() == QAbstractItemView::EditingState || (row == currentRow() && selection.section == currentColumn())) return;
+  m_filling = true;
+  setCurrentCell(row, selection.section);
+  m_filling = false;
+}
+
+void WidthsGrid::enter(int row, int column) {
+  if (m_filling) return;
+  const auto& solved = m_session->solved();
+  const std::string text = item(row, column)->text().toStdString();
+  const auto width = parseLength(text, bareUnit(m_session->notation()));
+  if (!width) {
+    emit notUnderstood(QString::fromStdString(describe(width.error()[0])));
+  } else if (m_session->perform(tr("Set width, strake %1").arg(strakeOfRow(row) + 1), setWidth(*m_session->book(), *solved->lining, strakeOfRow(row), *width))) {
+    emit understood();
+  }
+  QMetaObject::invokeMethod(this, &WidthsGrid::refill, Qt::QueuedConnection);
+}
+
+bool WidthsGrid::event(QEvent* event) {
+  // Digits are widths here, not stages.
+  if (event->type() == QEvent::ShortcutOverride) {
+    const auto* key = static_cast<QKeyEvent*>(event);
+    if (key->modifiers() == Qt::NoModifier && key->key() >= Qt::Key_0 && key->key() <= Qt::Key_9) {
+      event->accept();
+      return true;
+    }
+  }
+  return QTableWidget::event(event);
+}
+
+}  // namespace narrows

@@ -1,0 +1,114 @@
+#include "stages/planks/plank_drawing.h"
+
+#include <QPainter>
+
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+PlankDrawing::PlankDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+  setAccessibleName(tr("The flat plank"));
+  setEmptyWords(tr("No strake to show: line her off first (4)."));
+  const auto refresh = [this] {
+    setNotation(m_session->notation());
+    update();
+  };
+  connect(session, &Session::solvedChanged, this, refresh);
+  connect(session, &Session::selectionChanged, this, refresh);
+}
+
+void PlankDrawing::setSide(BoatSide side) {
+  m_side = side;
+  update();
+}
+
+std::shared_ptr<const FlatPlank> PlankDrawing::plank() const {
+  const auto& solved = m_session->solved();
+  const int strake = m_session->selection().strake;
+  if (solved == nullptr || strake < 0 || static_cast<std::size_t>(strake) >= solved->planks.size()) return nullptr;
+  return solved->planks[static_cast<std::size_t>(strake)];
+}
+
+std::optional<std::pair<Vec2, Vec2>> PlankDrawing::worldBox() const {
+  const auto now = plank();
+  if (now == nullptr) return std::nullopt;
+  return std::pair(Vec2(0.0, 0.0), Vec2(now->boardLengthMm, now->boardWidthMm));
+}
+
+double PlankDrawing::sideY(double y, const FlatPlank& plank) const { return m_side == BoatSide::Starboard ? y : plank.boardWidthMm - y; }
+
+void PlankDrawing::paintBoard(QPainter& painter, const FlatPlank& plank) const {
+  const QRectF board(toScreen({0.0, plank.boardWidthMm}), toScreen({plank.boardLengthMm, 0.0}));
+  painter.fillRect(board, QColor(0xEF, 0xE6, 0xD2));
+  QPolygonF wood;
+  const auto add = [&](const Vec2& point) { wood.append(toScreen({point.x(), sideY(point.y(), plank)})); };
+  for (const Vec2& point : plank.lower) add(point);
+  for (auto it = plank.upper.rbegin(); it != plank.upper.rend(); ++it) add(*it);
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(look::timber);
+  painter.drawPolygon(wood);
+  painter.setBrush(Qt::NoBrush);
+}
+
+void PlankDrawing::paintFigures(QPainter& painter, const FlatPlank& plank) const {
+  const auto shown = [this](double mm) { return QString::fromStdString(showLength(millimetres(mm), m_session->notation())); };
+  const int selected = m_session->selection().section;
+  double lastRight = -1e9;
+  const double top = toScreen({0.0, plank.boardWidthMm}).y();
+  for (std::size_t i = 0; i < plank.stations.size(); ++i) {
+    const PlankStation& station = plank.stations[i];
+    const bool on = static_cast<int>(station.section) == selected;
+    const QPointF low = toScreen({station.lower.x(), sideY(station.lower.y(), plank)});
+    const QPointF high = toScreen({station.upper.x(), sideY(station.upper.y(), plank)});
+    painter.setPen(QPen(on ? look::inHand : look::ink, on ? 2.4 : 1.0));
+    painter.drawLine(low, high);
+    // Leaders carry names and widths clear above the board, so that nothing is written over the wood.
+    const double x = high.x();
+    painter.setFont(shopFont(15.0, on));
+    const QString words = shown(station.widthMm);
+    const double half = 0.5 * painter.fontMetrics().horizontalAdvance(words) + 5.0;
+    if (!on && x - half < lastRight) continue;
+    lastRight = x + half;
+    painter.setPen(QPen(look::outline, 1.0, Qt::DotLine));
+    painter.drawLine(high, QPointF(x, top - 4.0));
+    painter.setPen(on ? look::inHand : look::ink);
+    painter.drawText(QRectF(x - 60.0, top - 24.0, 120.0, 20.0), Qt::AlignCenter, words);
+    painter.setFont(shopFont(look::labelPx));
+    painter.setPen(on ? look::inHand : look::quietInk);
+    painter.drawText(QRectF(x - 60.0, top - 42.0, 120.0, 18.0), Qt::AlignCenter, QString::fromStdString(station.name));
+  }
+  const QPointF corner = toScreen({0.0, 0.0});
+  const QPointF end = toScreen({plank.boardLengthMm, 0.0});
+  painter.setFont(shopFont(look::figurePx));
+  painter.setPen(look::ink);
+  painter.drawText(QRectF(corner.x(), corner.y() + 8.0, end.x() - corner.x(), 22.0), Qt::AlignCenter,
+                   tr("board %1 long, %2 wide").arg(shown(plank.boardLengthMm), shown(plank.boardWidthMm)));
+  painter.setFont(shopFont(look::figurePx, true));
+  painter.drawText(QRectF(corner.x(), corner.y() + 8.0, 260.0, 22.0), Qt::AlignLeft | Qt::AlignVCenter, tr("◂ bow"));
+  const QString side = m_side == BoatSide::Starboard ? tr("starboard, inside face up") : tr("port, inside face up");
+  painter.drawText(QRectF(end.x() - 320.0, end.y() + 8.0, 320.0, 22.0), Qt::AlignRight | Qt::AlignVCenter, side);
+}
+
+void PlankDrawing::paintDrawing(QPainter& painter) {
+  const auto now = plank();
+  const auto& solved = m_session->solved();
+  setCaption(tr("ticked edge: keel · plain edge: sheer") + (now->lapLine.empty() ? QString() : tr(" · dashed: lap")));
+  paintBoard(painter, *now);
+  const Drawing pattern = plankPattern(*now, patternOf(*solved, static_cast<std::size_t>(m_session->selection().strake), m_side));
+  for (const SheetLine& line : pattern.lines) {
+    if (line.role == LineRole::Station || line.role == LineRole::Check) continue;
+    const LineStyle style = styleOf(line.role);
+    QPen pen(line.role == LineRole::Board ? look::outline : look::ink, line.role == LineRole::Board ? 1.0 : 1.8);
+    if (!style.dashMm.empty()) pen.setStyle(Qt::DashLine);
+    if (line.role == LineRole::LapLine) pen.setWidthF(1.2);
+    if (line.points.size() == 2 && line.role == LineRole::KeelEdge) pen.setWidthF(1.0);
+    QPolygonF points;
+    for (const Vec2& point : line.points) points.append(toScreen(point));
+    painter.setPen(pen);
+    painter.drawPolyline(points);
+  }
+  paintFigures(painter, *now);
+}
+
+}  // namespace narrows

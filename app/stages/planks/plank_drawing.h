@@ -1,0 +1,34 @@
+#pragma once
+// The flat plank, to scale, on the board it needs.
+
+#include "canvas/canvas.h"
+#include "commands/session.h"
+#include "plank_pattern.h"
+
+namespace narrows {
+
+/// The same lines that are printed at full size, with the figures set large enough to read on the screen.
+class PlankDrawing : public Canvas {
+  Q_OBJECT
+
+ public:
+  explicit PlankDrawing(Session* session, QWidget* parent = nullptr);
+  void setSide(BoatSide side);
+  BoatSide side() const { return m_side; }
+
+ protected:
+  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  void paintDrawing(QPainter& painter) override;
+  QMarginsF room() const override { return {34.0, 56.0, 34.0, 62.0}; }
+
+ private:
+  std::shared_ptr<const FlatPlank> plank() const;
+  void paintBoard(QPainter& painter, const FlatPlank& plank) const;
+  void paintFigures(QPainter& painter, const FlatPlank& plank) const;
+  double sideY(double y, const FlatPlank& plank) const;
+
+  Session* m_session;
+  BoatSide m_side = BoatSide::Starboard;
+};
+
+}  // namespace narrows

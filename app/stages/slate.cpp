@@ -1,0 +1,54 @@
+#include "stages/slate.h"
+
+#include <QLabel>
+#include <QVBoxLayout>
+
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+Slate::Slate(QWidget* parent) : QFrame(parent), m_column(new QVBoxLayout(this)) {
+  setObjectName(QStringLiteral("slate"));
+  setStyleSheet(QStringLiteral("#slate { background: #FCFAF5; border-left: 1px solid #CFC7B6; }"));
+  m_column->setContentsMargins(18, 14, 18, 14);
+  m_column->setSpacing(4);
+  setMinimumWidth(270);
+  setMaximumWidth(270);
+}
+
+QLabel* Slate::addHeading(const QString& words) {
+  auto* label = new QLabel(words, this);
+  label->setFont(shopFont(look::labelPx));
+  label->setStyleSheet(QStringLiteral("color: #55616A"));
+  label->setWordWrap(true);
+  m_column->addWidget(label);
+  return label;
+}
+
+QLabel* Slate::addHeadline(const QString& name) {
+  auto* label = new QLabel(this);
+  label->setFont(shopFont(look::headPx, true));
+  label->setAccessibleName(name);
+  label->setWordWrap(true);
+  m_column->addWidget(label);
+  return label;
+}
+
+QLabel* Slate::addFigure(const QString& name) {
+  auto* label = new QLabel(this);
+  label->setFont(shopFont(look::figurePx));
+  label->setAccessibleName(name);
+  label->setTextFormat(Qt::PlainText);
+  label->setWordWrap(true);
+  m_column->addWidget(label);
+  return label;
+}
+
+void Slate::addWidget(QWidget* widget) { m_column->addWidget(widget); }
+
+void Slate::addSpace(int pixels) { m_column->addSpacing(pixels); }
+
+void Slate::addStretch() { m_column->addStretch(1); }
+
+}  // namespace narrows

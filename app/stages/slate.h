@@ -1,0 +1,33 @@
+#pragma once
+// The slate: the figures of what is selected, on the right of every stage.
+
+#include <QFrame>
+#include <QString>
+
+class QLabel;
+class QVBoxLayout;
+
+namespace narrows {
+
+/// A column of headed figures, large enough to be carried to the bench.
+class Slate : public QFrame {
+  Q_OBJECT
+
+ public:
+  explicit Slate(QWidget* parent = nullptr);
+
+  /// A quiet heading.
+  QLabel* addHeading(const QString& words);
+  /// The one figure that matters now.
+  QLabel* addHeadline(const QString& name);
+  /// A figure of ordinary size.
+  QLabel* addFigure(const QString& name);
+  void addWidget(QWidget* widget);
+  void addSpace(int pixels);
+  void addStretch();
+
+ private:
+  QVBoxLayout* m_column;
+};
+
+}  // namespace narrows

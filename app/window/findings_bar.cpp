@@ -1,0 +1,76 @@
+#include "window/findings_bar.h"
+
+#include <QLabel>
+#include <QListWidget>
+#include <QPainter>
+#include <QPixmap>
+#include <QVBoxLayout>
+
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+namespace {
+
+/// Trouble is a filled square with a stroke through it, look-again a ring: told apart without colour.
+QIcon severityIcon(Severity severity) {
+  QPixmap picture(40, 40);
+  picture.setDevicePixelRatio(2.0);
+  picture.fill(Qt::transparent);
+  QPainter painter(&picture);
+  painter.setRenderHint(QPainter::Antialiasing);
+  if (severity == Severity::Trouble) {
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(look::trouble);
+    painter.drawRect(QRectF(4, 4, 12, 12));
+    painter.setPen(QPen(look::raised, 2.0));
+    painter.drawLine(QPointF(6, 14), QPointF(14, 6));
+  } else {
+    painter.setPen(QPen(look::lookAgain, 2.4));
+    painter.drawEllipse(QRectF(5, 5, 10, 10));
+  }
+  return QIcon(picture);
+}
+
+}  // namespace
+
+FindingsBar::FindingsBar(Session* session, QWidget* parent) : QWidget(parent), m_session(session), m_heading(new QLabel(this)), m_list(new QListWidget(this)) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(12, 4, 12, 6);
+  column->setSpacing(2);
+  column->addWidget(m_heading);
+  column->addWidget(m_list);
+  m_heading->setFont(shopFont(look::labelPx, true));
+  m_list->setFont(shopFont(15.0));
+  m_list->setAccessibleName(tr("What wants looking at"));
+  m_list->setUniformItemSizes(true);
+  m_list->setFixedHeight(92);
+  connect(session, &Session::solvedChanged, this, &FindingsBar::refill);
+  const auto chosen = [this](const QListWidgetItem* item) {
+    const auto index = static_cast<std::size_t>(m_list->row(item));
+    const auto& solved = m_session->solved();
+    if (solved != nullptr && index < solved->findings.size()) emit findingChosen(solved->findings[index]);
+  };
+  connect(m_list, &QListWidget::itemActivated, this, chosen);
+  connect(m_list, &QListWidget::itemClicked, this, chosen);
+}
+
+void FindingsBar::refill() {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr) return;
+  const int row = m_list->currentRow();
+  m_list->clear();
+  for (const Finding& finding : solved->findings) {
+    const QString words = QString::fromStdString(describe(finding, m_session->notation()));
+    auto* item = new QListWidgetItem(severityIcon(finding.severity), words, m_list);
+    item->setToolTip(words);
+    item->setSizeHint(QSize(100, 28));
+    item->setData(Qt::AccessibleTextRole, (finding.severity == Severity::Trouble ? tr("Trouble: %1") : tr("Look again: %1")).arg(words));
+  }
+  m_list->setCurrentRow(std::min(row, m_list->count() - 1));
+  m_heading->setText(solved->findings.empty() ? tr("What wants looking at: nothing.") : tr("What wants looking at (%n)", nullptr, static_cast<int>(solved->findings.size())));
+  m_list->setVisible(!solved->findings.empty());
+}
+
+}  // namespace narrows

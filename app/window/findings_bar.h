@@ -1,0 +1,32 @@
+#pragma once
+// What wants looking at: findings in plain sentences, worst first.
+
+#include <QWidget>
+
+#include "commands/session.h"
+
+class QLabel;
+class QListWidget;
+
+namespace narrows {
+
+/// A click or Enter on a finding brings it into view.
+class FindingsBar : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit FindingsBar(Session* session, QWidget* parent = nullptr);
+  QListWidget* list() { return m_list; }
+
+ signals:
+  void findingChosen(const Finding& finding);
+
+ private:
+  void refill();
+
+  Session* m_session;
+  QLabel* m_heading;
+  QListWidget* m_list;
+};
+
+}  // namespace narrows

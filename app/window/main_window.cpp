@@ -1,0 +1,405 @@
+#include "window/main_window.h"
+
+#include <QAction>
+#include <QActionGroup>
+#include <QApplication>
+#include <QCloseEvent>
+#include <QCoreApplication>
+#include <QDir>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QListWidget>
+#include <QMenuBar>
+#include <QMessageBox>
+#include <QPushButton>
+#include <QSettings>
+#include <QShortcut>
+#include <QStackedWidget>
+#include <QTableView>
+#include <QVBoxLayout>
+
+#include "book/edits.h"
+#include "stages/lines/lines_stage.h"
+#include "stages/lining/lining_stage.h"
+#include "stages/planks/planks_stage.h"
+#include "window/findings_bar.h"
+#include "window/keys_sheet.h"
+#include "window/print_panel.h"
+#include "window/rail.h"
+#include "window/welcome.h"
+
+namespace narrows {
+
+namespace {
+constexpr int mostRecent = 6;
+constexpr auto recentKey = "recent";
+}  // namespace
+
+QString demoFolder() {
+  for (const QString& folder : {QCoreApplication::applicationDirPath() + QStringLiteral("/../share/narrows/demo"), QStringLiteral(NARROWS_DEMO_DIR)}) {
+    if (QFileInfo::exists(folder + QStringLiteral("/osier.csv"))) return QDir(folder).absolutePath();
+  }
+  return {};
+}
+
+MainWindow::MainWindow(QWidget* parent)
+    : QMainWindow(parent),
+      m_rail(new Rail(this)),
+      m_pages(new QStackedWidget(this)),
+      m_stack(new QStackedWidget),
+      m_bench(new QWidget),
+      m_welcome(new Welcome),
+      m_findings(new FindingsBar(&m_session)),
+      m_told(new QLabel),
+      m_lines(new LinesStage(&m_session)),
+      m_lining(new LiningStage(&m_session)),
+      m_planks(new PlanksStage(&m_session)) {
+  resize(1280, 800);
+  auto* row = new QHBoxLayout(m_bench);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(0);
+  row->addWidget(m_rail);
+  auto* column = new QVBoxLayout;
+  column->setSpacing(0);
+  m_told->setWordWrap(true);
+  m_told->setTextFormat(Qt::PlainText);
+  m_told->setMargin(8);
+  m_told->hide();
+  column->addWidget(m_stack, 1);
+  column->addWidget(m_findings);
+  row->addLayout(column, 1);
+  auto* page = new QWidget(this);
+  auto* whole = new QVBoxLayout(page);
+  whole->setContentsMargins(0, 0, 0, 0);
+  whole->setSpacing(0);
+  whole->addWidget(m_told);
+  whole->addWidget(m_pages, 1);
+  m_pages->addWidget(m_welcome);
+  m_pages->addWidget(m_bench);
+  setCentralWidget(page);
+
+  m_stages = {m_lines, m_lining, m_planks};
+  for (Stage* stage : m_stages) {
+    m_stack->addWidget(stage);
+    m_rail->addStage(stage->number(), stage->name());
+  }
+  makeMenus();
+  addKeys();
+  connect(m_rail, &Rail::chosen, this, [this](int index) { goToStage(static_cast<std::size_t>(index)); });
+  connect(m_findings, &FindingsBar::findingChosen, this, &MainWindow::goToFinding);
+  connect(m_planks, &PlanksStage::printAsked, this, &MainWindow::printSheets);
+  connect(&m_session, &Session::solvedChanged, this, &MainWindow::showStanding);
+  connect(&m_session, &Session::fileChanged, this, &MainWindow::showTitle);
+  connect(&m_session, &Session::bookChanged, this, [this] {
+    m_pages->setCurrentWidget(m_bench);
+    for (QAction* action : m_bookActions) action->setEnabled(true);
+    showUnits();
+  });
+  connect(m_welcome, &Welcome::sampleAsked, this, &MainWindow::openSample);
+  connect(m_welcome, &Welcome::tableAsked, this, &MainWindow::askTable);
+  connect(m_welcome, &Welcome::bookAsked, this, &MainWindow::askBook);
+  connect(m_welcome, &Welcome::recentAsked, this, &MainWindow::openPath);
+  showRecent();
+  showTitle();
+}
+
+void MainWindow::makeMenus() {
+  makeFileMenu();
+  makeEditMenu();
+  makeViewMenu();
+  QMenu* help = menuBar()->addMenu(tr("&Help"));
+  help->addAction(tr("&Keys"), QKeySequence(Qt::Key_F1), this, [this] { KeysSheet(this).exec(); });
+}
+
+void MainWindow::makeFileMenu() {
+  QMenu* file = menuBar()->addMenu(tr("&Book"));
+  file->addAction(tr("&New from table…"), QKeySequence(tr("Ctrl+Shift+N")), this, &MainWindow::askTable);
+  file->addAction(tr("&Open…"), QKeySequence::Open, this, &MainWindow::askBook);
+  m_recentMenu = file->addMenu(tr("&Recent"));
+  file->addAction(tr("Open the sample &boat"), this, &MainWindow::openSample);
+  file->addSeparator();
+  m_bookActions.push_back(file->addAction(tr("&Save"), QKeySequence::Save, this, &MainWindow::save));
+  m_bookActions.push_back(file->addAction(tr("Save &as…"), QKeySequence(tr("Ctrl+Shift+S")), this, &MainWindow::saveAs));
+  file->addSeparator();
+  m_bookActions.push_back(file->addAction(tr("Full-size sheets: &print and export…"), QKeySequence::Print, this, &MainWindow::printSheets));
+  file->addSeparator();
+  file->addAction(tr("&Close"), QKeySequence(tr("Ctrl+Q")), this, &QWidget::close);
+}
+
+void MainWindow::makeEditMenu() {
+  QMenu* edit = menuBar()->addMenu(tr("&Edit"));
+  QAction* undo = m_session.undoStack()->createUndoAction(this, tr("Undo:"));
+  undo->setShortcut(QKeySequence::Undo);
+  QAction* redo = m_session.undoStack()->createRedoAction(this, tr("Redo:"));
+  redo->setShortcuts({QKeySequence(tr("Ctrl+Shift+Z")), QKeySequence(tr("Ctrl+Y"))});
+  edit->addAction(undo);
+  edit->addAction(redo);
+  edit->addSeparator();
+  QMenu* planking = edit->addMenu(tr("&Planked as"));
+  for (const Construction kind : {Construction::Carvel, Construction::Lapstrake}) {
+    const QString name = QString::fromUtf8(constructionName(kind));
+    m_bookActions.push_back(planking->addAction(name, this, [this, kind, name] { m_session.perform(tr("Plank her %1").arg(name), setConstruction(*m_session.book(), kind)); }));
+  }
+}
+
+void MainWindow::makeViewMenu() {
+  QMenu* view = menuBar()->addMenu(tr("&View"));
+  for (std::size_t i = 0; i < m_stages.size(); ++i) {
+    const int number = m_stages[i]->number();
+    view->addAction(m_stages[i]->name(), QKeySequence(QStringLiteral("Ctrl+%1").arg(number)), this, [this, i] { goToStage(i); });
+  }
+  view->addSeparator();
+  m_bookActions.push_back(view->addAction(tr("Whole &drawing"), this, [this] { m_stages[currentStage()]->fit(); }));
+  QMenu* units = view->addMenu(tr("&Lengths shown as"));
+  m_units = new QActionGroup(this);
+  const std::vector<std::pair<Notation, QString>> notations{{Notation::Inches16, tr("inches and sixteenths")}, {Notation::Inches32, tr("inches and thirty-seconds")},
+                                                            {Notation::FeetInches16, tr("feet, inches and sixteenths")}, {Notation::FeetInches32, tr("feet, inches and thirty-seconds")},
+                                                            {Notation::Millimetres, tr("millimetres")}};
+  for (const auto& [notation, words] : notations) {
+    QAction* action = units->addAction(words, this, [this, notation = notation, words = words] { m_session.perform(tr("Show %1").arg(words), setNotation(*m_session.book(), notation)); });
+    action->setCheckable(true);
+    action->setData(static_cast<int>(notation));
+    m_units->addAction(action);
+    m_bookActions.push_back(action);
+  }
+  m_bookActions.push_back(view->addAction(tr("&Next way of showing lengths"), QKeySequence(tr("Ctrl+U")), this, &MainWindow::nextUnits));
+  for (QAction* action : m_bookActions) action->setEnabled(false);
+}
+
+void MainWindow::addKeys() {
+  const auto key = [this](const QKeySequence& sequence, auto act) {
+    auto* shortcut = new QShortcut(sequence, this);
+    connect(shortcut, &QShortcut::activated, this, act);
+  };
+  for (std::size_t i = 0; i < m_stages.size(); ++i) {
+    key(QKeySequence(QString::number(m_stages[i]->number())), [this, i] {
+      if (m_session.hasBook()) goToStage(i);
+    });
+  }
+  key(QKeySequence(Qt::Key_PageUp), [this] { m_planks->stepStrake(1); });
+  key(QKeySequence(Qt::Key_PageDown), [this] { m_planks->stepStrake(-1); });
+  key(QKeySequence(tr("Ctrl+L")), [this] { m_findings->list()->setFocus(); });
+  key(QKeySequence(tr("Ctrl+D")), [this] { m_stages[currentStage()]->drawing()->setFocus(); });
+  key(QKeySequence(Qt::Key_F6), [this] { focusNextPart(); });
+}
+
+void MainWindow::focusNextPart() {
+  // Drawing, then whatever takes the keys next in the stage, then what wants looking at.
+  std::vector<QWidget*> parts{m_stages[currentStage()]->drawing()};
+  const auto tables = m_stages[currentStage()]->findChildren<QTableView*>();
+  for (QTableView* table : tables) parts.push_back(table);
+  if (m_findings->list()->isVisible()) parts.push_back(m_findings->list());
+  std::size_t next = 0;
+  for (std::size_t i = 0; i < parts.size(); ++i) {
+    if (parts[i]->hasFocus()) next = (i + 1) % parts.size();
+  }
+  parts[next]->setFocus(Qt::TabFocusReason);
+}
+
+QString MainWindow::told() const { return m_told->isHidden() ? QString() : m_told->text(); }
+
+void MainWindow::tell(const QString& words, bool trouble) {
+  m_told->setText(words);
+  m_told->setStyleSheet(trouble ? QStringLiteral("background: #FCFAF5; color: #A3142B; font-weight: bold; border-bottom: 2px solid #A3142B")
+                                : QStringLiteral("background: #FCFAF5; color: #1F2A30; border-bottom: 1px solid #CFC7B6"));
+  m_told->setVisible(!words.isEmpty());
+}
+
+void MainWindow::tellProblems(const QString& heading, const Problems& problems) {
+  constexpr std::size_t mostShown = 12;
+  QString words = heading;
+  for (std::size_t i = 0; i < std::min(problems.size(), mostShown); ++i) words += QStringLiteral("\n") + QString::fromStdString(describe(problems[i]));
+  if (problems.size() > mostShown) words += QStringLiteral("\n") + tr("and %n more.", nullptr, static_cast<int>(problems.size() - mostShown));
+  tell(words, true);
+}
+
+bool MainWindow::openPath(const QString& path) {
+  if (!mayLeave()) return false;
+  const QString whole = QFileInfo(path).absoluteFilePath();
+  const bool isBook = path.endsWith(QStringLiteral(".narrows"), Qt::CaseInsensitive);
+  const auto opened = isBook ? m_session.openBook(whole) : m_session.newFromTable(whole);
+  if (!opened) {
+    tellProblems(tr("%1 was not opened; what was open before still is.").arg(QFileInfo(path).fileName()), opened.error());
+    return false;
+  }
+  tell(m_session.readOnlyWhy(), true);
+  if (isBook) remember(whole);
+  showTitle();
+  return true;
+}
+
+bool MainWindow::openSample() {
+  if (!mayLeave()) return false;
+  const QString folder = demoFolder();
+  const auto read = loadBook((folder + QStringLiteral("/osier.narrows")).toStdString());
+  if (!read) {
+    tellProblems(tr("The sample boat was not opened."), read.error());
+    return false;
+  }
+  m_session.openSample(read->book);
+  tell({}, false);
+  goToStage(1);
+  return true;
+}
+
+void MainWindow::offerLeftWork() {
+  for (const LeftWork& work : findLeftWork()) {
+    const QString name = work.bookPath.empty() ? QString::fromStdString(work.book.table.boat) : QFileInfo(QString::fromStdString(work.bookPath)).fileName();
+    QMessageBox box(QMessageBox::Question, tr("Work left behind"), tr("Work on %1 was not saved when the program last ended. Take it up again?").arg(name), QMessageBox::NoButton, this);
+    QAbstractButton* take = box.addButton(tr("Take it up"), QMessageBox::AcceptRole);
+    QAbstractButton* away = box.addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
+    box.addButton(tr("Ask again next time"), QMessageBox::RejectRole);
+    box.exec();
+    if (box.clickedButton() == take) {
+      m_session.takeOver(work);
+      tell(tr("Taken up where it was left. Save it to keep it."), false);
+      return;
+    }
+    if (box.clickedButton() == away) discardJournal(work.journal);
+  }
+}
+
+void MainWindow::askTable() {
+  const QString path = QFileDialog::getOpenFileName(this, tr("A table of offsets"), demoFolder(), tr("Tables of offsets (*.csv);;All files (*)"));
+  if (path.isEmpty() || !openPath(path)) return;
+  goToStage(0);
+}
+
+void MainWindow::askBook() {
+  const QString path = QFileDialog::getOpenFileName(this, tr("A book"), QFileInfo(m_session.path()).absolutePath(), tr("Books (*.narrows);;All files (*)"));
+  if (!path.isEmpty()) openPath(path);
+}
+
+bool MainWindow::save() {
+  if (!m_session.hasBook()) return false;
+  if (m_session.path().isEmpty() || !m_session.readOnlyWhy().isEmpty()) return saveAs();
+  if (const auto saved = m_session.save(); !saved) {
+    tellProblems(tr("The book was not saved."), saved.error());
+    return false;
+  }
+  tell(tr("Saved."), false);
+  return true;
+}
+
+bool MainWindow::saveAs() {
+  if (!m_session.hasBook()) return false;
+  QString path = QFileDialog::getSaveFileName(this, tr("Save the book as"), m_session.path(), tr("Books (*.narrows)"));
+  if (path.isEmpty()) return false;
+  if (!path.endsWith(QStringLiteral(".narrows"))) path += QStringLiteral(".narrows");
+  if (const auto saved = m_session.saveAs(path); !saved) {
+    tellProblems(tr("The book was not saved."), saved.error());
+    return false;
+  }
+  remember(path);
+  tell(tr("Saved as %1.").arg(QFileInfo(path).fileName()), false);
+  return true;
+}
+
+bool MainWindow::mayLeave() {
+  if (!m_session.hasBook() || !m_session.isModified()) return true;
+  QMessageBox box(QMessageBox::Question, tr("Not saved"), tr("This book has changes that are not saved."), QMessageBox::NoButton, this);
+  QAbstractButton* keep = box.addButton(tr("Save"), QMessageBox::AcceptRole);
+  QAbstractButton* drop = box.addButton(tr("Leave without saving"), QMessageBox::DestructiveRole);
+  box.addButton(tr("Stay"), QMessageBox::RejectRole);
+  box.exec();
+  if (box.clickedButton() == keep) return save();
+  return box.clickedButton() == drop;
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+  if (!mayLeave()) {
+    event->ignore();
+    return;
+  }
+  m_session.closeCleanly();
+  event->accept();
+}
+
+void MainWindow::printSheets() {
+  const auto& solved = m_session.solved();
+  if (solved == nullptr || solved->planks.empty()) {
+    tell(tr("There are no planks to print yet."), true);
+    return;
+  }
+  // What is printed is the full answer for the book as it stands, never a quick one.
+  std::shared_ptr<const Solved> whole = solved;
+  if (solved->quick || solved->revision != m_session.revision()) whole = solve(m_session.book(), m_session.revision(), solved);
+  PrintPanel(whole, std::max(0, m_session.selection().strake), this).exec();
+}
+
+QStringList MainWindow::recent() const { return QSettings().value(QLatin1String(recentKey)).toStringList(); }
+
+void MainWindow::remember(const QString& path) {
+  QStringList paths = recent();
+  paths.removeAll(path);
+  paths.prepend(path);
+  while (paths.size() > mostRecent) paths.removeLast();
+  QSettings().setValue(QLatin1String(recentKey), paths);
+  showRecent();
+}
+
+void MainWindow::showRecent() {
+  m_recentMenu->clear();
+  const QStringList paths = recent();
+  for (const QString& path : paths) m_recentMenu->addAction(QFileInfo(path).fileName(), this, [this, path] { openPath(path); })->setToolTip(path);
+  m_recentMenu->menuAction()->setVisible(!paths.isEmpty());
+  m_welcome->setRecent(paths);
+}
+
+void MainWindow::showStanding() {
+  for (std::size_t i = 0; i < m_stages.size(); ++i) m_rail->setStanding(i, m_stages[i]->standing());
+  m_rail->setBoat(QString::fromStdString(m_session.book()->table.boat), QString::fromStdString(m_session.book()->shop));
+}
+
+void MainWindow::showTitle() {
+  QString name = tr("no book");
+  if (m_session.hasBook()) {
+    name = m_session.path().isEmpty() ? QString::fromStdString(m_session.book()->table.boat) + tr(" (not saved yet)") : QFileInfo(m_session.path()).fileName();
+    if (!m_session.readOnlyWhy().isEmpty()) name += tr(" (read-only)");
+  }
+  setWindowTitle(name + QStringLiteral("[*] · Narrows"));
+  setWindowModified(m_session.hasBook() && m_session.isModified());
+}
+
+void MainWindow::showUnits() {
+  for (QAction* action : m_units->actions()) action->setChecked(action->data().toInt() == static_cast<int>(m_session.notation()));
+}
+
+void MainWindow::nextUnits() {
+  const int count = static_cast<int>(m_units->actions().size());
+  for (int i = 0; i < count; ++i) {
+    if (!m_units->actions()[i]->isChecked()) continue;
+    m_units->actions()[(i + 1) % count]->trigger();
+    return;
+  }
+}
+
+void MainWindow::goToStage(std::size_t index) {
+  m_stack->setCurrentIndex(static_cast<int>(index));
+  m_rail->setCurrent(index);
+  m_stages[index]->drawing()->setFocus();
+}
+
+std::size_t MainWindow::currentStage() const { return static_cast<std::size_t>(m_stack->currentIndex()); }
+
+void MainWindow::goToFinding(const Finding& finding) {
+  Selection selection = m_session.selection();
+  if (finding.strake) {
+    selection.strake = static_cast<int>(*finding.strake);
+    selection.line = std::max(1, static_cast<int>(*finding.strake));
+  }
+  if (finding.section) selection.section = static_cast<int>(*finding.section);
+  m_session.select(selection);
+  switch (finding.code) {
+    case FindingCode::TableProblem: goToStage(0); break;
+    case FindingCode::LiningProblem:
+    case FindingCode::TooWide:
+    case FindingCode::HoodEndNarrow:
+    case FindingCode::EndRunsNarrow: goToStage(1); break;
+    case FindingCode::StrainLeft: goToStage(2); break;
+  }
+}
+
+}  // namespace narrows

@@ -1,0 +1,93 @@
+#pragma once
+// The one window: rail, stage, findings, and the menus that reach everything.
+
+#include <QMainWindow>
+#include <vector>
+
+#include "commands/session.h"
+
+class QActionGroup;
+class QLabel;
+class QMenu;
+class QStackedWidget;
+
+namespace narrows {
+
+class FindingsBar;
+class LinesStage;
+class LiningStage;
+class PlanksStage;
+class Rail;
+class Stage;
+class Welcome;
+
+class MainWindow : public QMainWindow {
+  Q_OBJECT
+
+ public:
+  explicit MainWindow(QWidget* parent = nullptr);
+
+  Session& session() { return m_session; }
+  /// Opens a book or a table, by its ending; tells every fault where it fails.
+  bool openPath(const QString& path);
+  bool openSample();
+  /// Offers work that a killed process left behind.
+  void offerLeftWork();
+  void goToStage(std::size_t index);
+  std::size_t currentStage() const;
+  LinesStage* lines() { return m_lines; }
+  LiningStage* lining() { return m_lining; }
+  PlanksStage* planks() { return m_planks; }
+  FindingsBar* findings() { return m_findings; }
+  Rail* rail() { return m_rail; }
+  /// What was last told beside the work: faults of a file, or what was done.
+  QString told() const;
+
+ protected:
+  void closeEvent(QCloseEvent* event) override;
+
+ private:
+  void makeMenus();
+  void makeFileMenu();
+  void makeEditMenu();
+  void makeViewMenu();
+  void addKeys();
+  void tell(const QString& words, bool trouble);
+  void tellProblems(const QString& heading, const Problems& problems);
+  void askTable();
+  void askBook();
+  bool save();
+  bool saveAs();
+  bool mayLeave();
+  void printSheets();
+  void remember(const QString& path);
+  QStringList recent() const;
+  void showRecent();
+  void showStanding();
+  void showTitle();
+  void showUnits();
+  void goToFinding(const Finding& finding);
+  void nextUnits();
+  void focusNextPart();
+
+  Session m_session;
+  Rail* m_rail;
+  QStackedWidget* m_pages;
+  QStackedWidget* m_stack;
+  QWidget* m_bench;
+  Welcome* m_welcome;
+  FindingsBar* m_findings;
+  QLabel* m_told;
+  LinesStage* m_lines;
+  LiningStage* m_lining;
+  PlanksStage* m_planks;
+  std::vector<Stage*> m_stages;
+  QMenu* m_recentMenu = nullptr;
+  QActionGroup* m_units = nullptr;
+  std::vector<QAction*> m_bookActions;
+};
+
+/// Where the sample boats are: beside the program, where it was installed, or where it was built from.
+QString demoFolder();
+
+}  // namespace narrows

@@ -1,0 +1,137 @@
+#include "window/print_panel.h"
+
+#include <QApplication>
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDir>
+#include <QFileDialog>
+#include <QFormLayout>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QStandardPaths>
+
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget* parent)
+    : QDialog(parent),
+      m_solved(std::move(solved)),
+      m_strake(strake),
+      m_strakes(new QComboBox(this)),
+      m_side(new QComboBox(this)),
+      m_widths(new QCheckBox(tr("Widths at stations, to carry to the boat"), this)),
+      m_stick(new QCheckBox(tr("Marking stick, every station's marks at full size"), this)),
+      m_format(new QComboBox(this)),
+      m_paper(new QComboBox(this)),
+      m_roll(new QLineEdit(QStringLiteral("610 mm"), this)),
+      m_folder(new QLineEdit(this)),
+      m_outcome(new QLabel(this)),
+      m_write(new QPushButton(tr("Write the sheets"), this)) {
+  setWindowTitle(tr("Full-size sheets"));
+  setMinimumWidth(560);
+  m_strakes->addItem(tr("the strake in hand, %1").arg(strake + 1), strake);
+  m_strakes->addItem(tr("every strake"), -1);
+  m_strakes->addItem(tr("no patterns"), -2);
+  m_side->addItems({tr("starboard"), tr("port (mirrored)"), tr("both sides")});
+  m_format->addItems({tr("PDF, to print"), tr("SVG"), tr("DXF, in millimetres")});
+  m_paper->addItems({QStringLiteral("A4"), QStringLiteral("A3"), QStringLiteral("Letter"), QStringLiteral("Tabloid"), tr("roll")});
+  m_widths->setChecked(true);
+  m_stick->setChecked(true);
+  m_folder->setText(QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation) + QStringLiteral("/narrows-sheets"));
+  auto* form = new QFormLayout(this);
+  form->setContentsMargins(22, 18, 22, 18);
+  form->setVerticalSpacing(10);
+  form->addRow(tr("Patterns of"), m_strakes);
+  form->addRow(tr("Side"), m_side);
+  form->addRow(QString(), m_widths);
+  form->addRow(QString(), m_stick);
+  form->addRow(tr("As"), m_format);
+  form->addRow(tr("Paper"), m_paper);
+  form->addRow(tr("Roll width"), m_roll);
+  auto* folderRow = new QHBoxLayout;
+  folderRow->addWidget(m_folder, 1);
+  auto* browse = new QPushButton(tr("Choose…"), this);
+  folderRow->addWidget(browse);
+  form->addRow(tr("Into folder"), folderRow);
+  m_outcome->setWordWrap(true);
+  m_outcome->setFont(shopFont(15.0));
+  form->addRow(m_outcome);
+  auto* caution = new QLabel(tr("Print at 100 %, never fitted to the page, and lay a rule on the 100 mm and 4 in bars before cutting."), this);
+  caution->setWordWrap(true);
+  caution->setStyleSheet(QStringLiteral("color: #7A5600; font-weight: bold"));
+  form->addRow(caution);
+  auto* buttons = new QHBoxLayout;
+  buttons->addStretch(1);
+  auto* close = new QPushButton(tr("Close"), this);
+  buttons->addWidget(close);
+  buttons->addWidget(m_write);
+  m_write->setDefault(true);
+  form->addRow(buttons);
+
+  connect(browse, &QPushButton::clicked, this, [this] {
+    const QString folder = QFileDialog::getExistingDirectory(this, tr("Folder for the sheets"), m_folder->text());
+    if (!folder.isEmpty()) m_folder->setText(folder);
+  });
+  connect(close, &QPushButton::clicked, this, &QDialog::reject);
+  connect(m_write, &QPushButton::clicked, this, &PrintPanel::write);
+  for (QComboBox* box : {m_strakes, m_side, m_format, m_paper}) connect(box, &QComboBox::currentIndexChanged, this, &PrintPanel::count);
+  for (QCheckBox* box : {m_widths, m_stick}) connect(box, &QCheckBox::toggled, this, &PrintPanel::count);
+  connect(m_roll, &QLineEdit::textChanged, this, &PrintPanel::count);
+  count();
+}
+
+SheetChoice PrintPanel::choice() const {
+  SheetChoice choice;
+  const int strake = m_strakes->currentData().toInt();
+  if (strake >= 0) choice.strakes = {static_cast<std::size_t>(strake)};
+  choice.patterns = strake != -2;
+  if (m_side->currentIndex() == 1) choice.sides = {BoatSide::Port};
+  if (m_side->currentIndex() == 2) choice.sides = {BoatSide::Starboard, BoatSide::Port};
+  choice.widths = m_widths->isChecked();
+  choice.stick = m_stick->isChecked();
+  return choice;
+}
+
+Result<Paper> PrintPanel::chosenPaper() const {
+  if (m_paper->currentIndex() < 4) return paperNamed(m_paper->currentText().toStdString());
+  return paperNamed("roll:" + m_roll->text().toStdString());
+}
+
+void PrintPanel::count() {
+  m_roll->setEnabled(m_paper->currentIndex() == 4 && m_format->currentIndex() == 0);
+  m_paper->setEnabled(m_format->currentIndex() == 0);
+  const auto paper = chosenPaper();
+  m_write->setEnabled(paper.has_value());
+  if (!paper) {
+    m_outcome->setText(QString::fromStdString(describe(paper.error()[0])));
+    return;
+  }
+  const auto drawings = planksSheets(*m_solved, choice());
+  int pages = 0;
+  for (const Drawing& drawing : drawings) {
+    for (const Tile& one : tile(drawing, *paper).tiles) pages += one.isEmpty ? 0 : 1;
+  }
+  const QString files = tr("%n file(s)", nullptr, static_cast<int>(drawings.size()));
+  m_outcome->setText(m_format->currentIndex() == 0 ? tr("%1, %2").arg(files, tr("%n page(s)", nullptr, pages)) : files);
+  m_write->setEnabled(!drawings.empty());
+}
+
+void PrintPanel::write() {
+  const auto paper = chosenPaper();
+  if (!paper) return;
+  QApplication::setOverrideCursor(Qt::WaitCursor);
+  const SheetFormat format = m_format->currentIndex() == 0 ? SheetFormat::Pdf : m_format->currentIndex() == 1 ? SheetFormat::Svg : SheetFormat::Dxf;
+  const auto written = writeSheets(planksSheets(*m_solved, choice()), m_folder->text().toStdString(), format, *paper);
+  QApplication::restoreOverrideCursor();
+  if (!written) {
+    m_outcome->setText(QString::fromStdString(describe(written.error()[0])));
+    return;
+  }
+  m_outcome->setText(tr("Written: %1 in %2").arg(tr("%n file(s)", nullptr, static_cast<int>(written->size())), QDir::toNativeSeparators(m_folder->text())));
+}
+
+}  // namespace narrows

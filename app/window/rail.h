@@ -1,0 +1,54 @@
+#pragma once
+// The rail: the stages in the order of the shop, each with how it stands.
+
+#include <QAbstractButton>
+#include <QWidget>
+#include <vector>
+
+class QButtonGroup;
+class QVBoxLayout;
+
+namespace narrows {
+
+/// One stage on the rail.
+class RailButton : public QAbstractButton {
+  Q_OBJECT
+
+ public:
+  RailButton(int number, const QString& name, QWidget* parent);
+  void setStanding(const QString& words);
+  QSize sizeHint() const override { return {176, 70}; }
+
+ protected:
+  void paintEvent(QPaintEvent* event) override;
+
+ private:
+  int m_number;
+  QString m_standing;
+};
+
+class Rail : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit Rail(QWidget* parent = nullptr);
+  void addStage(int number, const QString& name);
+  void setStanding(std::size_t index, const QString& words);
+  void setCurrent(std::size_t index);
+  void setBoat(const QString& boat, const QString& shop);
+  RailButton* button(std::size_t index) { return m_buttons[index]; }
+
+ signals:
+  void chosen(int index);
+
+ protected:
+  void paintEvent(QPaintEvent* event) override;
+
+ private:
+  QVBoxLayout* m_column;
+  QButtonGroup* m_group;
+  std::vector<RailButton*> m_buttons;
+  QString m_boat, m_shop;
+};
+
+}  // namespace narrows

@@ -1,0 +1,59 @@
+#include "lines/contours.h"
+
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+
+constexpr int columnsABay = 8;
+constexpr int rows = 48;
+
+/// Points of the plane `axis` = `value` on one column of a patch, keel up.
+std::vector<Vec3> columnCrossings(const SurfacePatch& patch, double t, int axis, double value) {
+  std::vector<Vec3> found;
+  Vec3 before = patch.point(t, 0.0);
+  for (int k = 1; k <= rows; ++k) {
+    const double v = static_cast<double>(k) / rows;
+    const Vec3 now = patch.point(t, v);
+    const double a = before[axis] - value;
+    const double b = now[axis] - value;
+    if (a * b <= 0.0 && a != b) {
+      double low = v - 1.0 / rows, high = v;
+      for (int i = 0; i < 30; ++i) {
+        const double middle = 0.5 * (low + high);
+        ((patch.point(t, middle)[axis] - value) * a > 0.0 ? low : high) = middle;
+      }
+      found.push_back(patch.point(t, 0.5 * (low + high)));
+    }
+    before = now;
+  }
+  return found;
+}
+
+std::vector<Contour> contours(const Hull& hull, int axis, double value) {
+  std::vector<Contour> done;
+  for (const SurfacePatch& patch : hull.patches) {
+    std::vector<Contour> open;
+    const auto columns = static_cast<int>(std::lround(patch.lastT())) * columnsABay;
+    for (int c = 0; c <= columns; ++c) {
+      const std::vector<Vec3> crossings = columnCrossings(patch, static_cast<double>(c) / columnsABay, axis, value);
+      if (crossings.size() != open.size()) {
+        for (Contour& one : open) done.push_back(std::move(one));
+        open.assign(crossings.size(), {});
+      }
+      for (std::size_t i = 0; i < crossings.size(); ++i) open[i].push_back(crossings[i]);
+    }
+    for (Contour& one : open) done.push_back(std::move(one));
+  }
+  std::erase_if(done, [](const Contour& contour) { return contour.size() < 2; });
+  return done;
+}
+
+}  // namespace
+
+std::vector<Contour> waterlineContours(const Hull& hull, double heightMm) { return contours(hull, 2, heightMm); }
+
+std::vector<Contour> buttockContours(const Hull& hull, double outMm) { return contours(hull, 1, outMm); }
+
+}  // namespace narrows
