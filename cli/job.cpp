@@ -12,7 +12,8 @@ namespace {
 std::string sectionNames(const Hull& hull) {
   std::string names;
   for (const Section& section : hull.sections) {
-    if (section.kind == SectionKind::Station || section.kind == SectionKind::Transom) names += (names.empty() ? "" : ", ") + section.name;
+    if (section.kind == SectionKind::Station || section.kind == SectionKind::Transom)
+      names += (names.empty() ? "" : ", ") + section.name;
   }
   return names;
 }
@@ -122,7 +123,8 @@ PlankMake Job::plankMake() const {
 std::vector<PlacedSection> Job::sections() const {
   std::vector<PlacedSection> forward, aft, placed;
   const double middle = m_hull->sections[m_hull->sections.size() / 2].parts.back().nails().front().x();
-  for (const Section& part : m_hull->partSections) (*part.xMm < middle ? forward : aft).push_back({&part, std::nullopt});
+  for (const Section& part : m_hull->partSections)
+    (*part.xMm < middle ? forward : aft).push_back({&part, std::nullopt});
   for (std::size_t i = 0; i < m_hull->sections.size(); ++i) {
     const auto t = static_cast<double>(i);
     const bool last = i + 1 == m_hull->sections.size();
@@ -133,6 +135,8 @@ std::vector<PlacedSection> Job::sections() const {
   return placed;
 }
 
-std::string Job::show(double mm) const { return writeLength(millimetres(mm), m_unit, m_unit == Unit::Inch ? 5 : 3, false); }
+std::string Job::show(double mm) const {
+  return writeLength(millimetres(mm), m_unit, m_unit == Unit::Inch ? 5 : 3, false);
+}
 
 }  // namespace narrows::cli

@@ -23,23 +23,28 @@ struct Words {
 
 void addCommon(CLI::App& command, Request& request, Words& words) {
   command.add_option("FILE", request.file, "an offset table (.csv) or a book (.narrows)")->required();
-  command.add_option("--units", words.units, "units of the results: mm, in or ft-in-8ths")->check(CLI::IsMember({"mm", "in", "ft-in-8ths"}));
-  command.add_option("--surface", words.surface, "surface worked on: drawn, inside or outside")->check(CLI::IsMember({"drawn", "inside", "outside"}));
+  command.add_option("--units", words.units, "units of the results: mm, in or ft-in-8ths")
+      ->check(CLI::IsMember({"mm", "in", "ft-in-8ths"}));
+  command.add_option("--surface", words.surface, "surface worked on: drawn, inside or outside")
+      ->check(CLI::IsMember({"drawn", "inside", "outside"}));
   command.add_option("--as", words.construction, "carvel or lapstrake")->check(CLI::IsMember({"carvel", "lapstrake"}));
   command.add_option("--from", request.from, "cut the hull square at this station");
   command.add_option("--to", request.to, "cut the hull square at this station");
 }
 
 void addLining(CLI::App& command, Request& request) {
-  auto* strakes = command.add_option("--strakes", request.strakes, "that many strakes, equal")->check(CLI::Range(fewestStrakes, mostStrakes));
-  command.add_option("--widths", request.widths, "widths from the lowest strake up, W,W,...[@STATION], diminishing")->excludes(strakes);
+  auto* strakes = command.add_option("--strakes", request.strakes, "that many strakes, equal")
+                      ->check(CLI::Range(fewestStrakes, mostStrakes));
+  command.add_option("--widths", request.widths, "widths from the lowest strake up, W,W,...[@STATION], diminishing")
+      ->excludes(strakes);
   command.add_flag("--whole-section", request.wholeSection, "line off from the rabbet, not from the chine");
 }
 
 void readWords(Request& request, const Words& words) {
   if (!words.units.empty()) request.units = *unitNamed(words.units);
   request.face = words.surface == "drawn" ? Face::Drawn : words.surface == "outside" ? Face::Outside : Face::Inside;
-  if (!words.construction.empty()) request.construction = words.construction == "carvel" ? Construction::Carvel : Construction::Lapstrake;
+  if (!words.construction.empty())
+    request.construction = words.construction == "carvel" ? Construction::Carvel : Construction::Lapstrake;
 }
 
 int report(const Result<std::string>& result) {

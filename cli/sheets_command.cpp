@@ -12,7 +12,8 @@ void addSheetsOptions(CLI::App& command, SheetsRequest& request) {
   command.add_option("--format", request.format, "pdf, svg or dxf")->check(CLI::IsMember({"pdf", "svg", "dxf"}));
   command.add_option("--what", request.what, "planks")->check(CLI::IsMember({"planks"}));
   command.add_option("--paper", request.paper, "for pdf: A4, A3, Letter, Tabloid or roll:WIDTH");
-  command.add_option("--side", request.side, "starboard, port or both")->check(CLI::IsMember({"starboard", "port", "both"}));
+  command.add_option("--side", request.side, "starboard, port or both")
+      ->check(CLI::IsMember({"starboard", "port", "both"}));
 }
 
 SheetsApplication::SheetsApplication(int& argc, char** argv) {
@@ -41,7 +42,9 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
   SheetChoice choice;
   if (request.side == "port") choice.sides = {BoatSide::Port};
   if (request.side == "both") choice.sides = {BoatSide::Starboard, BoatSide::Port};
-  const SheetFormat format = request.format == "svg" ? SheetFormat::Svg : request.format == "dxf" ? SheetFormat::Dxf : SheetFormat::Pdf;
+  const SheetFormat format = request.format == "svg"   ? SheetFormat::Svg
+                             : request.format == "dxf" ? SheetFormat::Dxf
+                                                       : SheetFormat::Pdf;
   const auto written = narrows::writeSheets(planksSheets(solved, choice), request.out, format, *paper);
   if (!written) return tl::make_unexpected(written.error());
   std::string text = "file,what,width,height\n";

@@ -19,7 +19,8 @@ Result<std::string> girthsTable(const Job& job) {
   std::string text = "station,distance,girth\n";
   for (const PlacedSection& placed : job.sections()) {
     const Section& section = *placed.section;
-    text += quoted(section.name) + "," + (section.xMm ? job.show(*section.xMm) : "") + "," + job.show(section.girthMm()) + "\n";
+    text += quoted(section.name) + "," + (section.xMm ? job.show(*section.xMm) : "") + "," +
+            job.show(section.girthMm()) + "\n";
   }
   return text;
 }
@@ -38,8 +39,8 @@ Result<std::string> liningTable(const Job& job) {
         mark = markOnPart(*lining, line, *placed.section);
       }
       if (!mark) continue;
-      text += std::to_string(line) + "," + quoted(placed.section->name) + "," + job.show(mark->at.x()) + "," + job.show(mark->at.y()) + "," +
-              job.show(mark->at.z()) + "," + job.show(mark->girthMm) + "\n";
+      text += std::to_string(line) + "," + quoted(placed.section->name) + "," + job.show(mark->at.x()) + "," +
+              job.show(mark->at.y()) + "," + job.show(mark->at.z()) + "," + job.show(mark->girthMm) + "\n";
     }
   }
   return text;
@@ -74,9 +75,13 @@ Result<std::string> plankTable(const Job& job, int strake, bool summary) {
   }
   const FlatPlank plank = flatPlank(*lining, static_cast<std::size_t>(strake - 1), job.plankMake());
   if (summary) {
-    std::string text = "strake,length_lower,length_upper,board_length,board_width,sny,strain_rms,strain_max\n" + std::to_string(strake);
-    for (const double mm : {plank.lowerLengthMm, plank.upperLengthMm, plank.boardLengthMm, plank.boardWidthMm, plank.snyMm}) text += "," + job.show(mm);
-    return text + "," + showDecimal(plank.strainRms, strainDecimals) + "," + showDecimal(plank.strainMax, strainDecimals) + "\n";
+    std::string text = "strake,length_lower,length_upper,board_length,board_width,sny,strain_rms,strain_max\n" +
+                       std::to_string(strake);
+    for (const double mm :
+         {plank.lowerLengthMm, plank.upperLengthMm, plank.boardLengthMm, plank.boardWidthMm, plank.snyMm})
+      text += "," + job.show(mm);
+    return text + "," + showDecimal(plank.strainRms, strainDecimals) + "," +
+           showDecimal(plank.strainMax, strainDecimals) + "\n";
   }
   std::string text = "edge,x,y\n";
   const auto add = [&](const std::string& name, const std::vector<Vec2>& edge) {

@@ -10,7 +10,8 @@ namespace {
 constexpr double letterShare = 0.62;
 
 std::size_t letterCount(const std::string& utf8) {
-  return static_cast<std::size_t>(std::count_if(utf8.begin(), utf8.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80U; }));
+  return static_cast<std::size_t>(
+      std::count_if(utf8.begin(), utf8.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80U; }));
 }
 }  // namespace
 
@@ -37,16 +38,26 @@ DrawingBounds boundsOf(const Drawing& drawing) {
 
 LineStyle styleOf(LineRole role) {
   switch (role) {
-    case LineRole::KeelEdge: return {"KEEL_EDGE", 0.5, {}};
-    case LineRole::SheerEdge: return {"SHEER_EDGE", 0.5, {}};
-    case LineRole::HoodEnd: return {"ENDS", 0.5, {}};
-    case LineRole::Station: return {"STATIONS", 0.25, {}};
-    case LineRole::LapLine: return {"LAP", 0.35, {6.0, 2.0}};
-    case LineRole::Dimension: return {"DIMENSIONS", 0.18, {}};
-    case LineRole::Check: return {"CHECK", 0.18, {1.0, 2.0}};
-    case LineRole::Board: return {"BOARD", 0.18, {4.0, 3.0}};
-    case LineRole::Mark: return {"MARKS", 0.35, {}};
-    case LineRole::Rule: return {"RULE", 0.18, {}};
+    case LineRole::KeelEdge:
+      return {"KEEL_EDGE", 0.5, {}};
+    case LineRole::SheerEdge:
+      return {"SHEER_EDGE", 0.5, {}};
+    case LineRole::HoodEnd:
+      return {"ENDS", 0.5, {}};
+    case LineRole::Station:
+      return {"STATIONS", 0.25, {}};
+    case LineRole::LapLine:
+      return {"LAP", 0.35, {6.0, 2.0}};
+    case LineRole::Dimension:
+      return {"DIMENSIONS", 0.18, {}};
+    case LineRole::Check:
+      return {"CHECK", 0.18, {1.0, 2.0}};
+    case LineRole::Board:
+      return {"BOARD", 0.18, {4.0, 3.0}};
+    case LineRole::Mark:
+      return {"MARKS", 0.35, {}};
+    case LineRole::Rule:
+      return {"RULE", 0.18, {}};
   }
   return {"0", 0.25, {}};
 }

@@ -19,8 +19,8 @@ struct SheetLine {
 enum class TextPlace { Left, Centre, Right };
 
 struct SheetText {
-  Vec2 at;             ///< of the base line of the letters
-  std::string text;    ///< UTF-8; fractions with U+2044
+  Vec2 at;           ///< of the base line of the letters
+  std::string text;  ///< UTF-8; fractions with U+2044
   double heightMm = 5.0;
   double angleRad = 0.0;
   TextPlace place = TextPlace::Left;
@@ -38,7 +38,8 @@ struct Drawing {
   std::vector<SheetText> texts;
 
   void line(LineRole role, std::vector<Vec2> points) { lines.push_back({role, std::move(points)}); }
-  void text(const Vec2& at, std::string words, double heightMm, TextPlace place = TextPlace::Left, double angleRad = 0.0, bool bold = false) {
+  void text(const Vec2& at, std::string words, double heightMm, TextPlace place = TextPlace::Left,
+            double angleRad = 0.0, bool bold = false) {
     texts.push_back({at, std::move(words), heightMm, angleRad, place, bold});
   }
 };
@@ -58,7 +59,6 @@ struct LineStyle {
   const char* layer;
   double widthMm;
   std::vector<double> dashMm;
-
 };
 LineStyle styleOf(LineRole role);
 

@@ -11,10 +11,13 @@ namespace narrows {
 
 namespace {
 
-constexpr std::array<LineRole, 10> allRoles{LineRole::KeelEdge, LineRole::SheerEdge, LineRole::HoodEnd, LineRole::Station, LineRole::LapLine,
-                                            LineRole::Dimension, LineRole::Check, LineRole::Board, LineRole::Mark, LineRole::Rule};
+constexpr std::array<LineRole, 10> allRoles{
+    LineRole::KeelEdge,  LineRole::SheerEdge, LineRole::HoodEnd, LineRole::Station, LineRole::LapLine,
+    LineRole::Dimension, LineRole::Check,     LineRole::Board,   LineRole::Mark,    LineRole::Rule};
 
-const char* lineType(LineRole role) { return styleOf(role).dashMm.empty() ? "CONTINUOUS" : "DASHED"; }
+const char* lineType(LineRole role) {
+  return styleOf(role).dashMm.empty() ? "CONTINUOUS" : "DASHED";
+}
 
 void writeTables(DL_Dxf& dxf, DL_WriterA& writer) {
   writer.sectionTables();
@@ -47,7 +50,8 @@ void writeTables(DL_Dxf& dxf, DL_WriterA& writer) {
 
 /// Plain figures: most readers of DXF have no letters beyond ASCII.
 std::string plainText(std::string text) {
-  const std::array<std::array<const char*, 2>, 4> marks{{{"\u2044", "/"}, {"\u00b7", "-"}, {"\u25c4", "<"}, {"\u2212", "-"}}};
+  const std::array<std::array<const char*, 2>, 4> marks{
+      {{"\u2044", "/"}, {"\u00b7", "-"}, {"\u25c4", "<"}, {"\u2212", "-"}}};
   for (const auto& mark : marks) {
     const std::string from = mark[0];
     for (std::size_t at = 0; (at = text.find(from, at)) != std::string::npos;) text.replace(at, from.size(), mark[1]);
@@ -60,7 +64,8 @@ std::string plainText(std::string text) {
 Result<WrittenSheet> writeDxf(const Drawing& drawing, const std::string& file) {
   DL_Dxf dxf;
   const std::unique_ptr<DL_WriterA> writer(dxf.out(file.c_str(), DL_VERSION_2000));
-  if (writer == nullptr || writer->openFailed()) return fail(Fault::CannotWrite, {0, 0, file}, {"the file cannot be opened"});
+  if (writer == nullptr || writer->openFailed())
+    return fail(Fault::CannotWrite, {0, 0, file}, {"the file cannot be opened"});
   dxf.writeHeader(*writer);
   writer->dxfString(9, "$INSUNITS");
   writer->dxfInt(70, 4);
@@ -83,7 +88,9 @@ Result<WrittenSheet> writeDxf(const Drawing& drawing, const std::string& file) {
   }
   for (const SheetText& text : drawing.texts) {
     const int place = text.place == TextPlace::Left ? 0 : text.place == TextPlace::Centre ? 1 : 2;
-    dxf.writeText(*writer, DL_TextData(text.at.x(), text.at.y(), 0.0, text.at.x(), text.at.y(), 0.0, text.heightMm, 1.0, 0, place, 0, plainText(text.text), "Standard", text.angleRad),
+    dxf.writeText(*writer,
+                  DL_TextData(text.at.x(), text.at.y(), 0.0, text.at.x(), text.at.y(), 0.0, text.heightMm, 1.0, 0,
+                              place, 0, plainText(text.text), "Standard", text.angleRad),
                   DL_Attributes("TEXT", 256, -1, "BYLAYER", 1.0));
   }
   writer->sectionEnd();
@@ -92,7 +99,8 @@ Result<WrittenSheet> writeDxf(const Drawing& drawing, const std::string& file) {
   writer->dxfEOF();
   writer->close();
   std::error_code error;
-  if (std::filesystem::file_size(file, error) == 0 || error) return fail(Fault::CannotWrite, {0, 0, file}, {"nothing was written; is the disk full?"});
+  if (std::filesystem::file_size(file, error) == 0 || error)
+    return fail(Fault::CannotWrite, {0, 0, file}, {"nothing was written; is the disk full?"});
   const DrawingBounds box = boundsOf(drawing);
   return WrittenSheet{file, drawing.name, box.width(), box.height()};
 }

@@ -4,7 +4,9 @@
 #include <QString>
 
 // Resources of a static library are linked in only where they are asked for by name, outside any namespace.
-static void initFontResources() { Q_INIT_RESOURCE(narrows_fonts); }
+static void initFontResources() {
+  Q_INIT_RESOURCE(narrows_fonts);
+}
 
 namespace narrows {
 

@@ -19,18 +19,25 @@ struct PageSize {
 
 PageSize landscape(PaperKind kind) {
   switch (kind) {
-    case PaperKind::A4: return {297.0, 210.0};
-    case PaperKind::A3: return {420.0, 297.0};
-    case PaperKind::Letter: return {279.4, 215.9};
-    case PaperKind::Tabloid: return {431.8, 279.4};
-    case PaperKind::Roll: break;
+    case PaperKind::A4:
+      return {297.0, 210.0};
+    case PaperKind::A3:
+      return {420.0, 297.0};
+    case PaperKind::Letter:
+      return {279.4, 215.9};
+    case PaperKind::Tabloid:
+      return {431.8, 279.4};
+    case PaperKind::Roll:
+      break;
   }
   return {longestRollMm, 610.0};
 }
 
 /// Whether any stretch of the drawing's lines, or a text, comes into a box.
 bool crosses(const Drawing& drawing, const Vec2& low, const Vec2& high) {
-  const auto inside = [&](const Vec2& p) { return p.x() >= low.x() && p.x() <= high.x() && p.y() >= low.y() && p.y() <= high.y(); };
+  const auto inside = [&](const Vec2& p) {
+    return p.x() >= low.x() && p.x() <= high.x() && p.y() >= low.y() && p.y() <= high.y();
+  };
   for (const SheetLine& line : drawing.lines) {
     if (line.role == LineRole::Board || line.role == LineRole::Check) continue;
     for (std::size_t i = 0; i + 1 < line.points.size(); ++i) {
@@ -41,14 +48,16 @@ bool crosses(const Drawing& drawing, const Vec2& low, const Vec2& high) {
       }
     }
   }
-  return std::any_of(drawing.texts.begin(), drawing.texts.end(), [&](const SheetText& text) { return !text.isHeading && inside(text.at); });
+  return std::any_of(drawing.texts.begin(), drawing.texts.end(),
+                     [&](const SheetText& text) { return !text.isHeading && inside(text.at); });
 }
 
 }  // namespace
 
 Result<Paper> paperNamed(const std::string& name) {
   std::string lower = name;
-  std::transform(lower.begin(), lower.end(), lower.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
+  std::transform(lower.begin(), lower.end(), lower.begin(),
+                 [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
   if (lower == "a4") return Paper{PaperKind::A4};
   if (lower == "a3") return Paper{PaperKind::A3};
   if (lower == "letter") return Paper{PaperKind::Letter};
@@ -62,11 +71,16 @@ Result<Paper> paperNamed(const std::string& name) {
 
 std::string paperName(const Paper& paper) {
   switch (paper.kind) {
-    case PaperKind::A4: return "A4";
-    case PaperKind::A3: return "A3";
-    case PaperKind::Letter: return "Letter";
-    case PaperKind::Tabloid: return "Tabloid";
-    case PaperKind::Roll: return "roll " + showDecimal(paper.rollWidthMm, 0) + " mm";
+    case PaperKind::A4:
+      return "A4";
+    case PaperKind::A3:
+      return "A3";
+    case PaperKind::Letter:
+      return "Letter";
+    case PaperKind::Tabloid:
+      return "Tabloid";
+    case PaperKind::Roll:
+      return "roll " + showDecimal(paper.rollWidthMm, 0) + " mm";
   }
   return {};
 }
@@ -80,7 +94,8 @@ Tiling tile(const Drawing& drawing, const Paper& paper) {
   const double width = page.width - 2.0 * marginMm;
   const double height = page.height - 2.0 * marginMm - footMm;
   const auto count = [](double whole, double piece) {
-    return whole <= piece ? std::size_t{1} : static_cast<std::size_t>(std::ceil((whole - overlapMm) / (piece - overlapMm) - 1e-9));
+    return whole <= piece ? std::size_t{1}
+                          : static_cast<std::size_t>(std::ceil((whole - overlapMm) / (piece - overlapMm) - 1e-9));
   };
   Tiling tiling;
   tiling.overlapMm = overlapMm;

@@ -28,8 +28,8 @@ struct Tile {
   std::size_t column = 0, row = 0;  ///< from the left and from the top
   Vec2 low, high;                   ///< of the drawing
   double pageWidthMm = 0.0, pageHeightMm = 0.0;
-  double leftMm = 0.0, topMm = 0.0; ///< of the shown part on the page
-  bool isEmpty = false;             ///< nothing of the drawing's lines crosses it: not printed
+  double leftMm = 0.0, topMm = 0.0;  ///< of the shown part on the page
+  bool isEmpty = false;              ///< nothing of the drawing's lines crosses it: not printed
 };
 
 struct Tiling {

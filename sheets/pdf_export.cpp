@@ -41,10 +41,12 @@ void paintBar(QPainter& painter, double x, double y, double length, const std::s
 }
 
 void paintPageMap(QPainter& painter, const Tiling& tiling, const Tile& here, double right, double top, double room) {
-  const double cell = std::min({6.0, room / static_cast<double>(tiling.rows), 44.0 / static_cast<double>(tiling.columns)});
+  const double cell =
+      std::min({6.0, room / static_cast<double>(tiling.rows), 44.0 / static_cast<double>(tiling.columns)});
   const double left = right - cell * static_cast<double>(tiling.columns);
   for (const Tile& tile : tiling.tiles) {
-    const QRectF box(left + cell * static_cast<double>(tile.column), top + cell * static_cast<double>(tile.row), cell, cell * 0.8);
+    const QRectF box(left + cell * static_cast<double>(tile.column), top + cell * static_cast<double>(tile.row), cell,
+                     cell * 0.8);
     painter.setPen(QPen(tile.isEmpty ? Qt::lightGray : Qt::black, 0.15));
     painter.setBrush(&tile == &here ? QBrush(Qt::black) : QBrush(Qt::NoBrush));
     painter.drawRect(box);
@@ -58,7 +60,8 @@ void paintFoot(QPainter& painter, const Drawing& drawing, const Tiling& tiling, 
   const std::string sheet = tiling.tiles.size() > 1 ? "   sheet " + tileName(tile) : "";
   paintText(painter, {Vec2(tile.leftMm, -(top + 6.0)), drawing.title + sheet, 3.2, 0.0, TextPlace::Left, true});
   paintText(painter, {Vec2(tile.leftMm, -(top + 11.5)), drawing.check, 2.6, 0.0, TextPlace::Left, false});
-  if (!drawing.note.empty()) paintText(painter, {Vec2(tile.leftMm, -(top + 16.0)), drawing.note, 2.6, 0.0, TextPlace::Left, true});
+  if (!drawing.note.empty())
+    paintText(painter, {Vec2(tile.leftMm, -(top + 16.0)), drawing.note, 2.6, 0.0, TextPlace::Left, true});
   paintBar(painter, tile.leftMm, top + 22.0, barMm, "100 mm");
   if (tile.pageWidthMm > 260.0) paintBar(painter, tile.leftMm + 117.0, top + 22.0, barIn, "4 in");
   if (tiling.tiles.size() > 1) paintPageMap(painter, tiling, tile, right, top + 18.0, 9.0);
@@ -80,14 +83,16 @@ Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const 
   loadFonts();
   const Tiling tiling = tile(drawing, paper);
   QFile device(QString::fromStdString(file));
-  if (!device.open(QIODevice::WriteOnly)) return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
+  if (!device.open(QIODevice::WriteOnly))
+    return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
   {
     QPdfWriter writer(&device);
     writer.setResolution(dotsPerInch);
     writer.setTitle(QString::fromStdString(drawing.title));
     writer.setCreator(QStringLiteral("Narrows"));
     const Tile& first = tiling.tiles.front();
-    writer.setPageSize(QPageSize(QSizeF(first.pageWidthMm, first.pageHeightMm), QPageSize::Millimeter, {}, QPageSize::ExactMatch));
+    writer.setPageSize(
+        QPageSize(QSizeF(first.pageWidthMm, first.pageHeightMm), QPageSize::Millimeter, {}, QPageSize::ExactMatch));
     writer.setPageMargins(QMarginsF(0.0, 0.0, 0.0, 0.0));
     QPainter painter(&writer);
     bool isFirst = true;
@@ -102,7 +107,8 @@ Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const 
     }
   }
   device.flush();
-  if (device.error() != QFileDevice::NoError) return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
+  if (device.error() != QFileDevice::NoError)
+    return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
   const DrawingBounds box = boundsOf(drawing);
   return WrittenSheet{file, drawing.name, box.width(), box.height()};
 }

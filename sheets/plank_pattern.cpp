@@ -14,7 +14,9 @@ constexpr double tickMm = 4.0;
 constexpr double nameHeightMm = 9.0;
 constexpr double labelHeightMm = 5.0;
 
-std::string sideName(BoatSide side) { return side == BoatSide::Starboard ? "STARBOARD" : "PORT"; }
+std::string sideName(BoatSide side) {
+  return side == BoatSide::Starboard ? "STARBOARD" : "PORT";
+}
 
 Vec2 pointAlong(const std::vector<Vec2>& edge, double lengthMm, Vec2* direction) {
   for (std::size_t i = 1; i < edge.size(); ++i) {
@@ -34,14 +36,16 @@ class PatternDrawer {
   PatternDrawer(const FlatPlank& plank, const PatternOf& of) : m_plank(plank), m_of(of) {
     if (of.side == BoatSide::Starboard) return;
     const auto turn = [&](Vec2& point) { point.y() = plank.boardWidthMm - point.y(); };
-    for (auto* edge : {&m_plank.lower, &m_plank.upper, &m_plank.lapLine}) std::for_each(edge->begin(), edge->end(), turn);
+    for (auto* edge : {&m_plank.lower, &m_plank.upper, &m_plank.lapLine})
+      std::for_each(edge->begin(), edge->end(), turn);
     for (PlankStation& station : m_plank.stations) turn(station.lower), turn(station.upper);
   }
 
   Drawing draw() {
     const std::string number = (m_of.strake < 9 ? "0" : "") + std::to_string(m_of.strake + 1);
     m_drawing.name = "strake-" + number + (m_of.side == BoatSide::Starboard ? "-starboard" : "-port");
-    m_drawing.title = (m_of.boat.empty() ? "" : m_of.boat + " · ") + strakeName(m_of.strake, m_of.strakeCount) + " · " + sideName(m_of.side) + " · INSIDE FACE UP";
+    m_drawing.title = (m_of.boat.empty() ? "" : m_of.boat + " · ") + strakeName(m_of.strake, m_of.strakeCount) + " · " +
+                      sideName(m_of.side) + " · INSIDE FACE UP";
     drawEdges();
     drawStations();
     drawBoard();
@@ -88,34 +92,44 @@ class PatternDrawer {
       if (!end) m_drawing.line(LineRole::Station, {station.lower, station.upper});
       const Vec2 across = station.upper - station.lower;
       const Vec2 middle = station.lower + 0.5 * across;
-      const std::string name = station.name == "stem" || station.name == "sternpost" || station.name == "transom" ? station.name : "station " + station.name;
+      const std::string name = station.name == "stem" || station.name == "sternpost" || station.name == "transom"
+                                   ? station.name
+                                   : "station " + station.name;
       const bool last = &station == &m_plank.stations.back();
       const double side = last ? -3.0 : 3.0;
       const TextPlace place = last ? TextPlace::Right : TextPlace::Left;
       m_drawing.text(middle + Vec2(side, 2.0), name, labelHeightMm, place, 0.0, true);
-      m_drawing.text(middle + Vec2(side, -2.0 - labelHeightMm), shownTwice(station.widthMm, m_of.notation), labelHeightMm * 0.8, place);
+      m_drawing.text(middle + Vec2(side, -2.0 - labelHeightMm), shownTwice(station.widthMm, m_of.notation),
+                     labelHeightMm * 0.8, place);
     }
   }
 
   void drawBoard() {
-    m_drawing.line(LineRole::Board, {{0.0, 0.0}, {m_plank.boardLengthMm, 0.0}, {m_plank.boardLengthMm, m_plank.boardWidthMm}, {0.0, m_plank.boardWidthMm}, {0.0, 0.0}});
+    m_drawing.line(LineRole::Board, {{0.0, 0.0},
+                                     {m_plank.boardLengthMm, 0.0},
+                                     {m_plank.boardLengthMm, m_plank.boardWidthMm},
+                                     {0.0, m_plank.boardWidthMm},
+                                     {0.0, 0.0}});
   }
 
   void drawCheck() {
     const Vec2 from = m_plank.lower.front();
     const Vec2 to = m_plank.upper.back();
     m_drawing.line(LineRole::Check, {from, to});
-    m_drawing.check = "Before cutting: bow keel-edge corner to stern sheer-edge corner, straight, is " + shownTwice((to - from).norm(), m_of.notation) +
-                      "; along the sheer edge " + shownTwice(m_plank.upperLengthMm, m_of.notation) + ".";
+    m_drawing.check = "Before cutting: bow keel-edge corner to stern sheer-edge corner, straight, is " +
+                      shownTwice((to - from).norm(), m_of.notation) + "; along the sheer edge " +
+                      shownTwice(m_plank.upperLengthMm, m_of.notation) + ".";
   }
 
   std::string note() const {
     if (m_of.construction == Construction::Carvel) {
-      return "This is the INSIDE face. The outside face is wider, by " + shownTwice(m_of.outsideWiderMm, m_of.notation) +
+      return "This is the INSIDE face. The outside face is wider, by " +
+             shownTwice(m_of.outsideWiderMm, m_of.notation) +
              " at most over both edges: saw outside these lines and bevel back to them.";
     }
     if (m_of.lapMm > 0.0 && m_of.strake > 0) {
-      return "The lap of " + shownTwice(m_of.lapMm, m_of.notation) + " is in the keel edge; the dashed line is the edge without it. Add it once.";
+      return "The lap of " + shownTwice(m_of.lapMm, m_of.notation) +
+             " is in the keel edge; the dashed line is the edge without it. Add it once.";
     }
     return "No lap is in the keel edge.";
   }
@@ -130,8 +144,9 @@ class PatternDrawer {
       y -= lineMm;
     };
     say(m_drawing.title, nameHeightMm * 0.8, true);
-    say("Board " + shownTwice(m_plank.boardLengthMm, m_of.notation) + " long, " + shownTwice(m_plank.boardWidthMm, m_of.notation) +
-            " wide; no allowances in it. Leave the after end long.", labelHeightMm, true);
+    say("Board " + shownTwice(m_plank.boardLengthMm, m_of.notation) + " long, " +
+            shownTwice(m_plank.boardWidthMm, m_of.notation) + " wide; no allowances in it. Leave the after end long.",
+        labelHeightMm, true);
     say(m_drawing.check, labelHeightMm, false);
     say(m_drawing.note, labelHeightMm, true);
     nameOnTheWood();
@@ -146,8 +161,11 @@ class PatternDrawer {
     const Vec2 at = middle(bay) + 0.62 * along;
     const double height = std::min(nameHeightMm, stations[bay].widthMm * 0.12);
     const double angle = std::atan2(along.y(), along.x());
-    m_drawing.text(at + Vec2(0.0, 0.4 * height), strakeName(m_of.strake, m_of.strakeCount) + " · " + sideName(m_of.side), height, TextPlace::Centre, angle, true);
-    m_drawing.text(at - Vec2(0.0, 1.4 * height), "◄ BOW · inside face up", height * 0.8, TextPlace::Centre, angle, true);
+    m_drawing.text(at + Vec2(0.0, 0.4 * height),
+                   strakeName(m_of.strake, m_of.strakeCount) + " · " + sideName(m_of.side), height, TextPlace::Centre,
+                   angle, true);
+    m_drawing.text(at - Vec2(0.0, 1.4 * height), "◄ BOW · inside face up", height * 0.8, TextPlace::Centre, angle,
+                   true);
     m_drawing.text(middle(0) + Vec2(40.0, -12.0), "◄ BOW", height * 0.8, TextPlace::Left, 0.0, true);
   }
 
@@ -171,7 +189,9 @@ std::string shownTwice(double mm, Notation notation) {
   return shown + " (" + showDecimal(mm, 1) + " mm)";
 }
 
-Drawing plankPattern(const FlatPlank& plank, const PatternOf& of) { return PatternDrawer(plank, of).draw(); }
+Drawing plankPattern(const FlatPlank& plank, const PatternOf& of) {
+  return PatternDrawer(plank, of).draw();
+}
 
 PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side) {
   PatternOf of;

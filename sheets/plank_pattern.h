@@ -12,7 +12,7 @@ enum class BoatSide { Starboard, Port };
 struct PatternOf {
   std::string boat;
   std::string shop;
-  std::size_t strake = 0;       ///< from 0, the garboard
+  std::size_t strake = 0;  ///< from 0, the garboard
   std::size_t strakeCount = 0;
   Construction construction = Construction::Carvel;
   double lapMm = 0.0;

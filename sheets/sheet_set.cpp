@@ -18,7 +18,8 @@ std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choic
   }
   for (const std::size_t strake : strakes) {
     if (!choice.patterns) break;
-    for (const BoatSide side : choice.sides) drawings.push_back(plankPattern(*solved.planks[strake], patternOf(solved, strake, side)));
+    for (const BoatSide side : choice.sides)
+      drawings.push_back(plankPattern(*solved.planks[strake], patternOf(solved, strake, side)));
   }
   const Notation notation = solved.book->settings.notation;
   if (choice.widths) drawings.push_back(widthsSheet(*solved.lining, solved.book->table.boat, notation));
@@ -26,14 +27,17 @@ std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choic
   return drawings;
 }
 
-Result<std::vector<WrittenSheet>> writeSheets(const std::vector<Drawing>& drawings, const std::string& folder, SheetFormat format, const Paper& paper) {
+Result<std::vector<WrittenSheet>> writeSheets(const std::vector<Drawing>& drawings, const std::string& folder,
+                                              SheetFormat format, const Paper& paper) {
   std::error_code error;
   std::filesystem::create_directories(folder, error);
   if (error) return fail(Fault::CannotWrite, {0, 0, folder}, {error.message()});
   std::vector<WrittenSheet> written;
   for (const Drawing& drawing : drawings) {
     const std::string base = folder + "/" + drawing.name;
-    auto one = format == SheetFormat::Pdf ? writePdf(drawing, paper, base + ".pdf") : format == SheetFormat::Svg ? writeSvg(drawing, base + ".svg") : writeDxf(drawing, base + ".dxf");
+    auto one = format == SheetFormat::Pdf   ? writePdf(drawing, paper, base + ".pdf")
+               : format == SheetFormat::Svg ? writeSvg(drawing, base + ".svg")
+                                            : writeDxf(drawing, base + ".dxf");
     if (!one) return tl::make_unexpected(one.error());
     written.push_back(*one);
   }

@@ -21,6 +21,7 @@ struct SheetChoice {
 std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choice);
 
 /// Writes each drawing to its own file in `folder`, which is made if it is missing.
-Result<std::vector<WrittenSheet>> writeSheets(const std::vector<Drawing>& drawings, const std::string& folder, SheetFormat format, const Paper& paper);
+Result<std::vector<WrittenSheet>> writeSheets(const std::vector<Drawing>& drawings, const std::string& folder,
+                                              SheetFormat format, const Paper& paper);
 
 }  // namespace narrows

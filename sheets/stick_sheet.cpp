@@ -27,9 +27,12 @@ Drawing stickSheet(const Lining& lining, const std::string& boat, Notation notat
       drawing.text({x + 1.0, y + 1.5}, mark, 3.2);
     }
   }
-  drawing.text({0.0, row * static_cast<double>(sections + 1) + 2.0}, drawing.title + ": base line at the left, sheer at the right, marks numbered from the garboard up", 5.0, TextPlace::Left, 0.0, true);
+  drawing.text({0.0, row * static_cast<double>(sections + 1) + 2.0},
+               drawing.title + ": base line at the left, sheer at the right, marks numbered from the garboard up", 5.0,
+               TextPlace::Left, 0.0, true);
   const std::size_t master = lining.master;
-  drawing.check = "Before marking: base to sheer at " + lining.frame.hull().sections[master].name + " is " + shownTwice(lining.frame.girthMm(master), notation) + " along the row, and round the mould.";
+  drawing.check = "Before marking: base to sheer at " + lining.frame.hull().sections[master].name + " is " +
+                  shownTwice(lining.frame.girthMm(master), notation) + " along the row, and round the mould.";
   return drawing;
 }
 

@@ -15,7 +15,8 @@ Result<WrittenSheet> writeSvg(const Drawing& drawing, const std::string& file) {
   constexpr double aroundMm = 10.0;
   const DrawingBounds box = boundsOf(drawing);
   QFile device(QString::fromStdString(file));
-  if (!device.open(QIODevice::WriteOnly)) return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
+  if (!device.open(QIODevice::WriteOnly))
+    return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
   const double width = std::ceil(box.width() + 2.0 * aroundMm);
   const double height = std::ceil(box.height() + 2.0 * aroundMm);
   {
@@ -32,7 +33,8 @@ Result<WrittenSheet> writeSvg(const Drawing& drawing, const std::string& file) {
     paintDrawing(painter, drawing);
   }
   device.flush();
-  if (device.error() != QFileDevice::NoError) return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
+  if (device.error() != QFileDevice::NoError)
+    return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
   return WrittenSheet{file, drawing.name, box.width(), box.height()};
 }
 

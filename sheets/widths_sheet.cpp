@@ -14,26 +14,37 @@ Drawing widthsSheet(const Lining& lining, const std::string& boat, Notation nota
   const auto rowY = [&](std::size_t r) { return top - row * static_cast<double>(r + 1); };
   for (std::size_t i = 0; i < sections; ++i) {
     const std::string& name = lining.frame.hull().sections[i].name;
-    drawing.text({head + column * (static_cast<double>(i) + 0.5), rowY(0) + 3.5}, name, height, TextPlace::Centre, 0.0, true);
+    drawing.text({head + column * (static_cast<double>(i) + 0.5), rowY(0) + 3.5}, name, height, TextPlace::Centre, 0.0,
+                 true);
   }
   for (std::size_t r = 0; r < strakes; ++r) {
     const std::size_t k = strakes - 1 - r;
     const double y = rowY(r + 1);
-    const std::string name = k == 0 ? "1 garboard" : k + 1 == strakes ? std::to_string(k + 1) + " sheer strake" : std::to_string(k + 1);
+    const std::string name = k == 0             ? "1 garboard"
+                             : k + 1 == strakes ? std::to_string(k + 1) + " sheer strake"
+                                                : std::to_string(k + 1);
     drawing.text({0.0, y + 3.5}, name, height * 0.9, TextPlace::Left, 0.0, true);
     for (std::size_t i = 0; i < sections; ++i) {
       const double x = head + column * static_cast<double>(i);
-      drawing.text({x + column - 7.0, y + 3.5}, showLength(millimetres(lining.widthMm(k, i)), notation), height, TextPlace::Right);
-      drawing.line(LineRole::Rule, {{x + column - 5.5, y + 3.0}, {x + column - 2.0, y + 3.0}, {x + column - 2.0, y + 6.5}, {x + column - 5.5, y + 6.5}, {x + column - 5.5, y + 3.0}});
+      drawing.text({x + column - 7.0, y + 3.5}, showLength(millimetres(lining.widthMm(k, i)), notation), height,
+                   TextPlace::Right);
+      drawing.line(LineRole::Rule, {{x + column - 5.5, y + 3.0},
+                                    {x + column - 2.0, y + 3.0},
+                                    {x + column - 2.0, y + 6.5},
+                                    {x + column - 5.5, y + 6.5},
+                                    {x + column - 5.5, y + 3.0}});
     }
     drawing.line(LineRole::Rule, {{0.0, y}, {right, y}});
   }
   const double foot = rowY(strakes + 1);
   drawing.text({0.0, foot + 3.5}, "girth", height * 0.9, TextPlace::Left, 0.0, true);
   for (std::size_t i = 0; i < sections; ++i) {
-    drawing.text({head + column * static_cast<double>(i + 1) - 7.0, foot + 3.5}, showLength(millimetres(lining.frame.girthMm(i)), notation), height, TextPlace::Right);
+    drawing.text({head + column * static_cast<double>(i + 1) - 7.0, foot + 3.5},
+                 showLength(millimetres(lining.frame.girthMm(i)), notation), height, TextPlace::Right);
   }
-  drawing.check = "Girths on the mould, without lap. Wrap a batten round the mould from base line to sheer: it is the girth in the last row.";
+  drawing.check =
+      "Girths on the mould, without lap. Wrap a batten round the mould from base line to sheer: it is the girth in the "
+      "last row.";
   return drawing;
 }
 

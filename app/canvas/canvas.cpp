@@ -30,11 +30,17 @@ void Canvas::setNotation(Notation notation) {
   update();
 }
 
-void Canvas::setEmptyWords(const QString& words) { m_emptyWords = words; }
+void Canvas::setEmptyWords(const QString& words) {
+  m_emptyWords = words;
+}
 
-void Canvas::setHandles(std::vector<CanvasHandle> handles) { m_handles = std::move(handles); }
+void Canvas::setHandles(std::vector<CanvasHandle> handles) {
+  m_handles = std::move(handles);
+}
 
-void Canvas::setCaption(const QString& caption) { m_caption = caption; }
+void Canvas::setCaption(const QString& caption) {
+  m_caption = caption;
+}
 
 void Canvas::fit() {
   m_isFitted = true;
@@ -46,7 +52,8 @@ void Canvas::fit() {
   if (size.x() <= 0.0 || size.y() <= 0.0 || space.width() <= 10.0 || space.height() <= 10.0) return;
   m_scale = std::min(space.width() / size.x(), space.height() / size.y());
   const Vec2 middle = 0.5 * (box->first + box->second);
-  m_origin = QPointF(margins.left() + 0.5 * space.width() - middle.x() * m_scale, margins.top() + 0.5 * space.height() + middle.y() * m_scale);
+  m_origin = QPointF(margins.left() + 0.5 * space.width() - middle.x() * m_scale,
+                     margins.top() + 0.5 * space.height() + middle.y() * m_scale);
   update();
 }
 
@@ -59,9 +66,13 @@ void Canvas::zoomBy(double factor, const QPointF& about) {
   update();
 }
 
-QPointF Canvas::toScreen(const Vec2& world) const { return m_origin + QPointF(world.x() * m_scale, -world.y() * m_scale); }
+QPointF Canvas::toScreen(const Vec2& world) const {
+  return m_origin + QPointF(world.x() * m_scale, -world.y() * m_scale);
+}
 
-Vec2 Canvas::toWorld(const QPointF& screen) const { return {(screen.x() - m_origin.x()) / m_scale, (m_origin.y() - screen.y()) / m_scale}; }
+Vec2 Canvas::toWorld(const QPointF& screen) const {
+  return {(screen.x() - m_origin.x()) / m_scale, (m_origin.y() - screen.y()) / m_scale};
+}
 
 const CanvasHandle* Canvas::handleNear(const QPointF& at, double reachPx) const {
   const CanvasHandle* nearest = nullptr;
@@ -93,7 +104,8 @@ void Canvas::paintScale(QPainter& painter) {
   painter.setFont(shopFont(look::labelPx));
   painter.setPen(look::quietInk);
   const double ratio = screenPixelsPerMm / m_scale;
-  const QString scale = ratio >= 1.0 ? tr("scale 1 : %1").arg(ratio, 0, 'f', ratio < 10.0 ? 1 : 0) : tr("scale %1 : 1").arg(1.0 / ratio, 0, 'f', 1);
+  const QString scale = ratio >= 1.0 ? tr("scale 1 : %1").arg(ratio, 0, 'f', ratio < 10.0 ? 1 : 0)
+                                     : tr("scale %1 : 1").arg(1.0 / ratio, 0, 'f', 1);
   const QString words = m_caption.isEmpty() ? scale : m_caption + QStringLiteral("   ·   ") + scale;
   painter.drawText(QRectF(12.0, height() - 26.0, width() - 24.0, 20.0), Qt::AlignLeft | Qt::AlignVCenter, words);
 }
@@ -101,12 +113,15 @@ void Canvas::paintScale(QPainter& painter) {
 void Canvas::paintRule(QPainter& painter) {
   if (!m_rule) return;
   const QPointF a = toScreen(m_rule->first), b = toScreen(m_rule->second);
+  const Vec2 drawn = m_rule->second - m_rule->first;
+  const Vec2 ruled(drawn.x() * foreshortening(), drawn.y());
   painter.setPen(QPen(look::inHand, 2.0));
   painter.drawLine(a, b);
   for (const QPointF& end : {a, b}) painter.drawEllipse(end, 3.5, 3.5);
-  const QString words = QString::fromStdString(showLength(millimetres((m_rule->second - m_rule->first).norm()), m_notation));
+  const QString words = QString::fromStdString(showLength(millimetres(ruled.norm()), m_notation));
   painter.setFont(shopFont(18.0, true));
-  const QRectF box(0.5 * (a + b) + QPointF(10.0, -30.0), QSizeF(painter.fontMetrics().horizontalAdvance(words) + 14.0, 26.0));
+  const QRectF box(0.5 * (a + b) + QPointF(10.0, -30.0),
+                   QSizeF(painter.fontMetrics().horizontalAdvance(words) + 14.0, 26.0));
   painter.fillRect(box, look::raised);
   painter.drawRect(box);
   painter.drawText(box, Qt::AlignCenter, words);
@@ -146,7 +161,9 @@ void Canvas::mouseMoveEvent(QMouseEvent* event) {
   }
 }
 
-void Canvas::mouseReleaseEvent(QMouseEvent* /*event*/) { m_panFrom.reset(); }
+void Canvas::mouseReleaseEvent(QMouseEvent* /*event*/) {
+  m_panFrom.reset();
+}
 
 void Canvas::keyPressEvent(QKeyEvent* event) {
   switch (event->key()) {
@@ -157,10 +174,17 @@ void Canvas::keyPressEvent(QKeyEvent* event) {
       }
       return;
     case Qt::Key_Plus:
-    case Qt::Key_Equal: zoomBy(1.25, rect().center()); return;
-    case Qt::Key_Minus: zoomBy(0.8, rect().center()); return;
-    case Qt::Key_0: fit(); return;
-    default: QWidget::keyPressEvent(event);
+    case Qt::Key_Equal:
+      zoomBy(1.25, rect().center());
+      return;
+    case Qt::Key_Minus:
+      zoomBy(0.8, rect().center());
+      return;
+    case Qt::Key_0:
+      fit();
+      return;
+    default:
+      QWidget::keyPressEvent(event);
   }
 }
 

@@ -42,6 +42,8 @@ class Canvas : public QWidget {
   virtual std::optional<std::pair<Vec2, Vec2>> worldBox() const = 0;
   virtual void paintDrawing(QPainter& painter) = 0;
   /// Room kept free about the drawing, px.
+  /// How many times shorter lengths along x are drawn than lengths along y.
+  virtual double foreshortening() const { return 1.0; }
   virtual QMarginsF room() const { return {28.0, 30.0, 28.0, 34.0}; }
 
   void setHandles(std::vector<CanvasHandle> handles);

@@ -21,7 +21,9 @@ class HandleAccessible : public QAccessibleInterface {
   QAccessibleInterface* child(int) const override { return nullptr; }
   int childCount() const override { return 0; }
   int indexOfChild(const QAccessibleInterface*) const override { return -1; }
-  QString text(QAccessible::Text what) const override { return what == QAccessible::Name && handle() != nullptr ? handle()->name : QString(); }
+  QString text(QAccessible::Text what) const override {
+    return what == QAccessible::Name && handle() != nullptr ? handle()->name : QString();
+  }
   void setText(QAccessible::Text, const QString&) override {}
   QRect rect() const override {
     if (handle() == nullptr) return {};

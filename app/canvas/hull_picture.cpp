@@ -17,7 +17,8 @@ namespace {
 
 QColor shaded(const QColor& colour, double shade) {
   const double k = 0.62 + 0.42 * shade;
-  return QColor(std::min(255, static_cast<int>(colour.red() * k)), std::min(255, static_cast<int>(colour.green() * k)), std::min(255, static_cast<int>(colour.blue() * k)));
+  return QColor(std::min(255, static_cast<int>(colour.red() * k)), std::min(255, static_cast<int>(colour.green() * k)),
+                std::min(255, static_cast<int>(colour.blue() * k)));
 }
 
 }  // namespace
@@ -49,7 +50,9 @@ std::vector<HullPicture::Placed> HullPicture::placed(const QSizeF& size) const {
   const Vec3 middle = 0.5 * (low + high);
   const double rad = std::numbers::pi / 180.0;
   // Seen from the starboard bow: turn about the upright, then tilt towards the eye. Right, up, towards the eye.
-  const Eigen::Matrix3d turn = (Eigen::AngleAxisd((90.0 + m_tiltDeg - 90.0) * rad, Vec3::UnitX()) * Eigen::AngleAxisd(-m_turnDeg * rad, Vec3::UnitY())).toRotationMatrix();
+  const Eigen::Matrix3d turn = (Eigen::AngleAxisd((90.0 + m_tiltDeg - 90.0) * rad, Vec3::UnitX()) *
+                                Eigen::AngleAxisd(-m_turnDeg * rad, Vec3::UnitY()))
+                                   .toRotationMatrix();
   Eigen::Matrix3d axes;
   axes << -1.0, 0.0, 0.0, 0.0, 0.0, 1.0, 0.0, 1.0, 0.0;  // bow to the right when abeam to starboard, up is up
   const Eigen::Matrix3d view = turn * axes;
@@ -114,7 +117,8 @@ void HullPicture::paintEvent(QPaintEvent* /*event*/) {
   painter.setRenderHint(QPainter::Antialiasing);
   painter.setFont(shopFont(look::labelPx));
   painter.setPen(look::quietInk);
-  painter.drawText(rect().adjusted(12, 6, -12, -8), Qt::AlignLeft | Qt::AlignBottom, tr("drag to turn · wheel for nearer · click a strake to take it in hand"));
+  painter.drawText(rect().adjusted(12, 6, -12, -8), Qt::AlignLeft | Qt::AlignBottom,
+                   tr("drag to turn · wheel for nearer · click a strake to take it in hand"));
 }
 
 void HullPicture::mousePressEvent(QMouseEvent* event) {
@@ -153,12 +157,24 @@ void HullPicture::wheelEvent(QWheelEvent* event) {
 
 void HullPicture::keyPressEvent(QKeyEvent* event) {
   switch (event->key()) {
-    case Qt::Key_Left: setView(m_turnDeg - 6.0, m_tiltDeg); return;
-    case Qt::Key_Right: setView(m_turnDeg + 6.0, m_tiltDeg); return;
-    case Qt::Key_Up: setView(m_turnDeg, m_tiltDeg + 6.0); return;
-    case Qt::Key_Down: setView(m_turnDeg, m_tiltDeg - 6.0); return;
-    case Qt::Key_0: m_nearness = 1.0; setView(32.0, 16.0); return;
-    default: QWidget::keyPressEvent(event);
+    case Qt::Key_Left:
+      setView(m_turnDeg - 6.0, m_tiltDeg);
+      return;
+    case Qt::Key_Right:
+      setView(m_turnDeg + 6.0, m_tiltDeg);
+      return;
+    case Qt::Key_Up:
+      setView(m_turnDeg, m_tiltDeg + 6.0);
+      return;
+    case Qt::Key_Down:
+      setView(m_turnDeg, m_tiltDeg - 6.0);
+      return;
+    case Qt::Key_0:
+      m_nearness = 1.0;
+      setView(32.0, 16.0);
+      return;
+    default:
+      QWidget::keyPressEvent(event);
   }
 }
 

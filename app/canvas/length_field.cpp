@@ -6,9 +6,12 @@
 
 namespace narrows {
 
-Unit bareUnit(Notation notation) { return notation == Notation::Millimetres ? Unit::Millimetre : Unit::Inch; }
+Unit bareUnit(Notation notation) {
+  return notation == Notation::Millimetres ? Unit::Millimetre : Unit::Inch;
+}
 
-LengthField::LengthField(const QString& name, QWidget* parent) : QWidget(parent), m_edit(new QLineEdit(this)), m_answer(new QLabel(this)) {
+LengthField::LengthField(const QString& name, QWidget* parent)
+    : QWidget(parent), m_edit(new QLineEdit(this)), m_answer(new QLabel(this)) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(2);
@@ -30,13 +33,16 @@ void LengthField::setLength(Length length, Notation notation) {
   m_answer->hide();
 }
 
-QString LengthField::answer() const { return m_answer->isHidden() ? QString() : m_answer->text(); }
+QString LengthField::answer() const {
+  return m_answer->isHidden() ? QString() : m_answer->text();
+}
 
 void LengthField::showUnderstood() {
   const auto length = parseLength(m_edit->text().toStdString(), bareUnit(m_notation));
   m_answer->setText(length ? tr("understood as %1").arg(QString::fromStdString(showLength(*length, m_notation)))
                            : QString::fromStdString(describe(length.error()[0])));
-  m_answer->setStyleSheet(length ? QStringLiteral("color: #55616A") : QStringLiteral("color: #A3142B; font-weight: bold"));
+  m_answer->setStyleSheet(length ? QStringLiteral("color: #55616A")
+                                 : QStringLiteral("color: #A3142B; font-weight: bold"));
   m_answer->show();
 }
 

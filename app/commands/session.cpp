@@ -20,7 +20,8 @@ class BookCommand : public QUndoCommand {
 
 Session::Session(QObject* parent) : QObject(parent) {
   m_solver = std::make_unique<Solver>([this](std::shared_ptr<const Solved> answer) {
-    QMetaObject::invokeMethod(this, [this, answer = std::move(answer)] { takeAnswer(answer); }, Qt::QueuedConnection);
+    QMetaObject::invokeMethod(
+        this, [this, answer = std::move(answer)] { takeAnswer(answer); }, Qt::QueuedConnection);
   });
   connect(&m_undo, &QUndoStack::cleanChanged, this, &Session::fileChanged);
 }
@@ -115,7 +116,8 @@ Result<void> Session::openBook(const QString& path) {
   auto lock = path == m_path && m_lock != nullptr ? std::move(m_lock) : BookLock::take(path.toStdString());
   QString why;
   if (read->isNewer()) {
-    why = QString::fromStdString(describe({Fault::BookNewer, {}, {std::to_string(read->version), std::to_string(bookVersion)}}));
+    why = QString::fromStdString(
+        describe({Fault::BookNewer, {}, {std::to_string(read->version), std::to_string(bookVersion)}}));
   } else if (lock == nullptr) {
     why = QString::fromStdString(describe({Fault::InUse, {}, {}}));
   }
@@ -132,7 +134,9 @@ Result<void> Session::newFromTable(const QString& path) {
   return {};
 }
 
-void Session::openSample(const Book& book) { start(book, {}, nullptr, {}); }
+void Session::openSample(const Book& book) {
+  start(book, {}, nullptr, {});
+}
 
 void Session::takeOver(const LeftWork& work) {
   const QString path = QString::fromStdString(work.bookPath);

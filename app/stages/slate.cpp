@@ -45,10 +45,16 @@ QLabel* Slate::addFigure(const QString& name) {
   return label;
 }
 
-void Slate::addWidget(QWidget* widget) { m_column->addWidget(widget); }
+void Slate::addWidget(QWidget* widget) {
+  m_column->addWidget(widget);
+}
 
-void Slate::addSpace(int pixels) { m_column->addSpacing(pixels); }
+void Slate::addSpace(int pixels) {
+  m_column->addSpacing(pixels);
+}
 
-void Slate::addStretch() { m_column->addStretch(1); }
+void Slate::addStretch() {
+  m_column->addStretch(1);
+}
 
 }  // namespace narrows

@@ -7,6 +7,7 @@
 #include <QVBoxLayout>
 
 #include "canvas/look.h"
+#include "canvas/words.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -35,7 +36,8 @@ QIcon severityIcon(Severity severity) {
 
 }  // namespace
 
-FindingsBar::FindingsBar(Session* session, QWidget* parent) : QWidget(parent), m_session(session), m_heading(new QLabel(this)), m_list(new QListWidget(this)) {
+FindingsBar::FindingsBar(Session* session, QWidget* parent)
+    : QWidget(parent), m_session(session), m_heading(new QLabel(this)), m_list(new QListWidget(this)) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(12, 4, 12, 6);
   column->setSpacing(2);
@@ -45,7 +47,6 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent) : QWidget(parent), m
   m_list->setFont(shopFont(15.0));
   m_list->setAccessibleName(tr("What wants looking at"));
   m_list->setUniformItemSizes(true);
-  m_list->setFixedHeight(92);
   connect(session, &Session::solvedChanged, this, &FindingsBar::refill);
   const auto chosen = [this](const QListWidgetItem* item) {
     const auto index = static_cast<std::size_t>(m_list->row(item));
@@ -66,10 +67,16 @@ void FindingsBar::refill() {
     auto* item = new QListWidgetItem(severityIcon(finding.severity), words, m_list);
     item->setToolTip(words);
     item->setSizeHint(QSize(100, 28));
-    item->setData(Qt::AccessibleTextRole, (finding.severity == Severity::Trouble ? tr("Trouble: %1") : tr("Look again: %1")).arg(words));
+    item->setData(Qt::AccessibleTextRole,
+                  (finding.severity == Severity::Trouble ? tr("Trouble: %1") : tr("Look again: %1")).arg(words));
   }
   m_list->setCurrentRow(std::min(row, m_list->count() - 1));
-  m_heading->setText(solved->findings.empty() ? tr("What wants looking at: nothing.") : tr("What wants looking at (%n)", nullptr, static_cast<int>(solved->findings.size())));
+  m_heading->setText(solved->findings.empty()
+                         ? tr("What wants looking at: nothing.")
+                         : tr("What wants looking at: %1")
+                               .arg(counted(static_cast<int>(solved->findings.size()), tr("place"), tr("places"))));
+  constexpr int rowPx = 28, mostRows = 3;
+  m_list->setFixedHeight(rowPx * std::clamp(m_list->count(), 1, mostRows) + 8);
   m_list->setVisible(!solved->findings.empty());
 }
 

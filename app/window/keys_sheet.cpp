@@ -15,12 +15,13 @@ KeysSheet::KeysSheet(QWidget* parent) : QDialog(parent) {
   grid->setContentsMargins(26, 20, 26, 20);
   grid->setHorizontalSpacing(26);
   grid->setVerticalSpacing(6);
-  const std::array<std::array<QString, 2>, 22> keys{{
+  const std::array<std::array<QString, 2>, 23> keys{{
       {tr("1  4  5"), tr("Lines, Lining off, Planks (with Ctrl while typing)")},
       {tr("Page Up, Page Down"), tr("the strake above, the strake below")},
       {tr("arrows"), tr("choose a station or a mark; turn the picture of the hull")},
       {tr("Ctrl and up or down"), tr("move the mark in hand by the smallest step shown")},
-      {tr("Delete"), tr("let go every mark moved on the line in hand; empty a figure of the table")},
+      {tr("N"), tr("nail the mark in hand where it is, or pull its nail")},
+      {tr("Delete"), tr("pull every nail of the line in hand; empty a figure of the table")},
       {tr("Esc"), tr("put back the mark that is being dragged")},
       {tr("M held, drag"), tr("a rule: measure on the drawing")},
       {tr("wheel, + and −"), tr("nearer and further, about the pointer")},

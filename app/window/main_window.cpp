@@ -38,7 +38,8 @@ constexpr auto recentKey = "recent";
 }  // namespace
 
 QString demoFolder() {
-  for (const QString& folder : {QCoreApplication::applicationDirPath() + QStringLiteral("/../share/narrows/demo"), QStringLiteral(NARROWS_DEMO_DIR)}) {
+  for (const QString& folder : {QCoreApplication::applicationDirPath() + QStringLiteral("/../share/narrows/demo"),
+                                QStringLiteral(NARROWS_DEMO_DIR)}) {
     if (QFileInfo::exists(folder + QStringLiteral("/osier.csv"))) return QDir(folder).absolutePath();
   }
   return {};
@@ -121,9 +122,11 @@ void MainWindow::makeFileMenu() {
   file->addAction(tr("Open the sample &boat"), this, &MainWindow::openSample);
   file->addSeparator();
   m_bookActions.push_back(file->addAction(tr("&Save"), QKeySequence::Save, this, &MainWindow::save));
-  m_bookActions.push_back(file->addAction(tr("Save &as…"), QKeySequence(tr("Ctrl+Shift+S")), this, &MainWindow::saveAs));
+  m_bookActions.push_back(
+      file->addAction(tr("Save &as…"), QKeySequence(tr("Ctrl+Shift+S")), this, &MainWindow::saveAs));
   file->addSeparator();
-  m_bookActions.push_back(file->addAction(tr("Full-size sheets: &print and export…"), QKeySequence::Print, this, &MainWindow::printSheets));
+  m_bookActions.push_back(
+      file->addAction(tr("Full-size sheets: &print and export…"), QKeySequence::Print, this, &MainWindow::printSheets));
   file->addSeparator();
   file->addAction(tr("&Close"), QKeySequence(tr("Ctrl+Q")), this, &QWidget::close);
 }
@@ -140,7 +143,9 @@ void MainWindow::makeEditMenu() {
   QMenu* planking = edit->addMenu(tr("&Planked as"));
   for (const Construction kind : {Construction::Carvel, Construction::Lapstrake}) {
     const QString name = QString::fromUtf8(constructionName(kind));
-    m_bookActions.push_back(planking->addAction(name, this, [this, kind, name] { m_session.perform(tr("Plank her %1").arg(name), setConstruction(*m_session.book(), kind)); }));
+    m_bookActions.push_back(planking->addAction(name, this, [this, kind, name] {
+      m_session.perform(tr("Plank her %1").arg(name), setConstruction(*m_session.book(), kind));
+    }));
   }
 }
 
@@ -148,23 +153,30 @@ void MainWindow::makeViewMenu() {
   QMenu* view = menuBar()->addMenu(tr("&View"));
   for (std::size_t i = 0; i < m_stages.size(); ++i) {
     const int number = m_stages[i]->number();
-    view->addAction(m_stages[i]->name(), QKeySequence(QStringLiteral("Ctrl+%1").arg(number)), this, [this, i] { goToStage(i); });
+    view->addAction(m_stages[i]->name(), QKeySequence(QStringLiteral("Ctrl+%1").arg(number)), this,
+                    [this, i] { goToStage(i); });
   }
   view->addSeparator();
   m_bookActions.push_back(view->addAction(tr("Whole &drawing"), this, [this] { m_stages[currentStage()]->fit(); }));
   QMenu* units = view->addMenu(tr("&Lengths shown as"));
   m_units = new QActionGroup(this);
-  const std::vector<std::pair<Notation, QString>> notations{{Notation::Inches16, tr("inches and sixteenths")}, {Notation::Inches32, tr("inches and thirty-seconds")},
-                                                            {Notation::FeetInches16, tr("feet, inches and sixteenths")}, {Notation::FeetInches32, tr("feet, inches and thirty-seconds")},
-                                                            {Notation::Millimetres, tr("millimetres")}};
+  const std::vector<std::pair<Notation, QString>> notations{
+      {Notation::Inches16, tr("inches and sixteenths")},
+      {Notation::Inches32, tr("inches and thirty-seconds")},
+      {Notation::FeetInches16, tr("feet, inches and sixteenths")},
+      {Notation::FeetInches32, tr("feet, inches and thirty-seconds")},
+      {Notation::Millimetres, tr("millimetres")}};
   for (const auto& [notation, words] : notations) {
-    QAction* action = units->addAction(words, this, [this, notation = notation, words = words] { m_session.perform(tr("Show %1").arg(words), setNotation(*m_session.book(), notation)); });
+    QAction* action = units->addAction(words, this, [this, notation = notation, words = words] {
+      m_session.perform(tr("Show %1").arg(words), setNotation(*m_session.book(), notation));
+    });
     action->setCheckable(true);
     action->setData(static_cast<int>(notation));
     m_units->addAction(action);
     m_bookActions.push_back(action);
   }
-  m_bookActions.push_back(view->addAction(tr("&Next way of showing lengths"), QKeySequence(tr("Ctrl+U")), this, &MainWindow::nextUnits));
+  m_bookActions.push_back(
+      view->addAction(tr("&Next way of showing lengths"), QKeySequence(tr("Ctrl+U")), this, &MainWindow::nextUnits));
   for (QAction* action : m_bookActions) action->setEnabled(false);
 }
 
@@ -198,20 +210,25 @@ void MainWindow::focusNextPart() {
   parts[next]->setFocus(Qt::TabFocusReason);
 }
 
-QString MainWindow::told() const { return m_told->isHidden() ? QString() : m_told->text(); }
+QString MainWindow::told() const {
+  return m_told->isHidden() ? QString() : m_told->text();
+}
 
 void MainWindow::tell(const QString& words, bool trouble) {
   m_told->setText(words);
-  m_told->setStyleSheet(trouble ? QStringLiteral("background: #FCFAF5; color: #A3142B; font-weight: bold; border-bottom: 2px solid #A3142B")
-                                : QStringLiteral("background: #FCFAF5; color: #1F2A30; border-bottom: 1px solid #CFC7B6"));
+  m_told->setStyleSheet(
+      trouble
+          ? QStringLiteral("background: #FCFAF5; color: #A3142B; font-weight: bold; border-bottom: 2px solid #A3142B")
+          : QStringLiteral("background: #FCFAF5; color: #1F2A30; border-bottom: 1px solid #CFC7B6"));
   m_told->setVisible(!words.isEmpty());
 }
 
 void MainWindow::tellProblems(const QString& heading, const Problems& problems) {
   constexpr std::size_t mostShown = 12;
   QString words = heading;
-  for (std::size_t i = 0; i < std::min(problems.size(), mostShown); ++i) words += QStringLiteral("\n") + QString::fromStdString(describe(problems[i]));
-  if (problems.size() > mostShown) words += QStringLiteral("\n") + tr("and %n more.", nullptr, static_cast<int>(problems.size() - mostShown));
+  for (std::size_t i = 0; i < std::min(problems.size(), mostShown); ++i)
+    words += QStringLiteral("\n") + QString::fromStdString(describe(problems[i]));
+  if (problems.size() > mostShown) words += QStringLiteral("\n") + tr("and %1 more.").arg(problems.size() - mostShown);
   tell(words, true);
 }
 
@@ -221,7 +238,8 @@ bool MainWindow::openPath(const QString& path) {
   const bool isBook = path.endsWith(QStringLiteral(".narrows"), Qt::CaseInsensitive);
   const auto opened = isBook ? m_session.openBook(whole) : m_session.newFromTable(whole);
   if (!opened) {
-    tellProblems(tr("%1 was not opened; what was open before still is.").arg(QFileInfo(path).fileName()), opened.error());
+    tellProblems(tr("%1 was not opened; what was open before still is.").arg(QFileInfo(path).fileName()),
+                 opened.error());
     return false;
   }
   tell(m_session.readOnlyWhy(), true);
@@ -246,8 +264,11 @@ bool MainWindow::openSample() {
 
 void MainWindow::offerLeftWork() {
   for (const LeftWork& work : findLeftWork()) {
-    const QString name = work.bookPath.empty() ? QString::fromStdString(work.book.table.boat) : QFileInfo(QString::fromStdString(work.bookPath)).fileName();
-    QMessageBox box(QMessageBox::Question, tr("Work left behind"), tr("Work on %1 was not saved when the program last ended. Take it up again?").arg(name), QMessageBox::NoButton, this);
+    const QString name = work.bookPath.empty() ? QString::fromStdString(work.book.table.boat)
+                                               : QFileInfo(QString::fromStdString(work.bookPath)).fileName();
+    QMessageBox box(QMessageBox::Question, tr("Work left behind"),
+                    tr("Work on %1 was not saved when the program last ended. Take it up again?").arg(name),
+                    QMessageBox::NoButton, this);
     QAbstractButton* take = box.addButton(tr("Take it up"), QMessageBox::AcceptRole);
     QAbstractButton* away = box.addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
     box.addButton(tr("Ask again next time"), QMessageBox::RejectRole);
@@ -262,13 +283,15 @@ void MainWindow::offerLeftWork() {
 }
 
 void MainWindow::askTable() {
-  const QString path = QFileDialog::getOpenFileName(this, tr("A table of offsets"), demoFolder(), tr("Tables of offsets (*.csv);;All files (*)"));
+  const QString path = QFileDialog::getOpenFileName(this, tr("A table of offsets"), demoFolder(),
+                                                    tr("Tables of offsets (*.csv);;All files (*)"));
   if (path.isEmpty() || !openPath(path)) return;
   goToStage(0);
 }
 
 void MainWindow::askBook() {
-  const QString path = QFileDialog::getOpenFileName(this, tr("A book"), QFileInfo(m_session.path()).absolutePath(), tr("Books (*.narrows);;All files (*)"));
+  const QString path = QFileDialog::getOpenFileName(this, tr("A book"), QFileInfo(m_session.path()).absolutePath(),
+                                                    tr("Books (*.narrows);;All files (*)"));
   if (!path.isEmpty()) openPath(path);
 }
 
@@ -299,7 +322,8 @@ bool MainWindow::saveAs() {
 
 bool MainWindow::mayLeave() {
   if (!m_session.hasBook() || !m_session.isModified()) return true;
-  QMessageBox box(QMessageBox::Question, tr("Not saved"), tr("This book has changes that are not saved."), QMessageBox::NoButton, this);
+  QMessageBox box(QMessageBox::Question, tr("Not saved"), tr("This book has changes that are not saved."),
+                  QMessageBox::NoButton, this);
   QAbstractButton* keep = box.addButton(tr("Save"), QMessageBox::AcceptRole);
   QAbstractButton* drop = box.addButton(tr("Leave without saving"), QMessageBox::DestructiveRole);
   box.addButton(tr("Stay"), QMessageBox::RejectRole);
@@ -325,11 +349,14 @@ void MainWindow::printSheets() {
   }
   // What is printed is the full answer for the book as it stands, never a quick one.
   std::shared_ptr<const Solved> whole = solved;
-  if (solved->quick || solved->revision != m_session.revision()) whole = solve(m_session.book(), m_session.revision(), solved);
+  if (solved->quick || solved->revision != m_session.revision())
+    whole = solve(m_session.book(), m_session.revision(), solved);
   PrintPanel(whole, std::max(0, m_session.selection().strake), this).exec();
 }
 
-QStringList MainWindow::recent() const { return QSettings().value(QLatin1String(recentKey)).toStringList(); }
+QStringList MainWindow::recent() const {
+  return QSettings().value(QLatin1String(recentKey)).toStringList();
+}
 
 void MainWindow::remember(const QString& path) {
   QStringList paths = recent();
@@ -343,7 +370,8 @@ void MainWindow::remember(const QString& path) {
 void MainWindow::showRecent() {
   m_recentMenu->clear();
   const QStringList paths = recent();
-  for (const QString& path : paths) m_recentMenu->addAction(QFileInfo(path).fileName(), this, [this, path] { openPath(path); })->setToolTip(path);
+  for (const QString& path : paths)
+    m_recentMenu->addAction(QFileInfo(path).fileName(), this, [this, path] { openPath(path); })->setToolTip(path);
   m_recentMenu->menuAction()->setVisible(!paths.isEmpty());
   m_welcome->setRecent(paths);
 }
@@ -356,7 +384,8 @@ void MainWindow::showStanding() {
 void MainWindow::showTitle() {
   QString name = tr("no book");
   if (m_session.hasBook()) {
-    name = m_session.path().isEmpty() ? QString::fromStdString(m_session.book()->table.boat) + tr(" (not saved yet)") : QFileInfo(m_session.path()).fileName();
+    name = m_session.path().isEmpty() ? QString::fromStdString(m_session.book()->table.boat) + tr(" (not saved yet)")
+                                      : QFileInfo(m_session.path()).fileName();
     if (!m_session.readOnlyWhy().isEmpty()) name += tr(" (read-only)");
   }
   setWindowTitle(name + QStringLiteral("[*] · Narrows"));
@@ -364,7 +393,8 @@ void MainWindow::showTitle() {
 }
 
 void MainWindow::showUnits() {
-  for (QAction* action : m_units->actions()) action->setChecked(action->data().toInt() == static_cast<int>(m_session.notation()));
+  for (QAction* action : m_units->actions())
+    action->setChecked(action->data().toInt() == static_cast<int>(m_session.notation()));
 }
 
 void MainWindow::nextUnits() {
@@ -382,7 +412,9 @@ void MainWindow::goToStage(std::size_t index) {
   m_stages[index]->drawing()->setFocus();
 }
 
-std::size_t MainWindow::currentStage() const { return static_cast<std::size_t>(m_stack->currentIndex()); }
+std::size_t MainWindow::currentStage() const {
+  return static_cast<std::size_t>(m_stack->currentIndex());
+}
 
 void MainWindow::goToFinding(const Finding& finding) {
   Selection selection = m_session.selection();
@@ -393,12 +425,18 @@ void MainWindow::goToFinding(const Finding& finding) {
   if (finding.section) selection.section = static_cast<int>(*finding.section);
   m_session.select(selection);
   switch (finding.code) {
-    case FindingCode::TableProblem: goToStage(0); break;
+    case FindingCode::TableProblem:
+      goToStage(0);
+      break;
     case FindingCode::LiningProblem:
     case FindingCode::TooWide:
     case FindingCode::HoodEndNarrow:
-    case FindingCode::EndRunsNarrow: goToStage(1); break;
-    case FindingCode::StrainLeft: goToStage(2); break;
+    case FindingCode::EndRunsNarrow:
+      goToStage(1);
+      break;
+    case FindingCode::StrainLeft:
+      goToStage(2);
+      break;
   }
 }
 

@@ -13,6 +13,7 @@
 #include <QStandardPaths>
 
 #include "canvas/look.h"
+#include "canvas/words.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -38,10 +39,12 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   m_strakes->addItem(tr("no patterns"), -2);
   m_side->addItems({tr("starboard"), tr("port (mirrored)"), tr("both sides")});
   m_format->addItems({tr("PDF, to print"), tr("SVG"), tr("DXF, in millimetres")});
-  m_paper->addItems({QStringLiteral("A4"), QStringLiteral("A3"), QStringLiteral("Letter"), QStringLiteral("Tabloid"), tr("roll")});
+  m_paper->addItems(
+      {QStringLiteral("A4"), QStringLiteral("A3"), QStringLiteral("Letter"), QStringLiteral("Tabloid"), tr("roll")});
   m_widths->setChecked(true);
   m_stick->setChecked(true);
-  m_folder->setText(QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation) + QStringLiteral("/narrows-sheets"));
+  m_folder->setText(QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation) +
+                    QStringLiteral("/narrows-sheets"));
   auto* form = new QFormLayout(this);
   form->setContentsMargins(22, 18, 22, 18);
   form->setVerticalSpacing(10);
@@ -60,7 +63,8 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   m_outcome->setWordWrap(true);
   m_outcome->setFont(shopFont(15.0));
   form->addRow(m_outcome);
-  auto* caution = new QLabel(tr("Print at 100 %, never fitted to the page, and lay a rule on the 100 mm and 4 in bars before cutting."), this);
+  auto* caution = new QLabel(
+      tr("Print at 100 %, never fitted to the page, and lay a rule on the 100 mm and 4 in bars before cutting."), this);
   caution->setWordWrap(true);
   caution->setStyleSheet(QStringLiteral("color: #7A5600; font-weight: bold"));
   form->addRow(caution);
@@ -78,7 +82,8 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   });
   connect(close, &QPushButton::clicked, this, &QDialog::reject);
   connect(m_write, &QPushButton::clicked, this, &PrintPanel::write);
-  for (QComboBox* box : {m_strakes, m_side, m_format, m_paper}) connect(box, &QComboBox::currentIndexChanged, this, &PrintPanel::count);
+  for (QComboBox* box : {m_strakes, m_side, m_format, m_paper})
+    connect(box, &QComboBox::currentIndexChanged, this, &PrintPanel::count);
   for (QCheckBox* box : {m_widths, m_stick}) connect(box, &QCheckBox::toggled, this, &PrintPanel::count);
   connect(m_roll, &QLineEdit::textChanged, this, &PrintPanel::count);
   count();
@@ -115,8 +120,9 @@ void PrintPanel::count() {
   for (const Drawing& drawing : drawings) {
     for (const Tile& one : tile(drawing, *paper).tiles) pages += one.isEmpty ? 0 : 1;
   }
-  const QString files = tr("%n file(s)", nullptr, static_cast<int>(drawings.size()));
-  m_outcome->setText(m_format->currentIndex() == 0 ? tr("%1, %2").arg(files, tr("%n page(s)", nullptr, pages)) : files);
+  const QString files = counted(static_cast<int>(drawings.size()), tr("file"), tr("files"));
+  m_outcome->setText(m_format->currentIndex() == 0 ? tr("%1, %2").arg(files, counted(pages, tr("page"), tr("pages")))
+                                                   : files);
   m_write->setEnabled(!drawings.empty());
 }
 
@@ -124,14 +130,18 @@ void PrintPanel::write() {
   const auto paper = chosenPaper();
   if (!paper) return;
   QApplication::setOverrideCursor(Qt::WaitCursor);
-  const SheetFormat format = m_format->currentIndex() == 0 ? SheetFormat::Pdf : m_format->currentIndex() == 1 ? SheetFormat::Svg : SheetFormat::Dxf;
+  const SheetFormat format = m_format->currentIndex() == 0   ? SheetFormat::Pdf
+                             : m_format->currentIndex() == 1 ? SheetFormat::Svg
+                                                             : SheetFormat::Dxf;
   const auto written = writeSheets(planksSheets(*m_solved, choice()), m_folder->text().toStdString(), format, *paper);
   QApplication::restoreOverrideCursor();
   if (!written) {
     m_outcome->setText(QString::fromStdString(describe(written.error()[0])));
     return;
   }
-  m_outcome->setText(tr("Written: %1 in %2").arg(tr("%n file(s)", nullptr, static_cast<int>(written->size())), QDir::toNativeSeparators(m_folder->text())));
+  m_outcome->setText(tr("Written: %1 in %2")
+                         .arg(counted(static_cast<int>(written->size()), tr("file"), tr("files")),
+                              QDir::toNativeSeparators(m_folder->text())));
 }
 
 }  // namespace narrows

@@ -45,7 +45,8 @@ void RailButton::paintEvent(QPaintEvent* /*event*/) {
   painter.drawText(QRect(34, 12, width() - 40, 26), Qt::AlignLeft | Qt::AlignVCenter, text());
   painter.setPen(look::quietInk);
   painter.setFont(shopFont(look::labelPx));
-  painter.drawText(QRect(34, 38, width() - 40, 22), Qt::AlignLeft | Qt::AlignVCenter, painter.fontMetrics().elidedText(m_standing, Qt::ElideRight, width() - 42));
+  painter.drawText(QRect(34, 38, width() - 40, 22), Qt::AlignLeft | Qt::AlignVCenter,
+                   painter.fontMetrics().elidedText(m_standing, Qt::ElideRight, width() - 42));
 }
 
 Rail::Rail(QWidget* parent) : QWidget(parent), m_column(new QVBoxLayout(this)), m_group(new QButtonGroup(this)) {
@@ -63,9 +64,13 @@ void Rail::addStage(int number, const QString& name) {
   m_buttons.push_back(button);
 }
 
-void Rail::setStanding(std::size_t index, const QString& words) { m_buttons[index]->setStanding(words); }
+void Rail::setStanding(std::size_t index, const QString& words) {
+  m_buttons[index]->setStanding(words);
+}
 
-void Rail::setCurrent(std::size_t index) { m_buttons[index]->setChecked(true); }
+void Rail::setCurrent(std::size_t index) {
+  m_buttons[index]->setChecked(true);
+}
 
 void Rail::setBoat(const QString& boat, const QString& shop) {
   m_boat = boat;
@@ -79,10 +84,12 @@ void Rail::paintEvent(QPaintEvent* /*event*/) {
   painter.fillRect(QRect(width() - 1, 0, 1, height()), look::edge);
   painter.setPen(look::ink);
   painter.setFont(shopFont(22.0, true));
-  painter.drawText(QRect(16, 10, width() - 24, 28), Qt::AlignLeft | Qt::AlignVCenter, painter.fontMetrics().elidedText(m_boat, Qt::ElideRight, width() - 24));
+  painter.drawText(QRect(16, 10, width() - 24, 28), Qt::AlignLeft | Qt::AlignVCenter,
+                   painter.fontMetrics().elidedText(m_boat, Qt::ElideRight, width() - 24));
   painter.setPen(look::quietInk);
   painter.setFont(shopFont(look::labelPx));
-  painter.drawText(QRect(16, 36, width() - 24, 20), Qt::AlignLeft | Qt::AlignVCenter, painter.fontMetrics().elidedText(m_shop, Qt::ElideRight, width() - 24));
+  painter.drawText(QRect(16, 36, width() - 24, 20), Qt::AlignLeft | Qt::AlignVCenter,
+                   painter.fontMetrics().elidedText(m_shop, Qt::ElideRight, width() - 24));
 }
 
 }  // namespace narrows

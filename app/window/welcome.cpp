@@ -21,7 +21,9 @@ Welcome::Welcome(QWidget* parent) : QWidget(parent) {
   title->setFont(shopFont(30.0, true));
   title->setWordWrap(true);
   column->addWidget(title);
-  auto* words = new QLabel(tr("Narrows reads the table, springs the lines, lines off the strakes and lays every plank flat. Begin with the sample boat, or with your own table."), middle);
+  auto* words = new QLabel(tr("Narrows reads the table, springs the lines, lines off the strakes and lays every plank "
+                              "flat. Begin with the sample boat, or with your own table."),
+                           middle);
   words->setFont(shopFont(look::figurePx));
   words->setWordWrap(true);
   column->addWidget(words);
@@ -34,8 +36,10 @@ Welcome::Welcome(QWidget* parent) : QWidget(parent) {
     column->addWidget(button);
     return button;
   };
-  connect(add(tr("Open the sample boat, osier"), QStringLiteral("sample")), &QPushButton::clicked, this, &Welcome::sampleAsked);
-  connect(add(tr("New book from a table of offsets…"), QStringLiteral("table")), &QPushButton::clicked, this, &Welcome::tableAsked);
+  connect(add(tr("Open the sample boat, osier"), QStringLiteral("sample")), &QPushButton::clicked, this,
+          &Welcome::sampleAsked);
+  connect(add(tr("New book from a table of offsets…"), QStringLiteral("table")), &QPushButton::clicked, this,
+          &Welcome::tableAsked);
   connect(add(tr("Open a book…"), QStringLiteral("book")), &QPushButton::clicked, this, &Welcome::bookAsked);
   m_recent = new QVBoxLayout;
   column->addLayout(m_recent);

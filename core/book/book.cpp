@@ -11,9 +11,11 @@ namespace {
 Notation notationFor(Unit unit) {
   switch (unit) {
     case Unit::FtInEighths:
-    case Unit::Inch: return Notation::Inches16;
+    case Unit::Inch:
+      return Notation::Inches16;
     case Unit::Millimetre:
-    case Unit::Metre: return Notation::Millimetres;
+    case Unit::Metre:
+      return Notation::Millimetres;
   }
   return Notation::Millimetres;
 }

@@ -22,15 +22,15 @@ struct BookSettings {
 
 /// The whole job, as plain data: a value that is copied and compared. Nothing in it is computed.
 struct Book {
-  std::string shop;                     ///< where she is built
+  std::string shop;  ///< where she is built
   OffsetTable table;
-  std::vector<StationId> stationIds;    ///< one a column of the table
-  StationId stem;                       ///< the stem as a place where marks are
+  std::vector<StationId> stationIds;  ///< one a column of the table
+  StationId stem;                     ///< the stem as a place where marks are
   StationId sternpost;
   LiningPlan lining;
   BookSettings settings;
-  std::int64_t nextId = 1;              ///< ids given out are all below this
-  std::string unknown;                  ///< keys of the file this program does not know, kept as JSON text
+  std::int64_t nextId = 1;  ///< ids given out are all below this
+  std::string unknown;      ///< keys of the file this program does not know, kept as JSON text
   bool operator==(const Book&) const = default;
 };
 

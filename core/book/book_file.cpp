@@ -17,7 +17,9 @@ namespace {
 
 constexpr std::size_t mostBookBytes = 64U << 20U;
 
-std::string backupName(const std::string& path, int age) { return path + "." + std::to_string(age) + "~"; }
+std::string backupName(const std::string& path, int age) {
+  return path + "." + std::to_string(age) + "~";
+}
 
 /// Moves the backups one on, and keeps what is at `path` now as the first.
 void keepBackup(const std::string& path) {
@@ -125,12 +127,15 @@ std::unique_ptr<BookLock> BookLock::take(const std::string& bookPath) {
   return std::unique_ptr<BookLock>(new BookLock(file));
 }
 
-BookLock::~BookLock() { ::close(m_file); }
+BookLock::~BookLock() {
+  ::close(m_file);
+}
 
 std::string stateFolder() {
   const char* state = std::getenv("XDG_STATE_HOME");
   const char* home = std::getenv("HOME");
-  fs::path folder = state != nullptr && *state != '\0' ? fs::path(state) : fs::path(home != nullptr ? home : "/tmp") / ".local/state";
+  fs::path folder =
+      state != nullptr && *state != '\0' ? fs::path(state) : fs::path(home != nullptr ? home : "/tmp") / ".local/state";
   folder /= "narrows";
   std::error_code ignored;
   fs::create_directories(folder, ignored);

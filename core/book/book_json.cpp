@@ -32,11 +32,16 @@ Json idsJson(const std::vector<Id<Kind>>& ids) {
 
 std::string notationName(Notation notation) {
   switch (notation) {
-    case Notation::FeetInches16: return "ft-in-16ths";
-    case Notation::FeetInches32: return "ft-in-32nds";
-    case Notation::Inches16: return "in-16ths";
-    case Notation::Inches32: return "in-32nds";
-    case Notation::Millimetres: return "mm";
+    case Notation::FeetInches16:
+      return "ft-in-16ths";
+    case Notation::FeetInches32:
+      return "ft-in-32nds";
+    case Notation::Inches16:
+      return "in-16ths";
+    case Notation::Inches32:
+      return "in-32nds";
+    case Notation::Millimetres:
+      return "mm";
   }
   return {};
 }
@@ -234,7 +239,8 @@ class BookReader {
   void readSettings(const Json& json, BookSettings& settings) {
     const std::string notation = text(json, "notation");
     bool known = false;
-    for (const Notation one : {Notation::FeetInches16, Notation::FeetInches32, Notation::Inches16, Notation::Inches32, Notation::Millimetres}) {
+    for (const Notation one : {Notation::FeetInches16, Notation::FeetInches32, Notation::Inches16, Notation::Inches32,
+                               Notation::Millimetres}) {
       if (notation != notationName(one)) continue;
       settings.notation = one;
       known = true;

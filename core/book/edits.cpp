@@ -39,7 +39,8 @@ Result<Book> setFigure(const Book& book, std::size_t row, std::size_t column, st
   const double most = boatLength(book.table).mm();
   if (figure && (std::abs(figure->mm()) > most || (was.kind != RowKind::Height && figure->mm() < 0.0))) {
     return fail(Fault::BeyondSense, {0, 0, "station " + book.table.stations[column].name},
-                {writeLength(*figure, book.table.unit, 3, true), "the " + std::string(rowKindName(was.kind)) + " of " + rowLabel(was, book.table.unit)});
+                {writeLength(*figure, book.table.unit, 3, true),
+                 "the " + std::string(rowKindName(was.kind)) + " of " + rowLabel(was, book.table.unit)});
   }
   edited.table.rows[row].figures[column] = figure;
   return edited;
@@ -92,8 +93,8 @@ Result<Book> setWidth(const Book& book, const Lining& lining, std::size_t strake
   if (width.mm() < leastStrakeWidthMm) return fail(Fault::WidthNotPositive, {}, {showDecimal(width.mm(), 1) + " mm"});
   if (left < least || others <= 0.0) {
     return fail(Fault::WidthsDoNotFit, {},
-                {"strake " + std::to_string(strake + 1) + " at " + showDecimal(width.mm(), 1) + " mm leaves nothing for the others of a girth of " +
-                 showDecimal(girth, 1) + " mm."});
+                {"strake " + std::to_string(strake + 1) + " at " + showDecimal(width.mm(), 1) +
+                 " mm leaves nothing for the others of a girth of " + showDecimal(girth, 1) + " mm."});
   }
   Book edited = book;
   edited.lining.rule = LiningRule::Diminishing;
@@ -117,7 +118,8 @@ Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, 
   if (nearestFreeShare(lining, line, section, share) != share) {
     const double girth = lining.frame.girthMm(section);
     const auto shown = [&](std::size_t k) { return showDecimal(lining.lines[k].shares[section] * girth, 1) + " mm"; };
-    return fail(Fault::MarkOutside, {0, 0, "station " + lining.frame.hull().sections[section].name}, {shown(line - 1), shown(line + 1)});
+    return fail(Fault::MarkOutside, {0, 0, "station " + lining.frame.hull().sections[section].name},
+                {shown(line - 1), shown(line + 1)});
   }
   const std::vector<StationId> ids = sectionIds(book, lining.frame.hull());
   Book edited = letGoMark(book, lining.lines[line].id, ids[section]);
@@ -128,7 +130,8 @@ Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, 
 
 Book letGoMark(const Book& book, LineId line, StationId station) {
   Book edited = book;
-  std::erase_if(edited.lining.moved, [&](const MovedMark& mark) { return mark.line == line && mark.station == station; });
+  std::erase_if(edited.lining.moved,
+                [&](const MovedMark& mark) { return mark.line == line && mark.station == station; });
   return edited;
 }
 

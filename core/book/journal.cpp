@@ -24,7 +24,8 @@ constexpr std::chrono::milliseconds gatherTime{400};
 constexpr std::size_t mostJournalBytes = 256U << 20U;
 
 std::string recordOf(std::string_view kind, const std::string& body) {
-  return std::string(kind) + " " + std::to_string(body.size()) + " " + std::to_string(fingerprint(body)) + "\n" + body + "\n";
+  return std::string(kind) + " " + std::to_string(body.size()) + " " + std::to_string(fingerprint(body)) + "\n" + body +
+         "\n";
 }
 
 /// Takes one record off the front; none where it is torn or damaged.
@@ -66,7 +67,8 @@ bool isHeld(const std::string& path) {
 
 Journal::Journal(std::string bookPath) : m_bookPath(std::move(bookPath)) {
   static int count = 0;
-  m_path = journalFolder() + "/" + std::to_string(fingerprint(m_bookPath)) + "-" + std::to_string(::getpid()) + "-" + std::to_string(++count) + ".journal";
+  m_path = journalFolder() + "/" + std::to_string(fingerprint(m_bookPath)) + "-" + std::to_string(::getpid()) + "-" +
+           std::to_string(++count) + ".journal";
   m_thread = std::jthread([this](const std::stop_token& stop) { writeLoop(stop); });
 }
 

@@ -27,13 +27,11 @@ void replaceAll(std::string& text, std::string_view from, std::string_view to) {
 /// Brings the many marks people type to the few that the reader below knows.
 std::string plainMarks(std::string_view text) {
   std::string plain = trimmed(text);
-  constexpr std::array<std::array<std::string_view, 2>, 20> marks{{{"\u2044", "/"},    {"\u2032", "'"},    {"\u2019", "'"},
-                                                                   {"\u2033", "\""},   {"\u201d", "\""},   {"\u2212", "-"},
-                                                                   {"\u00a0", " "},    {"\u202f", " "},    {"\u00bd", " 1/2"},
-                                                                   {"\u00bc", " 1/4"}, {"\u00be", " 3/4"}, {"\u215b", " 1/8"},
-                                                                   {"\u215c", " 3/8"}, {"\u215d", " 5/8"}, {"\u215e", " 7/8"},
-                                                                   {"''", "\""},       {"\t", " "},        {" /", "/"},
-                                                                   {"/ ", "/"},        {"  ", " "}}};
+  constexpr std::array<std::array<std::string_view, 2>, 20> marks{
+      {{"\u2044", "/"},    {"\u2032", "'"},    {"\u2019", "'"},    {"\u2033", "\""},   {"\u201d", "\""},
+       {"\u2212", "-"},    {"\u00a0", " "},    {"\u202f", " "},    {"\u00bd", " 1/2"}, {"\u00bc", " 1/4"},
+       {"\u00be", " 3/4"}, {"\u215b", " 1/8"}, {"\u215c", " 3/8"}, {"\u215d", " 5/8"}, {"\u215e", " 7/8"},
+       {"''", "\""},       {"\t", " "},        {" /", "/"},        {"/ ", "/"},        {"  ", " "}}};
   for (const auto& mark : marks) replaceAll(plain, mark[0], mark[1]);
   return trimmed(plain);
 }
@@ -138,9 +136,12 @@ bool takeInches(FigureReader& reader) {
 double bareFactor(Unit unit) {
   switch (unit) {
     case Unit::FtInEighths:
-    case Unit::Inch: return mmPerInch;
-    case Unit::Millimetre: return 1.0;
-    case Unit::Metre: return 1000.0;
+    case Unit::Inch:
+      return mmPerInch;
+    case Unit::Millimetre:
+      return 1.0;
+    case Unit::Metre:
+      return 1000.0;
   }
   return 1.0;
 }
@@ -192,10 +193,14 @@ std::optional<double> anyNotation(std::string_view text, Unit bare) {
 
 std::string_view exampleFor(Unit unit) {
   switch (unit) {
-    case Unit::FtInEighths: return "write it as 3-4-5+ (3 ft 4 5/8 in and a sixteenth).";
-    case Unit::Inch: return "write it as 40.625 or 40 5/8.";
-    case Unit::Millimetre: return "write it as 1032 or 1032.5.";
-    case Unit::Metre: return "write it as 1.0325.";
+    case Unit::FtInEighths:
+      return "write it as 3-4-5+ (3 ft 4 5/8 in and a sixteenth).";
+    case Unit::Inch:
+      return "write it as 40.625 or 40 5/8.";
+    case Unit::Millimetre:
+      return "write it as 1032 or 1032.5.";
+    case Unit::Metre:
+      return "write it as 1.0325.";
   }
   return {};
 }
@@ -225,10 +230,14 @@ std::string showFeetInches(double mm, int denominator, bool feet, bool plain) {
 
 std::string_view unitName(Unit unit) {
   switch (unit) {
-    case Unit::FtInEighths: return "ft-in-8ths";
-    case Unit::Inch: return "in";
-    case Unit::Millimetre: return "mm";
-    case Unit::Metre: return "m";
+    case Unit::FtInEighths:
+      return "ft-in-8ths";
+    case Unit::Inch:
+      return "in";
+    case Unit::Millimetre:
+      return "mm";
+    case Unit::Metre:
+      return "m";
   }
   return {};
 }
@@ -245,7 +254,8 @@ Result<Length> parseLength(std::string_view text, Unit bare) {
   const bool negative = plain.starts_with('-');
   if (negative) plain = trimmed(std::string_view(plain).substr(1));
   const auto comma = plain.find(',');
-  if (comma != std::string::npos && plain.find(',', comma + 1) == std::string::npos && plain.find('.') == std::string::npos) {
+  if (comma != std::string::npos && plain.find(',', comma + 1) == std::string::npos &&
+      plain.find('.') == std::string::npos) {
     plain[comma] = '.';
   }
   const auto mm = anyNotation(plain, bare);
@@ -283,10 +293,14 @@ std::string writeLength(Length length, Unit unit, int decimals, bool trim) {
 
 std::string showLength(Length length, Notation notation, bool plain) {
   switch (notation) {
-    case Notation::FeetInches16: return showFeetInches(length.mm(), 16, true, plain);
-    case Notation::FeetInches32: return showFeetInches(length.mm(), 32, true, plain);
-    case Notation::Inches16: return showFeetInches(length.mm(), 16, false, plain);
-    case Notation::Inches32: return showFeetInches(length.mm(), 32, false, plain);
+    case Notation::FeetInches16:
+      return showFeetInches(length.mm(), 16, true, plain);
+    case Notation::FeetInches32:
+      return showFeetInches(length.mm(), 32, true, plain);
+    case Notation::Inches16:
+      return showFeetInches(length.mm(), 16, false, plain);
+    case Notation::Inches32:
+      return showFeetInches(length.mm(), 32, false, plain);
     case Notation::Millimetres: {
       const double half = std::round(length.mm() * 2.0) / 2.0;
       return showDecimal(half, half == std::floor(half) ? 0 : 1) + " mm";
@@ -298,10 +312,13 @@ std::string showLength(Length length, Notation notation, bool plain) {
 Length notationStep(Notation notation) {
   switch (notation) {
     case Notation::FeetInches16:
-    case Notation::Inches16: return inches(1.0 / 16.0);
+    case Notation::Inches16:
+      return inches(1.0 / 16.0);
     case Notation::FeetInches32:
-    case Notation::Inches32: return inches(1.0 / 32.0);
-    case Notation::Millimetres: return millimetres(0.5);
+    case Notation::Inches32:
+      return inches(1.0 / 32.0);
+    case Notation::Millimetres:
+      return millimetres(0.5);
   }
   return millimetres(0.5);
 }

@@ -25,9 +25,13 @@ class Length {
   double m_mm = 0.0;
 };
 
-constexpr Length millimetres(double mm) { return Length(mm); }
+constexpr Length millimetres(double mm) {
+  return Length(mm);
+}
 inline constexpr double mmPerInch = 25.4;
-constexpr Length inches(double in) { return millimetres(in * mmPerInch); }
+constexpr Length inches(double in) {
+  return millimetres(in * mmPerInch);
+}
 
 /// An angle, in radians inside.
 class Angle {
@@ -43,7 +47,9 @@ class Angle {
   double m_rad = 0.0;
 };
 
-constexpr Angle radians(double rad) { return Angle(rad); }
+constexpr Angle radians(double rad) {
+  return Angle(rad);
+}
 
 /// Units a table or a result is written in.
 enum class Unit { FtInEighths, Inch, Millimetre, Metre };

@@ -52,8 +52,12 @@ std::vector<Contour> contours(const Hull& hull, int axis, double value) {
 
 }  // namespace
 
-std::vector<Contour> waterlineContours(const Hull& hull, double heightMm) { return contours(hull, 2, heightMm); }
+std::vector<Contour> waterlineContours(const Hull& hull, double heightMm) {
+  return contours(hull, 2, heightMm);
+}
 
-std::vector<Contour> buttockContours(const Hull& hull, double outMm) { return contours(hull, 1, outMm); }
+std::vector<Contour> buttockContours(const Hull& hull, double outMm) {
+  return contours(hull, 1, outMm);
+}
 
 }  // namespace narrows

@@ -45,7 +45,8 @@ class OffsetPatch {
   Vec3 point(double t, double v) const {
     const SurfacePoint here = m_patch.evaluate(t, v);
     Vec3 normal = here.normal();
-    if (normal.isZero()) normal = m_patch.evaluate(std::clamp(t, 0.02, m_patch.lastT() - 0.02), std::clamp(v, 0.01, 0.99)).normal();
+    if (normal.isZero())
+      normal = m_patch.evaluate(std::clamp(t, 0.02, m_patch.lastT() - 0.02), std::clamp(v, 0.01, 0.99)).normal();
     return here.at + m_distanceMm * normal;
   }
 
@@ -99,7 +100,8 @@ Cut cutAt(const OffsetPatch& patch, const Section& section, double t) {
       continue;
     }
     const Vec3 at = patch.point(*here, v);
-    if (cut.points.size() > 1 && (at - cut.points.back()).dot(cut.points.back() - cut.points[cut.points.size() - 2]) <= 0.0) {
+    if (cut.points.size() > 1 &&
+        (at - cut.points.back()).dot(cut.points.back() - cut.points[cut.points.size() - 2]) <= 0.0) {
       cut.folded = true;
       continue;
     }
@@ -141,7 +143,8 @@ Result<Hull> offsetHull(const Hull& hull, double distanceMm) {
     sections.push_back(std::move(section));
   };
   for (std::size_t i = 0; i < hull.sections.size(); ++i) offset(hull.sections[i], static_cast<double>(i));
-  for (const Section& part : hull.partSections) offset(part, part.xMm.value_or(0.0) < hull.sections[1].parts.back().nails().front().x() ? 0.5 : hull.lastT() - 0.5);
+  for (const Section& part : hull.partSections)
+    offset(part, part.xMm.value_or(0.0) < hull.sections[1].parts.back().nails().front().x() ? 0.5 : hull.lastT() - 0.5);
   return assemble(std::move(sections), std::move(problems));
 }
 

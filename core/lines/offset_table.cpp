@@ -39,8 +39,8 @@ bool TableRow::sameLine(const TableRow& other) const {
 }
 
 const TableRow* OffsetTable::row(RowKind kind, RowLine line) const {
-  const auto found = std::find_if(rows.begin(), rows.end(),
-                                  [&](const TableRow& row) { return row.kind == kind && row.line == line; });
+  const auto found =
+      std::find_if(rows.begin(), rows.end(), [&](const TableRow& row) { return row.kind == kind && row.line == line; });
   return found == rows.end() ? nullptr : &*found;
 }
 
@@ -73,40 +73,56 @@ Length OffsetTable::rounding() const {
       });
       return inches(sixteenths ? 1.0 / 16.0 : 1.0 / 8.0);
     }
-    case Unit::Inch: return millimetres(decimalStep(*this, mmPerInch));
-    case Unit::Millimetre: return millimetres(decimalStep(*this, 1.0));
-    case Unit::Metre: return millimetres(decimalStep(*this, 1000.0));
+    case Unit::Inch:
+      return millimetres(decimalStep(*this, mmPerInch));
+    case Unit::Millimetre:
+      return millimetres(decimalStep(*this, 1.0));
+    case Unit::Metre:
+      return millimetres(decimalStep(*this, 1000.0));
   }
   return millimetres(1.0);
 }
 
-Length OffsetTable::figureTolerance() const { return reading ? *reading : rounding() * 0.5; }
+Length OffsetTable::figureTolerance() const {
+  return reading ? *reading : rounding() * 0.5;
+}
 
 std::string_view rowKindName(RowKind kind) {
   switch (kind) {
-    case RowKind::Height: return "height";
-    case RowKind::HalfBreadth: return "half-breadth";
-    case RowKind::Diagonal: return "diagonal";
+    case RowKind::Height:
+      return "height";
+    case RowKind::HalfBreadth:
+      return "half-breadth";
+    case RowKind::Diagonal:
+      return "diagonal";
   }
   return {};
 }
 
 std::string_view profilePartName(ProfilePart part) {
   switch (part) {
-    case ProfilePart::StemRabbet: return "stem rabbet";
-    case ProfilePart::StemFace: return "stem face";
-    case ProfilePart::SternpostRabbet: return "sternpost rabbet";
-    case ProfilePart::Transom: return "transom";
-    case ProfilePart::KeelBottom: return "keel bottom";
+    case ProfilePart::StemRabbet:
+      return "stem rabbet";
+    case ProfilePart::StemFace:
+      return "stem face";
+    case ProfilePart::SternpostRabbet:
+      return "sternpost rabbet";
+    case ProfilePart::Transom:
+      return "transom";
+    case ProfilePart::KeelBottom:
+      return "keel bottom";
   }
   return {};
 }
 
 std::string_view sidingPartName(SidingPart part) {
   switch (part) {
-    case SidingPart::Stem: return "stem";
-    case SidingPart::Keel: return "keel";
-    case SidingPart::Sternpost: return "sternpost";
+    case SidingPart::Stem:
+      return "stem";
+    case SidingPart::Keel:
+      return "keel";
+    case SidingPart::Sternpost:
+      return "sternpost";
   }
   return {};
 }
@@ -115,16 +131,24 @@ std::string_view constructionName(Construction construction) {
   return construction == Construction::Carvel ? "carvel" : "lapstrake";
 }
 
-std::string_view plankingSideName(PlankingSide side) { return side == PlankingSide::Inside ? "inside" : "outside"; }
+std::string_view plankingSideName(PlankingSide side) {
+  return side == PlankingSide::Inside ? "inside" : "outside";
+}
 
 std::string rowLabel(const TableRow& row, Unit unit) {
   switch (row.line) {
-    case RowLine::Sheer: return "sheer";
-    case RowLine::Rabbet: return "rabbet";
-    case RowLine::Chine: return "chine";
-    case RowLine::Buttock: return "buttock " + writeLength(row.at, unit, 6, true);
-    case RowLine::Waterline: return "waterline " + writeLength(row.at, unit, 6, true);
-    case RowLine::Diagonal: return "diagonal " + row.name;
+    case RowLine::Sheer:
+      return "sheer";
+    case RowLine::Rabbet:
+      return "rabbet";
+    case RowLine::Chine:
+      return "chine";
+    case RowLine::Buttock:
+      return "buttock " + writeLength(row.at, unit, 6, true);
+    case RowLine::Waterline:
+      return "waterline " + writeLength(row.at, unit, 6, true);
+    case RowLine::Diagonal:
+      return "diagonal " + row.name;
   }
   return {};
 }

@@ -32,7 +32,11 @@ std::string trimmed(std::string_view text) {
 bool isUtf8(std::string_view text) {
   for (std::size_t i = 0; i < text.size();) {
     const auto lead = static_cast<unsigned char>(text[i]);
-    const std::size_t more = lead < 0x80 ? 0 : lead >= 0xC2 && lead < 0xE0 ? 1 : lead >= 0xE0 && lead < 0xF0 ? 2 : lead >= 0xF0 && lead < 0xF5 ? 3 : 4;
+    const std::size_t more = lead < 0x80                   ? 0
+                             : lead >= 0xC2 && lead < 0xE0 ? 1
+                             : lead >= 0xE0 && lead < 0xF0 ? 2
+                             : lead >= 0xF0 && lead < 0xF5 ? 3
+                                                           : 4;
     if (lead == 0 || more == 4 || i + more >= text.size() + (more == 0 ? 1 : 0)) return false;
     for (std::size_t k = 1; k <= more; ++k) {
       if ((static_cast<unsigned char>(text[i + k]) & 0xC0U) != 0x80U) return false;
@@ -274,7 +278,8 @@ class TableReader {
   void readDistances(const Record& record) {
     if (!once(record) || !stationsKnown(record)) return;
     const std::size_t count = m_table.stations.size();
-    if (!hasFields(record, count + 1, count + 1, "a distance for each of " + std::to_string(count) + " stations")) return;
+    if (!hasFields(record, count + 1, count + 1, "a distance for each of " + std::to_string(count) + " stations"))
+      return;
     for (std::size_t i = 1; i <= count; ++i) {
       if (lower(record.fields[i]) == "rake") {
         if (i != count) problem(Fault::RakeNotLast, record.line, i + 1, {});
@@ -327,7 +332,8 @@ class TableReader {
   }
 
   void readDiagonal(const Record& record) {
-    if (!stationsKnown(record) || !hasFields(record, 6, 5 + m_table.stations.size(), "a name, centre, out, down and figures")) {
+    if (!stationsKnown(record) ||
+        !hasFields(record, 6, 5 + m_table.stations.size(), "a name, centre, out, down and figures")) {
       return;
     }
     TableRow row;
@@ -338,7 +344,8 @@ class TableReader {
     row.out = length(record, 3);
     row.down = length(record, 4);
     if (row.out.mm() <= 0.0) {
-      problem(Fault::BeyondSense, record.line, 4, {record.fields[3], "the way out of a diagonal, which is more than nothing"});
+      problem(Fault::BeyondSense, record.line, 4,
+              {record.fields[3], "the way out of a diagonal, which is more than nothing"});
     }
     readFigures(record, 5, std::move(row));
   }
@@ -359,11 +366,13 @@ class TableReader {
         problem(Fault::FieldMissing, record.line, last + 1, {"a height for the last distance"});
         return;
       }
-      for (std::size_t i = 1; i + 1 < last; i += 2) profile.points.push_back({length(record, i), length(record, i + 1)});
+      for (std::size_t i = 1; i + 1 < last; i += 2)
+        profile.points.push_back({length(record, i), length(record, i + 1)});
       m_table.profiles.push_back(std::move(profile));
       return;
     }
-    problem(Fault::WordUnknown, record.line, 1, {part, "stem rabbet, stem face, sternpost rabbet, transom or keel bottom"});
+    problem(Fault::WordUnknown, record.line, 1,
+            {part, "stem rabbet, stem face, sternpost rabbet, transom or keel bottom"});
   }
 
   void readHalfSiding(const Record& record, const std::string& part) {

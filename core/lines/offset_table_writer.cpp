@@ -50,7 +50,8 @@ std::string writeOffsetTable(const OffsetTable& table) {
   }
   for (const Profile& profile : table.profiles) {
     text += "profile " + std::string(profilePartName(profile.part));
-    for (const ProfilePoint& point : profile.points) text += "," + written(point.distance) + "," + written(point.height);
+    for (const ProfilePoint& point : profile.points)
+      text += "," + written(point.distance) + "," + written(point.height);
     text += "\n";
   }
   for (const HalfSiding& siding : table.halfSidings) {

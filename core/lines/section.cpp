@@ -34,8 +34,10 @@ class SectionSpringer {
       : m_table(table),
         m_toleranceMm(table.figureTolerance().mm()),
         m_closeMm(std::max(closeFiguresMm, 2.0 * table.rounding().mm())) {
-    m_chined = table.row(RowKind::Height, RowLine::Chine) != nullptr && table.row(RowKind::HalfBreadth, RowLine::Chine) != nullptr;
-    if (const Profile* transom = table.profile(ProfilePart::Transom)) m_transom = springProfile(*transom, 0.0, m_toleranceMm);
+    m_chined = table.row(RowKind::Height, RowLine::Chine) != nullptr &&
+               table.row(RowKind::HalfBreadth, RowLine::Chine) != nullptr;
+    if (const Profile* transom = table.profile(ProfilePart::Transom))
+      m_transom = springProfile(*transom, 0.0, m_toleranceMm);
   }
 
   SectionSet spring() {
@@ -108,7 +110,8 @@ class SectionSpringer {
       whole = false;
       return crossing(m_stem, distance->mm());
     }
-    if (distance && sternpost != nullptr && sternpost->points.size() >= 2 && *distance > sternpost->points.front().distance) {
+    if (distance && sternpost != nullptr && sternpost->points.size() >= 2 &&
+        *distance > sternpost->points.front().distance) {
       whole = false;
       const double half = m_table.halfSiding(SidingPart::Sternpost).value_or(Length()).mm();
       return crossing(springProfile(*sternpost, half, m_toleranceMm), distance->mm());
@@ -125,7 +128,9 @@ class SectionSpringer {
     const auto foot = beginning(column, section.whole);
     const auto head = cornerPoint(RowLine::Sheer, column);
     if (!foot || !head || (station.isRake() && !m_transom)) {
-      m_set.problems.push_back({foot ? Fault::SheerMissing : Fault::RabbetMissing, {0, 0, "station " + station.name}, {station.name, "figure"}});
+      m_set.problems.push_back({foot ? Fault::SheerMissing : Fault::RabbetMissing,
+                                {0, 0, "station " + station.name},
+                                {station.name, "figure"}});
       return;
     }
     std::vector<SectionFigure> ends{{Vec3(0.0, foot->y(), foot->z()), Vec3::Zero(), "rabbet"}};
@@ -152,8 +157,12 @@ class SectionSpringer {
       const double value = row.figures[column]->mm();
       const std::string name = rowLabel(row, m_table.unit);
       switch (row.line) {
-        case RowLine::Waterline: figures.push_back({Vec3(0.0, value, row.at.mm()), Vec3::UnitY(), name}); break;
-        case RowLine::Buttock: figures.push_back({Vec3(0.0, row.at.mm(), value), Vec3::UnitZ(), name}); break;
+        case RowLine::Waterline:
+          figures.push_back({Vec3(0.0, value, row.at.mm()), Vec3::UnitY(), name});
+          break;
+        case RowLine::Buttock:
+          figures.push_back({Vec3(0.0, row.at.mm(), value), Vec3::UnitZ(), name});
+          break;
         case RowLine::Diagonal: {
           const Vec3 along = Vec3(0.0, row.out.mm(), -row.down.mm()).normalized();
           figures.push_back({Vec3(0.0, 0.0, row.at.mm()) + value * along, along, name});
@@ -161,7 +170,8 @@ class SectionSpringer {
         }
         case RowLine::Sheer:
         case RowLine::Rabbet:
-        case RowLine::Chine: break;
+        case RowLine::Chine:
+          break;
       }
     }
     return figures;
@@ -267,7 +277,8 @@ class SectionSpringer {
   }
 
   /// Halves the tolerance of every nail near a figure that the batten misses by too much; false if there is none.
-  bool tighten(const std::vector<SectionFigure>& run, const Batten& batten, const std::vector<Vec3>& given, std::vector<double>& tolerances) const {
+  bool tighten(const std::vector<SectionFigure>& run, const Batten& batten, const std::vector<Vec3>& given,
+               std::vector<double>& tolerances) const {
     bool missed = false;
     for (std::size_t i = 1; i + 1 < run.size(); ++i) {
       if (missMm(run[i], batten) <= m_toleranceMm) continue;
@@ -291,7 +302,8 @@ class SectionSpringer {
     for (std::size_t i = 1; i < batten.nailCount(); ++i) {
       if (away(batten.nailLengthsMm()[i]).norm() < away(along).norm()) along = batten.nailLengthsMm()[i];
     }
-    for (int i = 0; i < 4; ++i) along = std::clamp(along - away(along).dot(batten.tangentAt(along)), 0.0, batten.lengthMm());
+    for (int i = 0; i < 4; ++i)
+      along = std::clamp(along - away(along).dot(batten.tangentAt(along)), 0.0, batten.lengthMm());
     const Vec3 tangent = batten.tangentAt(along);
     const Vec3 square(0.0, -tangent.z(), tangent.y());
     return std::abs(away(along).dot(square)) / std::max(std::abs(square.dot(figure.axis)), 0.02);
@@ -304,7 +316,8 @@ class SectionSpringer {
 
   /// The transom's distance at a height; its profile is carried straight on above and below its points.
   double transomDistance(double z) const {
-    double along = (z - m_transom->nails().front().z()) / (m_transom->nails().back().z() - m_transom->nails().front().z()) * m_transom->lengthMm();
+    double along = (z - m_transom->nails().front().z()) /
+                   (m_transom->nails().back().z() - m_transom->nails().front().z()) * m_transom->lengthMm();
     for (int i = 0; i < 20; ++i) {
       const double rise = m_transom->tangentAt(along).z();
       const double error = m_transom->pointAt(along).z() - z;
@@ -330,7 +343,9 @@ double Section::girthMm(std::size_t firstPart) const {
   return girth;
 }
 
-SectionSet springSections(const OffsetTable& table) { return SectionSpringer(table).spring(); }
+SectionSet springSections(const OffsetTable& table) {
+  return SectionSpringer(table).spring();
+}
 
 Batten springProfile(const Profile& profile, double halfSidingMm, double toleranceMm) {
   std::vector<Vec3> points;

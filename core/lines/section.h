@@ -15,11 +15,11 @@ enum class SectionKind { Stem, Station, Transom, Sternpost };
 /// One section, from rabbet to sheer. `parts` are its curves from the keel up: one, or two where a chine divides it.
 /// A part may be a single point (the bottom of a chined hull at the foot of the stem).
 struct Section {
-  std::string name;               ///< the station's name, `stem`, `sternpost`
+  std::string name;  ///< the station's name, `stem`, `sternpost`
   SectionKind kind = SectionKind::Station;
-  std::optional<double> xMm;      ///< the plane of a station; none for the ends that are not square to the boat
+  std::optional<double> xMm;  ///< the plane of a station; none for the ends that are not square to the boat
   std::vector<Batten> parts;
-  bool whole = true;              ///< false where it begins on stem or sternpost instead of the rabbet of the keel
+  bool whole = true;  ///< false where it begins on stem or sternpost instead of the rabbet of the keel
 
   /// Girth from rabbet to sheer, mm.
   double girthMm(std::size_t firstPart = 0) const;

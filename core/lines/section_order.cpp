@@ -76,7 +76,8 @@ void improve(std::vector<PathPoint>& path) {
     for (std::size_t i = 1; i + 1 < path.size(); ++i) {
       for (std::size_t j = i + 1; j + 1 < path.size() && !path[j].isEnd && !path[i].isEnd; ++j) {
         std::vector<PathPoint> tried = path;
-        std::reverse(tried.begin() + static_cast<std::ptrdiff_t>(i), tried.begin() + static_cast<std::ptrdiff_t>(j) + 1);
+        std::reverse(tried.begin() + static_cast<std::ptrdiff_t>(i),
+                     tried.begin() + static_cast<std::ptrdiff_t>(j) + 1);
         keepIfBetter(tried);
       }
       if (path[i].isEnd) continue;
@@ -100,7 +101,9 @@ double turnRad(const Vec3& a, const Vec3& b, const Vec3& c) {
   return std::atan2(in.cross(out).norm(), in.dot(out));
 }
 
-double pathCost(const std::vector<std::vector<SectionFigure>>& runs) { return cost(pathOf(runs)); }
+double pathCost(const std::vector<std::vector<SectionFigure>>& runs) {
+  return cost(pathOf(runs));
+}
 
 std::vector<std::vector<SectionFigure>> orderSection(const std::vector<SectionFigure>& ends,
                                                      const std::vector<SectionFigure>& figures) {

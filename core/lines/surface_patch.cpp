@@ -16,7 +16,9 @@ constexpr std::size_t bayIntervals = 12;
 /// A part section's nail nearer than this to the end of its row is left to the row's own end.
 constexpr double leastNailGapMm = 12.0;
 
-double rowShare(std::size_t row) { return static_cast<double>(row) / static_cast<double>(rowIntervals); }
+double rowShare(std::size_t row) {
+  return static_cast<double>(row) / static_cast<double>(rowIntervals);
+}
 
 /// Derivatives by v of values at the rows, to the fourth order inside and the second at the ends.
 std::vector<Vec3> rowDerivatives(const std::vector<Vec3>& values) {
@@ -41,7 +43,10 @@ std::vector<Vec3> rowDerivatives(const std::vector<Vec3>& values) {
 struct Hermite {
   double a, b, da, db;  ///< weights of the two ends' values and slopes
   explicit Hermite(double u)
-      : a((1.0 + 2.0 * u) * (1.0 - u) * (1.0 - u)), b(u * u * (3.0 - 2.0 * u)), da(u * (1.0 - u) * (1.0 - u)), db(-u * u * (1.0 - u)) {}
+      : a((1.0 + 2.0 * u) * (1.0 - u) * (1.0 - u)),
+        b(u * u * (3.0 - 2.0 * u)),
+        da(u * (1.0 - u) * (1.0 - u)),
+        db(-u * u * (1.0 - u)) {}
   static Hermite derivative(double u) {
     Hermite h(0.0);
     h.a = 6.0 * u * (u - 1.0);
@@ -166,7 +171,8 @@ void SurfacePatch::refineSegment(std::size_t segment, const std::vector<PartSect
         if (!meetings[p].share[row]) continue;
         const Vec3 nail = parts[p].curve.pointAtShare(*meetings[p].share[row]);
         const Vec3 end = m_columns[segment == 0 ? 0 : m_columns.size() - 1].at[row];
-        if ((nail - end).norm() > leastNailGapMm && (nail - nails.back()).norm() > leastNailGapMm) nails.push_back(nail);
+        if ((nail - end).norm() > leastNailGapMm && (nail - nails.back()).norm() > leastNailGapMm)
+          nails.push_back(nail);
       }
     };
     std::size_t inserted = 0;
@@ -185,7 +191,8 @@ void SurfacePatch::refineSegment(std::size_t segment, const std::vector<PartSect
       const double along = from + (to - from) * static_cast<double>(j) / static_cast<double>(bayIntervals);
       Column& column = refined.m_columns[j];
       column.at[row] = batten.pointAt(along);
-      column.before[row] = column.after[row] = batten.tangentAt(along) * ((to - from) / static_cast<double>(bayIntervals));
+      column.before[row] = column.after[row] =
+          batten.tangentAt(along) * ((to - from) / static_cast<double>(bayIntervals));
     }
   }
   for (Column& column : refined.m_columns) {
@@ -224,7 +231,8 @@ SurfacePoint SurfacePatch::evaluate(double t, double v) const {
   const Hermite acrossSlope = Hermite::derivative(w);
   const Hermite along(u);
   const Hermite alongSlope = Hermite::derivative(u);
-  const auto blend = [row, step](const Hermite& h, const std::vector<Vec3>& value, const std::vector<Vec3>& slope) -> Vec3 {
+  const auto blend = [row, step](const Hermite& h, const std::vector<Vec3>& value,
+                                 const std::vector<Vec3>& slope) -> Vec3 {
     return h.a * value[row] + h.b * value[row + 1] + step * (h.da * slope[row] + h.db * slope[row + 1]);
   };
   const Vec3 p0 = blend(across, fore.at, fore.atUp);
@@ -235,12 +243,15 @@ SurfacePoint SurfacePatch::evaluate(double t, double v) const {
   found.at = along.a * p0 + along.b * p1 + along.da * d0 + along.db * d1;
   found.aft = (alongSlope.a * p0 + alongSlope.b * p1 + alongSlope.da * d0 + alongSlope.db * d1) / span;
   found.up = (along.a * blend(acrossSlope, fore.at, fore.atUp) + along.b * blend(acrossSlope, aft.at, aft.atUp) +
-              along.da * blend(acrossSlope, fore.after, fore.afterUp) + along.db * blend(acrossSlope, aft.before, aft.beforeUp)) /
+              along.da * blend(acrossSlope, fore.after, fore.afterUp) +
+              along.db * blend(acrossSlope, aft.before, aft.beforeUp)) /
              step;
   return found;
 }
 
-Vec3 SurfacePatch::point(double t, double v) const { return evaluate(t, v).at; }
+Vec3 SurfacePatch::point(double t, double v) const {
+  return evaluate(t, v).at;
+}
 
 std::optional<double> SurfacePatch::crossing(double xMm, double v, double startT) const {
   double t = startT;

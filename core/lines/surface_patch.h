@@ -19,7 +19,7 @@ struct SurfacePoint {
 
 /// A section that is only part of the hull, to be met by the rows above where it begins.
 struct PartSection {
-  Batten curve;     ///< from where it begins on the stem or sternpost up to the sheer
+  Batten curve;  ///< from where it begins on the stem or sternpost up to the sheer
   double xMm = 0.0;
 };
 

@@ -33,7 +33,8 @@ class TableCheck {
     m_problems.push_back({fault, std::move(where), std::move(says)});
   }
   std::string written(Length length) const {
-    return writeLength(length, m_table.unit, 6, true) + (m_table.unit == Unit::FtInEighths ? "" : " " + std::string(unitName(m_table.unit)));
+    return writeLength(length, m_table.unit, 6, true) +
+           (m_table.unit == Unit::FtInEighths ? "" : " " + std::string(unitName(m_table.unit)));
   }
   std::string station(std::size_t column) const { return m_table.stations[column].name; }
 
@@ -46,7 +47,8 @@ class TableCheck {
         continue;
       }
       if (before != nullptr && *now.distance <= *before->distance) {
-        problem(Fault::StationsOutOfOrder, {0, 0, "distance"}, {now.name, written(*now.distance), written(*before->distance)});
+        problem(Fault::StationsOutOfOrder, {0, 0, "distance"},
+                {now.name, written(*now.distance), written(*before->distance)});
       }
       before = &now;
     }
@@ -136,9 +138,12 @@ class TableCheck {
         const double mm = row.figures[i]->mm();
         const bool breadth = row.kind != RowKind::Height;
         if ((breadth && mm < 0.0) || std::abs(mm) > m_lengthMm) {
-          problem(Fault::BeyondSense, {row.fileLine, row.fileLine > 0 ? static_cast<int>(i) + (row.kind == RowKind::Diagonal ? 6 : 2) : 0, "station " + station(i)},
-                  {written(*row.figures[i]), "the " + std::string(rowKindName(row.kind)) + " of " + rowLabel(row, m_table.unit) +
-                                                 " of a boat " + showDecimal(m_lengthMm / 1000.0, 2) + " m long"});
+          problem(Fault::BeyondSense,
+                  {row.fileLine, row.fileLine > 0 ? static_cast<int>(i) + (row.kind == RowKind::Diagonal ? 6 : 2) : 0,
+                   "station " + station(i)},
+                  {written(*row.figures[i]), "the " + std::string(rowKindName(row.kind)) + " of " +
+                                                 rowLabel(row, m_table.unit) + " of a boat " +
+                                                 showDecimal(m_lengthMm / 1000.0, 2) + " m long"});
         }
       }
     }
@@ -182,8 +187,9 @@ class TableCheck {
       const StationColumn& first = m_table.stations[firstWhole];
       for (const ProfilePoint& point : stem->points) {
         if (point.distance <= *first.distance) continue;
-        problem(Fault::BeyondSense, {stem->fileLine, 0, "profile stem rabbet"},
-                {written(point.distance), "a point of the stem aft of station " + first.name + ", the first whole one"});
+        problem(
+            Fault::BeyondSense, {stem->fileLine, 0, "profile stem rabbet"},
+            {written(point.distance), "a point of the stem aft of station " + first.name + ", the first whole one"});
         break;
       }
     }
@@ -196,7 +202,8 @@ class TableCheck {
     if (transom == nullptr || !m_table.rakeColumn()) return;
     for (const ProfilePoint& point : transom->points) {
       if (point.distance > aftmost) continue;
-      problem(Fault::TransomMisses, {transom->fileLine, 0, "profile transom"}, {station(lastWhole), written(point.height)});
+      problem(Fault::TransomMisses, {transom->fileLine, 0, "profile transom"},
+              {station(lastWhole), written(point.height)});
       break;
     }
   }
@@ -208,6 +215,8 @@ class TableCheck {
 
 }  // namespace
 
-Result<void> checkOffsetTable(const OffsetTable& table) { return TableCheck(table).run(); }
+Result<void> checkOffsetTable(const OffsetTable& table) {
+  return TableCheck(table).run();
+}
 
 }  // namespace narrows

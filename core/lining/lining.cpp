@@ -40,8 +40,8 @@ Result<void> checkOrder(const Lining& lining) {
       if (lining.frame.girthMm(i) <= 0.0 || (lining.lines[k].constant && lining.lines[k - 1].constant)) continue;
       if (lining.widthMm(k - 1, i) >= leastStrakeWidthMm) continue;
       return fail(Fault::WidthsDoNotFit, {},
-                  {"lines " + std::to_string(k - 1) + " and " + std::to_string(k) + " meet at " + lining.frame.hull().sections[i].name +
-                   "; move the mark less, or let the other line go."});
+                  {"lines " + std::to_string(k - 1) + " and " + std::to_string(k) + " meet at " +
+                   lining.frame.hull().sections[i].name + "; move the mark less, or let the other line go."});
     }
   }
   return {};
@@ -72,8 +72,9 @@ Result<std::vector<double>> ruleShares(const LiningPlan& plan) {
     return shares;
   }
   if (plan.widths.size() != count) {
-    return fail(Fault::WidthsDoNotFit, {},
-                {std::to_string(plan.widths.size()) + " widths for " + std::to_string(count) + " strakes: give one each."});
+    return fail(
+        Fault::WidthsDoNotFit, {},
+        {std::to_string(plan.widths.size()) + " widths for " + std::to_string(count) + " strakes: give one each."});
   }
   double sum = 0.0;
   for (const Length width : plan.widths) {
@@ -136,7 +137,8 @@ std::optional<PartMark> markOnPart(const Lining& lining, std::size_t line, const
     const double away = (curve.pointAt(along) - at).squaredNorm();
     if (away < nearest) nearest = away, best = along;
   }
-  for (int i = 0; i < 5; ++i) best = std::clamp(best + (at - curve.pointAt(best)).dot(curve.tangentAt(best)), 0.0, curve.lengthMm());
+  for (int i = 0; i < 5; ++i)
+    best = std::clamp(best + (at - curve.pointAt(best)).dot(curve.tangentAt(best)), 0.0, curve.lengthMm());
   return PartMark{curve.pointAt(best), best};
 }
 

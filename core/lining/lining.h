@@ -14,8 +14,8 @@ namespace narrows {
 /// A share that is the same at every section is exactly that share everywhere.
 struct PlankLine {
   LineId id;
-  std::vector<double> shares;   ///< at each whole section
-  std::vector<bool> moved;      ///< at which of them it was moved by hand
+  std::vector<double> shares;  ///< at each whole section
+  std::vector<bool> moved;     ///< at which of them it was moved by hand
   FairFunction shareOverDistance;
   std::vector<double> distancesMm;  ///< its own distance aft at each section, where `shareOverDistance` is asked
   bool constant = true;

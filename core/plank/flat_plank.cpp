@@ -21,7 +21,8 @@ Vec2 directionAt(const std::vector<Vec2>& edge, std::size_t i) {
   return along.normalized();
 }
 
-/// Where the line through `a` along `direction` reaches the distance `away` (below) from the line through `b` along `edge`.
+/// Where the line through `a` along `direction` reaches the distance `away` (below) from the line through `b` along
+/// `edge`.
 Vec2 carriedEnd(const Vec2& corner, const Vec2& acrossDown, const Vec2& edge, double away) {
   const Vec2 down(edge.y(), -edge.x());
   const double reach = acrossDown.dot(down);
@@ -110,7 +111,8 @@ FlatPlank flatPlank(const Lining& lining, std::size_t strake, const PlankMake& m
   require(strake < lining.strakeCount(), "strake of this lining");
   const StripReach reach = make.reach.value_or(StripReach{0.0, lining.frame.lastT()});
   const bool lapstrake = make.construction == Construction::Lapstrake;
-  const Strip strip = lapstrake ? ruledStrip(lining, strake, make.fineness, reach) : surfaceStrip(lining, strake, make.fineness, reach);
+  const Strip strip =
+      lapstrake ? ruledStrip(lining, strake, make.fineness, reach) : surfaceStrip(lining, strake, make.fineness, reach);
   FlatPlank plank;
   plank.strake = lining.strakes[strake];
   plank.strip = layFlat(strip, previous != nullptr ? std::optional(previous->strip) : std::nullopt);

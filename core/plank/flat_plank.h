@@ -16,8 +16,8 @@ struct PlankStation {
   std::string name;
   Vec2 lower;
   Vec2 upper;
-  double widthMm;     ///< between marks: girth on the section, without lap
-  double asCutMm;     ///< along the mark, with the lap
+  double widthMm;  ///< between marks: girth on the section, without lap
+  double asCutMm;  ///< along the mark, with the lap
 };
 
 /// A starboard plank laid flat, inside face up, bow to the left: x aft along the board, y towards the sheer, turned to
@@ -32,10 +32,10 @@ struct FlatPlank {
   double upperLengthMm = 0.0;
   double boardLengthMm = 0.0;
   double boardWidthMm = 0.0;
-  double snyMm = 0.0;       ///< greatest distance of the keel edge from its chord
+  double snyMm = 0.0;  ///< greatest distance of the keel edge from its chord
   double strainRms = 0.0;
   double strainMax = 0.0;
-  FlatStrip strip;          ///< as laid flat, before it was turned: the warm start of the next answer
+  FlatStrip strip;  ///< as laid flat, before it was turned: the warm start of the next answer
 };
 
 /// How a plank is got out.
@@ -47,7 +47,8 @@ struct PlankMake {
 };
 
 /// The flat plank of a strake (0 is the garboard).
-FlatPlank flatPlank(const Lining& lining, std::size_t strake, const PlankMake& make, const FlatPlank* previous = nullptr);
+FlatPlank flatPlank(const Lining& lining, std::size_t strake, const PlankMake& make,
+                    const FlatPlank* previous = nullptr);
 
 /// Port plank from starboard: y negated.
 std::vector<Vec2> mirrored(std::vector<Vec2> points);

@@ -78,8 +78,10 @@ std::vector<Vec2> hinged(const Strip& strip) {
   Vec2 high(0.0, distance(strip.at(0, 0), strip.at(0, top)));
   for (std::size_t c = 0; c < strip.columns; ++c) {
     if (c > 0) {
-      const Vec2 nextLow = thirdCorner(low, high, distance(strip.at(c - 1, 0), strip.at(c, 0)), distance(strip.at(c - 1, top), strip.at(c, 0)), false);
-      const Vec2 nextHigh = thirdCorner(nextLow, high, distance(strip.at(c, 0), strip.at(c, top)), distance(strip.at(c - 1, top), strip.at(c, top)), false);
+      const Vec2 nextLow = thirdCorner(low, high, distance(strip.at(c - 1, 0), strip.at(c, 0)),
+                                       distance(strip.at(c - 1, top), strip.at(c, 0)), false);
+      const Vec2 nextHigh = thirdCorner(nextLow, high, distance(strip.at(c, 0), strip.at(c, top)),
+                                        distance(strip.at(c - 1, top), strip.at(c, top)), false);
       low = nextLow;
       high = nextHigh;
     }
@@ -136,7 +138,8 @@ double step(const Strip& strip, const std::vector<Edge>& edges, std::vector<Vec2
 struct TriangleStrain {
   double one, two, area;
 };
-TriangleStrain strainOf(const Strip& strip, const std::vector<Vec2>& flat, std::size_t a, std::size_t b, std::size_t c) {
+TriangleStrain strainOf(const Strip& strip, const std::vector<Vec2>& flat, std::size_t a, std::size_t b,
+                        std::size_t c) {
   const double ab = surfaceLength(strip, a, b), ac = surfaceLength(strip, a, c), bc = surfaceLength(strip, b, c);
   const Vec2 p(ab, 0.0);
   const Vec2 q = ab > 1e-9 ? thirdCorner(Vec2(0.0, 0.0), p, ac, bc, true) : Vec2(0.0, 0.0);

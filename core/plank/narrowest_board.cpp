@@ -15,7 +15,8 @@ double turn(const Vec2& a, const Vec2& b, const Vec2& c) {
 
 /// Convex hull, counter-clockwise (Andrew's monotone chain).
 std::vector<Vec2> convexHull(std::vector<Vec2> points) {
-  std::sort(points.begin(), points.end(), [](const Vec2& a, const Vec2& b) { return a.x() < b.x() || (a.x() == b.x() && a.y() < b.y()); });
+  std::sort(points.begin(), points.end(),
+            [](const Vec2& a, const Vec2& b) { return a.x() < b.x() || (a.x() == b.x() && a.y() < b.y()); });
   std::vector<Vec2> hull;
   const auto sweep = [&hull](auto first, auto last) {
     const std::size_t base = hull.size();

@@ -4,7 +4,9 @@ namespace narrows {
 
 namespace {
 
-Vec3 portSide(const Vec3& p) { return {p.x(), -p.y(), p.z()}; }
+Vec3 portSide(const Vec3& p) {
+  return {p.x(), -p.y(), p.z()};
+}
 
 void addBothSides(std::vector<MeshFace>& mesh, MeshFace face) {
   mesh.push_back(face);
@@ -34,7 +36,12 @@ void addBottom(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t co
       const double t0 = hull.lastT() * static_cast<double>(c) / static_cast<double>(columns);
       const double t1 = hull.lastT() * static_cast<double>(c + 1) / static_cast<double>(columns);
       const SurfacePatch& surface = hull.patches[patch];
-      addBothSides(mesh, {{surface.point(t0, 0.0), surface.point(t1, 0.0), surface.point(t1, 1.0), surface.point(t0, 1.0)}, std::nullopt, true, false, false});
+      addBothSides(mesh,
+                   {{surface.point(t0, 0.0), surface.point(t1, 0.0), surface.point(t1, 1.0), surface.point(t0, 1.0)},
+                    std::nullopt,
+                    true,
+                    false,
+                    false});
     }
   }
 }
@@ -53,7 +60,9 @@ std::vector<MeshFace> plankedMesh(const Lining& lining, std::size_t columns, std
     };
     for (std::size_t c = 0; c < columns; ++c) {
       for (std::size_t r = 0; r < rows; ++r) {
-        addBothSides(mesh, {{corner(c, r), corner(c + 1, r), corner(c + 1, r + 1), corner(c, r + 1)}, k, true, r == 0, r + 1 == rows});
+        addBothSides(
+            mesh,
+            {{corner(c, r), corner(c + 1, r), corner(c + 1, r + 1), corner(c, r + 1)}, k, true, r == 0, r + 1 == rows});
       }
     }
   }

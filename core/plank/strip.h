@@ -12,8 +12,8 @@ namespace narrows {
 struct Strip {
   std::size_t columns = 0;
   std::size_t rows = 0;
-  std::vector<Vec3> points;    ///< mm
-  std::vector<Vec3> normals;   ///< outward units
+  std::vector<Vec3> points;        ///< mm
+  std::vector<Vec3> normals;       ///< outward units
   std::vector<double> lowerShare;  ///< of the lower line's length, at each column
   std::vector<double> upperShare;
   std::size_t at(std::size_t column, std::size_t row) const { return column * rows + row; }

@@ -16,61 +16,107 @@ std::string sentence(const Problem& p) {
   const auto b = [&] { return word(p, 1); };
   const auto c = [&] { return word(p, 2); };
   switch (p.fault) {
-    case Fault::CannotOpen: return "cannot be read (" + a() + "): check the name and the permissions.";
-    case Fault::IsADirectory: return "is a folder, not a file: name the file in it.";
-    case Fault::Empty: return "is empty: a table of offsets was expected.";
-    case Fault::TooLarge: return "is larger than " + a() + ", more than any table or book: is it the right file?";
-    case Fault::NotUtf8: return "is not UTF-8 text: save it as UTF-8 and try again.";
-    case Fault::CannotWrite: return "cannot be written (" + a() + "); what was there before is untouched.";
-    case Fault::InUse: return "is open in another window: it opens here read-only.";
-    case Fault::FirstRecord: return "the first record must be \"offsets,1\", and here stands \"" + a() + "\".";
-    case Fault::VersionUnknown: return "version \"" + a() + "\" of the table is not known here; this is version 1.";
-    case Fault::RecordUnknown: return "\"" + a() + "\" is not a record of a table of offsets.";
-    case Fault::FieldMissing: return "a field is missing: " + a() + " was expected.";
-    case Fault::FieldSurplus: return "has " + a() + " fields where " + b() + " were expected.";
-    case Fault::QuoteOpen: return "a quotation mark is opened and never closed on this line.";
-    case Fault::WordUnknown: return "\"" + a() + "\" was read, and " + b() + " was expected.";
-    case Fault::NotALength: return "\"" + a() + "\" is not a length" + (b().empty() ? "" : " in " + b()) + ": " + c();
-    case Fault::RecordTwice: return "\"" + a() + "\" stands twice; the first is on line " + b() + ".";
-    case Fault::RecordMissing: return "there is no \"" + a() + "\" record: " + b();
-    case Fault::OutOfPlace: return "\"" + a() + "\" must come after " + b() + ".";
-    case Fault::StationName: return "\"" + a() + "\" cannot name a station: " + b();
-    case Fault::TooManyStations: return "has " + a() + " stations; at most " + b() + " are read.";
+    case Fault::CannotOpen:
+      return "cannot be read (" + a() + "): check the name and the permissions.";
+    case Fault::IsADirectory:
+      return "is a folder, not a file: name the file in it.";
+    case Fault::Empty:
+      return "is empty: a table of offsets was expected.";
+    case Fault::TooLarge:
+      return "is larger than " + a() + ", more than any table or book: is it the right file?";
+    case Fault::NotUtf8:
+      return "is not UTF-8 text: save it as UTF-8 and try again.";
+    case Fault::CannotWrite:
+      return "cannot be written (" + a() + "); what was there before is untouched.";
+    case Fault::InUse:
+      return "is open in another window: it opens here read-only.";
+    case Fault::FirstRecord:
+      return "the first record must be \"offsets,1\", and here stands \"" + a() + "\".";
+    case Fault::VersionUnknown:
+      return "version \"" + a() + "\" of the table is not known here; this is version 1.";
+    case Fault::RecordUnknown:
+      return "\"" + a() + "\" is not a record of a table of offsets.";
+    case Fault::FieldMissing:
+      return "a field is missing: " + a() + " was expected.";
+    case Fault::FieldSurplus:
+      return "has " + a() + " fields where " + b() + " were expected.";
+    case Fault::QuoteOpen:
+      return "a quotation mark is opened and never closed on this line.";
+    case Fault::WordUnknown:
+      return "\"" + a() + "\" was read, and " + b() + " was expected.";
+    case Fault::NotALength:
+      return "\"" + a() + "\" is not a length" + (b().empty() ? "" : " in " + b()) + ": " + c();
+    case Fault::RecordTwice:
+      return "\"" + a() + "\" stands twice; the first is on line " + b() + ".";
+    case Fault::RecordMissing:
+      return "there is no \"" + a() + "\" record: " + b();
+    case Fault::OutOfPlace:
+      return "\"" + a() + "\" must come after " + b() + ".";
+    case Fault::StationName:
+      return "\"" + a() + "\" cannot name a station: " + b();
+    case Fault::TooManyStations:
+      return "has " + a() + " stations; at most " + b() + " are read.";
     case Fault::StationsOutOfOrder:
       return "station " + a() + " lies at " + b() + ", not aft of the one before it at " + c() +
              ": stations run from bow to stern.";
-    case Fault::RakeWithoutTransom: return "\"rake\" needs a \"profile transom\" record that says where the transom is.";
-    case Fault::RakeNotLast: return "\"rake\" belongs to the last column, the transom.";
-    case Fault::TooFewStations: return "has " + a() + " whole sections; at least " + b() + " are needed to make a hull.";
-    case Fault::BeyondSense: return a() + " is beyond sense for " + b() + ": check the figure and the units.";
-    case Fault::UnitsLookWrong: return "the boat would be " + a() + " long: check the \"units\" record.";
-    case Fault::SheerMissing: return "station " + a() + " has no sheer " + b() + ": every section ends at the sheer.";
-    case Fault::RabbetMissing: return "station " + a() + " has no rabbet " + b() + ": every section begins there.";
-    case Fault::ChineMissing: return "station " + a() + " has no chine " + b() + ", and the stations about it have.";
-    case Fault::SheerBelowRabbet: return "at station " + a() + " the sheer is not above the rabbet.";
+    case Fault::RakeWithoutTransom:
+      return "\"rake\" needs a \"profile transom\" record that says where the transom is.";
+    case Fault::RakeNotLast:
+      return "\"rake\" belongs to the last column, the transom.";
+    case Fault::TooFewStations:
+      return "has " + a() + " whole sections; at least " + b() + " are needed to make a hull.";
+    case Fault::BeyondSense:
+      return a() + " is beyond sense for " + b() + ": check the figure and the units.";
+    case Fault::UnitsLookWrong:
+      return "the boat would be " + a() + " long: check the \"units\" record.";
+    case Fault::SheerMissing:
+      return "station " + a() + " has no sheer " + b() + ": every section ends at the sheer.";
+    case Fault::RabbetMissing:
+      return "station " + a() + " has no rabbet " + b() + ": every section begins there.";
+    case Fault::ChineMissing:
+      return "station " + a() + " has no chine " + b() + ", and the stations about it have.";
+    case Fault::SheerBelowRabbet:
+      return "at station " + a() + " the sheer is not above the rabbet.";
     case Fault::DoublesBack:
       return "the section at station " + a() + " doubles back at " + b() + ": one of these figures is misread.";
-    case Fault::ProfileTooShort: return "\"profile " + a() + "\" needs at least two points, each a distance and a height.";
-    case Fault::ProfileDoublesBack: return "\"profile " + a() + "\" doubles back at point " + b() + ": points run low to high.";
-    case Fault::StemForwardOfNothing: return "the stem rabbet has no " + a() + " whole station aft of its foot.";
-    case Fault::SternpostAftOfNothing: return "the sternpost rabbet lies forward of station " + a() + ": it closes the hull aft of it.";
-    case Fault::TransomMisses: return "the transom does not lie aft of station " + a() + " at height " + b() + ".";
+    case Fault::ProfileTooShort:
+      return "\"profile " + a() + "\" needs at least two points, each a distance and a height.";
+    case Fault::ProfileDoublesBack:
+      return "\"profile " + a() + "\" doubles back at point " + b() + ": points run low to high.";
+    case Fault::StemForwardOfNothing:
+      return "the stem rabbet has no " + a() + " whole station aft of its foot.";
+    case Fault::SternpostAftOfNothing:
+      return "the sternpost rabbet lies forward of station " + a() + ": it closes the hull aft of it.";
+    case Fault::TransomMisses:
+      return "the transom does not lie aft of station " + a() + " at height " + b() + ".";
     case Fault::SurfaceFolds:
       return "the planking is thicker than the hollow at station " + a() + " is tight: the other face folds there.";
-    case Fault::NoHull: return "no hull can be made: " + a();
-    case Fault::StationUnknown: return "there is no station \"" + a() + "\"; there are " + b() + ".";
-    case Fault::StrakeUnknown: return "there is no strake " + a() + "; they count from 1, the garboard, to " + b() + ".";
-    case Fault::StrakeCount: return a() + " strakes: between 3 and 40 can be lined off.";
-    case Fault::WidthNotPositive: return "width " + a() + " is not more than nothing.";
-    case Fault::WidthsDoNotFit: return "the widths do not fit: " + a();
-    case Fault::MarkOutside: return "the mark would pass its neighbour: it can go from " + a() + " to " + b() + " there.";
-    case Fault::LineUnknown: return "there is no plank line " + a() + " to move.";
-    case Fault::NotABook: return "is not a Narrows book: " + a();
-    case Fault::KeyMissing: return "\"" + a() + "\" is missing: " + b() + " was expected.";
-    case Fault::KeyWrong: return "\"" + a() + "\" is not " + b() + ".";
+    case Fault::NoHull:
+      return "no hull can be made: " + a();
+    case Fault::StationUnknown:
+      return "there is no station \"" + a() + "\"; there are " + b() + ".";
+    case Fault::StrakeUnknown:
+      return "there is no strake " + a() + "; they count from 1, the garboard, to " + b() + ".";
+    case Fault::StrakeCount:
+      return a() + " strakes: between 3 and 40 can be lined off.";
+    case Fault::WidthNotPositive:
+      return "width " + a() + " is not more than nothing.";
+    case Fault::WidthsDoNotFit:
+      return "the widths do not fit: " + a();
+    case Fault::MarkOutside:
+      return "the mark would pass its neighbour: it can go from " + a() + " to " + b() + " there.";
+    case Fault::LineUnknown:
+      return "there is no plank line " + a() + " to move.";
+    case Fault::NotABook:
+      return "is not a Narrows book: " + a();
+    case Fault::KeyMissing:
+      return "\"" + a() + "\" is missing: " + b() + " was expected.";
+    case Fault::KeyWrong:
+      return "\"" + a() + "\" is not " + b() + ".";
     case Fault::BookNewer:
       return "was written by a newer Narrows (format " + a() + ", this one knows " + b() + "): it opens read-only.";
-    case Fault::ReadOnly: return "is open read-only: save it under another name.";
+    case Fault::ReadOnly:
+      return "is open read-only: save it under another name.";
   }
   return {};
 }

@@ -18,9 +18,9 @@ struct Finding {
   Severity severity = Severity::LookAgain;
   std::optional<std::size_t> strake;
   std::optional<std::size_t> section;
-  std::string place;               ///< the section's name
-  std::vector<double> figures;     ///< mm, or shares
-  std::string words;               ///< a problem's own sentence
+  std::string place;            ///< the section's name
+  std::vector<double> figures;  ///< mm, or shares
+  std::string words;            ///< a problem's own sentence
 };
 
 /// A plain sentence with its place, its figure and what follows from it.

@@ -15,7 +15,8 @@ constexpr std::size_t meshRows = 2;
 void addProblems(Solved& solved, const Problems& problems, FindingCode code) {
   for (const Problem& problem : problems) {
     const std::string words = describe(problem);
-    const bool told = std::any_of(solved.findings.begin(), solved.findings.end(), [&](const Finding& f) { return f.words == words; });
+    const bool told =
+        std::any_of(solved.findings.begin(), solved.findings.end(), [&](const Finding& f) { return f.words == words; });
     if (told) continue;
     Finding finding;
     finding.code = code;
@@ -70,13 +71,16 @@ void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous) {
 void solveLining(Solved& solved, const std::shared_ptr<const Solved>& previous) {
   if (solved.inside == nullptr) return;
   const LiningPlan& plan = solved.book->lining;
-  if (previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside && previous->book->lining == plan) {
+  if (previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside &&
+      previous->book->lining == plan) {
     solved.lining = previous->lining;
     solved.mesh = previous->mesh;
     return;
   }
-  const bool sameFrame = previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside && previous->book->lining.base == plan.base;
-  const GirthFrame frame = sameFrame ? previous->lining->frame : GirthFrame(solved.inside, plan.base == BaseLine::Rabbet);
+  const bool sameFrame = previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside &&
+                         previous->book->lining.base == plan.base;
+  const GirthFrame frame =
+      sameFrame ? previous->lining->frame : GirthFrame(solved.inside, plan.base == BaseLine::Rabbet);
   auto lining = lineOff(frame, plan, sectionIds(*solved.book, *solved.inside));
   if (lining) {
     solved.lining = std::make_shared<Lining>(std::move(*lining));
@@ -87,7 +91,9 @@ void solveLining(Solved& solved, const std::shared_ptr<const Solved>& previous) 
 }
 
 bool sameStrake(const Lining& a, const Lining& b, std::size_t k) {
-  if (a.frame.sharedHull() != b.frame.sharedHull() || a.frame.firstPatch() != b.frame.firstPatch() || k >= b.strakeCount()) return false;
+  if (a.frame.sharedHull() != b.frame.sharedHull() || a.frame.firstPatch() != b.frame.firstPatch() ||
+      k >= b.strakeCount())
+    return false;
   for (const std::size_t line : {k, k + 1}) {
     if (a.lines[line].shares != b.lines[line].shares || a.lines[line].moved != b.lines[line].moved) return false;
   }
@@ -95,18 +101,22 @@ bool sameStrake(const Lining& a, const Lining& b, std::size_t k) {
 }
 
 /// False when it was stopped.
-bool solvePlanks(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort, const std::stop_token& stop) {
+bool solvePlanks(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort,
+                 const std::stop_token& stop) {
   if (solved.lining == nullptr) return true;
   PlankMake make = plankMake(*solved.book);
   if (effort == SolveEffort::Quick) make.fineness = quickStrip;
-  const bool sameMake = previous != nullptr && previous->lining != nullptr && plankMake(*previous->book).construction == make.construction &&
+  const bool sameMake = previous != nullptr && previous->lining != nullptr &&
+                        plankMake(*previous->book).construction == make.construction &&
                         plankMake(*previous->book).lapMm == make.lapMm;
   bool anyQuick = false;
   for (std::size_t k = 0; k < solved.lining->strakeCount(); ++k) {
     if (stop.stop_requested()) return false;
-    const std::shared_ptr<const FlatPlank> before = previous != nullptr && k < previous->planks.size() ? previous->planks[k] : nullptr;
+    const std::shared_ptr<const FlatPlank> before =
+        previous != nullptr && k < previous->planks.size() ? previous->planks[k] : nullptr;
     const bool isFull = before != nullptr && before->lower.size() > quickStrip.columns * 3 / 2;
-    if (before != nullptr && sameMake && (isFull || effort == SolveEffort::Quick) && sameStrake(*solved.lining, *previous->lining, k)) {
+    if (before != nullptr && sameMake && (isFull || effort == SolveEffort::Quick) &&
+        sameStrake(*solved.lining, *previous->lining, k)) {
       solved.planks.push_back(before);
       anyQuick = anyQuick || !isFull;
       continue;
@@ -122,7 +132,9 @@ bool solvePlanks(Solved& solved, const std::shared_ptr<const Solved>& previous, 
 class PlankCritic {
  public:
   explicit PlankCritic(Solved& solved)
-      : m_solved(solved), m_lining(*solved.lining), m_usual(shopFigures(solved.book->table.construction, boatLength(solved.book->table))) {}
+      : m_solved(solved),
+        m_lining(*solved.lining),
+        m_usual(shopFigures(solved.book->table.construction, boatLength(solved.book->table))) {}
 
   void look() {
     for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
@@ -140,15 +152,23 @@ class PlankCritic {
   }
 
   void lookAtWidths(std::size_t k) {
-    std::size_t widest = 0;
+    // Judged at stations: along a raked stem or transom a strake measures more than it is wide.
+    std::size_t widest = m_lining.master;
     for (std::size_t i = 0; i < m_lining.frame.sectionCount(); ++i) {
-      if (m_lining.widthMm(k, i) > m_lining.widthMm(k, widest)) widest = i;
+      const bool isStation = m_lining.frame.hull().sections[i].kind == SectionKind::Station;
+      if (isStation && m_lining.widthMm(k, i) > m_lining.widthMm(k, widest)) widest = i;
     }
     const double most = m_lining.widthMm(k, widest);
     const bool broad = k <= 2;
     const double limit = m_usual.widest.mm() * (broad ? broadStrakeAllowance : 1.0);
     if (most > limit) {
-      add({FindingCode::TooWide, most > limit * 1.25 ? Severity::Trouble : Severity::LookAgain, k, widest, {}, {most, limit}, {}});
+      add({FindingCode::TooWide,
+           most > limit * 1.25 ? Severity::Trouble : Severity::LookAgain,
+           k,
+           widest,
+           {},
+           {most, limit},
+           {}});
     }
     for (const std::size_t end : {std::size_t{0}, m_lining.frame.sectionCount() - 1}) {
       const SectionKind kind = m_lining.frame.hull().sections[end].kind;
@@ -157,7 +177,13 @@ class PlankCritic {
       if (hood && width < m_usual.leastHoodEnd.mm()) {
         add({FindingCode::HoodEndNarrow, Severity::Trouble, k, end, {}, {width, m_usual.leastHoodEnd.mm()}, {}});
       } else if (kind != SectionKind::Station && width < endShareToLookAt * most) {
-        add({FindingCode::EndRunsNarrow, width < endShareOfTrouble * most ? Severity::Trouble : Severity::LookAgain, k, end, {}, {width / most}, {}});
+        add({FindingCode::EndRunsNarrow,
+             width < endShareOfTrouble * most ? Severity::Trouble : Severity::LookAgain,
+             k,
+             end,
+             {},
+             {width / most},
+             {}});
       }
     }
   }
@@ -177,10 +203,12 @@ PlankMake plankMake(const Book& book) {
 }
 
 std::size_t Solved::countAtLeast(Severity severity) const {
-  return static_cast<std::size_t>(std::count_if(findings.begin(), findings.end(), [severity](const Finding& f) { return f.severity >= severity; }));
+  return static_cast<std::size_t>(
+      std::count_if(findings.begin(), findings.end(), [severity](const Finding& f) { return f.severity >= severity; }));
 }
 
-std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision, const std::shared_ptr<const Solved>& previous, SolveEffort effort,
+std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,
+                                    const std::shared_ptr<const Solved>& previous, SolveEffort effort,
                                     const std::stop_token& stop) {
   auto solved = std::make_shared<Solved>();
   solved->book = std::move(book);
@@ -190,7 +218,8 @@ std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision, c
   solveLining(*solved, previous);
   if (!solvePlanks(*solved, previous, effort, stop)) return nullptr;
   if (solved->lining != nullptr) PlankCritic(*solved).look();
-  std::stable_sort(solved->findings.begin(), solved->findings.end(), [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
+  std::stable_sort(solved->findings.begin(), solved->findings.end(),
+                   [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
   return solved;
 }
 

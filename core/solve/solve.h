@@ -31,7 +31,7 @@ struct Solved {
   std::shared_ptr<const std::vector<MeshFace>> mesh;     ///< the planked hull, for its picture
   std::vector<std::shared_ptr<const FlatPlank>> planks;  ///< garboard up
   std::vector<Finding> findings;                         ///< worst first
-  bool quick = false;  ///< planks are the quick answer, good to a sixty-fourth
+  bool quick = false;                                    ///< planks are the quick answer, good to a sixty-fourth
 
   std::size_t countAtLeast(Severity severity) const;
 };
@@ -43,7 +43,8 @@ enum class SolveEffort {
 
 /// Solves a book. Never throws for bad data. Every part of `previous` whose inputs are the same is used again.
 /// When `stop` is asked for, what is done so far is thrown away and null is returned.
-std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision, const std::shared_ptr<const Solved>& previous = nullptr,
+std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,
+                                    const std::shared_ptr<const Solved>& previous = nullptr,
                                     SolveEffort effort = SolveEffort::Full, const std::stop_token& stop = {});
 
 /// How the planks of a book are got out.

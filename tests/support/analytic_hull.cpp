@@ -62,8 +62,14 @@ OffsetTable tableOf(const std::vector<KnownSection>& sections, int figures) {
       const Vec2 along = section.point(a + da) - section.point(a - da);
       const Vec2 at = section.point(a);
       const bool steep = std::abs(along.y()) > std::abs(along.x());
-      TableRow row{steep ? RowKind::HalfBreadth : RowKind::Height, steep ? RowLine::Waterline : RowLine::Buttock,
-                   millimetres(steep ? at.y() : at.x()), {}, {}, {}, {}, 0};
+      TableRow row{steep ? RowKind::HalfBreadth : RowKind::Height,
+                   steep ? RowLine::Waterline : RowLine::Buttock,
+                   millimetres(steep ? at.y() : at.x()),
+                   {},
+                   {},
+                   {},
+                   {},
+                   0};
       row.figures.resize(sections.size());
       row.figures[i] = millimetres(steep ? at.x() : at.y());
       table.rows.push_back(row);
@@ -76,7 +82,14 @@ OffsetTable griddedTableOf(const std::vector<KnownSection>& sections, double ste
   OffsetTable table = emptyTable(sections);
   for (const bool steep : {true, false}) {
     for (double at = stepMm; at < 4000.0; at += stepMm) {
-      TableRow row{steep ? RowKind::HalfBreadth : RowKind::Height, steep ? RowLine::Waterline : RowLine::Buttock, millimetres(at), {}, {}, {}, {}, 0};
+      TableRow row{steep ? RowKind::HalfBreadth : RowKind::Height,
+                   steep ? RowLine::Waterline : RowLine::Buttock,
+                   millimetres(at),
+                   {},
+                   {},
+                   {},
+                   {},
+                   0};
       row.figures.resize(sections.size());
       bool any = false;
       for (std::size_t i = 0; i < sections.size(); ++i) {

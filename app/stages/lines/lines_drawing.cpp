@@ -63,17 +63,22 @@ void LinesDrawing::measure() {
 std::vector<Vec3> LinesDrawing::sectionPoints(std::size_t section) const {
   std::vector<Vec3> points;
   for (const Batten& part : m_session->solved()->drawn->sections[section].parts) {
-    for (int i = 0; i <= pointsASection; ++i) points.push_back(part.pointAtShare(static_cast<double>(i) / pointsASection));
+    for (int i = 0; i <= pointsASection; ++i)
+      points.push_back(part.pointAtShare(static_cast<double>(i) / pointsASection));
   }
   return points;
 }
 
-bool LinesDrawing::isAft(std::size_t section) const { return section > m_middle; }
+bool LinesDrawing::isAft(std::size_t section) const {
+  return section > m_middle;
+}
 
 Vec2 LinesDrawing::place(View view, const Vec3& point, bool aft) const {
   switch (view) {
-    case View::Profile: return {point.x(), point.z()};
-    case View::Plan: return {point.x(), m_low.z() - m_gap - point.y()};
+    case View::Profile:
+      return {point.x(), point.z()};
+    case View::Plan:
+      return {point.x(), m_low.z() - m_gap - point.y()};
     case View::Body: {
       const double middle = m_high.x() + m_gap + m_high.y();
       return {middle + (aft ? -point.y() : point.y()), point.z() - 0.5 * (m_high.y() + m_gap)};
@@ -85,14 +90,16 @@ Vec2 LinesDrawing::place(View view, const Vec3& point, bool aft) const {
 std::optional<std::pair<Vec2, Vec2>> LinesDrawing::worldBox() const {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->drawn == nullptr) return std::nullopt;
-  return std::pair(Vec2(m_low.x(), m_low.z() - m_gap - m_high.y()), Vec2(m_high.x() + m_gap + 2.0 * m_high.y(), m_high.z()));
+  return std::pair(Vec2(m_low.x(), m_low.z() - m_gap - m_high.y()),
+                   Vec2(m_high.x() + m_gap + 2.0 * m_high.y(), m_high.z()));
 }
 
 QPen LinesDrawing::penFor(bool selected, double width) const {
   return selected ? QPen(look::inHand, width + 1.6) : QPen(look::ink, width);
 }
 
-void LinesDrawing::paintCurve(QPainter& painter, View view, const std::vector<Vec3>& points, bool aft, const QPen& pen) const {
+void LinesDrawing::paintCurve(QPainter& painter, View view, const std::vector<Vec3>& points, bool aft,
+                              const QPen& pen) const {
   QPolygonF curve;
   for (const Vec3& point : points) curve.append(toScreen(place(view, point, aft)));
   painter.setPen(pen);
@@ -115,7 +122,8 @@ void LinesDrawing::paintGrid(QPainter& painter) const {
     const double y = m_low.z() - m_gap - row.at.mm();
     painter.drawLine(toScreen({left, y}), toScreen({right, y}));
     for (const double side : {-1.0, 1.0}) {
-      painter.drawLine(toScreen({centre + side * row.at.mm(), m_low.z() + lift}), toScreen({centre + side * row.at.mm(), m_high.z() + lift}));
+      painter.drawLine(toScreen({centre + side * row.at.mm(), m_low.z() + lift}),
+                       toScreen({centre + side * row.at.mm(), m_high.z() + lift}));
     }
   }
   painter.setPen(QPen(look::quietInk, 1.0));
@@ -141,8 +149,10 @@ void LinesDrawing::paintSections(QPainter& painter) const {
   }
   for (const Section& part : hull.partSections) {
     std::vector<Vec3> points;
-    for (int i = 0; i <= pointsASection; ++i) points.push_back(part.parts.back().pointAtShare(static_cast<double>(i) / pointsASection));
-    for (const View view : {View::Profile, View::Plan, View::Body}) paintCurve(painter, view, points, *part.xMm > hull.sections[m_middle].xMm.value_or(0.0), penFor(false, 1.0));
+    for (int i = 0; i <= pointsASection; ++i)
+      points.push_back(part.parts.back().pointAtShare(static_cast<double>(i) / pointsASection));
+    for (const View view : {View::Profile, View::Plan, View::Body})
+      paintCurve(painter, view, points, *part.xMm > hull.sections[m_middle].xMm.value_or(0.0), penFor(false, 1.0));
   }
 }
 
@@ -151,12 +161,16 @@ void LinesDrawing::paintTableLines(QPainter& painter) const {
   const Hull& hull = *solved->drawn;
   const auto& rows = m_session->book()->table.rows;
   const int selected = m_session->selection().row;
-  const auto isSelected = [&](RowLine line) { return selected >= 0 && static_cast<std::size_t>(selected) < rows.size() && rows[static_cast<std::size_t>(selected)].line == line; };
+  const auto isSelected = [&](RowLine line) {
+    return selected >= 0 && static_cast<std::size_t>(selected) < rows.size() &&
+           rows[static_cast<std::size_t>(selected)].line == line;
+  };
   for (const DrawnLine& line : *solved->drawnLines) {
     if (line.row >= rows.size()) continue;
     const bool on = static_cast<int>(line.row) == selected;
     const View view = rows[line.row].line == RowLine::Waterline ? View::Plan : View::Profile;
-    for (const Contour& contour : line.contours) paintCurve(painter, view, contour, false, on ? penFor(true, 1.0) : QPen(look::quietInk, 1.0));
+    for (const Contour& contour : line.contours)
+      paintCurve(painter, view, contour, false, on ? penFor(true, 1.0) : QPen(look::quietInk, 1.0));
   }
   // Sheer, chine and rabbet bound the patches.
   const auto border = [&](std::size_t patch, double v, RowLine line) {
@@ -201,15 +215,18 @@ void LinesDrawing::paintNames(QPainter& painter) {
     const bool on = static_cast<int>(i) == selected;
     painter.setFont(shopFont(look::labelPx + (on ? 2.0 : 0.0), on));
     painter.setPen(on ? look::inHand : look::ink);
-    painter.drawText(QRectF(at.x() - 40.0, at.y() - 24.0, 80.0, 18.0), Qt::AlignCenter, QString::fromStdString(section.name));
-    const QString kind = section.kind == SectionKind::Station ? tr("station %1").arg(QString::fromStdString(section.name)) : QString::fromStdString(section.name);
+    painter.drawText(QRectF(at.x() - 40.0, at.y() - 24.0, 80.0, 18.0), Qt::AlignCenter,
+                     QString::fromStdString(section.name));
+    const QString kind = section.kind == SectionKind::Station
+                             ? tr("station %1").arg(QString::fromStdString(section.name))
+                             : QString::fromStdString(section.name);
     handles.push_back({at, kind, -1, static_cast<int>(i)});
   }
   setHandles(std::move(handles));
   painter.setFont(shopFont(look::labelPx));
   painter.setPen(look::quietInk);
-  const QPointF plan = toScreen({m_low.x(), m_low.z() - m_gap});
-  painter.drawText(plan + QPointF(4.0, 16.0), tr("half-breadth"));
+  const QPointF plan = toScreen({m_high.x(), m_low.z() - m_gap});
+  painter.drawText(QRectF(plan.x() - 120.0, plan.y() - 20.0, 120.0, 18.0), Qt::AlignRight, tr("half-breadth"));
   const double centre = m_high.x() + m_gap + m_high.y();
   const QPointF body = toScreen({centre, m_high.z() - 0.5 * (m_high.y() + m_gap)});
   painter.drawText(QRectF(body.x() - 130.0, body.y() - 22.0, 120.0, 18.0), Qt::AlignRight, tr("after body"));
@@ -217,7 +234,8 @@ void LinesDrawing::paintNames(QPainter& painter) {
 }
 
 void LinesDrawing::paintDrawing(QPainter& painter) {
-  setCaption(m_session->book()->table.side == PlankingSide::Inside ? tr("drawn to the inside of the planking") : tr("drawn to the outside of the planking"));
+  setCaption(m_session->book()->table.side == PlankingSide::Inside ? tr("drawn to the inside of the planking")
+                                                                   : tr("drawn to the outside of the planking"));
   paintGrid(painter);
   paintBackbone(painter);
   paintTableLines(painter);
@@ -234,7 +252,8 @@ void LinesDrawing::mousePressEvent(QMouseEvent* event) {
   const Selection before = selection;
   const auto consider = [&](View view, const std::vector<Vec3>& points, bool aft, const Selection& choice) {
     for (std::size_t i = 0; i + 1 < points.size(); ++i) {
-      const double away = distanceToLeg(event->position(), toScreen(place(view, points[i], aft)), toScreen(place(view, points[i + 1], aft)));
+      const double away = distanceToLeg(event->position(), toScreen(place(view, points[i], aft)),
+                                        toScreen(place(view, points[i + 1], aft)));
       if (away < least) least = away, selection = choice;
     }
   };
@@ -259,7 +278,8 @@ void LinesDrawing::keyPressEvent(QKeyEvent* event) {
     return;
   }
   Selection selection = m_session->selection();
-  selection.section = std::clamp(selection.section + step, 0, static_cast<int>(m_session->solved()->drawn->sections.size()) - 1);
+  selection.section =
+      std::clamp(selection.section + step, 0, static_cast<int>(m_session->solved()->drawn->sections.size()) - 1);
   m_session->select(selection);
 }
 

@@ -5,6 +5,7 @@
 #include <QSplitter>
 
 #include "canvas/look.h"
+#include "canvas/words.h"
 #include "fonts.h"
 #include "lining/shop_figures.h"
 #include "stages/lines/lines_drawing.h"
@@ -14,7 +15,10 @@
 namespace narrows {
 
 LinesStage::LinesStage(Session* session, QWidget* parent)
-    : Stage(session, parent), m_drawing(new LinesDrawing(session)), m_grid(new OffsetGrid(session)), m_gridAnswer(new QLabel(this)) {
+    : Stage(session, parent),
+      m_drawing(new LinesDrawing(session)),
+      m_grid(new OffsetGrid(session)),
+      m_gridAnswer(new QLabel(this)) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
@@ -32,7 +36,7 @@ LinesStage::LinesStage(Session* session, QWidget* parent)
   split->addWidget(below);
   split->setStretchFactor(0, 3);
   split->setStretchFactor(1, 2);
-  split->setSizes({360, 250});
+  split->setSizes({430, 290});
   row->addWidget(split, 1);
 
   auto* slate = new Slate(this);
@@ -64,23 +68,30 @@ LinesStage::LinesStage(Session* session, QWidget* parent)
   connect(session, &Session::selectionChanged, this, &LinesStage::showFigures);
 }
 
-QWidget* LinesStage::drawing() { return m_drawing; }
+QWidget* LinesStage::drawing() {
+  return m_drawing;
+}
 
-void LinesStage::fit() { m_drawing->fit(); }
+void LinesStage::fit() {
+  m_drawing->fit();
+}
 
 QString LinesStage::standing() const {
   const auto& solved = m_session->solved();
   if (solved == nullptr) return {};
   int problems = 0;
   for (const Finding& finding : solved->findings) problems += finding.code == FindingCode::TableProblem ? 1 : 0;
-  if (problems > 0) return tr("%n figure(s) to mend", nullptr, problems);
-  return tr("%n station(s), in order", nullptr, static_cast<int>(m_session->book()->table.stations.size()));
+  if (problems > 0) return tr("%1 to mend").arg(counted(problems, tr("figure"), tr("figures")));
+  return tr("%1, in order")
+      .arg(counted(static_cast<int>(m_session->book()->table.stations.size()), tr("station"), tr("stations")));
 }
 
 void LinesStage::showFigures() {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->drawn == nullptr) return;
-  const auto shown = [this](double mm) { return QString::fromStdString(showLength(millimetres(mm), m_session->notation())); };
+  const auto shown = [this](double mm) {
+    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
+  };
   const auto& sections = solved->drawn->sections;
   const int selected = m_session->selection().section;
   if (selected >= 0 && static_cast<std::size_t>(selected) < sections.size()) {
@@ -95,9 +106,14 @@ void LinesStage::showFigures() {
     if (row.kind != RowKind::HalfBreadth) continue;
     for (const auto& figure : row.figures) breadth = std::max(breadth, figure.value_or(Length()).mm());
   }
-  const Notation notation = m_session->notation() == Notation::Millimetres ? Notation::Millimetres : Notation::FeetInches16;
-  m_boat->setText(tr("%1 long, %2 broad").arg(QString::fromStdString(showLength(boatLength(table), notation)), QString::fromStdString(showLength(millimetres(2.0 * breadth), notation))));
-  m_planking->setText(tr("%1, %2 thick, drawn to the %3").arg(QString::fromUtf8(constructionName(table.construction)), shown(table.thickness.mm()), QString::fromUtf8(plankingSideName(table.side))));
+  const Notation notation =
+      m_session->notation() == Notation::Millimetres ? Notation::Millimetres : Notation::FeetInches16;
+  m_boat->setText(tr("%1 long, %2 broad")
+                      .arg(QString::fromStdString(showLength(boatLength(table), notation)),
+                           QString::fromStdString(showLength(millimetres(2.0 * breadth), notation))));
+  m_planking->setText(tr("%1, %2 thick, drawn to the %3")
+                          .arg(QString::fromUtf8(constructionName(table.construction)), shown(table.thickness.mm()),
+                               QString::fromUtf8(plankingSideName(table.side))));
 }
 
 }  // namespace narrows

@@ -13,7 +13,9 @@ namespace narrows {
 namespace {
 
 QString rowWords(const TableRow& row, Unit unit) {
-  return QString::fromStdString(std::string(row.kind == RowKind::Diagonal ? "" : rowKindName(row.kind)) + " " + rowLabel(row, unit)).trimmed();
+  return QString::fromStdString(std::string(row.kind == RowKind::Diagonal ? "" : rowKindName(row.kind)) + " " +
+                                rowLabel(row, unit))
+      .trimmed();
 }
 
 }  // namespace
@@ -33,9 +35,13 @@ OffsetModel::OffsetModel(Session* session, QObject* parent) : QAbstractTableMode
   });
 }
 
-int OffsetModel::rowCount(const QModelIndex& parent) const { return parent.isValid() || m_shown == nullptr ? 0 : static_cast<int>(m_shown->table.rows.size()); }
+int OffsetModel::rowCount(const QModelIndex& parent) const {
+  return parent.isValid() || m_shown == nullptr ? 0 : static_cast<int>(m_shown->table.rows.size());
+}
 
-int OffsetModel::columnCount(const QModelIndex& parent) const { return parent.isValid() || m_shown == nullptr ? 0 : static_cast<int>(m_shown->table.stations.size()); }
+int OffsetModel::columnCount(const QModelIndex& parent) const {
+  return parent.isValid() || m_shown == nullptr ? 0 : static_cast<int>(m_shown->table.stations.size());
+}
 
 QVariant OffsetModel::data(const QModelIndex& index, int role) const {
   if (!index.isValid() || m_shown == nullptr) return {};
@@ -73,18 +79,22 @@ bool OffsetModel::setData(const QModelIndex& index, const QVariant& value, int r
   const auto row = static_cast<std::size_t>(index.row());
   const auto column = static_cast<std::size_t>(index.column());
   const TableRow& line = m_shown->table.rows[row];
-  const QString words = tr("Change %1, station %2").arg(rowWords(line, m_shown->table.unit), QString::fromStdString(m_shown->table.stations[column].name));
+  const QString words =
+      tr("Change %1, station %2")
+          .arg(rowWords(line, m_shown->table.unit), QString::fromStdString(m_shown->table.stations[column].name));
   if (!m_session->perform(words, setFigure(*m_session->book(), row, column, figure))) return false;
   emit understood();
   return true;
 }
 
-OffsetGrid::OffsetGrid(Session* session, QWidget* parent) : QTableView(parent), m_session(session), m_model(new OffsetModel(session, this)) {
+OffsetGrid::OffsetGrid(Session* session, QWidget* parent)
+    : QTableView(parent), m_session(session), m_model(new OffsetModel(session, this)) {
   setModel(m_model);
   setFont(shopFont(15.0));
   setAccessibleName(tr("Table of offsets"));
   setSelectionMode(QAbstractItemView::SingleSelection);
-  setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed);
+  setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked |
+                  QAbstractItemView::EditKeyPressed);
   setTabKeyNavigation(true);
   horizontalHeader()->setDefaultSectionSize(66);
   horizontalHeader()->setMinimumSectionSize(48);

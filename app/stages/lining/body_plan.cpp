@@ -13,9 +13,13 @@ namespace {
 constexpr int pointsASection = 64;
 }
 
-BodyPlan::BodyPlan(Session* session, QWidget* parent) : MarkCanvas(session, parent) { setAccessibleName(tr("Body plan with the plank lines")); }
+BodyPlan::BodyPlan(Session* session, QWidget* parent) : MarkCanvas(session, parent) {
+  setAccessibleName(tr("Body plan with the plank lines"));
+}
 
-double BodyPlan::side(std::size_t section) const { return section > lining()->frame.greatestSection() ? -1.0 : 1.0; }
+double BodyPlan::side(std::size_t section) const {
+  return section > lining()->frame.greatestSection() ? -1.0 : 1.0;
+}
 
 std::optional<std::pair<Vec2, Vec2>> BodyPlan::worldBox() const {
   if (lining() == nullptr) return std::nullopt;
@@ -41,7 +45,9 @@ double BodyPlan::shareAt(std::size_t section, const Vec2& world) const {
   return lining()->frame.nearestShare(section, side(section) * world.x(), world.y());
 }
 
-bool BodyPlan::showsSection(std::size_t section) const { return m_session->selection().section == static_cast<int>(section); }
+bool BodyPlan::showsSection(std::size_t section) const {
+  return m_session->selection().section == static_cast<int>(section);
+}
 
 void BodyPlan::paintDrawing(QPainter& painter) {
   setCaption(tr("after body  |  fore body"));
@@ -81,10 +87,13 @@ void BodyPlan::paintDrawing(QPainter& painter) {
     }
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.4 : 1.0));
     painter.drawPolyline(curve);
+    if (!on && (i % 2 == 1) && i != now.frame.sectionCount() - 1 && std::abs(static_cast<int>(i) - selected) < 2)
+      continue;
     painter.setFont(shopFont(look::labelPx, on));
     painter.setPen(on ? look::inHand : look::ink);
     const QPointF head = curve.back();
-    painter.drawText(QRectF(head.x() - 36.0, head.y() - 19.0, 72.0, 16.0), Qt::AlignCenter, QString::fromStdString(now.frame.hull().sections[i].name));
+    painter.drawText(QRectF(head.x() - 36.0, head.y() - 19.0, 72.0, 16.0), Qt::AlignCenter,
+                     QString::fromStdString(now.frame.hull().sections[i].name));
   }
   for (std::size_t line = 1; line + 1 < now.lines.size(); ++line) {
     const bool on = m_session->selection().line == static_cast<int>(line);
@@ -105,7 +114,8 @@ void BodyPlan::paintDrawing(QPainter& painter) {
 }
 
 void BodyPlan::mousePressEvent(QMouseEvent* event) {
-  if (event->button() == Qt::LeftButton && !isMeasuring() && lining() != nullptr && handleNear(event->position(), 10.0) == nullptr) {
+  if (event->button() == Qt::LeftButton && !isMeasuring() && lining() != nullptr &&
+      handleNear(event->position(), 10.0) == nullptr) {
     // A click near a section takes it in hand, and its marks with it.
     const Lining& now = *lining();
     double least = 10.0;

@@ -17,9 +17,19 @@ GirthDrawing::GirthDrawing(Session* session, QWidget* parent) : MarkCanvas(sessi
   setAccessibleName(tr("Girth laid flat, with the marks of every plank line"));
 }
 
+double GirthDrawing::foreshortening() const {
+  // Seen from its end, as a batten is looked along: as much shorter as makes the drawing fill its place.
+  const GirthFrame& frame = lining()->frame;
+  double girth = 1.0;
+  for (std::size_t i = 0; i < frame.sectionCount(); ++i) girth = std::max(girth, frame.girthMm(i));
+  const double length = frame.sectionPoint(frame.sectionCount() - 1, 0.5).x() - frame.sectionPoint(0, 0.5).x();
+  const double wanted = length / girth * (height() - 70.0) / std::max(width() - 70.0, 50.0);
+  return std::clamp(std::round(wanted * 2.0) / 2.0, 1.0, 6.0);
+}
+
 double GirthDrawing::sectionX(std::size_t section) const {
   // Stem, transom and sternpost rake: each stands here at the middle of its girth.
-  return lining()->frame.sectionPoint(section, 0.5).x();
+  return lining()->frame.sectionPoint(section, 0.5).x() / foreshortening();
 }
 
 std::optional<std::pair<Vec2, Vec2>> GirthDrawing::worldBox() const {
@@ -34,7 +44,9 @@ Vec2 GirthDrawing::markPlace(std::size_t line, std::size_t section) const {
   return {sectionX(section), lining()->lines[line].shares[section] * lining()->frame.girthMm(section)};
 }
 
-double GirthDrawing::shareAt(std::size_t section, const Vec2& world) const { return world.y() / lining()->frame.girthMm(section); }
+double GirthDrawing::shareAt(std::size_t section, const Vec2& world) const {
+  return world.y() / lining()->frame.girthMm(section);
+}
 
 void GirthDrawing::paintStrakes(QPainter& painter) const {
   const Lining& now = *lining();
@@ -81,7 +93,8 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   const double x = at[0] + 0.5 * (at[1] - at[0]);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const double share = 0.5 * (now.lines[k].shareAt(0.5) + now.lines[k + 1].shareAt(0.5));
-    painter.drawText(QRectF(toScreen({x, share * girthAt(x)}) - QPointF(20.0, 10.0), QSizeF(40.0, 20.0)), Qt::AlignCenter, QString::number(k + 1));
+    painter.drawText(QRectF(toScreen({x, share * girthAt(x)}) - QPointF(20.0, 10.0), QSizeF(40.0, 20.0)),
+                     Qt::AlignCenter, QString::number(k + 1));
   }
 }
 
@@ -94,7 +107,8 @@ void GirthDrawing::paintSections(QPainter& painter) const {
     painter.setFont(shopFont(look::labelPx, on));
     painter.setPen(on ? look::inHand : look::ink);
     const QPointF head = toScreen({sectionX(i), frame.girthMm(i)});
-    const QString name = QString::fromStdString(frame.hull().sections[i].name) + (i == lining()->master ? QStringLiteral(" ▾") : QString());
+    const QString name = QString::fromStdString(frame.hull().sections[i].name) +
+                         (i == lining()->master ? QStringLiteral(" ▾") : QString());
     painter.drawText(QRectF(head.x() - 40.0, head.y() - 22.0, 80.0, 18.0), Qt::AlignCenter, name);
   }
 }
@@ -104,14 +118,18 @@ void GirthDrawing::paintWidths(QPainter& painter) const {
   const int section = m_session->selection().section;
   if (section < 0 || static_cast<std::size_t>(section) >= now.frame.sectionCount()) return;
   const auto at = static_cast<std::size_t>(section);
-  painter.setFont(shopFont(look::figurePx, true));
+  double roomPx = 1e9;
+  for (std::size_t k = 0; k < now.strakeCount(); ++k) roomPx = std::min(roomPx, now.widthMm(k, at) * pixelsPerMm());
+  if (roomPx < 15.0) return;  // the table below has them
+  painter.setFont(shopFont(std::min(look::figurePx, roomPx - 2.0), true));
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const double middle = 0.5 * (now.lines[k].shares[at] + now.lines[k + 1].shares[at]) * now.frame.girthMm(at);
     const QString words = QString::fromStdString(showLength(millimetres(now.widthMm(k, at)), m_session->notation()));
     const double width = painter.fontMetrics().horizontalAdvance(words) + 10.0;
     const bool last = at + 1 == now.frame.sectionCount();
     const QPointF place = toScreen({sectionX(at), middle});
-    const QRectF box(place.x() + (last ? -width - 9.0 : 9.0), place.y() - 11.0, width, 22.0);
+    const double high = std::min(22.0, roomPx - 1.0);
+    const QRectF box(place.x() + (last ? -width - 9.0 : 9.0), place.y() - 0.5 * high, width, high);
     painter.fillRect(box, look::raised);
     painter.setPen(look::ink);
     painter.drawText(box, Qt::AlignCenter, words);
@@ -119,7 +137,8 @@ void GirthDrawing::paintWidths(QPainter& painter) const {
 }
 
 void GirthDrawing::paintDrawing(QPainter& painter) {
-  setCaption(tr("girth laid flat, inside of the planking"));
+  setCaption(foreshortening() > 1.0 ? tr("girth laid flat · length foreshortened %1 times").arg(foreshortening())
+                                    : tr("girth laid flat"));
   paintStrakes(painter);
   paintSections(painter);
   paintMarks(painter);

@@ -18,6 +18,7 @@ class GirthDrawing : public MarkCanvas {
   void paintDrawing(QPainter& painter) override;
   Vec2 markPlace(std::size_t line, std::size_t section) const override;
   double shareAt(std::size_t section, const Vec2& world) const override;
+  double foreshortening() const override;
 
  private:
   double sectionX(std::size_t section) const;

@@ -3,6 +3,7 @@
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QPushButton>
 #include <QRadioButton>
 #include <QSignalBlocker>
 #include <QSpinBox>
@@ -11,6 +12,7 @@
 #include "book/edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/words.h"
 #include "fonts.h"
 #include "stages/lining/body_plan.h"
 #include "stages/lining/girth_drawing.h"
@@ -20,7 +22,11 @@
 namespace narrows {
 
 LiningStage::LiningStage(Session* session, QWidget* parent)
-    : Stage(session, parent), m_girth(new GirthDrawing(session)), m_body(new BodyPlan(session)), m_widths(new WidthsGrid(session)), m_answer(new QLabel(this)) {
+    : Stage(session, parent),
+      m_girth(new GirthDrawing(session)),
+      m_body(new BodyPlan(session)),
+      m_widths(new WidthsGrid(session)),
+      m_answer(new QLabel(this)) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
@@ -29,7 +35,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   drawings->addWidget(m_body);
   drawings->setStretchFactor(0, 3);
   drawings->setStretchFactor(1, 2);
-  drawings->setSizes({520, 330});
+  drawings->setSizes({480, 370});
   auto* below = new QWidget;
   auto* column = new QVBoxLayout(below);
   column->setContentsMargins(8, 4, 8, 4);
@@ -43,7 +49,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   split->addWidget(below);
   split->setStretchFactor(0, 3);
   split->setStretchFactor(1, 2);
-  split->setSizes({340, 270});
+  split->setSizes({430, 300});
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
 
@@ -75,7 +81,20 @@ QWidget* LiningStage::makeSlate() {
   m_count->setMinimumHeight(40);
   m_count->setAccessibleName(tr("Strakes a side"));
   m_count->setKeyboardTracking(false);
-  slate->addWidget(m_count);
+  m_count->setButtonSymbols(QAbstractSpinBox::NoButtons);
+  auto* counting = new QWidget(slate);
+  auto* countRow = new QHBoxLayout(counting);
+  countRow->setContentsMargins(0, 0, 0, 0);
+  countRow->addWidget(m_count, 1);
+  for (const int step : {-1, 1}) {
+    auto* button = new QPushButton(step < 0 ? tr("drop") : tr("add"), counting);
+    button->setMinimumHeight(40);
+    button->setAccessibleName(step < 0 ? tr("Drop a strake") : tr("Add a strake"));
+    button->setObjectName(step < 0 ? QStringLiteral("dropStrake") : QStringLiteral("addStrake"));
+    connect(button, &QPushButton::clicked, this, [this, step] { m_count->stepBy(step); });
+    countRow->addWidget(button);
+  }
+  slate->addWidget(counting);
   m_equal = new QRadioButton(tr("Equal at every station"), slate);
   m_diminishing = new QRadioButton(tr("Diminishing from chosen widths"), slate);
   slate->addWidget(m_equal);
@@ -96,21 +115,27 @@ QWidget* LiningStage::makeSlate() {
   slate->addHeading(tr("What it costs"));
   m_cost = slate->addFigure(tr("What this lining costs"));
   slate->addStretch();
-  slate->addHeading(tr("Drag a mark, or choose one with the arrows and move it with Ctrl and up or down. Delete lets its line go."));
+  slate->addHeading(
+      tr("Drag a mark, or choose it with the arrows and move it with Ctrl and up or down. N nails a mark where it is, "
+         "or pulls its nail. The batten runs free from nail to nail."));
 
   connect(m_count, &QSpinBox::valueChanged, this, [this](int count) {
-    if (!m_showing) m_session->perform(tr("%n strake(s)", nullptr, count), setStrakeCount(*m_session->book(), count));
+    if (!m_showing)
+      m_session->perform(tr("Line off %1").arg(counted(count, tr("strake"), tr("strakes"))),
+                         setStrakeCount(*m_session->book(), count));
   });
   const auto rule = [this](LiningRule wanted) {
     const auto& solved = m_session->solved();
     if (m_showing || solved == nullptr || solved->lining == nullptr) return;
-    m_session->perform(wanted == LiningRule::Equal ? tr("Equal strakes") : tr("Diminishing strakes"), setRule(*m_session->book(), *solved->lining, wanted));
+    m_session->perform(wanted == LiningRule::Equal ? tr("Equal strakes") : tr("Diminishing strakes"),
+                       setRule(*m_session->book(), *solved->lining, wanted));
   };
   connect(m_equal, &QRadioButton::clicked, this, [rule] { rule(LiningRule::Equal); });
   connect(m_diminishing, &QRadioButton::clicked, this, [rule] { rule(LiningRule::Diminishing); });
   connect(m_master, &QComboBox::activated, this, [this](int index) {
     const StationId station{m_master->itemData(index).toLongLong()};
-    m_session->perform(tr("Choose widths at %1").arg(m_master->itemText(index)), setMaster(*m_session->book(), station));
+    m_session->perform(tr("Choose widths at %1").arg(m_master->itemText(index)),
+                       setMaster(*m_session->book(), station));
   });
   connect(m_lap, &LengthField::lengthEntered, this, [this](Length lap) {
     if (lap.mm() >= 0.0) m_session->perform(tr("Set the lap"), setLap(*m_session->book(), lap));
@@ -118,7 +143,9 @@ QWidget* LiningStage::makeSlate() {
   return slate;
 }
 
-QWidget* LiningStage::drawing() { return m_girth; }
+QWidget* LiningStage::drawing() {
+  return m_girth;
+}
 
 void LiningStage::fit() {
   m_girth->fit();
@@ -130,7 +157,7 @@ QString LiningStage::standing() const {
   if (solved == nullptr || solved->lining == nullptr) return tr("not lined off");
   int wide = 0;
   for (const Finding& finding : solved->findings) wide += finding.code == FindingCode::TooWide ? 1 : 0;
-  const QString strakes = tr("%n strake(s)", nullptr, static_cast<int>(solved->lining->strakeCount()));
+  const QString strakes = counted(static_cast<int>(solved->lining->strakeCount()), tr("strake"), tr("strakes"));
   return wide > 0 ? tr("%1, %2 too wide").arg(strakes).arg(wide) : strakes;
 }
 
@@ -151,7 +178,8 @@ void LiningStage::showPlan() {
     m_master->clear();
     for (std::size_t i = 0; i < ids.size(); ++i) {
       if (solved->lining->frame.hull().sections[i].kind != SectionKind::Station) continue;
-      m_master->addItem(tr("station %1").arg(QString::fromStdString(solved->lining->frame.hull().sections[i].name)), QVariant::fromValue<qlonglong>(ids[i].number));
+      m_master->addItem(tr("station %1").arg(QString::fromStdString(solved->lining->frame.hull().sections[i].name)),
+                        QVariant::fromValue<qlonglong>(ids[i].number));
       if (i == solved->lining->master) m_master->setCurrentIndex(m_master->count() - 1);
     }
   }
@@ -165,25 +193,34 @@ void LiningStage::showMark() {
   const Selection& selection = m_session->selection();
   const auto line = static_cast<std::size_t>(std::max(selection.line, 0));
   const auto section = static_cast<std::size_t>(std::max(selection.section, 0));
-  if (selection.line < 1 || line + 1 >= lining.lines.size() || selection.section < 0 || section >= lining.frame.sectionCount()) {
+  if (selection.line < 1 || line + 1 >= lining.lines.size() || selection.section < 0 ||
+      section >= lining.frame.sectionCount()) {
     m_mark->setText({});
     m_markFigures->setText(tr("No mark in hand."));
     return;
   }
-  const auto shown = [this](double mm) { return QString::fromStdString(showLength(millimetres(mm), m_session->notation())); };
+  const auto shown = [this](double mm) {
+    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
+  };
   const Section& place = lining.frame.hull().sections[section];
   const QString name = QString::fromStdString(place.name);
-  m_mark->setText(tr("Line %1 at %2").arg(QString::number(line), place.kind == SectionKind::Station ? tr("station %1").arg(name) : name));
+  m_mark->setText(
+      tr("Line %1 at %2")
+          .arg(QString::number(line), place.kind == SectionKind::Station ? tr("station %1").arg(name) : name));
   const Vec3 at = lining.frame.sectionPoint(section, lining.lines[line].shares[section]);
   m_markFigures->setText(tr("girth from base line %1\nheight %2, half-breadth %3\nstrake %4: %5\nstrake %6: %7")
-                             .arg(shown(lining.lines[line].shares[section] * lining.frame.girthMm(section)), shown(at.z()), shown(at.y()), QString::number(line),
-                                  shown(lining.widthMm(line - 1, section)), QString::number(line + 1), shown(lining.widthMm(line, section))));
+                             .arg(shown(lining.lines[line].shares[section] * lining.frame.girthMm(section)),
+                                  shown(at.z()), shown(at.y()), QString::number(line),
+                                  shown(lining.widthMm(line - 1, section)), QString::number(line + 1),
+                                  shown(lining.widthMm(line, section))));
 }
 
 void LiningStage::showCost() {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->lining == nullptr || solved->planks.empty()) return;
-  const auto shown = [this](double mm) { return QString::fromStdString(showLength(millimetres(mm), m_session->notation())); };
+  const auto shown = [this](double mm) {
+    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
+  };
   std::size_t board = 0, sny = 0;
   for (std::size_t k = 1; k < solved->planks.size(); ++k) {
     if (solved->planks[k]->boardWidthMm > solved->planks[board]->boardWidthMm) board = k;
@@ -193,12 +230,13 @@ void LiningStage::showCost() {
   std::size_t which = 0;
   for (std::size_t k = 0; k < solved->lining->strakeCount(); ++k) {
     for (std::size_t i = 0; i < solved->lining->frame.sectionCount(); ++i) {
+      if (solved->lining->frame.hull().sections[i].kind != SectionKind::Station) continue;
       if (solved->lining->widthMm(k, i) > widest) widest = solved->lining->widthMm(k, i), which = k;
     }
   }
   m_cost->setText(tr("widest strake %1, strake %2\nwidest board %3, strake %4\nmost sny %5, strake %6")
-                      .arg(shown(widest), QString::number(which + 1), shown(solved->planks[board]->boardWidthMm), QString::number(board + 1),
-                           shown(solved->planks[sny]->snyMm), QString::number(sny + 1)));
+                      .arg(shown(widest), QString::number(which + 1), shown(solved->planks[board]->boardWidthMm),
+                           QString::number(board + 1), shown(solved->planks[sny]->snyMm), QString::number(sny + 1)));
 }
 
 }  // namespace narrows

@@ -17,7 +17,9 @@ constexpr double reachPx = 14.0;
 }  // namespace
 
 MarkCanvas::MarkCanvas(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
-  setEmptyWords(tr("There is no lining yet: the hull cannot be made of the figures, or the marks cross. What stands in the way is told below."));
+  setEmptyWords(
+      tr("There is no lining yet: the hull cannot be made of the figures, or the marks cross. What stands in the way "
+         "is told below."));
   connect(session, &Session::solvedChanged, this, [this] {
     setNotation(m_session->notation());
     update();
@@ -33,8 +35,10 @@ const Lining* MarkCanvas::lining() const {
 QString MarkCanvas::markName(std::size_t line, std::size_t section) const {
   const Lining& now = *lining();
   const std::string place = now.frame.hull().sections[section].name;
-  const std::string girth = showLength(millimetres(now.lines[line].shares[section] * now.frame.girthMm(section)), m_session->notation());
-  return tr("line %1 at %2, girth %3").arg(QString::number(line), QString::fromStdString(place), QString::fromStdString(girth));
+  const std::string girth =
+      showLength(millimetres(now.lines[line].shares[section] * now.frame.girthMm(section)), m_session->notation());
+  return tr("line %1 at %2, girth %3")
+      .arg(QString::number(line), QString::fromStdString(place), QString::fromStdString(girth));
 }
 
 void MarkCanvas::paintMarks(QPainter& painter) {
@@ -74,7 +78,8 @@ void MarkCanvas::mousePressEvent(QMouseEvent* event) {
       selection.strake = handle->line;
       m_session->select(selection);
       const std::string place = lining()->frame.hull().sections[static_cast<std::size_t>(handle->section)].name;
-      m_session->beginDrag(tr("Move mark, line %1, %2").arg(QString::number(handle->line), QString::fromStdString(place)));
+      m_session->beginDrag(
+          tr("Move mark, line %1, %2").arg(QString::number(handle->line), QString::fromStdString(place)));
       return;
     }
   }
@@ -118,7 +123,26 @@ void MarkCanvas::nudge(double mm) {
   if (line + 1 >= now->lines.size()) return;
   const double share = now->lines[line].shares[section] + mm / now->frame.girthMm(section);
   const std::string place = now->frame.hull().sections[section].name;
-  m_session->perform(tr("Move mark, line %1, %2").arg(QString::number(line), QString::fromStdString(place)), moveMark(*m_session->book(), *now, line, section, share));
+  m_session->perform(tr("Move mark, line %1, %2").arg(QString::number(line), QString::fromStdString(place)),
+                     moveMark(*m_session->book(), *now, line, section, share));
+}
+
+void MarkCanvas::nailOrPull() {
+  const Selection& selection = m_session->selection();
+  const Lining* now = lining();
+  if (now == nullptr || selection.line < 1 || selection.section < 0) return;
+  const auto line = static_cast<std::size_t>(selection.line);
+  const auto section = static_cast<std::size_t>(selection.section);
+  if (line + 1 >= now->lines.size()) return;
+  const QString place = QString::fromStdString(now->frame.hull().sections[section].name);
+  if (now->lines[line].moved[section]) {
+    const StationId station = sectionIds(*m_session->book(), now->frame.hull())[section];
+    m_session->perform(tr("Pull nail, line %1, %2").arg(QString::number(line), place),
+                       letGoMark(*m_session->book(), now->lines[line].id, station));
+  } else {
+    m_session->perform(tr("Nail mark, line %1, %2").arg(QString::number(line), place),
+                       moveMark(*m_session->book(), *now, line, section, now->lines[line].shares[section]));
+  }
 }
 
 void MarkCanvas::choose(int lineStep, int sectionStep) {
@@ -135,10 +159,21 @@ void MarkCanvas::keyPressEvent(QKeyEvent* event) {
   const bool control = (event->modifiers() & Qt::ControlModifier) != 0;
   const double step = notationStep(m_session->notation()).mm();
   switch (event->key()) {
-    case Qt::Key_Up: control ? nudge(step) : choose(1, 0); return;
-    case Qt::Key_Down: control ? nudge(-step) : choose(-1, 0); return;
-    case Qt::Key_Left: choose(0, -1); return;
-    case Qt::Key_Right: choose(0, 1); return;
+    case Qt::Key_Up:
+      control ? nudge(step) : choose(1, 0);
+      return;
+    case Qt::Key_Down:
+      control ? nudge(-step) : choose(-1, 0);
+      return;
+    case Qt::Key_Left:
+      choose(0, -1);
+      return;
+    case Qt::Key_Right:
+      choose(0, 1);
+      return;
+    case Qt::Key_N:
+      nailOrPull();
+      return;
     case Qt::Key_Escape:
       if (m_held) {
         m_held.reset();
@@ -150,10 +185,12 @@ void MarkCanvas::keyPressEvent(QKeyEvent* event) {
       const Selection& selection = m_session->selection();
       const Lining* now = lining();
       if (now == nullptr || selection.line < 1 || static_cast<std::size_t>(selection.line) >= now->lines.size()) return;
-      m_session->perform(tr("Let go line %1").arg(selection.line), letGoLine(*m_session->book(), now->lines[static_cast<std::size_t>(selection.line)].id));
+      m_session->perform(tr("Pull the nails of line %1").arg(selection.line),
+                         letGoLine(*m_session->book(), now->lines[static_cast<std::size_t>(selection.line)].id));
       return;
     }
-    default: break;
+    default:
+      break;
   }
   Canvas::keyPressEvent(event);
 }

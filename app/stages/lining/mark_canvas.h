@@ -35,6 +35,7 @@ class MarkCanvas : public Canvas {
  private:
   void moveTo(double share);
   void nudge(double mm);
+  void nailOrPull();
   void choose(int lineStep, int sectionStep);
   std::optional<CanvasHandle> m_held;
 };

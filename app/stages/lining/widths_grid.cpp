@@ -30,7 +30,9 @@ WidthsGrid::WidthsGrid(Session* session, QWidget* parent) : QTableWidget(parent)
   });
 }
 
-std::size_t WidthsGrid::strakeOfRow(int row) const { return static_cast<std::size_t>(rowCount() - 1 - row); }
+std::size_t WidthsGrid::strakeOfRow(int row) const {
+  return static_cast<std::size_t>(rowCount() - 1 - row);
+}
 
 void WidthsGrid::refill() {
   const auto& solved = m_session->solved();
@@ -47,7 +49,8 @@ void WidthsGrid::refill() {
     const QString name = QString::fromStdString(lining.frame.hull().sections[section].name);
     setHorizontalHeaderItem(column, new QTableWidgetItem(master ? name + QStringLiteral(" ▾") : name));
     for (int row = 0; row < strakes; ++row) {
-      const QString words = QString::fromStdString(showLength(millimetres(lining.widthMm(strakeOfRow(row), section)), m_session->notation()));
+      const QString words = QString::fromStdString(
+          showLength(millimetres(lining.widthMm(strakeOfRow(row), section)), m_session->notation()));
       QTableWidgetItem* cell = item(row, column);
       if (cell == nullptr) {
         cell = new QTableWidgetItem;
@@ -62,7 +65,9 @@ void WidthsGrid::refill() {
   }
   for (int row = 0; row < strakes; ++row) {
     const std::size_t k = strakeOfRow(row);
-    const QString name = k == 0 ? tr("1 garboard") : k + 1 == lining.strakeCount() ? tr("%1 sheer strake").arg(k + 1) : QString::number(k + 1);
+    const QString name = k == 0                          ? tr("1 garboard")
+                         : k + 1 == lining.strakeCount() ? tr("%1 sheer strake").arg(k + 1)
+                                                         : QString::number(k + 1);
     setVerticalHeaderItem(row, new QTableWidgetItem(name));
   }
   m_filling = false;
@@ -72,8 +77,11 @@ void WidthsGrid::refill() {
 void WidthsGrid::follow() {
   const Selection& selection = m_session->selection();
   const int row = rowCount() - 1 - selection.strake;
-  if (selection.strake < 0 || selection.section < 0 || row < 0 || row >= rowCount() || selection.section >= columnCount()) return;
-  if (state() == QAbstractItemView::EditingState || (row == currentRow() && selection.section == currentColumn())) return;
+  if (selection.strake < 0 || selection.section < 0 || row < 0 || row >= rowCount() ||
+      selection.section >= columnCount())
+    return;
+  if (state() == QAbstractItemView::EditingState || (row == currentRow() && selection.section == currentColumn()))
+    return;
   m_filling = true;
   setCurrentCell(row, selection.section);
   m_filling = false;
@@ -86,7 +94,8 @@ void WidthsGrid::enter(int row, int column) {
   const auto width = parseLength(text, bareUnit(m_session->notation()));
   if (!width) {
     emit notUnderstood(QString::fromStdString(describe(width.error()[0])));
-  } else if (m_session->perform(tr("Set width, strake %1").arg(strakeOfRow(row) + 1), setWidth(*m_session->book(), *solved->lining, strakeOfRow(row), *width))) {
+  } else if (m_session->perform(tr("Set width, strake %1").arg(strakeOfRow(row) + 1),
+                                setWidth(*m_session->book(), *solved->lining, strakeOfRow(row), *width))) {
     emit understood();
   }
   QMetaObject::invokeMethod(this, &WidthsGrid::refill, Qt::QueuedConnection);

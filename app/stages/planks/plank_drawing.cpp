@@ -36,7 +36,9 @@ std::optional<std::pair<Vec2, Vec2>> PlankDrawing::worldBox() const {
   return std::pair(Vec2(0.0, 0.0), Vec2(now->boardLengthMm, now->boardWidthMm));
 }
 
-double PlankDrawing::sideY(double y, const FlatPlank& plank) const { return m_side == BoatSide::Starboard ? y : plank.boardWidthMm - y; }
+double PlankDrawing::sideY(double y, const FlatPlank& plank) const {
+  return m_side == BoatSide::Starboard ? y : plank.boardWidthMm - y;
+}
 
 void PlankDrawing::paintBoard(QPainter& painter, const FlatPlank& plank) const {
   const QRectF board(toScreen({0.0, plank.boardWidthMm}), toScreen({plank.boardLengthMm, 0.0}));
@@ -51,8 +53,26 @@ void PlankDrawing::paintBoard(QPainter& painter, const FlatPlank& plank) const {
   painter.setBrush(Qt::NoBrush);
 }
 
+void PlankDrawing::paintTicks(QPainter& painter, const FlatPlank& plank) const {
+  constexpr double stepPx = 16.0, tickPx = 5.0;
+  painter.setPen(QPen(look::ink, 1.2));
+  const double down = m_side == BoatSide::Starboard ? 1.0 : -1.0;
+  double along = 0.0;
+  QPointF before = toScreen({plank.lower.front().x(), sideY(plank.lower.front().y(), plank)});
+  for (const Vec2& point : plank.lower) {
+    const QPointF now = toScreen({point.x(), sideY(point.y(), plank)});
+    along += QLineF(before, now).length();
+    before = now;
+    if (along < stepPx) continue;
+    along = 0.0;
+    painter.drawLine(now, now + QPointF(0.0, down * tickPx));
+  }
+}
+
 void PlankDrawing::paintFigures(QPainter& painter, const FlatPlank& plank) const {
-  const auto shown = [this](double mm) { return QString::fromStdString(showLength(millimetres(mm), m_session->notation())); };
+  const auto shown = [this](double mm) {
+    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
+  };
   const int selected = m_session->selection().section;
   double lastRight = -1e9;
   const double top = toScreen({0.0, plank.boardWidthMm}).y();
@@ -95,19 +115,21 @@ void PlankDrawing::paintDrawing(QPainter& painter) {
   const auto& solved = m_session->solved();
   setCaption(tr("ticked edge: keel · plain edge: sheer") + (now->lapLine.empty() ? QString() : tr(" · dashed: lap")));
   paintBoard(painter, *now);
-  const Drawing pattern = plankPattern(*now, patternOf(*solved, static_cast<std::size_t>(m_session->selection().strake), m_side));
+  const Drawing pattern =
+      plankPattern(*now, patternOf(*solved, static_cast<std::size_t>(m_session->selection().strake), m_side));
   for (const SheetLine& line : pattern.lines) {
     if (line.role == LineRole::Station || line.role == LineRole::Check) continue;
+    if (line.role == LineRole::KeelEdge && line.points.size() == 2) continue;  // its ticks, drawn for the screen below
     const LineStyle style = styleOf(line.role);
     QPen pen(line.role == LineRole::Board ? look::outline : look::ink, line.role == LineRole::Board ? 1.0 : 1.8);
     if (!style.dashMm.empty()) pen.setStyle(Qt::DashLine);
     if (line.role == LineRole::LapLine) pen.setWidthF(1.2);
-    if (line.points.size() == 2 && line.role == LineRole::KeelEdge) pen.setWidthF(1.0);
     QPolygonF points;
     for (const Vec2& point : line.points) points.append(toScreen(point));
     painter.setPen(pen);
     painter.drawPolyline(points);
   }
+  paintTicks(painter, *now);
   paintFigures(painter, *now);
 }
 

@@ -24,6 +24,7 @@ class PlankDrawing : public Canvas {
  private:
   std::shared_ptr<const FlatPlank> plank() const;
   void paintBoard(QPainter& painter, const FlatPlank& plank) const;
+  void paintTicks(QPainter& painter, const FlatPlank& plank) const;
   void paintFigures(QPainter& painter, const FlatPlank& plank) const;
   double sideY(double y, const FlatPlank& plank) const;
 

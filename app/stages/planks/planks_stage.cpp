@@ -14,14 +14,15 @@
 
 namespace narrows {
 
-PlanksStage::PlanksStage(Session* session, QWidget* parent) : Stage(session, parent), m_plank(new PlankDrawing(session)), m_picture(new HullPicture(session)) {
+PlanksStage::PlanksStage(Session* session, QWidget* parent)
+    : Stage(session, parent), m_plank(new PlankDrawing(session)), m_picture(new HullPicture(session)) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
   auto* split = new QSplitter(Qt::Vertical);
   split->addWidget(m_plank);
   split->addWidget(m_picture);
-  split->setSizes({270, 330});
+  split->setSizes({230, 430});
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
   connect(session, &Session::solvedChanged, this, &PlanksStage::showFigures);
@@ -44,7 +45,8 @@ QWidget* PlanksStage::makeSlate() {
   slate->addWidget(steps);
   m_port = new QPushButton(tr("Show the port plank"), slate);
   m_port->setCheckable(true);
-  connect(m_port, &QPushButton::toggled, this, [this](bool port) { m_plank->setSide(port ? BoatSide::Port : BoatSide::Starboard); });
+  connect(m_port, &QPushButton::toggled, this,
+          [this](bool port) { m_plank->setSide(port ? BoatSide::Port : BoatSide::Starboard); });
   slate->addWidget(m_port);
   slate->addSpace(10);
   slate->addHeading(tr("Least board, no allowances"));
@@ -65,9 +67,13 @@ QWidget* PlanksStage::makeSlate() {
   return slate;
 }
 
-QWidget* PlanksStage::drawing() { return m_plank; }
+QWidget* PlanksStage::drawing() {
+  return m_plank;
+}
 
-void PlanksStage::fit() { m_plank->fit(); }
+void PlanksStage::fit() {
+  m_plank->fit();
+}
 
 QString PlanksStage::standing() const {
   const auto& solved = m_session->solved();
@@ -97,17 +103,25 @@ void PlanksStage::showFigures() {
   }
   const auto strake = static_cast<std::size_t>(selection.strake);
   const FlatPlank& plank = *solved->planks[strake];
-  const auto shown = [this](double mm) { return QString::fromStdString(showLength(millimetres(mm), m_session->notation())); };
-  QString name = strake == 0 ? tr("1 · garboard") : strake == solved->planks.size() - 1 ? tr("%1 · sheer strake").arg(strake + 1) : tr("%1 of %2").arg(strake + 1).arg(solved->planks.size());
+  const auto shown = [this](double mm) {
+    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
+  };
+  QString name = strake == 0                           ? tr("1 · garboard")
+                 : strake == solved->planks.size() - 1 ? tr("%1 · sheer strake").arg(strake + 1)
+                                                       : tr("%1 of %2").arg(strake + 1).arg(solved->planks.size());
   m_name->setText(name);
-  const Notation longs = m_session->notation() == Notation::Millimetres ? Notation::Millimetres : Notation::FeetInches16;
+  const Notation longs =
+      m_session->notation() == Notation::Millimetres ? Notation::Millimetres : Notation::FeetInches16;
   const auto shownLong = [&](double mm) { return QString::fromStdString(showLength(millimetres(mm), longs)); };
   m_board->setText(tr("%1\n× %2").arg(shownLong(plank.boardLengthMm), shown(plank.boardWidthMm)));
-  m_edges->setText(tr("keel edge %1\nsheer edge %2").arg(shownLong(plank.lowerLengthMm), shownLong(plank.upperLengthMm)));
-  m_shape->setText(tr("sny %1\nstrain left %2 % at most").arg(shown(plank.snyMm)).arg(100.0 * plank.strainMax, 0, 'f', 2));
+  m_edges->setText(
+      tr("keel edge %1\nsheer edge %2").arg(shownLong(plank.lowerLengthMm), shownLong(plank.upperLengthMm)));
+  m_shape->setText(
+      tr("sny %1\nstrain left %2 % at most").arg(shown(plank.snyMm)).arg(100.0 * plank.strainMax, 0, 'f', 2));
   if (solved->book->table.construction == Construction::Carvel) {
     const double wider = outsideWiderMm(*solved->lining, strake, solved->book->table.thickness.mm());
-    m_face->setText(tr("This is the inside face. The outside is wider, by %1 at most over both edges.").arg(shown(wider)));
+    m_face->setText(
+        tr("This is the inside face. The outside is wider, by %1 at most over both edges.").arg(shown(wider)));
   } else if (strake == 0) {
     m_face->setText(tr("The garboard has no lap on its keel edge."));
   } else {

@@ -33,7 +33,8 @@ struct Ellipsoid {
     std::vector<KnownSection> known;
     for (int i = 0; i < stations; ++i) {
       const double x = lengthMm * i / (stations - 1);
-      known.push_back({x, [*this, x](double a) { return section(x, a); }, 0.06, 1.45 + 0.12 * std::pow(x / lengthMm - 0.5, 2)});
+      known.push_back(
+          {x, [*this, x](double a) { return section(x, a); }, 0.06, 1.45 + 0.12 * std::pow(x / lengthMm - 0.5, 2)});
     }
     return known;
   }
@@ -84,7 +85,7 @@ Hull hullOf(const OffsetTable& table) {
 }
 
 OffsetTable sample(const char* name) {
-  const auto table = loadOffsetTable(std::string(NARROWS_SOURCE_DIR "/demo/") + name);
+  const auto table = loadOffsetTable(std::string(NARROWS_SOURCE_DIR "/boats/") + name);
   if (!table) qFatal("%s", describe(table.error()).c_str());
   return *table;
 }
@@ -93,7 +94,8 @@ OffsetTable sample(const char* name) {
 double worstFigureMiss(const OffsetTable& table, const Hull& hull) {
   double worst = 0.0;
   for (const Section& section : hull.sections) {
-    const auto column = std::find_if(table.stations.begin(), table.stations.end(), [&](const StationColumn& s) { return s.name == section.name; });
+    const auto column = std::find_if(table.stations.begin(), table.stations.end(),
+                                     [&](const StationColumn& s) { return s.name == section.name; });
     if (column == table.stations.end()) continue;
     const auto i = static_cast<std::size_t>(column - table.stations.begin());
     for (const TableRow& row : table.rows) {
@@ -105,7 +107,9 @@ double worstFigureMiss(const OffsetTable& table, const Hull& hull) {
         for (int k = 1; k <= 600; ++k) {
           const Vec3 now = part.pointAtShare(k / 600.0);
           const double a = before[fixed] - row.at.mm(), b = now[fixed] - row.at.mm();
-          if (a * b <= 0.0 && a != b) miss = std::min(miss, std::abs((before + (now - before) * (a / (a - b)))[3 - fixed] - row.figures[i]->mm()));
+          if (a * b <= 0.0 && a != b)
+            miss =
+                std::min(miss, std::abs((before + (now - before) * (a / (a - b)))[3 - fixed] - row.figures[i]->mm()));
           before = now;
         }
       }
@@ -159,13 +163,15 @@ class HullTest : public QObject {
     const Hull hull = hullOf(table);
     QVERIFY(hull.problems.empty());
     const double worst = worstFigureMiss(table, hull);
-    QVERIFY2(worst <= table.figureTolerance().mm() * 1.02, qPrintable(QString("%1 of %2").arg(worst).arg(table.figureTolerance().mm())));
+    QVERIFY2(worst <= table.figureTolerance().mm() * 1.02,
+             qPrintable(QString("%1 of %2").arg(worst).arg(table.figureTolerance().mm())));
   }
 
   void insideOfACylinderIsSmallerByTheThickness() {
     std::vector<KnownSection> sections;
     for (int i = 0; i < 6; ++i) {
-      sections.push_back({500.0 * i, [](double a) { return Vec2(600.0 * std::sin(a), 600.0 * (1.0 - std::cos(a))); }, 0.1, 1.4});
+      sections.push_back(
+          {500.0 * i, [](double a) { return Vec2(600.0 * std::sin(a), 600.0 * (1.0 - std::cos(a))); }, 0.1, 1.4});
     }
     const auto inside = offsetHull(hullOf(tableOf(sections, 9)), -25.0);
     QVERIFY(inside);
@@ -207,7 +213,8 @@ class HullTest : public QObject {
     // A circle carried past its widest: every waterline above the middle meets the breadth of one below.
     std::vector<KnownSection> sections;
     for (int i = 0; i < 5; ++i) {
-      sections.push_back({500.0 * i, [](double a) { return Vec2(400.0 * std::sin(a), 400.0 - 400.0 * std::cos(a)); }, 0.1, 2.2});
+      sections.push_back(
+          {500.0 * i, [](double a) { return Vec2(400.0 * std::sin(a), 400.0 - 400.0 * std::cos(a)); }, 0.1, 2.2});
     }
     const Hull hull = hullOf(tableOf(sections, 12));
     QVERIFY(hull.problems.empty());
@@ -277,10 +284,13 @@ class HullTest : public QObject {
     // A hollow of 20 mm radius cannot take 40 mm of planking outside it.
     std::vector<KnownSection> sections;
     for (int i = 0; i < 4; ++i) {
-      sections.push_back({500.0 * i, [](double a) { return Vec2(100.0 + 20.0 * (1.0 - std::cos(a)), 20.0 * std::sin(a) + 100.0); }, 0.0, 1.5});
+      sections.push_back({500.0 * i,
+                          [](double a) { return Vec2(100.0 + 20.0 * (1.0 - std::cos(a)), 20.0 * std::sin(a) + 100.0); },
+                          0.0, 1.5});
     }
     std::vector<KnownSection> hollow = sections;
-    for (KnownSection& s : hollow) s.point = [](double a) { return Vec2(60.0 + 300.0 * a * a * a * a * a * a, 40.0 + 200.0 * a - 60.0 * a * a); };
+    for (KnownSection& s : hollow)
+      s.point = [](double a) { return Vec2(60.0 + 300.0 * a * a * a * a * a * a, 40.0 + 200.0 * a - 60.0 * a * a); };
     for (KnownSection& s : hollow) s.to = 1.0;
     const auto offset = offsetHull(hullOf(tableOf(hollow, 15)), 400.0);
     QVERIFY(offset);

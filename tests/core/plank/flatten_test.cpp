@@ -40,7 +40,9 @@ struct Developable {
   std::function<Vec2(double x, double share)> unrolled;
 };
 
-double stationX(int i) { return lengthMm * i / (stations - 1); }
+double stationX(int i) {
+  return lengthMm * i / (stations - 1);
+}
 
 /// A cylinder lying along the boat with a sheer that sweeps up at both ends.
 Developable cylinder() {
@@ -48,7 +50,9 @@ Developable cylinder() {
   const auto sheerAngle = [](double x) { return 1.35 + 0.2 * std::pow(2.0 * x / lengthMm - 1.0, 2); };
   Developable known;
   for (int i = 0; i < stations; ++i) {
-    known.sections.push_back({stationX(i), [](double a) { return Vec2(radius * std::sin(a), radius * (1.0 - std::cos(a))); }, 0.1, sheerAngle(stationX(i))});
+    known.sections.push_back({stationX(i),
+                              [](double a) { return Vec2(radius * std::sin(a), radius * (1.0 - std::cos(a))); }, 0.1,
+                              sheerAngle(stationX(i))});
   }
   known.unrolled = [=](double x, double share) { return Vec2(x, radius * (0.1 + share * (sheerAngle(x) - 0.1))); };
   return known;
@@ -62,7 +66,9 @@ Developable coneOnItsSide() {
   Developable known;
   for (int i = 0; i < stations; ++i) {
     const double radius = rise * (stationX(i) - apex);
-    known.sections.push_back({stationX(i), [radius](double a) { return Vec2(radius * std::sin(a), 1400.0 - radius * std::cos(a)); }, 0.15, sheerAngle(stationX(i))});
+    known.sections.push_back({stationX(i),
+                              [radius](double a) { return Vec2(radius * std::sin(a), 1400.0 - radius * std::cos(a)); },
+                              0.15, sheerAngle(stationX(i))});
   }
   known.unrolled = [=](double x, double share) {
     const double slope = std::sqrt(1.0 + rise * rise);
@@ -75,7 +81,7 @@ Developable coneOnItsSide() {
 /// An upright cone: its axis is plumb, its sections hyperbolas. Shares there have no closed form, so what is checked is
 /// that every edge point, carried back, lies on the curve its neighbours in the closed form make.
 struct UprightCone {
-  static constexpr double slope = 0.45;     ///< radius over height above the apex
+  static constexpr double slope = 0.45;  ///< radius over height above the apex
   static constexpr double apexZ = -9000.0;
   static constexpr double axisX = 2000.0;
   static constexpr double axisY = -3600.0;
@@ -111,7 +117,8 @@ double worstMisfit(const Developable& known, const OffsetTable& table) {
     const Strip strip = surfaceStrip(lining, k, fullStrip, {0.0, lining.frame.lastT()});
     for (const std::size_t row : {std::size_t{0}, strip.rows - 1}) {
       const double share = lining.lines[k + (row == 0 ? 0 : 1)].shares[0];
-      for (std::size_t c = 0; c < strip.columns; ++c) exact.push_back(known.unrolled(strip.points[strip.at(c, row)].x(), share));
+      for (std::size_t c = 0; c < strip.columns; ++c)
+        exact.push_back(known.unrolled(strip.points[strip.at(c, row)].x(), share));
     }
     worst = std::max(worst, misfitMm(exact, found));
   }
@@ -170,7 +177,8 @@ class FlattenTest : public QObject {
     QVERIFY(hull);
     for (std::size_t i = 0; i < hull->sections.size(); ++i) {
       const double exact = 700.0 * (known.sections[i].to - known.sections[i].from);
-      QVERIFY2(std::abs(hull->sections[i].girthMm() - exact) < flatToleranceMm, qPrintable(QString::number(hull->sections[i].girthMm() - exact)));
+      QVERIFY2(std::abs(hull->sections[i].girthMm() - exact) < flatToleranceMm,
+               qPrintable(QString::number(hull->sections[i].girthMm() - exact)));
     }
   }
 
@@ -188,13 +196,15 @@ class FlattenTest : public QObject {
     for (int i = 0; i < stations; ++i) {
       const double x = -600.0 + 120.0 * i;
       const double r = std::sqrt(radius * radius - x * x);
-      sections.push_back({x + 600.0, [r](double a) { return Vec2(r * std::sin(a), 1000.0 - r * std::cos(a)); }, 0.6, 1.5});
+      sections.push_back(
+          {x + 600.0, [r](double a) { return Vec2(r * std::sin(a), 1000.0 - r * std::cos(a)); }, 0.6, 1.5});
     }
     const Lining lining = liningOf(tableOf(sections, 7), 3);
     const FlatPlank plank = flatPlank(lining, 1, {});
     const double width = plank.stations[5].widthMm;
     const double expected = width * width / (radius * radius) / 24.0;
-    QVERIFY2(plank.strainRms > 0.1 * expected && plank.strainRms < 2.0 * expected, qPrintable(QString("%1 of %2").arg(plank.strainRms).arg(expected)));
+    QVERIFY2(plank.strainRms > 0.1 * expected && plank.strainRms < 2.0 * expected,
+             qPrintable(QString("%1 of %2").arg(plank.strainRms).arg(expected)));
   }
 
   void quickAnswerIsWithinASixtyFourthOfTheFull() {
