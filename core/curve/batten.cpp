@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <limits>
 
 #include "problem/problem.h"
 
@@ -14,8 +15,17 @@ namespace {
 constexpr int mostRespacings = 10;
 /// Re-spacing stops when no segment's length changes by more than this share.
 constexpr double respacingShare = 1e-10;
+/// A place at a length along is found to this, in at most so many steps.
+constexpr double lengthSettledMm = 1e-7;
+constexpr int mostLengthSteps = 8;
 /// The carried curvature is approached by this part of the way each time: the full step swings from side to side.
 constexpr double carryRelaxation = 0.7;
+/// Stiffnesses tried when nails are eased, from slack to all but straight.
+constexpr int stiffnessSteps = 25;
+/// A pull that no stiffness moves.
+constexpr double heldPull = 1e9;
+/// Nails with less tolerance than this are as good as held.
+constexpr double leastToleranceMm = 1e-6;
 /// Curvature is carried on over at most this many times the neighbouring interval's change.
 constexpr double mostCarry = 1.5;
 
@@ -88,6 +98,7 @@ Batten Batten::spring(std::span<const Vec3> nails, BattenEnds ends) {
   }
   if (batten.m_knots.back() <= 0.0 || n == 2) {
     batten.m_bends.assign(n, Vec3::Zero());
+    batten.m_lengths = batten.m_knots;
     return batten;
   }
   Vec3 startBend = Vec3::Zero();
@@ -122,26 +133,29 @@ Batten Batten::spring(std::span<const Vec3> nails, BattenEnds ends) {
     if (change < respacingShare) break;
   }
   batten.solve(startBend, endBend);
+  batten.measure();
   return batten;
 }
 
+void Batten::measure() {
+  m_lengths.assign(m_points.size(), 0.0);
+  for (std::size_t i = 0; i + 1 < m_points.size(); ++i) m_lengths[i + 1] = m_lengths[i] + arcLength(i, 0.0, 1.0);
+}
+
 Batten::Spot Batten::spotAt(double alongMm) const {
-  const auto after = std::upper_bound(m_knots.begin() + 1, m_knots.end() - 1, alongMm);
-  const auto segment = static_cast<std::size_t>(after - m_knots.begin()) - 1;
-  const double span = m_knots[segment + 1] - m_knots[segment];
-  if (span <= 0.0) return {segment, 0.0};
-  const double within = alongMm - m_knots[segment];
-  double u = within / span;
-  if (u > 0.0 && u < 1.0) {
-    // The parameter is the arc length at the nails only; between them it strays a little.
-    const double whole = arcLength(segment, 0.0, 1.0);
-    const double target = within * whole / span;
-    for (int step = 0; step < 3; ++step) {
-      const double error = arcLength(segment, 0.0, u) - target;
-      const double speed = first(segment, u).norm() * span;
-      if (speed <= 0.0 || std::abs(error) < 1e-7) break;
-      u = std::clamp(u - error / speed, 0.0, 1.0);
-    }
+  const auto after = std::upper_bound(m_lengths.begin() + 1, m_lengths.end() - 1, alongMm);
+  const auto segment = static_cast<std::size_t>(after - m_lengths.begin()) - 1;
+  const double length = m_lengths[segment + 1] - m_lengths[segment];
+  if (length <= 0.0) return {segment, 0.0};
+  const double target = alongMm - m_lengths[segment];
+  double u = target / length;
+  if (u <= 0.0 || u >= 1.0) return {segment, std::clamp(u, 0.0, 1.0)};
+  const double span = spanAfterNail(segment);
+  for (int step = 0; step < mostLengthSteps; ++step) {
+    const double error = arcLength(segment, 0.0, u) - target;
+    const double speed = first(segment, u).norm() * span;
+    if (speed <= 0.0 || std::abs(error) < lengthSettledMm) break;
+    u = std::clamp(u - error / speed, 0.0, 1.0);
   }
   return {segment, u};
 }
@@ -240,22 +254,29 @@ std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double>
   Eigen::MatrixXd given(n, 3);
   for (Eigen::Index i = 0; i < n; ++i) given.row(i) = nails[static_cast<std::size_t>(i)].transpose();
 
-  // Pull on each nail is raised where it strays beyond its tolerance and let off where it does not, until each lies
-  // within it: what is left moves the nails as far as they may go towards the even curve.
-  constexpr int rounds = 30;
-  constexpr double heldPull = 1e9;
+  // How stiff: as generalised cross-validation judges the figures' own scatter, so that figures without any are left
+  // where they are. Source: P. Craven and G. Wahba, Smoothing noisy data with spline functions, 1979.
   Eigen::VectorXd pull(n);
-  for (Eigen::Index i = 0; i < n; ++i) pull(i) = i == 0 || i == n - 1 ? heldPull : 1.0;
+  for (Eigen::Index i = 0; i < n; ++i) {
+    const double share = std::max(toleranceMm[static_cast<std::size_t>(i)], leastToleranceMm) / leastToleranceMm;
+    pull(i) = i == 0 || i == n - 1 ? heldPull : 1.0 / (share * share);
+  }
+  const double scale = pull.segment(1, n - 2).maxCoeff();
+  pull.segment(1, n - 2) /= scale;
   Eigen::MatrixXd moved = given;
-  for (int round = 0; round < rounds; ++round) {
-    Eigen::MatrixXd normal = stiffness;
+  double best = std::numeric_limits<double>::max();
+  for (int step = 0; step < stiffnessSteps; ++step) {
+    const double stiff = std::pow(10.0, -3.0 + 8.0 * step / (stiffnessSteps - 1));
+    Eigen::MatrixXd normal = stiff * stiffness;
     normal.diagonal() += pull;
-    moved = normal.llt().solve(Eigen::MatrixXd(pull.asDiagonal() * given));
-    for (Eigen::Index i = 1; i + 1 < n; ++i) {
-      const double tolerance = std::max(toleranceMm[static_cast<std::size_t>(i)], 1e-9);
-      const double ratio = (moved.row(i) - given.row(i)).norm() / tolerance;
-      pull(i) = std::clamp(pull(i) * std::clamp(ratio, 0.3, 4.0), 1e-6, heldPull);
-    }
+    const Eigen::MatrixXd influence = normal.llt().solve(Eigen::MatrixXd(pull.asDiagonal()));
+    const Eigen::MatrixXd tried = influence * given;
+    const double freedom = static_cast<double>(n) - influence.trace();
+    const double scatter = ((tried - given).array().colwise() * pull.array().sqrt()).matrix().block(1, 0, n - 2, 3).squaredNorm();
+    const double score = scatter / (freedom * freedom);
+    if (score >= best) continue;
+    best = score;
+    moved = tried;
   }
   for (Eigen::Index i = 1; i + 1 < n; ++i) {
     const auto at = static_cast<std::size_t>(i);

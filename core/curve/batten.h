@@ -29,11 +29,11 @@ class Batten {
   /// of the curve, so that a circle stays a circle.
   static Batten spring(std::span<const Vec3> nails, BattenEnds ends);
 
-  double lengthMm() const { return m_knots.empty() ? 0.0 : m_knots.back(); }
+  double lengthMm() const { return m_lengths.empty() ? 0.0 : m_lengths.back(); }
   std::size_t nailCount() const { return m_points.size(); }
   const std::vector<Vec3>& nails() const { return m_points; }
   /// Length along it at each nail.
-  const std::vector<double>& nailLengthsMm() const { return m_knots; }
+  const std::vector<double>& nailLengthsMm() const { return m_lengths; }
 
   /// Point, unit tangent and curvature vector (1/mm) at a length along it, carried straight on beyond its ends.
   Vec3 pointAt(double alongMm) const;
@@ -43,9 +43,10 @@ class Batten {
   /// The point at a share (0 to 1) of its length.
   Vec3 pointAtShare(double share) const { return pointAt(share * lengthMm()); }
 
-  /// First derivative with respect to the segment's own parameter, whose span is `segmentLength`, at nail `nail`
-  /// as seen from the segment before (`before`) or after it.
+  /// First derivative at a nail by the batten's own parameter, which runs nearly as its length does; and the span of
+  /// that parameter between a nail and the next.
   Vec3 slopeAtNail(std::size_t nail) const;
+  double spanAfterNail(std::size_t nail) const { return m_knots[nail + 1] - m_knots[nail]; }
 
   /// Integral of squared curvature along it, 1/mm.
   double bendingEnergy() const;
@@ -60,15 +61,17 @@ class Batten {
   Vec3 first(std::size_t segment, double u) const;
   Vec3 second(std::size_t segment, double u) const;
   double arcLength(std::size_t segment, double from, double to) const;
+  void measure();
   void solve(const Vec3& startBend, const Vec3& endBend);
 
-  std::vector<double> m_knots;  ///< arc length at each nail
+  std::vector<double> m_knots;    ///< parameter at each nail
+  std::vector<double> m_lengths;  ///< arc length at each nail
   std::vector<Vec3> m_points;
   std::vector<Vec3> m_bends;  ///< second derivatives at the nails
 };
 
-/// Nails moved within their tolerances (mm, one each; the first and last stay) so that the change of curvature from
-/// nail to nail is least. Returns the moved nails; none is moved further than its tolerance.
+/// Nails moved, each within its tolerance (mm; the first and last stay), towards an even change of curvature: as far as
+/// their own scatter shows them to be rounded, and not at all where they lie evenly already.
 std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double> toleranceMm);
 
 }  // namespace narrows

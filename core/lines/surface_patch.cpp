@@ -98,11 +98,11 @@ void SurfacePatch::addColumn(double t) {
 }
 
 void SurfacePatch::fillFromRow(std::size_t row, const Batten& batten) {
-  const std::vector<double>& along = batten.nailLengthsMm();
-  for (std::size_t i = 0; i < along.size(); ++i) {
+  const std::size_t nails = batten.nailCount();
+  for (std::size_t i = 0; i < nails; ++i) {
     const Vec3 slope = batten.slopeAtNail(i);
-    if (i > 0) m_columns[i].before[row] = slope * (along[i] - along[i - 1]);
-    if (i + 1 < along.size()) m_columns[i].after[row] = slope * (along[i + 1] - along[i]);
+    if (i > 0) m_columns[i].before[row] = slope * batten.spanAfterNail(i - 1);
+    if (i + 1 < nails) m_columns[i].after[row] = slope * batten.spanAfterNail(i);
   }
 }
 
