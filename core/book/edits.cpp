@@ -128,6 +128,22 @@ Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, 
   return edited;
 }
 
+Book dragMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section, double share) {
+  constexpr int halvings = 10;
+  double good = lining.lines[line].shares[section];
+  double wanted = nearestFreeShare(lining, line, section, share);
+  auto edited = moveMark(book, lining, line, section, wanted);
+  if (edited) return *edited;
+  Book nearest = book;
+  for (int i = 0; i < halvings; ++i) {
+    const double middle = 0.5 * (good + wanted);
+    edited = moveMark(book, lining, line, section, middle);
+    (edited ? good : wanted) = middle;
+    if (edited) nearest = *edited;
+  }
+  return nearest;
+}
+
 Book letGoMark(const Book& book, LineId line, StationId station) {
   Book edited = book;
   std::erase_if(edited.lining.moved,

@@ -31,6 +31,9 @@ Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, 
 /// The share nearest to `share` that a mark can be moved to between the marks above and below it.
 double nearestFreeShare(const Lining& lining, std::size_t line, std::size_t section, double share);
 
+/// The same while the mark is dragged: moved as near to `share` as it can go without its line meeting another anywhere.
+Book dragMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section, double share);
+
 /// One mark let go, or all marks of a line: they lie where the batten and the rule put them.
 Book letGoMark(const Book& book, LineId line, StationId station);
 Book letGoLine(const Book& book, LineId line);

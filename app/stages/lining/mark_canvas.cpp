@@ -111,7 +111,7 @@ void MarkCanvas::moveTo(double share) {
   const auto section = static_cast<std::size_t>(m_held->section);
   const Lining& now = *lining();
   if (line + 1 >= now.lines.size() || section >= now.frame.sectionCount()) return;
-  m_session->dragTo(moveMark(*m_session->book(), now, line, section, nearestFreeShare(now, line, section, share)));
+  m_session->dragTo(dragMark(*m_session->book(), now, line, section, share));
 }
 
 void MarkCanvas::nudge(double mm) {

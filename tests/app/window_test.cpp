@@ -1,0 +1,477 @@
+// The window, driven by real clicks and keys.
+
+#include <QAbstractButton>
+#include <QAccessible>
+#include <QAction>
+#include <QApplication>
+#include <QComboBox>
+#include <QDialog>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QMenuBar>
+#include <QMessageBox>
+#include <QPushButton>
+#include <QRadioButton>
+#include <QSettings>
+#include <QSpinBox>
+#include <QTemporaryDir>
+#include <QTimer>
+#include <QtTest/QtTest>
+#include <cmath>
+
+#include "book/book_file.h"
+#include "canvas/canvas.h"
+#include "canvas/hull_picture.h"
+#include "canvas/look.h"
+#include "canvas/length_field.h"
+#include "sample_books.h"
+#include "stages/lines/lines_stage.h"
+#include "stages/lines/offset_grid.h"
+#include "stages/lining/lining_stage.h"
+#include "stages/lining/widths_grid.h"
+#include "stages/planks/planks_stage.h"
+#include "window/findings_bar.h"
+#include "window/main_window.h"
+#include "window/print_panel.h"
+#include "window/rail.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+namespace {
+
+/// Clicks the named button of the next message box.
+void answerNextBox(const QString& button) {
+  QTimer::singleShot(100, [button] {
+    auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+    if (box == nullptr) return;
+    for (QAbstractButton* one : box->buttons()) {
+      if (one->text().remove('&') == button) QTest::mouseClick(one, Qt::LeftButton);
+    }
+  });
+}
+
+}  // namespace
+
+class WindowTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void init() {
+    m_folder = std::make_unique<QTemporaryDir>();
+    qputenv("XDG_STATE_HOME", m_folder->path().toUtf8());
+    QSettings().clear();
+    m_window = std::make_unique<MainWindow>();
+    m_window->show();
+    m_window->activateWindow();
+    QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+  }
+  void cleanup() {
+    m_window->session().closeCleanly();
+    m_window.reset();
+  }
+
+  void firstScreenOpensTheSampleBoat() {
+    auto* sample = m_window->findChild<QPushButton*>("sample");
+    QVERIFY(sample != nullptr && sample->isVisible());
+    QTest::mouseClick(sample, Qt::LeftButton);
+    QVERIFY(settled());
+    QCOMPARE(solved()->planks.size(), std::size_t{8});
+    QCOMPARE(m_window->session().book()->shop, std::string("Withy Hythe boat shed"));
+    QVERIFY(!sample->isVisible());
+  }
+
+  void sampleBoatHasNothingInTrouble() {
+    openSample();
+    QCOMPARE(solved()->countAtLeast(Severity::Trouble), std::size_t{0});
+  }
+
+  void numbersGoToTheStages() {
+    openSample();
+    for (const auto& [key, index] : {std::pair{Qt::Key_1, 0U}, {Qt::Key_4, 1U}, {Qt::Key_5, 2U}}) {
+      QTest::keyClick(m_window.get(), key);
+      QCOMPARE(m_window->currentStage(), std::size_t{index});
+    }
+    QTest::keyClick(m_window.get(), Qt::Key_1, Qt::ControlModifier);
+    QCOMPARE(m_window->currentStage(), std::size_t{0});
+    QTest::mouseClick(m_window->rail()->button(2), Qt::LeftButton);
+    QCOMPARE(m_window->currentStage(), std::size_t{2});
+  }
+
+  void everyEditIsUndoneAndRedoneByteForByte_data() {
+    QTest::addColumn<int>("edit");
+    for (int i = 0; i < 9; ++i) QTest::addRow("edit %d", i) << i;
+  }
+  void everyEditIsUndoneAndRedoneByteForByte() {
+    QFETCH(int, edit);
+    openSample();
+    const std::string before = bytes();
+    switch (edit) {
+      case 0: {  // a figure typed over in the table
+        QTest::keyClick(m_window.get(), Qt::Key_1);
+        OffsetGrid* grid = m_window->lines()->grid();
+        grid->setFocus();
+        grid->setCurrentIndex(grid->model()->index(0, 3));
+        QTest::keyClicks(grid, "1");
+        auto* editor = qobject_cast<QLineEdit*>(QApplication::focusWidget());
+        QVERIFY(editor != nullptr);
+        QTest::keyClicks(editor, "-5-6");
+        QTest::keyClick(editor, Qt::Key_Return);
+        break;
+      }
+      case 1: QTest::mouseClick(find<QPushButton>(m_window->lining(), "addStrake"), Qt::LeftButton); break;
+      case 2: QTest::mouseClick(find<QPushButton>(m_window->lining(), "dropStrake"), Qt::LeftButton); break;
+      case 3: m_window->lining()->findChildren<QRadioButton*>()[0]->click(); break;
+      case 4: QTest::keyClick(marks(), Qt::Key_N); break;
+      case 5: QTest::keyClick(marks(), Qt::Key_Up, Qt::ControlModifier); break;
+      case 6: QTest::keyClick(marks(), Qt::Key_Delete); break;
+      case 7: QTest::keyClick(m_window.get(), Qt::Key_U, Qt::ControlModifier); break;
+      case 8: {
+        auto* lap = m_window->lining()->findChild<LengthField*>()->edit();
+        lap->setFocus();
+        lap->selectAll();
+        QTest::keyClicks(lap, "7/8");
+        QTest::keyClick(lap, Qt::Key_Return);
+        break;
+      }
+    }
+    QVERIFY(settled());
+    const std::string after = bytes();
+    QVERIFY(after != before);
+    QCOMPARE(m_window->session().undoStack()->count(), 1);
+    QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
+    QCOMPARE(bytes(), before);
+    QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+    QCOMPARE(bytes(), after);
+  }
+
+  void draggedMarkFollowsTheHandAndIsOneEdit() {
+    openSample();
+    m_window->goToStage(1);
+    Canvas* canvas = marks();
+    const CanvasHandle mark = markOf(canvas, 4, 4);
+    const double before = solved()->lining->lines[4].shares[4];
+    const QPoint from = mark.at.toPoint();
+    QTest::mousePress(canvas, Qt::LeftButton, {}, from);
+    for (int i = 1; i <= 8; ++i) {
+      QTest::mouseMove(canvas, from - QPoint(0, i));
+      QTest::qWait(15);
+    }
+    QVERIFY(m_window->session().isDragging());
+    QTRY_VERIFY(solved()->lining->lines[4].shares[4] > before);
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, from - QPoint(0, 8));
+    QVERIFY(settled());
+    QCOMPARE(m_window->session().undoStack()->count(), 1);
+    QVERIFY(m_window->session().undoStack()->undoText().contains("line 4"));
+    const double expected = 8.0 / canvas->pixelsPerMm() / solved()->lining->frame.girthMm(4);
+    QVERIFY(std::abs(solved()->lining->lines[4].shares[4] - before - expected) < 0.6 * expected);
+    QVERIFY(solved()->lining->lines[4].moved[4]);
+    for (const auto& plank : solved()->planks) QVERIFY(plank->lower.size() >= 250);  // on release, in full
+  }
+
+  void escapePutsTheDraggedMarkBack() {
+    openSample();
+    m_window->goToStage(1);
+    const std::string before = bytes();
+    Canvas* canvas = marks();
+    const QPoint from = markOf(canvas, 3, 5).at.toPoint();
+    QTest::mousePress(canvas, Qt::LeftButton, {}, from);
+    QTest::mouseMove(canvas, from - QPoint(0, 6));
+    QTest::qWait(30);
+    QTest::keyClick(canvas, Qt::Key_Escape);
+    QCOMPARE(bytes(), before);
+    QCOMPARE(m_window->session().undoStack()->count(), 0);
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, from);
+  }
+
+  void marksAreDraggedOnTheBodyPlanToo() {
+    openSample();
+    m_window->goToStage(1);
+    Canvas* body = m_window->lining()->findChildren<Canvas*>().at(1);
+    Selection selection = m_window->session().selection();
+    selection.section = 3;
+    m_window->session().select(selection);
+    QTest::qWait(30);
+    const CanvasHandle mark = markOf(body, 5, 3);
+    QTest::mousePress(body, Qt::LeftButton, {}, mark.at.toPoint());
+    QTest::mouseMove(body, mark.at.toPoint() + QPoint(2, -3));
+    QTest::qWait(30);
+    QTest::mouseRelease(body, Qt::LeftButton, {}, mark.at.toPoint() + QPoint(2, -3));
+    QVERIFY(settled());
+    QCOMPARE(m_window->session().undoStack()->count(), 1);
+    QVERIFY(solved()->lining->lines[5].moved[3]);
+  }
+
+  void widthIsTypedAtTheMasterStation() {
+    openSample();
+    m_window->goToStage(1);
+    auto* grid = m_window->lining()->findChild<WidthsGrid*>();
+    const int column = static_cast<int>(solved()->lining->master);
+    grid->setFocus();
+    grid->setCurrentCell(grid->rowCount() - 1, column);
+    QTest::keyClicks(grid, "4");
+    auto* editor = qobject_cast<QLineEdit*>(QApplication::focusWidget());
+    QVERIFY(editor != nullptr);
+    QTest::keyClicks(editor, " 3/4");
+    QTest::keyClick(editor, Qt::Key_Return);
+    QVERIFY(settled());
+    const double rule = m_window->session().book()->lining.widths[0].mm();
+    QCOMPARE(rule, inches(4.75).mm());
+    QTRY_COMPARE(grid->item(grid->rowCount() - 1, column)->text(), QString::fromUtf8("4 3\u20444 in"));
+  }
+
+  void nonsenseInTheTableIsAnsweredBesideItAndChangesNothing() {
+    openSample();
+    m_window->goToStage(0);
+    const std::string before = bytes();
+    OffsetGrid* grid = m_window->lines()->grid();
+    QVERIFY(!grid->model()->setData(grid->model()->index(0, 2), "1-14-0", Qt::EditRole));
+    QCOMPARE(bytes(), before);
+    bool told = false;
+    for (const QLabel* label : m_window->lines()->findChildren<QLabel*>()) told = told || (label->isVisible() && label->text().contains("1-14-0"));
+    QVERIFY(told);
+  }
+
+  void misreadFigureBecomesAFindingAndClickingItGoesThere() {
+    openSample();
+    m_window->goToStage(2);
+    OffsetGrid* grid = m_window->lines()->grid();
+    int row = 0;
+    for (std::size_t i = 0; i < m_window->session().book()->table.rows.size(); ++i) {
+      if (m_window->session().book()->table.rows[i].line == RowLine::Waterline && m_window->session().book()->table.rows[i].at == inches(12)) row = static_cast<int>(i);
+    }
+    QVERIFY(grid->model()->setData(grid->model()->index(row, 3), "0-3-0", Qt::EditRole));
+    QVERIFY(settled());
+    QListWidget* list = m_window->findings()->list();
+    QVERIFY(list->count() > 0);
+    QVERIFY2(list->item(0)->text().contains("doubles back"), qPrintable(list->item(0)->text()));
+    QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualItemRect(list->item(0)).center());
+    QCOMPARE(m_window->currentStage(), std::size_t{0});
+    QVERIFY(m_window->rail()->button(0)->accessibleDescription().contains("to mend"));
+  }
+
+  void strakesAreSteppedThroughAndPicked() {
+    openSample();
+    m_window->goToStage(2);
+    QTest::keyClick(m_window.get(), Qt::Key_PageUp);
+    QCOMPARE(m_window->session().selection().strake, 1);
+    for (int i = 0; i < 20; ++i) QTest::keyClick(m_window.get(), Qt::Key_PageUp);
+    QCOMPARE(m_window->session().selection().strake, 7);
+    for (int i = 0; i < 20; ++i) QTest::keyClick(m_window.get(), Qt::Key_PageDown);
+    QCOMPARE(m_window->session().selection().strake, 0);
+    // A click on the picture takes a strake of the near side.
+    HullPicture* picture = m_window->planks()->picture();
+    picture->setView(0.0, 4.0);
+    QTest::mouseClick(picture, Qt::LeftButton, {}, picture->rect().center());
+    QVERIFY(m_window->session().selection().strake > 0);
+  }
+
+  void pictureOfTheHullIsPaintedAndTurns() {
+    openSample();
+    m_window->goToStage(2);
+    QTest::qWait(50);
+    HullPicture* picture = m_window->planks()->picture();
+    const QImage before = picture->grab().toImage();
+    int wood = 0;
+    for (int y = 0; y < before.height(); y += 4) {
+      for (int x = 0; x < before.width(); x += 4) wood += before.pixelColor(x, y) != look::paper ? 1 : 0;
+    }
+    QVERIFY2(wood > 800, qPrintable(QString::number(wood)));
+    QTest::keyClick(picture, Qt::Key_Left);
+    QVERIFY(picture->grab().toImage() != before);
+  }
+
+  void canvasIsZoomedAboutThePointerAndMeasured() {
+    openSample();
+    m_window->goToStage(2);
+    Canvas* canvas = qobject_cast<Canvas*>(m_window->planks()->drawing());
+    const QPointF about(200, 100);
+    const Vec2 held = canvas->toWorld(about);
+    const double before = canvas->pixelsPerMm();
+    canvas->zoomBy(2.0, about);
+    QVERIFY(std::abs(canvas->pixelsPerMm() / before - 2.0) < 1e-9);
+    QVERIFY((canvas->toWorld(about) - held).norm() < 1e-9);
+    QTest::keyClick(canvas, Qt::Key_0);
+    QVERIFY(std::abs(canvas->pixelsPerMm() / before - 1.0) < 1e-9);
+    const QImage plain = canvas->grab().toImage();
+    QTest::keyPress(canvas, Qt::Key_M);
+    QTest::mousePress(canvas, Qt::LeftButton, {}, QPoint(100, 100));
+    QTest::mouseMove(canvas, QPoint(300, 100));
+    QVERIFY(canvas->grab().toImage() != plain);
+    QTest::mouseRelease(canvas, Qt::LeftButton, {}, QPoint(300, 100));
+    QTest::keyRelease(canvas, Qt::Key_M);
+    QVERIFY(canvas->grab().toImage() == plain);
+  }
+
+  void marksAreNamedToAssistiveTools() {
+    openSample();
+    m_window->goToStage(1);
+    QTest::qWait(30);
+    QAccessibleInterface* canvas = QAccessible::queryAccessibleInterface(marks());
+    QVERIFY(canvas != nullptr);
+    QVERIFY(canvas->childCount() >= 7 * 9);
+    QVERIFY(canvas->child(0)->text(QAccessible::Name).startsWith("line 1 at stem, girth"));
+    QCOMPARE(canvas->child(0)->rect().width(), 28);
+  }
+
+  void bookIsSavedOpenedAndListedAsRecent() {
+    openSample();
+    const QString path = m_folder->filePath("boat.narrows");
+    QVERIFY(m_window->session().saveAs(path));
+    QTest::mouseClick(find<QPushButton>(m_window->lining(), "addStrake"), Qt::LeftButton);
+    QVERIFY(m_window->isWindowModified());
+    QTest::keyClick(m_window.get(), Qt::Key_S, Qt::ControlModifier);
+    QVERIFY(!m_window->isWindowModified());
+    const std::string kept = bytes();
+    answerNextBox("Leave without saving");
+    QVERIFY(m_window->openPath(QString::fromStdString(boatsFolder()) + "marl.csv"));
+    QVERIFY(m_window->openPath(path));
+    QCOMPARE(bytes(), kept);
+    QCOMPARE(QSettings().value("recent").toStringList(), QStringList{path});
+  }
+
+  void badFilesAreToldAndWhatWasOpenStays() {
+    openSample();
+    const std::string before = bytes();
+    const QString bad = m_folder->filePath("bad.csv");
+    QVERIFY(writeWholeFile(bad.toStdString(), "offsets,1\nunits,cubits\nsails,4\n"));
+    QVERIFY(!m_window->openPath(bad));
+    QVERIFY2(m_window->told().contains("line 2") && m_window->told().contains("line 3"), qPrintable(m_window->told()));
+    QVERIFY(!m_window->openPath(m_folder->path()));
+    QVERIFY(!m_window->openPath(m_folder->filePath("none.narrows")));
+    QCOMPARE(bytes(), before);
+  }
+
+  void newerBooksAndBooksInUseOpenReadOnly() {
+    std::string text = writeBook(sampleBook("sedge"));
+    text.replace(text.find("\"narrows\": 1"), 12, "\"narrows\": 9");
+    const QString newer = m_folder->filePath("newer.narrows");
+    QVERIFY(writeWholeFile(newer.toStdString(), text));
+    QVERIFY(m_window->openPath(newer));
+    QVERIFY(m_window->windowTitle().contains("read-only"));
+    QVERIFY(!m_window->session().save());
+    const QString used = m_folder->filePath("used.narrows");
+    QVERIFY(saveBook(sampleBook("sedge"), used.toStdString()));
+    const auto lock = BookLock::take(used.toStdString());
+    QVERIFY(m_window->openPath(used));
+    QVERIFY(m_window->windowTitle().contains("read-only"));
+    QVERIFY(m_window->told().contains("another window"));
+  }
+
+  void workLeftBehindIsOfferedAndTakenUp() {
+    openSample();
+    m_window->goToStage(1);
+    QTest::mouseClick(find<QPushButton>(m_window->lining(), "addStrake"), Qt::LeftButton);
+    QVERIFY(settled());
+    const std::string work = bytes();
+    // A killed process leaves its journal unlocked: a copy of this one's stands in for it.
+    const QString folder = m_folder->filePath("narrows/journal");
+    QTRY_VERIFY(!QDir(folder).entryList({"*.journal"}).isEmpty());
+    const QString own = QDir(folder).entryList({"*.journal"}).first();
+    QVERIFY(QFile::copy(folder + "/" + own, folder + "/1-1-1.journal"));
+    m_window->session().closeCleanly();
+    m_window = std::make_unique<MainWindow>();
+    m_window->show();
+    answerNextBox("Take it up");
+    m_window->offerLeftWork();
+    QVERIFY(settled());
+    QCOMPARE(bytes(), work);
+    QVERIFY(m_window->isWindowModified());
+    QVERIFY(!QFile::exists(folder + "/1-1-1.journal"));
+  }
+
+  void closingAsksWhereSomethingIsNotSaved() {
+    openSample();
+    QTest::mouseClick(find<QPushButton>(m_window->lining(), "addStrake"), Qt::LeftButton);
+    answerNextBox("Stay");
+    QVERIFY(!m_window->close());
+    answerNextBox("Leave without saving");
+    QVERIFY(m_window->close());
+  }
+
+  void sheetsAreWrittenFromThePanel() {
+    openSample();
+    PrintPanel panel(solve(m_window->session().book(), 1), 2, m_window.get());
+    panel.show();
+    panel.folder()->setText(m_folder->filePath("sheets"));
+    QVERIFY(panel.outcome()->text().contains("3 files"));
+    QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
+    QVERIFY2(panel.outcome()->text().startsWith("Written: 3 files"), qPrintable(panel.outcome()->text()));
+    QVERIFY(QFile::exists(m_folder->filePath("sheets/strake-03-starboard.pdf")));
+    panel.paper()->setCurrentIndex(4);
+    panel.format()->setCurrentIndex(2);
+    panel.strakes()->setCurrentIndex(1);
+    QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
+    QVERIFY(QFile::exists(m_folder->filePath("sheets/strake-08-starboard.dxf")));
+  }
+
+  void everyBoatIsWorkedOnInEveryStage_data() {
+    QTest::addColumn<QString>("file");
+    for (const char* name : {"osier.csv", "marl.csv", "sedge.csv"}) QTest::newRow(name) << QString(name);
+  }
+  void everyBoatIsWorkedOnInEveryStage() {
+    QFETCH(QString, file);
+    QVERIFY(m_window->openPath(QString::fromStdString(boatsFolder()) + file));
+    QVERIFY(settled());
+    QVERIFY(!solved()->planks.empty());
+    for (std::size_t stage = 0; stage < 3; ++stage) {
+      m_window->goToStage(stage);
+      QTest::qWait(20);
+      QVERIFY(!m_window->grab().isNull());
+      QVERIFY(!m_window->rail()->button(stage)->accessibleDescription().isEmpty());
+    }
+  }
+
+ private:
+  const std::shared_ptr<const Solved>& solved() { return m_window->session().solved(); }
+  std::string bytes() { return writeBook(*m_window->session().book()); }
+  void openSample() {
+    QVERIFY(m_window->openSample());
+    QVERIFY(settled());
+  }
+  /// Waits until the full answer for the newest book is shown.
+  bool settled() {
+    return QTest::qWaitFor([this] { return solved() != nullptr && solved()->revision == m_window->session().revision() && !solved()->quick; }, 20000);
+  }
+  Canvas* marks() {
+    m_window->goToStage(1);
+    auto* canvas = qobject_cast<Canvas*>(m_window->lining()->drawing());
+    Selection selection = m_window->session().selection();
+    selection.line = 3;
+    selection.section = 3;
+    m_window->session().select(selection);
+    canvas->repaint();
+    return canvas;
+  }
+  static CanvasHandle markOf(Canvas* canvas, int line, int section) {
+    canvas->repaint();
+    for (const CanvasHandle& handle : canvas->handles()) {
+      if (handle.line == line && handle.section == section) return handle;
+    }
+    qFatal("no such mark");
+  }
+  template <typename Widget>
+  static Widget* find(QWidget* within, const char* name) {
+    auto* widget = within->findChild<Widget*>(name);
+    if (widget == nullptr) qFatal("no %s", name);
+    return widget;
+  }
+
+  std::unique_ptr<QTemporaryDir> m_folder;
+  std::unique_ptr<MainWindow> m_window;
+};
+
+int main(int argc, char** argv) {
+  QTemporaryDir config;
+  qputenv("XDG_CONFIG_HOME", config.path().toUtf8());
+  QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
+  QApplication application(argc, argv);
+  std::setlocale(LC_NUMERIC, "C");
+  QCoreApplication::setOrganizationName("narrows-test");
+  look::apply(application);
+  installCanvasAccessibility();
+  WindowTest test;
+  return QTest::qExec(&test, argc, argv);
+}
+#include "window_test.moc"

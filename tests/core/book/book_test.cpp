@@ -1,0 +1,131 @@
+// The book as a file: the same bytes back, unknown keys kept, every fault named.
+
+#include <QtTest/QtTest>
+#include <random>
+
+#include "book/book.h"
+#include "sample_books.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+namespace {
+
+std::string replaced(std::string text, const std::string& from, const std::string& to) {
+  const auto at = text.find(from);
+  if (at == std::string::npos) qFatal("nothing to replace: %s", from.c_str());
+  return text.replace(at, from.size(), to);
+}
+
+}  // namespace
+
+class BookTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void writtenAndReadAgainIsTheSameBook_data() {
+    QTest::addColumn<QString>("boat");
+    for (const char* boat : {"osier", "marl", "sedge"}) QTest::newRow(boat) << QString(boat);
+  }
+  void writtenAndReadAgainIsTheSameBook() {
+    QFETCH(QString, boat);
+    Book book = sampleBook(boat.toStdString());
+    book.shop = "Withy Hythe boat shed";
+    book.lining.rule = LiningRule::Diminishing;
+    for (std::size_t k = 0; k < book.lining.strakes.size(); ++k) book.lining.widths.push_back(inches(3.0 + 0.1 * static_cast<double>(k)));
+    book.lining.master = book.stationIds[2];
+    book.lining.moved.push_back({book.lining.lines[2], book.stationIds[1], 0.25});
+    const std::string text = writeBook(book);
+    const auto read = readBook(text);
+    QVERIFY2(read.has_value(), read ? "" : describe(read.error()).c_str());
+    QCOMPARE(writeBook(read->book), text);
+    QVERIFY(read->book.lining == book.lining);
+    QVERIFY(read->book.settings == book.settings);
+    QVERIFY(!read->isNewer());
+  }
+
+  void unknownKeysAreKept() {
+    const Book book = sampleBook("sedge");
+    std::string text = writeBook(book);
+    text = replaced(text, "\"shop\"", "\"moulds\": {\"spacing\": [1, 2, 3]},\n \"shop\"");
+    text = replaced(text, "\"notation\"", "\"ruler\": \"folding\",\n  \"notation\"");
+    const auto read = readBook(text);
+    QVERIFY(read);
+    const std::string again = writeBook(read->book);
+    QVERIFY(again.find("\"ruler\": \"folding\"") != std::string::npos);
+    QVERIFY(again.find("\"spacing\"") != std::string::npos);
+    QCOMPARE(writeBook(readBook(again)->book), again);
+  }
+
+  void newerBookSaysSo() {
+    const auto read = readBook(replaced(writeBook(sampleBook("sedge")), "\"narrows\": 1", "\"narrows\": 7"));
+    QVERIFY(read);
+    QVERIFY(read->isNewer());
+    QCOMPARE(read->version, 7);
+  }
+
+  void everyFaultNamesItsKey_data() {
+    QTest::addColumn<QString>("from");
+    QTest::addColumn<QString>("to");
+    QTest::addColumn<QString>("names");
+    const auto row = [](const char* name, const char* from, const char* to, const char* names) { QTest::newRow(name) << QString(from) << QString(to) << QString(names); };
+    row("shop not text", "\"shop\": \"\"", "\"shop\": 3", "shop");
+    row("missing rule", "\"rule\": \"equal\",", "", "lining / rule");
+    row("unknown rule", "\"equal\"", "\"guesswork\"", "lining / rule");
+    row("lap not a number", "\"lap\": ", "\"lap\": \"wide\", \"was\": ", "settings / lap");
+    row("unknown notation", "\"notation\": \"mm\"", "\"notation\": \"cubits\"", "settings / notation");
+    row("id used twice", "\"stem-id\": 1", "\"stem-id\": 2", "next-id");
+    row("table spoiled", "\"units,mm\"", "\"units,cubits\"", "table");
+    row("strakes not a list", "\"strakes\": [", "\"strakes\": {}, \"was\": [", "lining / strakes");
+    row("mark outside", "\"moved\": []", "\"moved\": [{\"line\": 14, \"station\": 2, \"share\": 1.5}]", "lining / share");
+  }
+  void everyFaultNamesItsKey() {
+    QFETCH(QString, from);
+    QFETCH(QString, to);
+    QFETCH(QString, names);
+    const auto read = readBook(replaced(writeBook(sampleBook("sedge")), from.toStdString(), to.toStdString()));
+    QVERIFY(!read);
+    QVERIFY2(QString::fromStdString(describe(read.error())).contains(names), describe(read.error()).c_str());
+  }
+
+  void whatIsNotABookIsSaidToBeNone() {
+    for (const char* text : {"", "   ", "{", "[]", "offsets,1\nunits,mm\n", "{\"narrows\": \"one\"}", "null"}) {
+      const auto read = readBook(text);
+      QVERIFY(!read);
+      QCOMPARE(read.error()[0].fault, Fault::NotABook);
+    }
+    QVERIFY(describe(readBook("offsets,1\n").error()).find("make a new book from it") != std::string::npos);
+  }
+
+  void spoiledBooksNeverCrash() {
+    std::mt19937 random(5);
+    const std::string whole = writeBook(sampleBook("osier"));
+    for (int round = 0; round < 300; ++round) {
+      std::string text = whole;
+      for (int k = 0; k < 1 + round % 4; ++k) {
+        const auto at = static_cast<std::size_t>(random() % text.size());
+        if (random() % 3 == 0) {
+          text.resize(at + 1);
+        } else {
+          text[at] = static_cast<char>(random() % 96 + 32);
+        }
+      }
+      const auto read = readBook(text);
+      if (read) {
+        QVERIFY(read->book.stationIds.size() == read->book.table.stations.size());
+      } else {
+        QVERIFY(!read.error().empty());
+      }
+    }
+  }
+
+  void aNewBookIsLinedOffAsUsualForHerSize() {
+    QCOMPARE(sampleBook("osier").settings.lap, inches(0.75));
+    QCOMPARE(sampleBook("marl").settings.lap, Length());
+    const auto strakes = sampleBook("osier").lining.strakes.size();
+    QVERIFY(strakes >= 6 && strakes <= 10);
+  }
+};
+
+QTEST_APPLESS_MAIN(BookTest)
+#include "book_test.moc"

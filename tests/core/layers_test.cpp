@@ -1,0 +1,43 @@
+// The ground floor first: no folder includes one above it.
+
+#include <QDir>
+#include <QDirIterator>
+#include <QRegularExpression>
+#include <QtTest/QtTest>
+#include <map>
+
+class LayersTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void noFolderOfCoreIncludesOneAboveIt() {
+    const std::map<QString, int> floors{{"problem", 0}, {"length", 1}, {"curve", 2}, {"lines", 3}, {"lining", 4}, {"plank", 5}, {"book", 6}, {"solve", 7}};
+    const QString root = QStringLiteral(NARROWS_SOURCE_DIR "/core/");
+    const QRegularExpression include(QStringLiteral("#include \"([a-z_]+)/"));
+    int seen = 0;
+    QDirIterator files(root, {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+    while (files.hasNext()) {
+      QFile file(files.next());
+      QVERIFY(file.open(QIODevice::ReadOnly));
+      const QString text = QString::fromUtf8(file.readAll());
+      const QString own = QDir(root).relativeFilePath(file.fileName()).section('/', 0, 0);
+      QVERIFY2(floors.contains(own), qPrintable(own));
+      for (auto it = include.globalMatch(text); it.hasNext();) {
+        const QString other = it.next().captured(1);
+        QVERIFY2(floors.contains(other), qPrintable(file.fileName() + " includes " + other));
+        QVERIFY2(floors.at(other) <= floors.at(own), qPrintable(file.fileName() + " includes " + other));
+        ++seen;
+      }
+      QVERIFY2(!text.contains(QStringLiteral("#include <Q")), qPrintable(file.fileName() + " includes Qt"));
+    }
+    QVERIFY(seen > 50);
+  }
+
+  void everyFolderOfCoreIsOnAFloor() {
+    const QStringList folders = QDir(QStringLiteral(NARROWS_SOURCE_DIR "/core")).entryList(QDir::Dirs | QDir::NoDotAndDotDot);
+    QCOMPARE(folders.size(), 8);
+  }
+};
+
+QTEST_APPLESS_MAIN(LayersTest)
+#include "layers_test.moc"

@@ -1,0 +1,157 @@
+// Solving a whole book: what is used again, what is found, and that bad data still shows what can be shown.
+
+#include <QtTest/QtTest>
+#include <cmath>
+
+#include "book/edits.h"
+#include "sample_books.h"
+#include "solve/solve.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+namespace {
+
+BookSnapshot snapshot(const Book& book) { return std::make_shared<const Book>(book); }
+
+bool hasFinding(const Solved& solved, FindingCode code) {
+  return std::any_of(solved.findings.begin(), solved.findings.end(), [code](const Finding& f) { return f.code == code; });
+}
+
+}  // namespace
+
+class SolveTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void everySampleBoatIsPlanked_data() {
+    QTest::addColumn<QString>("boat");
+    for (const char* boat : {"osier", "marl", "sedge"}) QTest::newRow(boat) << QString(boat);
+  }
+  void everySampleBoatIsPlanked() {
+    QFETCH(QString, boat);
+    const Book book = sampleBook(boat.toStdString());
+    const auto solved = solve(snapshot(book), 3);
+    QCOMPARE(solved->revision, std::uint64_t{3});
+    QVERIFY(!hasFinding(*solved, FindingCode::TableProblem));
+    QCOMPARE(solved->planks.size(), book.lining.strakes.size());
+    for (const auto& plank : solved->planks) {
+      QVERIFY(plank->lower.size() >= 250 && plank->upper.size() >= 250);
+      QVERIFY(plank->boardLengthMm > 2000.0 && plank->boardWidthMm > 40.0 && plank->boardWidthMm < 700.0);
+      QVERIFY2(plank->strainMax < 0.01, qPrintable(QString::number(plank->strainMax)));
+      for (const Vec2& point : plank->upper) QVERIFY(point.x() > -1e-6 && point.y() > -1e-6 && point.x() < plank->boardLengthMm + 1e-6);
+      QVERIFY(plank->upper.front().x() < plank->upper.back().x());
+    }
+    QVERIFY(!solved->mesh->empty() && !solved->drawnLines->empty());
+  }
+
+  void lowerStrakesHaveTheirLapOnceAndTheGarboardNone() {
+    const Book book = sampleBook("osier");
+    const auto solved = solve(snapshot(book), 1);
+    QVERIFY(solved->planks[0]->lapLine.empty());
+    for (std::size_t k = 1; k < solved->planks.size(); ++k) {
+      const FlatPlank& plank = *solved->planks[k];
+      QCOMPARE(plank.lapLine.size(), plank.lower.size());
+      // Square to the edge, away from the ends, the lap is the lap.
+      for (std::size_t i = 60; i + 60 < plank.lower.size(); i += 20) {
+        QVERIFY(std::abs((plank.lower[i] - plank.lapLine[i]).norm() - book.settings.lap.mm()) < 0.01);
+      }
+    }
+    // A lap changes nothing else: the same plank without it has its edges' true lengths.
+    const auto bare = solve(snapshot(setLap(book, Length())), 1);
+    QVERIFY(std::abs(lengthAlong(bare->planks[3]->lower) - lengthAlong(solved->planks[3]->lapLine)) < 1e-6);
+    QVERIFY(std::abs(bare->planks[3]->upperLengthMm - solved->planks[3]->upperLengthMm) < 1e-6);
+  }
+
+  void neighboursShareTheirSeam() {
+    // Carvel: the upper edge of one strake is as long as the lower edge of the next, laid flat apart.
+    const auto solved = solve(snapshot(sampleBook("marl")), 1);
+    for (std::size_t k = 0; k + 1 < solved->planks.size(); ++k) {
+      const double miss = solved->planks[k]->upperLengthMm - solved->planks[k + 1]->lowerLengthMm;
+      QVERIFY2(std::abs(miss) < 2.5, qPrintable(QString("%1: %2").arg(k).arg(miss)));
+    }
+  }
+
+  void onlyTheTwoStrakesAtAMovedMarkAreSolvedAgain() {
+    const Book book = sampleBook("osier");
+    const auto before = solve(snapshot(book), 1);
+    const Book moved = *moveMark(book, *before->lining, 3, 4, before->lining->lines[3].shares[4] + 0.01);
+    const auto after = solve(snapshot(moved), 2, before);
+    QCOMPARE(after->drawn, before->drawn);
+    for (std::size_t k = 0; k < after->planks.size(); ++k) QCOMPARE(after->planks[k] != before->planks[k], k == 2 || k == 3);
+    QVERIFY(!after->quick);
+  }
+
+  void reusedAnswersAreTheSameAsFreshOnes() {
+    const Book book = sampleBook("osier");
+    const auto before = solve(snapshot(book), 1);
+    const Book moved = *moveMark(book, *before->lining, 3, 4, before->lining->lines[3].shares[4] + 0.01);
+    const auto warm = solve(snapshot(moved), 2, before);
+    const auto cold = solve(snapshot(moved), 2);
+    for (std::size_t k = 0; k < cold->planks.size(); ++k) {
+      QVERIFY(std::abs(warm->planks[k]->boardWidthMm - cold->planks[k]->boardWidthMm) < 0.005);
+      QVERIFY(std::abs(warm->planks[k]->lowerLengthMm - cold->planks[k]->lowerLengthMm) < 0.005);
+    }
+  }
+
+  void quickThenFullIsFull() {
+    const Book book = sampleBook("osier");
+    const auto quick = solve(snapshot(book), 1, nullptr, SolveEffort::Quick);
+    QVERIFY(quick->quick);
+    const auto full = solve(quick->book, 1, quick);
+    QVERIFY(!full->quick);
+    for (const auto& plank : full->planks) QVERIFY(plank->lower.size() >= 250);
+  }
+
+  void stoppedSolvingGivesNothing() {
+    std::stop_source stop;
+    stop.request_stop();
+    QVERIFY(solve(snapshot(sampleBook("osier")), 1, nullptr, SolveEffort::Full, stop.get_token()) == nullptr);
+  }
+
+  void sectionWithoutItsSheerIsNamedAndTheRestShown() {
+    Book book = sampleBook("osier");
+    for (TableRow& row : book.table.rows) {
+      if (row.line == RowLine::Sheer && row.kind == RowKind::Height) row.figures[3].reset();
+    }
+    const auto solved = solve(snapshot(book), 1);
+    QVERIFY(hasFinding(*solved, FindingCode::TableProblem));
+    QVERIFY(solved->drawn != nullptr);
+    QCOMPARE(solved->drawn->sections.size(), std::size_t{8});  // stem, six stations, transom
+    QVERIFY(!solved->planks.empty());
+  }
+
+  void tableWithoutAHullSaysWhy() {
+    Book book = sampleBook("osier");
+    for (TableRow& row : book.table.rows) {
+      if (row.line == RowLine::Sheer) row.figures.assign(row.figures.size(), std::nullopt);
+    }
+    book.table.profiles.clear();
+    const auto solved = solve(snapshot(book), 1);
+    QVERIFY(solved->drawn == nullptr && solved->planks.empty());
+    QVERIFY(hasFinding(*solved, FindingCode::TableProblem));
+  }
+
+  void wideNarrowAndTroubledStrakesAreFoundWorstFirst() {
+    const auto wide = solve(snapshot(*setStrakeCount(sampleBook("osier"), 4)), 1);
+    QVERIFY(hasFinding(*wide, FindingCode::TooWide));
+    const auto narrow = solve(snapshot(*setStrakeCount(sampleBook("osier"), 30)), 1);
+    QVERIFY(hasFinding(*narrow, FindingCode::HoodEndNarrow));
+    for (const auto* solved : {wide.get(), narrow.get()}) {
+      for (std::size_t i = 1; i < solved->findings.size(); ++i) QVERIFY(solved->findings[i - 1].severity >= solved->findings[i].severity);
+      for (const Finding& finding : solved->findings) QVERIFY(describe(finding, Notation::Inches16).starts_with("Strake "));
+    }
+  }
+
+  void theSameBookGivesTheSameBytes() {
+    const Book book = sampleBook("marl");
+    const auto one = solve(snapshot(book), 1);
+    const auto other = solve(snapshot(book), 1);
+    for (std::size_t k = 0; k < one->planks.size(); ++k) {
+      for (std::size_t i = 0; i < one->planks[k]->lower.size(); ++i) QVERIFY(one->planks[k]->lower[i] == other->planks[k]->lower[i]);
+    }
+  }
+};
+
+QTEST_APPLESS_MAIN(SolveTest)
+#include "solve_test.moc"

@@ -1,0 +1,242 @@
+// Sheets: true to scale on every paper, told apart, mirrored, and each with its check.
+
+#include <QGuiApplication>
+#include <QImage>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QtTest/QtTest>
+#include <cmath>
+
+#include "paper.h"
+#include "sample_books.h"
+#include "sheet_set.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+namespace {
+
+/// What is asked of paper: a tenth of a millimetre in a metre.
+constexpr double trueToMm = 0.1;
+
+std::shared_ptr<const Solved> osier() {
+  static const auto solved = solve(std::make_shared<const Book>(sampleBook("osier")), 1);
+  return solved;
+}
+
+/// A line of exactly a metre between two short uprights.
+Drawing metre() {
+  Drawing drawing;
+  drawing.name = "metre";
+  drawing.title = "a metre";
+  drawing.check = "none";
+  drawing.line(LineRole::Mark, {{0.0, -15.0}, {0.0, 15.0}});
+  drawing.line(LineRole::Mark, {{1000.0, -15.0}, {1000.0, 15.0}});
+  drawing.line(LineRole::Rule, {{0.0, 0.0}, {1000.0, 0.0}});
+  return drawing;
+}
+
+QImage rendered(const QString& pdf, int page, double dotsPerMm) {
+  QTemporaryDir folder;
+  const QString base = folder.filePath("page");
+  QProcess::execute("pdftoppm", {"-r", QString::number(dotsPerMm * 25.4, 'f', 4), "-gray", "-png", "-singlefile", "-f", QString::number(page), "-l", QString::number(page), pdf, base});
+  QImage image(base + ".png");
+  return image.convertToFormat(QImage::Format_Grayscale8);
+}
+
+/// Centres of the dark uprights met along a row of pixels, in pixels, weighted by their darkness.
+std::vector<double> uprights(const QImage& image, int row, int from, int to) {
+  std::vector<double> found;
+  double sum = 0.0, weight = 0.0;
+  for (int x = from; x < to; ++x) {
+    const double dark = 255.0 - qGray(image.pixel(x, row));
+    if (dark > 60.0) {
+      sum += (x + 0.5) * dark;
+      weight += dark;
+    } else if (weight > 0.0) {
+      found.push_back(sum / weight);
+      sum = weight = 0.0;
+    }
+  }
+  return found;
+}
+
+}  // namespace
+
+class ExportTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void aMetreOnARollIsAMetre() {
+    QTemporaryDir folder;
+    const QString pdf = folder.filePath("metre.pdf");
+    QVERIFY(writePdf(metre(), *paperNamed("roll:300"), pdf.toStdString()));
+    constexpr double dots = 8.0;  // a dot is an eighth of a millimetre, and centres are found to a part of one
+    const QImage image = rendered(pdf, 1, dots);
+    QVERIFY(!image.isNull());
+    // The uprights stand 10 mm above the line's middle: find them where nothing else is drawn.
+    const Tiling tiling = tile(metre(), *paperNamed("roll:300"));
+    const Tile& page = tiling.tiles.front();
+    const int row = static_cast<int>((page.topMm + page.high.y() - 10.0) * dots);
+    const auto found = uprights(image, row, static_cast<int>((page.leftMm + 3.0) * dots), static_cast<int>((page.leftMm + page.high.x() - page.low.x() - 3.0) * dots));
+    QCOMPARE(found.size(), std::size_t{2});
+    const double length = (found[1] - found[0]) / dots;
+    QVERIFY2(std::abs(length - 1000.0) < trueToMm, qPrintable(QString::number(length, 'f', 3)));
+  }
+
+  void aMetreOverTiledPagesIsAMetre_data() {
+    QTest::addColumn<QString>("paper");
+    for (const char* paper : {"A4", "A3", "Letter", "Tabloid"}) QTest::newRow(paper) << QString(paper);
+  }
+  void aMetreOverTiledPagesIsAMetre() {
+    QFETCH(QString, paper);
+    QTemporaryDir folder;
+    const QString pdf = folder.filePath("metre.pdf");
+    const Paper chosen = *paperNamed(paper.toStdString());
+    QVERIFY(writePdf(metre(), chosen, pdf.toStdString()));
+    const Tiling tiling = tile(metre(), chosen);
+    QCOMPARE(tiling.rows, std::size_t{1});
+    // Each page is measured from its own left register marks; the pages are laid with those on their neighbours'.
+    constexpr double dots = 8.0;
+    const double half = 0.5 * tiling.overlapMm;
+    double first = -1.0, last = -1.0;
+    for (std::size_t i = 0; i < tiling.tiles.size(); ++i) {
+      const Tile& page = tiling.tiles[i];
+      const QImage image = rendered(pdf, static_cast<int>(i) + 1, dots);
+      const double width = page.high.x() - page.low.x();
+      // The middle of a register cross: its upright, off the cross's own bar.
+      const int crossRow = static_cast<int>((page.topMm + half + 2.8) * dots);
+      const auto crosses = uprights(image, crossRow, static_cast<int>((page.leftMm + half - 3.0) * dots), static_cast<int>((page.leftMm + half + 3.0) * dots));
+      QCOMPARE(crosses.size(), std::size_t{1});
+      const auto farCrosses = uprights(image, crossRow, static_cast<int>((page.leftMm + width - half - 3.0) * dots), static_cast<int>((page.leftMm + width - half + 3.0) * dots));
+      QCOMPARE(farCrosses.size(), std::size_t{1});
+      const double step = (farCrosses[0] - crosses[0]) / dots;
+      QVERIFY2(std::abs(step - (width - tiling.overlapMm)) < trueToMm, qPrintable(QString::number(step, 'f', 3)));
+      const int row = static_cast<int>((page.topMm + page.high.y() - 10.0) * dots);
+      for (const double at : uprights(image, row, static_cast<int>((page.leftMm + 1.0) * dots), static_cast<int>((page.leftMm + width - 1.0) * dots))) {
+        const double along = static_cast<double>(i) * (width - tiling.overlapMm) + (at - crosses[0]) / dots;
+        if (first < 0.0) first = along;
+        last = along;
+      }
+    }
+    QVERIFY2(std::abs(last - first - 1000.0) < trueToMm, qPrintable(QString::number(last - first, 'f', 3)));
+  }
+
+  void longPatternsAreSplitAtFiveMetres() {
+    Drawing drawing;
+    drawing.line(LineRole::Rule, {{0.0, 0.0}, {9000.0, 0.0}});
+    const Tiling tiling = tile(drawing, *paperNamed("roll:610"));
+    QCOMPARE(tiling.columns, std::size_t{2});
+    for (const Tile& page : tiling.tiles) QVERIFY(page.pageWidthMm <= longestRollMm);
+  }
+
+  void emptyPagesAreNotPrinted() {
+    Drawing drawing;
+    drawing.line(LineRole::Rule, {{0.0, 0.0}, {2000.0, 1000.0}});
+    const Tiling tiling = tile(drawing, *paperNamed("A4"));
+    const auto empty = std::count_if(tiling.tiles.begin(), tiling.tiles.end(), [](const Tile& t) { return t.isEmpty; });
+    QVERIFY(empty > static_cast<std::ptrdiff_t>(tiling.tiles.size()) / 3);
+  }
+
+  void papersAreReadInAnyNotation() {
+    QCOMPARE(paperNamed("a3")->kind, PaperKind::A3);
+    QVERIFY(std::abs(paperNamed("roll:24 in")->rollWidthMm - 609.6) < 1e-9);
+    QVERIFY(!paperNamed("papyrus"));
+    QVERIFY(!paperNamed("roll:2 mm"));
+  }
+
+  void patternCarriesEverythingTheBenchNeeds() {
+    const Drawing pattern = plankPattern(*osier()->planks[2], patternOf(*osier(), 2, BoatSide::Starboard));
+    std::string words = pattern.title + pattern.check + pattern.note;
+    for (const SheetText& text : pattern.texts) words += text.text + "\n";
+    for (const char* wanted : {"STARBOARD", "INSIDE FACE UP", "BOW", "keel edge", "sheer edge", "station 4", "stem", "transom", "Before cutting", "Add it once"}) {
+      QVERIFY2(words.find(wanted) != std::string::npos, wanted);
+    }
+    const auto count = [&](LineRole role) { return std::count_if(pattern.lines.begin(), pattern.lines.end(), [role](const SheetLine& l) { return l.role == role; }); };
+    QVERIFY(count(LineRole::KeelEdge) > 50);  // the edge and its ticks
+    QCOMPARE(count(LineRole::SheerEdge), 1);
+    QCOMPARE(count(LineRole::LapLine), 1);
+    QCOMPARE(count(LineRole::HoodEnd), 2);
+  }
+
+  void checkOfThePatternIsItsOwnDiagonal() {
+    const FlatPlank& plank = *osier()->planks[2];
+    const Drawing pattern = plankPattern(plank, patternOf(*osier(), 2, BoatSide::Starboard));
+    const double diagonal = (plank.upper.back() - plank.lower.front()).norm();
+    QVERIFY(pattern.check.find(shownTwice(diagonal, osier()->book->settings.notation)) != std::string::npos);
+  }
+
+  void portIsTheMirrorImage() {
+    const FlatPlank& plank = *osier()->planks[3];
+    const Drawing starboard = plankPattern(plank, patternOf(*osier(), 3, BoatSide::Starboard));
+    const Drawing port = plankPattern(plank, patternOf(*osier(), 3, BoatSide::Port));
+    QVERIFY(port.title.find("PORT") != std::string::npos);
+    for (std::size_t i = 0; i < starboard.lines.size(); ++i) {
+      if (starboard.lines[i].role != LineRole::SheerEdge) continue;
+      for (std::size_t k = 0; k < starboard.lines[i].points.size(); ++k) {
+        const Vec2 a = starboard.lines[i].points[k], b = port.lines[i].points[k];
+        QVERIFY(std::abs(a.x() - b.x()) < 1e-9 && std::abs(a.y() + b.y() - plank.boardWidthMm) < 1e-9);
+      }
+    }
+  }
+
+  void carvelPatternSaysItIsTheInsideFaceAndHowMuchWiderTheOutside() {
+    const auto marl = solve(std::make_shared<const Book>(sampleBook("marl")), 1, nullptr, SolveEffort::Quick);
+    const PatternOf of = patternOf(*marl, 8, BoatSide::Starboard);
+    QVERIFY(of.outsideWiderMm > 0.5);
+    const Drawing pattern = plankPattern(*marl->planks[8], of);
+    QVERIFY(pattern.note.find("INSIDE face") != std::string::npos);
+    QVERIFY(pattern.note.find(shownTwice(of.outsideWiderMm, of.notation)) != std::string::npos);
+  }
+
+  void svgIsTrueToScale() {
+    QTemporaryDir folder;
+    const QString svg = folder.filePath("metre.svg");
+    QVERIFY(writeSvg(metre(), svg.toStdString()));
+    QFile file(svg);
+    QVERIFY(file.open(QIODevice::ReadOnly));
+    const QString text = file.readAll();
+    const auto match = QRegularExpression("width=\"([0-9.]+)mm\" height=\"([0-9.]+)mm\"\\s+viewBox=\"0 0 ([0-9.]+) ([0-9.]+)\"").match(text);
+    QVERIFY2(match.hasMatch(), qPrintable(text.left(400)));
+    QVERIFY(std::abs(match.captured(3).toDouble() / match.captured(1).toDouble() - 100.0) < 0.001);
+  }
+
+  void dxfDeclaresMillimetresAndKeepsLayers() {
+    QTemporaryDir folder;
+    const QString dxf = folder.filePath("plank.dxf");
+    QVERIFY(writeDxf(plankPattern(*osier()->planks[2], patternOf(*osier(), 2, BoatSide::Starboard)), dxf.toStdString()));
+    QFile file(dxf);
+    QVERIFY(file.open(QIODevice::ReadOnly));
+    QString text = file.readAll();
+    text.remove('\r');
+    QVERIFY(QRegularExpression("\\$INSUNITS\\s+70\\s+4\\n").match(text).hasMatch());
+    QVERIFY(QRegularExpression("\\$MEASUREMENT\\s+70\\s+1\\n").match(text).hasMatch());
+    for (const char* layer : {"KEEL_EDGE", "SHEER_EDGE", "LAP", "STATIONS"}) QVERIFY2(text.contains(layer), layer);
+    QVERIFY(text.trimmed().endsWith("EOF"));
+  }
+
+  void widthsSheetHasEveryFigure() {
+    const auto sheets = planksSheets(*osier(), {{}, {BoatSide::Starboard}, false, true, true});
+    QCOMPARE(sheets.size(), std::size_t{2});
+    const std::size_t cells = osier()->lining->strakeCount() * osier()->lining->frame.sectionCount();
+    QVERIFY(sheets[0].texts.size() >= cells);
+    std::size_t marks = 0;
+    for (const SheetLine& line : sheets[1].lines) marks += line.role == LineRole::Mark ? 1 : 0;
+    QCOMPARE(marks, osier()->lining->lines.size() * osier()->lining->frame.sectionCount());
+  }
+
+  void unwritableFoldersAreNamed() {
+    const auto written = writeSheets({metre()}, "/proc/nowhere", SheetFormat::Pdf, *paperNamed("A4"));
+    QVERIFY(!written);
+    QCOMPARE(written.error()[0].fault, Fault::CannotWrite);
+  }
+};
+
+int main(int argc, char** argv) {
+  qputenv("QT_QPA_PLATFORM", "offscreen");
+  QGuiApplication application(argc, argv);
+  std::setlocale(LC_NUMERIC, "C");
+  ExportTest test;
+  return QTest::qExec(&test, argc, argv);
+}
+#include "export_test.moc"
