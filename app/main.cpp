@@ -1,10 +1,13 @@
 // Narrows: from a table of offsets to a planked hull.
 
+#include <unistd.h>
 #include <QApplication>
 #include <QIcon>
 #include <QTimer>
+
 #include <clocale>
 #include <cstdio>
+#include <cstdlib>
 #include <exception>
 
 #include "canvas/canvas.h"
@@ -12,6 +15,22 @@
 #include "window/main_window.h"
 
 namespace {
+
+/// For timing the start: says how much memory is in use and ends, once the window has been painted.
+void endOncePainted(narrows::MainWindow& window) {
+  window.repaint();
+  QTimer::singleShot(0, &window, [] {
+    long pages = 0, resident = 0;
+    if (std::FILE* statm = std::fopen("/proc/self/statm", "r")) {
+      if (std::fscanf(statm, "%ld %ld", &pages, &resident) != 2) resident = 0;
+      std::fclose(statm);
+    }
+    std::printf("memory %.1f MB\n",
+                static_cast<double>(resident) * static_cast<double>(sysconf(_SC_PAGESIZE)) / 1048576.0);
+    std::fflush(stdout);
+    std::_Exit(0);
+  });
+}
 
 /// `narrows [--demo | FILE]`.
 int run(int argc, char** argv) {
@@ -34,7 +53,11 @@ int run(int argc, char** argv) {
   }
   window.show();
   window.activateWindow();
-  if (!demo) QTimer::singleShot(0, &window, &narrows::MainWindow::offerLeftWork);
+  if (arguments.contains(QStringLiteral("--until-painted"))) {
+    endOncePainted(window);
+  } else if (!demo) {
+    QTimer::singleShot(0, &window, &narrows::MainWindow::offerLeftWork);
+  }
   return QApplication::exec();
 }
 

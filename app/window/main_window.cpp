@@ -106,6 +106,11 @@ MainWindow::MainWindow(QWidget* parent)
   showTitle();
 }
 
+MainWindow::~MainWindow() {
+  // A field that is being typed in gives up its text as it goes, and the session must still be there to take it.
+  delete takeCentralWidget();
+}
+
 void MainWindow::makeMenus() {
   makeFileMenu();
   makeEditMenu();

@@ -26,6 +26,7 @@ class MainWindow : public QMainWindow {
 
  public:
   explicit MainWindow(QWidget* parent = nullptr);
+  ~MainWindow() override;
 
   Session& session() { return m_session; }
   /// Opens a book or a table, by its ending; tells every fault where it fails.

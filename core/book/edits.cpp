@@ -14,6 +14,21 @@ Length toTableStep(const OffsetTable& table, Length length) {
   return inches(std::round(length.mm() / mmPerInch * 16.0) / 16.0);
 }
 
+/// Lines that are nailed anywhere are nailed at the master station to the widths chosen there: a batten held elsewhere
+/// would carry them off.
+void nailAtMaster(Book& book, StationId master) {
+  LiningPlan& plan = book.lining;
+  const auto shares = ruleShares(plan);
+  if (!shares) return;
+  std::erase_if(plan.moved, [master](const MovedMark& mark) { return mark.station == master; });
+  for (std::size_t k = 1; k + 1 < plan.lines.size(); ++k) {
+    const LineId line = plan.lines[k];
+    const bool nailed =
+        std::any_of(plan.moved.begin(), plan.moved.end(), [line](const MovedMark& mark) { return mark.line == line; });
+    if (nailed) plan.moved.push_back({line, master, (*shares)[k]});
+  }
+}
+
 void shareOut(LiningPlan& plan, int count) {
   if (plan.widths.empty()) return;
   // The new widths follow the run of the old ones from garboard to sheer.
@@ -102,6 +117,7 @@ Result<Book> setWidth(const Book& book, const Lining& lining, std::size_t strake
   for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
     edited.lining.widths.push_back(k == strake ? width : millimetres(lining.widthMm(k, lining.master) * left / others));
   }
+  nailAtMaster(edited, sectionIds(book, lining.frame.hull())[lining.master]);
   return edited;
 }
 

@@ -21,7 +21,8 @@ Result<Book> setRule(const Book& book, const Lining& lining, LiningRule rule);
 Result<Book> setMaster(const Book& book, StationId master);
 
 /// One width at the master station (strake 0 is the garboard): the others share what is left in their proportion.
-/// Turns the rule to diminishing. Fails where nothing would be left for the others.
+/// Turns the rule to diminishing; lines with nails are nailed to their new marks at that station. Fails where nothing
+/// would be left for the others.
 Result<Book> setWidth(const Book& book, const Lining& lining, std::size_t strake, Length width);
 
 /// A mark moved to a share of the girth of a section. Fails where it would pass its neighbours, saying how far it

@@ -272,7 +272,8 @@ std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double>
     const Eigen::MatrixXd influence = normal.llt().solve(Eigen::MatrixXd(pull.asDiagonal()));
     const Eigen::MatrixXd tried = influence * given;
     const double freedom = static_cast<double>(n) - influence.trace();
-    const double scatter = ((tried - given).array().colwise() * pull.array().sqrt()).matrix().block(1, 0, n - 2, 3).squaredNorm();
+    const double scatter =
+        ((tried - given).array().colwise() * pull.array().sqrt()).matrix().block(1, 0, n - 2, 3).squaredNorm();
     const double score = scatter / (freedom * freedom);
     if (score >= best) continue;
     best = score;

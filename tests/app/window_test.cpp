@@ -23,8 +23,8 @@
 #include "book/book_file.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
-#include "canvas/look.h"
 #include "canvas/length_field.h"
+#include "canvas/look.h"
 #include "sample_books.h"
 #include "stages/lines/lines_stage.h"
 #include "stages/lines/offset_grid.h"
@@ -120,13 +120,27 @@ class WindowTest : public QObject {
         QTest::keyClick(editor, Qt::Key_Return);
         break;
       }
-      case 1: QTest::mouseClick(find<QPushButton>(m_window->lining(), "addStrake"), Qt::LeftButton); break;
-      case 2: QTest::mouseClick(find<QPushButton>(m_window->lining(), "dropStrake"), Qt::LeftButton); break;
-      case 3: m_window->lining()->findChildren<QRadioButton*>()[0]->click(); break;
-      case 4: QTest::keyClick(marks(), Qt::Key_N); break;
-      case 5: QTest::keyClick(marks(), Qt::Key_Up, Qt::ControlModifier); break;
-      case 6: QTest::keyClick(marks(), Qt::Key_Delete); break;
-      case 7: QTest::keyClick(m_window.get(), Qt::Key_U, Qt::ControlModifier); break;
+      case 1:
+        QTest::mouseClick(find<QPushButton>(m_window->lining(), "addStrake"), Qt::LeftButton);
+        break;
+      case 2:
+        QTest::mouseClick(find<QPushButton>(m_window->lining(), "dropStrake"), Qt::LeftButton);
+        break;
+      case 3:
+        m_window->lining()->findChildren<QRadioButton*>()[0]->click();
+        break;
+      case 4:
+        QTest::keyClick(marks(), Qt::Key_N);
+        break;
+      case 5:
+        QTest::keyClick(marks(), Qt::Key_Up, Qt::ControlModifier);
+        break;
+      case 6:
+        QTest::keyClick(marks(), Qt::Key_Delete);
+        break;
+      case 7:
+        QTest::keyClick(m_window.get(), Qt::Key_U, Qt::ControlModifier);
+        break;
       case 8: {
         auto* lap = m_window->lining()->findChild<LengthField*>()->edit();
         lap->setFocus();
@@ -136,9 +150,9 @@ class WindowTest : public QObject {
         break;
       }
     }
+    QTRY_VERIFY(bytes() != before);
     QVERIFY(settled());
     const std::string after = bytes();
-    QVERIFY(after != before);
     QCOMPARE(m_window->session().undoStack()->count(), 1);
     QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
     QCOMPARE(bytes(), before);
@@ -215,9 +229,7 @@ class WindowTest : public QObject {
     QVERIFY(editor != nullptr);
     QTest::keyClicks(editor, " 3/4");
     QTest::keyClick(editor, Qt::Key_Return);
-    QVERIFY(settled());
-    const double rule = m_window->session().book()->lining.widths[0].mm();
-    QCOMPARE(rule, inches(4.75).mm());
+    QTRY_COMPARE(m_window->session().book()->lining.widths[0].mm(), inches(4.75).mm());
     QTRY_COMPARE(grid->item(grid->rowCount() - 1, column)->text(), QString::fromUtf8("4 3\u20444 in"));
   }
 
@@ -229,7 +241,8 @@ class WindowTest : public QObject {
     QVERIFY(!grid->model()->setData(grid->model()->index(0, 2), "1-14-0", Qt::EditRole));
     QCOMPARE(bytes(), before);
     bool told = false;
-    for (const QLabel* label : m_window->lines()->findChildren<QLabel*>()) told = told || (label->isVisible() && label->text().contains("1-14-0"));
+    for (const QLabel* label : m_window->lines()->findChildren<QLabel*>())
+      told = told || (label->isVisible() && label->text().contains("1-14-0"));
     QVERIFY(told);
   }
 
@@ -239,7 +252,9 @@ class WindowTest : public QObject {
     OffsetGrid* grid = m_window->lines()->grid();
     int row = 0;
     for (std::size_t i = 0; i < m_window->session().book()->table.rows.size(); ++i) {
-      if (m_window->session().book()->table.rows[i].line == RowLine::Waterline && m_window->session().book()->table.rows[i].at == inches(12)) row = static_cast<int>(i);
+      if (m_window->session().book()->table.rows[i].line == RowLine::Waterline &&
+          m_window->session().book()->table.rows[i].at == inches(12))
+        row = static_cast<int>(i);
     }
     QVERIFY(grid->model()->setData(grid->model()->index(row, 3), "0-3-0", Qt::EditRole));
     QVERIFY(settled());
@@ -390,6 +405,19 @@ class WindowTest : public QObject {
     QVERIFY(m_window->close());
   }
 
+  void closingWhileAFieldIsTypedInIsSafe() {
+    openSample();
+    m_window->goToStage(1);
+    auto* grid = m_window->lining()->findChild<WidthsGrid*>();
+    grid->setFocus();
+    grid->setCurrentCell(0, static_cast<int>(solved()->lining->master));
+    QTest::keyClicks(grid, "3");
+    QVERIFY(qobject_cast<QLineEdit*>(QApplication::focusWidget()) != nullptr);
+    m_window->session().closeCleanly();
+    m_window = std::make_unique<MainWindow>();
+    QVERIFY(!m_window->session().hasBook());
+  }
+
   void sheetsAreWrittenFromThePanel() {
     openSample();
     PrintPanel panel(solve(m_window->session().book(), 1), 2, m_window.get());
@@ -432,7 +460,11 @@ class WindowTest : public QObject {
   }
   /// Waits until the full answer for the newest book is shown.
   bool settled() {
-    return QTest::qWaitFor([this] { return solved() != nullptr && solved()->revision == m_window->session().revision() && !solved()->quick; }, 20000);
+    return QTest::qWaitFor(
+        [this] {
+          return solved() != nullptr && solved()->revision == m_window->session().revision() && !solved()->quick;
+        },
+        20000);
   }
   Canvas* marks() {
     m_window->goToStage(1);

@@ -1,1 +1,165 @@
-int main() { return 0; }
+// Timings and accuracies beside their targets. Never a test: machines differ.
+
+#include <QApplication>
+#include <QElapsedTimer>
+#include <QPainter>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QtTest/QtTest>
+#include <algorithm>
+#include <cmath>
+#include <cstdio>
+#include <fstream>
+
+#include "analytic_hull.h"
+#include "book/edits.h"
+#include "canvas/canvas.h"
+#include "canvas/hull_picture.h"
+#include "canvas/look.h"
+#include "sample_books.h"
+#include "stages/lining/lining_stage.h"
+#include "stages/planks/planks_stage.h"
+#include "window/main_window.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+namespace {
+
+void print(const char* what, double value, const char* unit, double target) {
+  std::printf("%-64s %9.3f %-3s  target %g %s %s\n", what, value, unit, target, unit,
+              value <= target ? "" : "  MISSED");
+  std::fflush(stdout);
+}
+
+template <typename Act>
+std::vector<double> times(int rounds, Act act) {
+  std::vector<double> found;
+  for (int i = 0; i < rounds; ++i) {
+    QElapsedTimer clock;
+    clock.start();
+    act(i);
+    found.push_back(static_cast<double>(clock.nsecsElapsed()) * 1e-6);
+  }
+  std::sort(found.begin(), found.end());
+  return found;
+}
+
+double median(const std::vector<double>& sorted) {
+  return sorted[sorted.size() / 2];
+}
+double percentile99(const std::vector<double>& sorted) {
+  return sorted[sorted.size() * 99 / 100];
+}
+
+/// A round hull of many stations, as a table with a waterline every `stepMm`.
+OffsetTable roundHull(int stations, double lengthMm, double stepMm) {
+  std::vector<KnownSection> sections;
+  for (int i = 0; i < stations; ++i) {
+    const double x = lengthMm * i / (stations - 1);
+    const double scale = std::sqrt(1.0 - std::pow((x / lengthMm - 0.52) / 0.75, 2));
+    const double beam = 0.17 * lengthMm, depth = 0.14 * lengthMm;
+    sections.push_back(
+        {x, [=](double a) { return Vec2(beam * scale * std::sin(a), depth * (1.05 - scale * std::cos(a))); }, 0.06,
+         1.5});
+  }
+  return griddedTableOf(sections, stepMm);
+}
+
+void benchSolving() {
+  const auto osier = std::make_shared<const Book>(sampleBook("osier"));
+  print("full solve of the demo boat", median(times(15, [&](int) { solve(osier, 1); })), "ms", 150.0);
+
+  Book twelve = *newBook(roundHull(12, 4600.0, 80.0));
+  twelve = *setStrakeCount(twelve, 12);
+  auto now = solve(std::make_shared<const Book>(twelve), 1, nullptr, SolveEffort::Quick);
+  const auto drag = times(400, [&](int i) {
+    const double share = now->lining->lines[6].shares[5] + (i % 40 < 20 ? 0.0006 : -0.0006);
+    const Book moved = dragMark(*now->book, *now->lining, 6, 5, share);
+    now = solve(std::make_shared<const Book>(moved), 2, now, SolveEffort::Quick);
+  });
+  print("mark moved, 12 strakes, 12 stations: lining and planks (median)", median(drag), "ms", 8.0);
+  print("  the same, 99th percentile", percentile99(drag), "ms", 8.0);
+
+  Book ship = *newBook(roundHull(60, 24000.0, 150.0));
+  ship = *setStrakeCount(ship, 40);
+  print("full solve of a 60-station, 40-strake ship",
+        median(times(3, [&](int) { solve(std::make_shared<const Book>(ship), 1); })), "ms", 2000.0);
+}
+
+void benchDragging() {
+  MainWindow window;
+  window.show();
+  window.activateWindow();
+  (void)QTest::qWaitForWindowExposed(&window);
+  window.openSample();
+  window.goToStage(1);
+  QTest::qWait(500);
+  auto* canvas = qobject_cast<Canvas*>(window.lining()->drawing());
+  canvas->repaint();
+  QPoint at;
+  for (const CanvasHandle& handle : canvas->handles()) {
+    if (handle.line == 4 && handle.section == 4) at = handle.at.toPoint();
+  }
+  QTest::mousePress(canvas, Qt::LeftButton, {}, at);
+  // From the pointer's event delivered to the end of the paint that shows its answer.
+  const auto found = times(300, [&](int i) {
+    const double before = window.session().solved()->lining->lines[4].shares[4];
+    QTest::mouseMove(canvas, at + QPoint(0, i % 2 == 0 ? -3 : 3));
+    while (window.session().solved()->lining->lines[4].shares[4] == before)
+      QCoreApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents, 20);
+    canvas->repaint();
+  });
+  QTest::mouseRelease(canvas, Qt::LeftButton, {}, at);
+  print("pointer to picture while dragging (median)", median(found), "ms", 16.0);
+  print("  the same, 99th percentile", percentile99(found), "ms", 16.0);
+  QTest::qWait(400);
+
+  window.goToStage(2);
+  QTest::qWait(100);
+  QImage image(1000, 700, QImage::Format_RGB32);
+  HullPicture* picture = window.planks()->picture();
+  print("picture of the hull at 1000 x 700",
+        median(times(40,
+                     [&](int i) {
+                       picture->setView(i * 9.0, 16.0);
+                       QPainter painter(&image);
+                       picture->paint(painter, image.size());
+                     })),
+        "ms", 16.0);
+  window.session().closeCleanly();
+}
+
+/// Starts the program with the demo boat, which ends as soon as its window is painted.
+void benchStart() {
+  std::vector<double> found;
+  double memoryMb = 0.0;
+  for (int i = 0; i < 5; ++i) {
+    QElapsedTimer clock;
+    clock.start();
+    QProcess process;
+    process.start(QStringLiteral(NARROWS_APP), {"--demo", "--until-painted"});
+    process.waitForFinished(10000);
+    found.push_back(static_cast<double>(clock.nsecsElapsed()) * 1e-6);
+    const QString words = QString::fromUtf8(process.readAllStandardOutput());
+    memoryMb = words.section(' ', 1, 1).toDouble();
+  }
+  std::sort(found.begin(), found.end());
+  print("start to painted window with the demo boat", median(found), "ms", 400.0);
+  print("  memory then", memoryMb, "MB", 200.0);
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  QTemporaryDir state;
+  qputenv("XDG_STATE_HOME", state.path().toUtf8());
+  qputenv("XDG_CONFIG_HOME", state.path().toUtf8());
+  QApplication application(argc, argv);
+  std::setlocale(LC_NUMERIC, "C");
+  look::apply(application);
+  benchSolving();
+  benchDragging();
+  benchStart();
+  return 0;
+}

@@ -21,10 +21,13 @@ Run cli(const QStringList& arguments) {
   QProcess process;
   process.start(QStringLiteral(NARROWS_CLI), arguments);
   if (!process.waitForFinished(60000)) qFatal("narrows-cli did not end");
-  return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()), QString::fromUtf8(process.readAllStandardError())};
+  return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()),
+          QString::fromUtf8(process.readAllStandardError())};
 }
 
-QString boat(const char* name) { return QStringLiteral(NARROWS_SOURCE_DIR "/boats/") + QLatin1String(name); }
+QString boat(const char* name) {
+  return QStringLiteral(NARROWS_SOURCE_DIR "/boats/") + QLatin1String(name);
+}
 
 }  // namespace
 
@@ -47,7 +50,8 @@ class CliTest : public QObject {
 
   void widthsSumToTheGirthsOfTheBaseLine() {
     const auto girths = cli({"girths", boat("osier.csv"), "--units", "in"}).rows();
-    const auto widths = cli({"widths", boat("osier.csv"), "--units", "in", "--widths", "5,4 1/2,4,3 5/8,3 1/2@4"}).rows();
+    const auto widths =
+        cli({"widths", boat("osier.csv"), "--units", "in", "--widths", "5,4 1/2,4,3 5/8,3 1/2@4"}).rows();
     QCOMPARE(widths[0].join(','), QString("strake,station,width"));
     for (int i = 1; i < girths.size(); ++i) {
       double sum = 0.0;
@@ -81,12 +85,15 @@ class CliTest : public QObject {
       QVERIFY(row[1].toDouble() > -0.001 && row[2].toDouble() > -0.001);
     }
     QVERIFY(lower >= 250 && upper >= 250);
-    const auto summary = cli({"plank", boat("sedge.csv"), "--strakes", "4", "--strake", "2", "--lap", "16", "--summary"}).rows();
-    QCOMPARE(summary[0].join(','), QString("strake,length_lower,length_upper,board_length,board_width,sny,strain_rms,strain_max"));
+    const auto summary =
+        cli({"plank", boat("sedge.csv"), "--strakes", "4", "--strake", "2", "--lap", "16", "--summary"}).rows();
+    QCOMPARE(summary[0].join(','),
+             QString("strake,length_lower,length_upper,board_length,board_width,sny,strain_rms,strain_max"));
     double widest = 0.0;
     for (const QStringList& row : edges.mid(1)) widest = std::max(widest, row[2].toDouble());
     QVERIFY(std::abs(summary[1][4].toDouble() - widest) < 0.01);
-    const auto garboard = cli({"plank", boat("sedge.csv"), "--strakes", "4", "--strake", "1", "--lap", "16", "--summary"});
+    const auto garboard =
+        cli({"plank", boat("sedge.csv"), "--strakes", "4", "--strake", "1", "--lap", "16", "--summary"});
     const auto bare = cli({"plank", boat("sedge.csv"), "--strakes", "4", "--strake", "1", "--summary"});
     QCOMPARE(garboard.out, bare.out);  // no lap on the lowest
   }
@@ -95,8 +102,11 @@ class CliTest : public QObject {
     const auto rows = cli({"widths", boat("marl.csv"), "--strakes", "12", "--from", "3", "--to", "7"}).rows();
     QCOMPARE(rows.size(), 1 + 12 * 5);
     QCOMPARE(rows[1][1], QString("3"));
-    const auto whole = cli({"plank", boat("marl.csv"), "--strakes", "12", "--strake", "6", "--summary", "--units", "mm"}).rows();
-    const auto part = cli({"plank", boat("marl.csv"), "--strakes", "12", "--strake", "6", "--summary", "--units", "mm", "--from", "3", "--to", "7"}).rows();
+    const auto whole =
+        cli({"plank", boat("marl.csv"), "--strakes", "12", "--strake", "6", "--summary", "--units", "mm"}).rows();
+    const auto part = cli({"plank", boat("marl.csv"), "--strakes", "12", "--strake", "6", "--summary", "--units", "mm",
+                           "--from", "3", "--to", "7"})
+                          .rows();
     QVERIFY(part[1][1].toDouble() < 0.55 * whole[1][1].toDouble());
     QVERIFY(part[1][1].toDouble() > 2740.0);  // four bays of 2 ft 3 in at the least
   }
@@ -106,7 +116,8 @@ class CliTest : public QObject {
     double y[2];
     int i = 0;
     for (const char* surface : {"inside", "outside"}) {
-      for (const QStringList& row : cli({"lining", boat("marl.csv"), "--strakes", "12", "--units", "mm", "--surface", surface}).rows()) {
+      for (const QStringList& row :
+           cli({"lining", boat("marl.csv"), "--strakes", "12", "--units", "mm", "--surface", surface}).rows()) {
         if (row[0] == "10" && row[1] == "6") y[i] = row[3].toDouble();
       }
       ++i;
@@ -136,7 +147,8 @@ class CliTest : public QObject {
   void sheetsAreListedAsTheyAreWritten() {
     QTemporaryDir folder;
     for (const char* format : {"pdf", "svg", "dxf"}) {
-      const Run run = cli({"sheets", boat("sedge.csv"), "--strakes", "3", "--out", folder.filePath(format), "--format", format});
+      const Run run =
+          cli({"sheets", boat("sedge.csv"), "--strakes", "3", "--out", folder.filePath(format), "--format", format});
       QCOMPARE(run.status, 0);
       const auto rows = run.rows();
       QCOMPARE(rows[0].join(','), QString("file,what,width,height"));
@@ -158,7 +170,8 @@ class CliTest : public QObject {
     QTest::newRow("nonsense width") << QStringList{"widths", osier, "--widths", "4,x,4"};
     QTest::newRow("nonsense lap") << QStringList{"plank", osier, "--strakes", "8", "--strake", "2", "--lap", "wide"};
     QTest::newRow("from aft of to") << QStringList{"widths", osier, "--strakes", "8", "--from", "5", "--to", "2"};
-    QTest::newRow("unknown paper") << QStringList{"sheets", osier, "--strakes", "8", "--out", "/tmp", "--paper", "papyrus"};
+    QTest::newRow("unknown paper") << QStringList{"sheets", osier,  "--strakes", "8",
+                                                  "--out",  "/tmp", "--paper",   "papyrus"};
   }
   void wrongCommandLinesAnswerTwo() {
     QFETCH(QStringList, arguments);

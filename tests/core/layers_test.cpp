@@ -11,7 +11,8 @@ class LayersTest : public QObject {
 
  private slots:
   void noFolderOfCoreIncludesOneAboveIt() {
-    const std::map<QString, int> floors{{"problem", 0}, {"length", 1}, {"curve", 2}, {"lines", 3}, {"lining", 4}, {"plank", 5}, {"book", 6}, {"solve", 7}};
+    const std::map<QString, int> floors{{"problem", 0}, {"length", 1}, {"curve", 2}, {"lines", 3},
+                                        {"lining", 4},  {"plank", 5},  {"book", 6},  {"solve", 7}};
     const QString root = QStringLiteral(NARROWS_SOURCE_DIR "/core/");
     const QRegularExpression include(QStringLiteral("#include \"([a-z_]+)/"));
     int seen = 0;
@@ -34,7 +35,8 @@ class LayersTest : public QObject {
   }
 
   void everyFolderOfCoreIsOnAFloor() {
-    const QStringList folders = QDir(QStringLiteral(NARROWS_SOURCE_DIR "/core")).entryList(QDir::Dirs | QDir::NoDotAndDotDot);
+    const QStringList folders =
+        QDir(QStringLiteral(NARROWS_SOURCE_DIR "/core")).entryList(QDir::Dirs | QDir::NoDotAndDotDot);
     QCOMPARE(folders.size(), 8);
   }
 };

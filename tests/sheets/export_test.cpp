@@ -39,7 +39,8 @@ Drawing metre() {
 QImage rendered(const QString& pdf, int page, double dotsPerMm) {
   QTemporaryDir folder;
   const QString base = folder.filePath("page");
-  QProcess::execute("pdftoppm", {"-r", QString::number(dotsPerMm * 25.4, 'f', 4), "-gray", "-png", "-singlefile", "-f", QString::number(page), "-l", QString::number(page), pdf, base});
+  QProcess::execute("pdftoppm", {"-r", QString::number(dotsPerMm * 25.4, 'f', 4), "-gray", "-png", "-singlefile", "-f",
+                                 QString::number(page), "-l", QString::number(page), pdf, base});
   QImage image(base + ".png");
   return image.convertToFormat(QImage::Format_Grayscale8);
 }
@@ -78,7 +79,8 @@ class ExportTest : public QObject {
     const Tiling tiling = tile(metre(), *paperNamed("roll:300"));
     const Tile& page = tiling.tiles.front();
     const int row = static_cast<int>((page.topMm + page.high.y() - 10.0) * dots);
-    const auto found = uprights(image, row, static_cast<int>((page.leftMm + 3.0) * dots), static_cast<int>((page.leftMm + page.high.x() - page.low.x() - 3.0) * dots));
+    const auto found = uprights(image, row, static_cast<int>((page.leftMm + 3.0) * dots),
+                                static_cast<int>((page.leftMm + page.high.x() - page.low.x() - 3.0) * dots));
     QCOMPARE(found.size(), std::size_t{2});
     const double length = (found[1] - found[0]) / dots;
     QVERIFY2(std::abs(length - 1000.0) < trueToMm, qPrintable(QString::number(length, 'f', 3)));
@@ -106,14 +108,17 @@ class ExportTest : public QObject {
       const double width = page.high.x() - page.low.x();
       // The middle of a register cross: its upright, off the cross's own bar.
       const int crossRow = static_cast<int>((page.topMm + half + 2.8) * dots);
-      const auto crosses = uprights(image, crossRow, static_cast<int>((page.leftMm + half - 3.0) * dots), static_cast<int>((page.leftMm + half + 3.0) * dots));
+      const auto crosses = uprights(image, crossRow, static_cast<int>((page.leftMm + half - 3.0) * dots),
+                                    static_cast<int>((page.leftMm + half + 3.0) * dots));
       QCOMPARE(crosses.size(), std::size_t{1});
-      const auto farCrosses = uprights(image, crossRow, static_cast<int>((page.leftMm + width - half - 3.0) * dots), static_cast<int>((page.leftMm + width - half + 3.0) * dots));
+      const auto farCrosses = uprights(image, crossRow, static_cast<int>((page.leftMm + width - half - 3.0) * dots),
+                                       static_cast<int>((page.leftMm + width - half + 3.0) * dots));
       QCOMPARE(farCrosses.size(), std::size_t{1});
       const double step = (farCrosses[0] - crosses[0]) / dots;
       QVERIFY2(std::abs(step - (width - tiling.overlapMm)) < trueToMm, qPrintable(QString::number(step, 'f', 3)));
       const int row = static_cast<int>((page.topMm + page.high.y() - 10.0) * dots);
-      for (const double at : uprights(image, row, static_cast<int>((page.leftMm + 1.0) * dots), static_cast<int>((page.leftMm + width - 1.0) * dots))) {
+      for (const double at : uprights(image, row, static_cast<int>((page.leftMm + 1.0) * dots),
+                                      static_cast<int>((page.leftMm + width - 1.0) * dots))) {
         const double along = static_cast<double>(i) * (width - tiling.overlapMm) + (at - crosses[0]) / dots;
         if (first < 0.0) first = along;
         last = along;
@@ -149,10 +154,14 @@ class ExportTest : public QObject {
     const Drawing pattern = plankPattern(*osier()->planks[2], patternOf(*osier(), 2, BoatSide::Starboard));
     std::string words = pattern.title + pattern.check + pattern.note;
     for (const SheetText& text : pattern.texts) words += text.text + "\n";
-    for (const char* wanted : {"STARBOARD", "INSIDE FACE UP", "BOW", "keel edge", "sheer edge", "station 4", "stem", "transom", "Before cutting", "Add it once"}) {
+    for (const char* wanted : {"STARBOARD", "INSIDE FACE UP", "BOW", "keel edge", "sheer edge", "station 4", "stem",
+                               "transom", "Before cutting", "Add it once"}) {
       QVERIFY2(words.find(wanted) != std::string::npos, wanted);
     }
-    const auto count = [&](LineRole role) { return std::count_if(pattern.lines.begin(), pattern.lines.end(), [role](const SheetLine& l) { return l.role == role; }); };
+    const auto count = [&](LineRole role) {
+      return std::count_if(pattern.lines.begin(), pattern.lines.end(),
+                           [role](const SheetLine& l) { return l.role == role; });
+    };
     QVERIFY(count(LineRole::KeelEdge) > 50);  // the edge and its ticks
     QCOMPARE(count(LineRole::SheerEdge), 1);
     QCOMPARE(count(LineRole::LapLine), 1);
@@ -196,7 +205,9 @@ class ExportTest : public QObject {
     QFile file(svg);
     QVERIFY(file.open(QIODevice::ReadOnly));
     const QString text = file.readAll();
-    const auto match = QRegularExpression("width=\"([0-9.]+)mm\" height=\"([0-9.]+)mm\"\\s+viewBox=\"0 0 ([0-9.]+) ([0-9.]+)\"").match(text);
+    const auto match =
+        QRegularExpression("width=\"([0-9.]+)mm\" height=\"([0-9.]+)mm\"\\s+viewBox=\"0 0 ([0-9.]+) ([0-9.]+)\"")
+            .match(text);
     QVERIFY2(match.hasMatch(), qPrintable(text.left(400)));
     QVERIFY(std::abs(match.captured(3).toDouble() / match.captured(1).toDouble() - 100.0) < 0.001);
   }
@@ -204,7 +215,8 @@ class ExportTest : public QObject {
   void dxfDeclaresMillimetresAndKeepsLayers() {
     QTemporaryDir folder;
     const QString dxf = folder.filePath("plank.dxf");
-    QVERIFY(writeDxf(plankPattern(*osier()->planks[2], patternOf(*osier(), 2, BoatSide::Starboard)), dxf.toStdString()));
+    QVERIFY(
+        writeDxf(plankPattern(*osier()->planks[2], patternOf(*osier(), 2, BoatSide::Starboard)), dxf.toStdString()));
     QFile file(dxf);
     QVERIFY(file.open(QIODevice::ReadOnly));
     QString text = file.readAll();

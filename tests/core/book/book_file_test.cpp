@@ -19,7 +19,9 @@ using namespace narrows::tests;
 
 namespace {
 
-std::string textOf(const std::string& path) { return *readWholeFile(path, 1U << 24U); }
+std::string textOf(const std::string& path) {
+  return *readWholeFile(path, 1U << 24U);
+}
 
 Book named(const char* shop) {
   Book book = sampleBook("sedge");
@@ -73,7 +75,9 @@ class BookFileTest : public QObject {
     QVERIFY(WIFEXITED(status) && WEXITSTATUS(status) == 0);
     QCOMPARE(textOf(path), before);
     for (const auto& entry : std::filesystem::directory_iterator(m_folder->path().toStdString())) {
-      QVERIFY2(entry.path().string().find("trial") == std::string::npos && entry.path().string().find("new~") == std::string::npos, entry.path().c_str());
+      QVERIFY2(entry.path().string().find("trial") == std::string::npos &&
+                   entry.path().string().find("new~") == std::string::npos,
+               entry.path().c_str());
     }
   }
 
@@ -153,7 +157,9 @@ class BookFileTest : public QObject {
   void recordsReachTheDiskWithinTwoSeconds() {
     Journal journal(file("boat.narrows"));
     for (int i = 0; i < 50; ++i) journal.record(std::make_shared<const Book>(named(std::to_string(i).c_str())));
-    QTRY_VERIFY_WITH_TIMEOUT(std::filesystem::exists(journal.path()) && lastRecord(textOf(journal.path())) && lastRecord(textOf(journal.path()))->book.shop == "49", 2000);
+    QTRY_VERIFY_WITH_TIMEOUT(std::filesystem::exists(journal.path()) && lastRecord(textOf(journal.path())) &&
+                                 lastRecord(textOf(journal.path()))->book.shop == "49",
+                             2000);
     journal.finish();
   }
 

@@ -32,7 +32,8 @@ class BookTest : public QObject {
     Book book = sampleBook(boat.toStdString());
     book.shop = "Withy Hythe boat shed";
     book.lining.rule = LiningRule::Diminishing;
-    for (std::size_t k = 0; k < book.lining.strakes.size(); ++k) book.lining.widths.push_back(inches(3.0 + 0.1 * static_cast<double>(k)));
+    for (std::size_t k = 0; k < book.lining.strakes.size(); ++k)
+      book.lining.widths.push_back(inches(3.0 + 0.1 * static_cast<double>(k)));
     book.lining.master = book.stationIds[2];
     book.lining.moved.push_back({book.lining.lines[2], book.stationIds[1], 0.25});
     const std::string text = writeBook(book);
@@ -68,7 +69,9 @@ class BookTest : public QObject {
     QTest::addColumn<QString>("from");
     QTest::addColumn<QString>("to");
     QTest::addColumn<QString>("names");
-    const auto row = [](const char* name, const char* from, const char* to, const char* names) { QTest::newRow(name) << QString(from) << QString(to) << QString(names); };
+    const auto row = [](const char* name, const char* from, const char* to, const char* names) {
+      QTest::newRow(name) << QString(from) << QString(to) << QString(names);
+    };
     row("shop not text", "\"shop\": \"\"", "\"shop\": 3", "shop");
     row("missing rule", "\"rule\": \"equal\",", "", "lining / rule");
     row("unknown rule", "\"equal\"", "\"guesswork\"", "lining / rule");
@@ -77,7 +80,8 @@ class BookTest : public QObject {
     row("id used twice", "\"stem-id\": 1", "\"stem-id\": 2", "next-id");
     row("table spoiled", "\"units,mm\"", "\"units,cubits\"", "table");
     row("strakes not a list", "\"strakes\": [", "\"strakes\": {}, \"was\": [", "lining / strakes");
-    row("mark outside", "\"moved\": []", "\"moved\": [{\"line\": 14, \"station\": 2, \"share\": 1.5}]", "lining / share");
+    row("mark outside", "\"moved\": []", "\"moved\": [{\"line\": 14, \"station\": 2, \"share\": 1.5}]",
+        "lining / share");
   }
   void everyFaultNamesItsKey() {
     QFETCH(QString, from);

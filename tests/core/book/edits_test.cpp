@@ -12,7 +12,9 @@ using namespace narrows::tests;
 
 namespace {
 
-std::shared_ptr<const Solved> solved(const Book& book) { return solve(std::make_shared<const Book>(book), 1, nullptr, SolveEffort::Quick); }
+std::shared_ptr<const Solved> solved(const Book& book) {
+  return solve(std::make_shared<const Book>(book), 1, nullptr, SolveEffort::Quick);
+}
 
 }  // namespace
 
@@ -47,8 +49,10 @@ class EditsTest : public QObject {
     QVERIFY(fewer.nextId > book.nextId);
     const auto again = *setStrakeCount(fewer, static_cast<int>(book.lining.strakes.size()) + 1);
     for (const StrakeId id : more.lining.strakes) {
-      const bool before = std::find(book.lining.strakes.begin(), book.lining.strakes.end(), id) != book.lining.strakes.end();
-      const bool now = std::find(again.lining.strakes.begin(), again.lining.strakes.end(), id) != again.lining.strakes.end();
+      const bool before =
+          std::find(book.lining.strakes.begin(), book.lining.strakes.end(), id) != book.lining.strakes.end();
+      const bool now =
+          std::find(again.lining.strakes.begin(), again.lining.strakes.end(), id) != again.lining.strakes.end();
       QVERIFY(before == now || !now);
     }
     QVERIFY(readBook(writeBook(again)));
@@ -66,6 +70,10 @@ class EditsTest : public QObject {
     QCOMPARE(edited->lining.rule, LiningRule::Diminishing);
     QVERIFY(std::abs(after->lining->widthMm(0, lining.master) - inches(6.0).mm()) < 1e-9);
     QVERIFY(std::abs(after->lining->widthMm(1, lining.master) - after->lining->widthMm(5, lining.master)) < 1e-9);
+    // A mark nailed at that station gives way to the width chosen there.
+    const Book nailed = *moveMark(book, lining, 2, lining.master, lining.lines[2].shares[lining.master] + 0.01);
+    const auto chosen = solved(*setWidth(nailed, *solved(nailed)->lining, 0, inches(5.5)));
+    QVERIFY(std::abs(chosen->lining->widthMm(0, lining.master) - inches(5.5).mm()) < 1e-9);
     QVERIFY(!setWidth(book, lining, 0, inches(60.0)));
     QVERIFY(!setWidth(book, lining, 0, millimetres(0.0)));
   }
@@ -100,9 +108,11 @@ class EditsTest : public QObject {
       const auto after = solved(dragMark(book, *now->lining, 3, 4, wanted));
       QVERIFY(after->lining != nullptr);
       const auto& shares = after->lining->lines[3].shares;
-      QVERIFY(wanted > 0.5 ? shares[4] > now->lining->lines[3].shares[4] + 0.05 : shares[4] < now->lining->lines[3].shares[4] - 0.05);
+      QVERIFY(wanted > 0.5 ? shares[4] > now->lining->lines[3].shares[4] + 0.05
+                           : shares[4] < now->lining->lines[3].shares[4] - 0.05);
       for (std::size_t i = 0; i < shares.size(); ++i) {
-        QVERIFY(after->lining->widthMm(2, i) >= leastStrakeWidthMm - 1e-9 && after->lining->widthMm(3, i) >= leastStrakeWidthMm - 1e-9);
+        QVERIFY(after->lining->widthMm(2, i) >= leastStrakeWidthMm - 1e-9 &&
+                after->lining->widthMm(3, i) >= leastStrakeWidthMm - 1e-9);
       }
     }
   }

@@ -66,9 +66,12 @@ class BattenTest : public QObject {
       const Vec3 now = batten.pointAtShare(i / 20000.0);
       sum += (now - before).norm();
       before = now;
-      if (i % 4000 == 0) QVERIFY2(std::abs(sum - batten.lengthMm() * i / 20000.0) < 2e-3, qPrintable(QString::number(sum - batten.lengthMm() * i / 20000.0)));
+      if (i % 4000 == 0)
+        QVERIFY2(std::abs(sum - batten.lengthMm() * i / 20000.0) < 2e-3,
+                 qPrintable(QString::number(sum - batten.lengthMm() * i / 20000.0)));
     }
-    for (std::size_t i = 0; i < nails.size(); ++i) QVERIFY((batten.pointAt(batten.nailLengthsMm()[i]) - nails[i]).norm() < 1e-9);
+    for (std::size_t i = 0; i < nails.size(); ++i)
+      QVERIFY((batten.pointAt(batten.nailLengthsMm()[i]) - nails[i]).norm() < 1e-9);
   }
 
   void turnedAboutItIsTheSameBatten() {
@@ -81,7 +84,8 @@ class BattenTest : public QObject {
       std::reverse(nails.begin(), nails.end());
       const Batten other = Batten::spring(nails, BattenEnds::CarryCurvature);
       QVERIFY(std::abs(one.lengthMm() - other.lengthMm()) < 1e-5);
-      for (double share : {0.1, 0.37, 0.5, 0.93}) QVERIFY((one.pointAtShare(share) - other.pointAtShare(1.0 - share)).norm() < 1e-4);
+      for (double share : {0.1, 0.37, 0.5, 0.93})
+        QVERIFY((one.pointAtShare(share) - other.pointAtShare(1.0 - share)).norm() < 1e-4);
     }
   }
 
@@ -126,7 +130,8 @@ class BattenTest : public QObject {
   void nailsWithoutScatterAreLeftWhereTheyAre() {
     const std::vector<Vec3> exact = circle(700.0, 0.0, 1.5, 14);
     const std::vector<Vec3> eased = easeNails(exact, std::vector<double>(exact.size(), 0.8));
-    for (std::size_t i = 0; i < exact.size(); ++i) QVERIFY2((eased[i] - exact[i]).norm() < 0.05, qPrintable(QString::number((eased[i] - exact[i]).norm())));
+    for (std::size_t i = 0; i < exact.size(); ++i)
+      QVERIFY2((eased[i] - exact[i]).norm() < 0.05, qPrintable(QString::number((eased[i] - exact[i]).norm())));
   }
 
   void noToleranceMovesNothing() {

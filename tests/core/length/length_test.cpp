@@ -67,7 +67,8 @@ class LengthTest : public QObject {
 
   void nonsenseIsRefusedWithAnExample_data() {
     QTest::addColumn<QString>("text");
-    for (const char* text : {"", "abc", "3-4", "3-12-0", "3-4-8", "3-4-5*", "1/0", "3 1/", "1.2.3", "12 furlongs", "--3", "3' x", "1,000,000", "nan", "inf", "1e5", "5 mmm"}) {
+    for (const char* text : {"", "abc", "3-4", "3-12-0", "3-4-8", "3-4-5*", "1/0", "3 1/", "1.2.3", "12 furlongs",
+                             "--3", "3' x", "1,000,000", "nan", "inf", "1e5", "5 mmm"}) {
       QTest::newRow(*text == '\0' ? "empty" : text) << QString::fromUtf8(text);
     }
   }
@@ -115,7 +116,8 @@ class LengthTest : public QObject {
       const Length length = inches(sixteenths(random) / 16.0);
       const auto table = parseLength(writeLength(length, Unit::FtInEighths, 0, false), Unit::FtInEighths);
       QVERIFY(table && std::abs((*table - length).mm()) < 1e-9);
-      for (const Notation notation : {Notation::FeetInches16, Notation::FeetInches32, Notation::Inches16, Notation::Inches32}) {
+      for (const Notation notation :
+           {Notation::FeetInches16, Notation::FeetInches32, Notation::Inches16, Notation::Inches32}) {
         for (const bool plain : {false, true}) {
           const auto read = parseLength(showLength(length, notation, plain), Unit::Millimetre);
           QVERIFY2(read && std::abs((*read - length).mm()) < 1e-9, showLength(length, notation, plain).c_str());

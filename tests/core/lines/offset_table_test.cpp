@@ -6,8 +6,8 @@
 #include <fstream>
 #include <random>
 
-#include "lines/offset_table.h"
 #include "lines/hull.h"
+#include "lines/offset_table.h"
 
 using namespace narrows;
 
@@ -27,17 +27,17 @@ std::string replaced(std::string text, const std::string& from, const std::strin
 
 /// A small sound table to spoil one thing at a time in.
 const std::string sound =
-    "offsets,1\n"                              // 1
-    "units,mm\n"                               // 2
-    "planking,inside,10\n"                     // 3
-    "construction,carvel\n"                    // 4
-    "stations,A,B,C\n"                         // 5
-    "distance,0,1000,2000\n"                   // 6
-    "height sheer,500,480,500\n"               // 7
-    "height rabbet,100,80,100\n"               // 8
-    "half-breadth sheer,300,400,300\n"         // 9
-    "half-breadth waterline 300,200,330,200\n" // 10
-    "half-breadth rabbet,20,20,20\n";          // 11
+    "offsets,1\n"                               // 1
+    "units,mm\n"                                // 2
+    "planking,inside,10\n"                      // 3
+    "construction,carvel\n"                     // 4
+    "stations,A,B,C\n"                          // 5
+    "distance,0,1000,2000\n"                    // 6
+    "height sheer,500,480,500\n"                // 7
+    "height rabbet,100,80,100\n"                // 8
+    "half-breadth sheer,300,400,300\n"          // 9
+    "half-breadth waterline 300,200,330,200\n"  // 10
+    "half-breadth rabbet,20,20,20\n";           // 11
 
 }  // namespace
 
@@ -81,12 +81,16 @@ class OffsetTableTest : public QObject {
 
   void everyRecordOfTheFormatIsRead() {
     const std::string text =
-        "\xEF\xBB\xBF# a comment\r\n\r\nOFFSETS,1\r\nBoat,\"Wren, the \"\"small\"\"\"\r\nnote,\"one, two\"\r\nUnits,mm\r\nplanking,OUTSIDE,12.5\r\nreading,0.75\r\n"
-        "Construction,Carvel\r\nstations,A,B,C,T\r\ndistance,600,1000,2000,RAKE\r\nheight sheer,500,480,500,520\r\nheight rabbet,100,80,100,120\r\n"
-        "half-breadth sheer,300,400,300,200\r\nhalf-breadth waterline 300,200,-,200,\r\nheight buttock 100,140,110,,\r\nhalf-breadth rabbet,20,20,20,20\r\n"
+        "\xEF\xBB\xBF# a comment\r\n\r\nOFFSETS,1\r\nBoat,\"Wren, the \"\"small\"\"\"\r\nnote,\"one, "
+        "two\"\r\nUnits,mm\r\nplanking,OUTSIDE,12.5\r\nreading,0.75\r\n"
+        "Construction,Carvel\r\nstations,A,B,C,T\r\ndistance,600,1000,2000,RAKE\r\nheight "
+        "sheer,500,480,500,520\r\nheight rabbet,100,80,100,120\r\n"
+        "half-breadth sheer,300,400,300,200\r\nhalf-breadth waterline 300,200,-,200,\r\nheight buttock "
+        "100,140,110,,\r\nhalf-breadth rabbet,20,20,20,20\r\n"
         "diagonal D1,520,400,300,310,420,300,\r\n";
     const std::string profiles =
-        "profile stem rabbet,500,110,200,520\r\nprofile stem face,480,100,180,520\r\nprofile transom,2500,100,2600,540\r\nprofile keel bottom,500,60,2500,80\r\n"
+        "profile stem rabbet,500,110,200,520\r\nprofile stem face,480,100,180,520\r\nprofile "
+        "transom,2500,100,2600,540\r\nprofile keel bottom,500,60,2500,80\r\n"
         "half-siding stem,20\r\nhalf-siding keel,22\r\nhalf-siding sternpost,24\r\n";
     const auto table = readOffsetTable(replaced(text, "diagonal D1,520", "diagonal,D1,520") + profiles);
     QVERIFY2(table.has_value(), table ? "" : describe(table.error()).c_str());
@@ -130,7 +134,8 @@ class OffsetTableTest : public QObject {
     row("unknown side", "inside", "inboard", Fault::WordUnknown, 3, 2);
     row("record twice", "height rabbet,", "height sheer,", Fault::RecordTwice, 8, 1);
     row("too few figures", "half-breadth rabbet,20,20,20", "half-breadth rabbet,20,20", Fault::FieldMissing, 11, 4);
-    row("too many figures", "half-breadth rabbet,20,20,20", "half-breadth rabbet,20,20,20,20", Fault::FieldSurplus, 11, 5);
+    row("too many figures", "half-breadth rabbet,20,20,20", "half-breadth rabbet,20,20,20,20", Fault::FieldSurplus, 11,
+        5);
     row("open quote", "half-breadth rabbet,20", "half-breadth rabbet,\"20", Fault::QuoteOpen, 11, 2);
     row("stations twice named", "A,B,C", "A,B,A", Fault::StationName, 5, 4);
     row("kept name", "A,B,C", "Stem,B,C", Fault::StationName, 5, 2);
@@ -145,11 +150,16 @@ class OffsetTableTest : public QObject {
     row("sheer below rabbet", "500,480,500", "500,48,500", Fault::SheerBelowRabbet, 0, 0);
     row("thickness none", "inside,10", "inside,0", Fault::BeyondSense, 0, 0);
     row("transom missing", "0,1000,2000", "0,1000,rake", Fault::RakeWithoutTransom, 0, 0);
-    row("stem aft of everything", "construction,carvel", "construction,carvel\nprofile stem rabbet,3000,100,3100,500", Fault::StemForwardOfNothing, 5, 0);
-    row("profile doubles back", "construction,carvel", "construction,carvel\nprofile stem rabbet,-100,300,-200,100", Fault::ProfileDoublesBack, 5, 4);
-    row("profile of one point", "construction,carvel", "construction,carvel\nprofile stem rabbet,-100,300", Fault::ProfileTooShort, 5, 4);
-    row("odd profile", "construction,carvel", "construction,carvel\nprofile stem rabbet,-100,100,-200,300,-250", Fault::FieldMissing, 5, 7);
-    row("figures before stations", "stations,A,B,C\ndistance,0,1000,2000\nheight sheer,500,480,500\n", "height sheer,500,480,500\nstations,A,B,C\ndistance,0,1000,2000\n", Fault::OutOfPlace, 5, 1);
+    row("stem aft of everything", "construction,carvel", "construction,carvel\nprofile stem rabbet,3000,100,3100,500",
+        Fault::StemForwardOfNothing, 5, 0);
+    row("profile doubles back", "construction,carvel", "construction,carvel\nprofile stem rabbet,-100,300,-200,100",
+        Fault::ProfileDoublesBack, 5, 4);
+    row("profile of one point", "construction,carvel", "construction,carvel\nprofile stem rabbet,-100,300",
+        Fault::ProfileTooShort, 5, 4);
+    row("odd profile", "construction,carvel", "construction,carvel\nprofile stem rabbet,-100,100,-200,300,-250",
+        Fault::FieldMissing, 5, 7);
+    row("figures before stations", "stations,A,B,C\ndistance,0,1000,2000\nheight sheer,500,480,500\n",
+        "height sheer,500,480,500\nstations,A,B,C\ndistance,0,1000,2000\n", Fault::OutOfPlace, 5, 1);
   }
   void everyFaultIsNamedWithItsPlace() {
     QFETCH(QString, from);
@@ -192,7 +202,8 @@ class OffsetTableTest : public QObject {
     for (int i = 0; i < 10000; ++i) names += "," + std::to_string(i), distances += "," + std::to_string(i);
     QElapsedTimer clock;
     clock.start();
-    const auto table = readOffsetTable("offsets,1\nunits,mm\nplanking,inside,10\nconstruction,carvel\n" + names + "\n" + distances + "\n");
+    const auto table = readOffsetTable("offsets,1\nunits,mm\nplanking,inside,10\nconstruction,carvel\n" + names + "\n" +
+                                       distances + "\n");
     QVERIFY(!table);
     QCOMPARE(table.error().size(), std::size_t{1});
     QCOMPARE(table.error()[0].fault, Fault::TooManyStations);
@@ -217,10 +228,17 @@ class OffsetTableTest : public QObject {
         for (int k = 0; k < 1 + round % 5; ++k) {
           const auto at = static_cast<std::size_t>(random() % text.size());
           switch (random() % 4) {
-            case 0: text[at] = static_cast<char>(random() % 96 + 32); break;
-            case 1: text.erase(at, 1 + random() % 4); break;
-            case 2: text.insert(at, 1, "0123456789,-+\n"[random() % 14]); break;
-            default: text.resize(at + 1);
+            case 0:
+              text[at] = static_cast<char>(random() % 96 + 32);
+              break;
+            case 1:
+              text.erase(at, 1 + random() % 4);
+              break;
+            case 2:
+              text.insert(at, 1, "0123456789,-+\n"[random() % 14]);
+              break;
+            default:
+              text.resize(at + 1);
           }
         }
         const auto table = readOffsetTable(text);

@@ -4,8 +4,8 @@
 #include <cmath>
 #include <numbers>
 
-#include "lining/lining.h"
 #include "analytic_hull.h"
+#include "lining/lining.h"
 #include "plank/outside_width.h"
 
 using namespace narrows;
@@ -69,7 +69,8 @@ class LiningTest : public QObject {
     const auto lining = lineOff(frame, plan(8), idsOf(frame));
     QVERIFY(lining);
     for (double t = 0.0; t <= frame.lastT(); t += 0.13) QCOMPARE(lining->lines[3].shareAt(t), 0.375);
-    for (std::size_t i = 0; i < frame.sectionCount(); ++i) QVERIFY(std::abs(lining->widthMm(0, i) - lining->widthMm(7, i)) < 1e-9);
+    for (std::size_t i = 0; i < frame.sectionCount(); ++i)
+      QVERIFY(std::abs(lining->widthMm(0, i) - lining->widthMm(7, i)) < 1e-9);
   }
 
   void diminishingWidthsAreScaledToFillAndKeepTheirProportion() {
@@ -95,7 +96,8 @@ class LiningTest : public QObject {
     QVERIFY((whole.point(3.0, 1.0) - fromChine.point(3.0, 1.0)).norm() < 1e-6);
     for (std::size_t i = 0; i < whole.sectionCount(); ++i) {
       const double t = static_cast<double>(i);
-      for (double share : {0.15, 0.5, 0.8}) QVERIFY((whole.point(t, share) - whole.sectionPoint(i, share)).norm() < 0.02);
+      for (double share : {0.15, 0.5, 0.8})
+        QVERIFY((whole.point(t, share) - whole.sectionPoint(i, share)).norm() < 0.02);
     }
   }
 
@@ -162,7 +164,9 @@ class LiningTest : public QObject {
     std::vector<KnownSection> sections;
     const double radius = 18.0 * 25.4;
     for (int i = 0; i < 5; ++i) {
-      sections.push_back({500.0 * i, [radius](double a) { return Vec2(radius * std::sin(a), radius * (1.0 - std::cos(a))); }, 0.2, 1.2});
+      sections.push_back({500.0 * i,
+                          [radius](double a) { return Vec2(radius * std::sin(a), radius * (1.0 - std::cos(a))); }, 0.2,
+                          1.2});
     }
     const GirthFrame frame(std::make_shared<Hull>(*springHull(tableOf(sections, 9))), false);
     const auto lining = lineOff(frame, plan(3), idsOf(frame));

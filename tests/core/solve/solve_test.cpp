@@ -12,10 +12,13 @@ using namespace narrows::tests;
 
 namespace {
 
-BookSnapshot snapshot(const Book& book) { return std::make_shared<const Book>(book); }
+BookSnapshot snapshot(const Book& book) {
+  return std::make_shared<const Book>(book);
+}
 
 bool hasFinding(const Solved& solved, FindingCode code) {
-  return std::any_of(solved.findings.begin(), solved.findings.end(), [code](const Finding& f) { return f.code == code; });
+  return std::any_of(solved.findings.begin(), solved.findings.end(),
+                     [code](const Finding& f) { return f.code == code; });
 }
 
 }  // namespace
@@ -39,7 +42,8 @@ class SolveTest : public QObject {
       QVERIFY(plank->lower.size() >= 250 && plank->upper.size() >= 250);
       QVERIFY(plank->boardLengthMm > 2000.0 && plank->boardWidthMm > 40.0 && plank->boardWidthMm < 700.0);
       QVERIFY2(plank->strainMax < 0.01, qPrintable(QString::number(plank->strainMax)));
-      for (const Vec2& point : plank->upper) QVERIFY(point.x() > -1e-6 && point.y() > -1e-6 && point.x() < plank->boardLengthMm + 1e-6);
+      for (const Vec2& point : plank->upper)
+        QVERIFY(point.x() > -1e-6 && point.y() > -1e-6 && point.x() < plank->boardLengthMm + 1e-6);
       QVERIFY(plank->upper.front().x() < plank->upper.back().x());
     }
     QVERIFY(!solved->mesh->empty() && !solved->drawnLines->empty());
@@ -78,7 +82,8 @@ class SolveTest : public QObject {
     const Book moved = *moveMark(book, *before->lining, 3, 4, before->lining->lines[3].shares[4] + 0.01);
     const auto after = solve(snapshot(moved), 2, before);
     QCOMPARE(after->drawn, before->drawn);
-    for (std::size_t k = 0; k < after->planks.size(); ++k) QCOMPARE(after->planks[k] != before->planks[k], k == 2 || k == 3);
+    for (std::size_t k = 0; k < after->planks.size(); ++k)
+      QCOMPARE(after->planks[k] != before->planks[k], k == 2 || k == 3);
     QVERIFY(!after->quick);
   }
 
@@ -138,8 +143,10 @@ class SolveTest : public QObject {
     const auto narrow = solve(snapshot(*setStrakeCount(sampleBook("osier"), 30)), 1);
     QVERIFY(hasFinding(*narrow, FindingCode::HoodEndNarrow));
     for (const auto* solved : {wide.get(), narrow.get()}) {
-      for (std::size_t i = 1; i < solved->findings.size(); ++i) QVERIFY(solved->findings[i - 1].severity >= solved->findings[i].severity);
-      for (const Finding& finding : solved->findings) QVERIFY(describe(finding, Notation::Inches16).starts_with("Strake "));
+      for (std::size_t i = 1; i < solved->findings.size(); ++i)
+        QVERIFY(solved->findings[i - 1].severity >= solved->findings[i].severity);
+      for (const Finding& finding : solved->findings)
+        QVERIFY(describe(finding, Notation::Inches16).starts_with("Strake "));
     }
   }
 
@@ -148,7 +155,8 @@ class SolveTest : public QObject {
     const auto one = solve(snapshot(book), 1);
     const auto other = solve(snapshot(book), 1);
     for (std::size_t k = 0; k < one->planks.size(); ++k) {
-      for (std::size_t i = 0; i < one->planks[k]->lower.size(); ++i) QVERIFY(one->planks[k]->lower[i] == other->planks[k]->lower[i]);
+      for (std::size_t i = 0; i < one->planks[k]->lower.size(); ++i)
+        QVERIFY(one->planks[k]->lower[i] == other->planks[k]->lower[i]);
     }
   }
 };
