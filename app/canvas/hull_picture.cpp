@@ -28,7 +28,7 @@ HullPicture::HullPicture(Session* session, QWidget* parent) : QWidget(parent), m
   setMinimumSize(200, 120);
   setAttribute(Qt::WA_OpaquePaintEvent);
   setAccessibleName(tr("Picture of the planked hull"));
-  connect(session, &Session::solvedChanged, this, [this] { update(); });
+  connect(session, &Session::answerSettled, this, [this] { update(); });
   connect(session, &Session::selectionChanged, this, [this] { update(); });
 }
 

@@ -23,6 +23,10 @@ Session::Session(QObject* parent) : QObject(parent) {
     QMetaObject::invokeMethod(
         this, [this, answer = std::move(answer)] { takeAnswer(answer); }, Qt::QueuedConnection);
   });
+  constexpr int settlingMs = 50;
+  m_settling.setSingleShot(true);
+  m_settling.setInterval(settlingMs);
+  connect(&m_settling, &QTimer::timeout, this, &Session::answerSettled);
   connect(&m_undo, &QUndoStack::cleanChanged, this, &Session::fileChanged);
 }
 
@@ -32,7 +36,17 @@ void Session::takeAnswer(const std::shared_ptr<const Solved>& solved) {
   // While a drag goes on an answer a step behind is shown; one for a book that was put aside is not.
   if (solved->revision < (isDragging() ? m_solved->revision : m_revision)) return;
   m_solved = solved;
+  showAnswer();
+}
+
+void Session::showAnswer() {
   emit solvedChanged();
+  if (!isDragging()) {
+    m_settling.stop();
+    emit answerSettled();
+  } else if (!m_settling.isActive()) {
+    m_settling.start();
+  }
 }
 
 void Session::setBook(BookSnapshot book, SolveEffort effort) {
@@ -64,7 +78,7 @@ void Session::start(const Book& book, const QString& path, std::unique_ptr<BookL
   }
   m_solver->ask(m_book, m_revision, SolveEffort::Full);
   emit bookChanged();
-  emit solvedChanged();
+  showAnswer();
   emit selectionChanged();
   emit fileChanged();
 }

@@ -2,6 +2,7 @@
 // The book in hand: its snapshot, its undo stack, its file, and what follows from it.
 
 #include <QObject>
+#include <QTimer>
 #include <QUndoStack>
 #include <memory>
 #include <optional>
@@ -65,7 +66,11 @@ class Session : public QObject {
 
  signals:
   void bookChanged();
+  /// A new answer: for the drawing that is worked on.
   void solvedChanged();
+  /// The same for everything beside it: while a mark is in the hand no oftener than the eye follows, so that the
+  /// picture at the pointer does not wait for the figures round it.
+  void answerSettled();
   void selectionChanged();
   void fileChanged();
   void refused(const QString& words);
@@ -74,6 +79,7 @@ class Session : public QObject {
   friend class BookCommand;
   void setBook(BookSnapshot book, SolveEffort effort);
   void start(const Book& book, const QString& path, std::unique_ptr<BookLock> lock, const QString& readOnlyWhy);
+  void showAnswer();
   void takeAnswer(const std::shared_ptr<const Solved>& solved);
 
   BookSnapshot m_book;
@@ -83,6 +89,7 @@ class Session : public QObject {
   std::uint64_t m_revision = 0;
   QUndoStack m_undo;
   Selection m_selection;
+  QTimer m_settling;
   QString m_path;
   QString m_readOnlyWhy;
   bool m_recovered = false;

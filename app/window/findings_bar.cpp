@@ -47,7 +47,7 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
   m_list->setFont(shopFont(15.0));
   m_list->setAccessibleName(tr("What wants looking at"));
   m_list->setUniformItemSizes(true);
-  connect(session, &Session::solvedChanged, this, &FindingsBar::refill);
+  connect(session, &Session::answerSettled, this, &FindingsBar::refill);
   const auto chosen = [this](const QListWidgetItem* item) {
     const auto index = static_cast<std::size_t>(m_list->row(item));
     const auto& solved = m_session->solved();
@@ -59,7 +59,8 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
 
 void FindingsBar::refill() {
   const auto& solved = m_session->solved();
-  if (solved == nullptr) return;
+  // The list holds still while a mark is in the hand, or the drawing would move under it.
+  if (solved == nullptr || m_session->isDragging()) return;
   const int row = m_list->currentRow();
   m_list->clear();
   for (const Finding& finding : solved->findings) {

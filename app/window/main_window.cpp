@@ -91,7 +91,7 @@ MainWindow::MainWindow(QWidget* parent)
   connect(m_rail, &Rail::chosen, this, [this](int index) { goToStage(static_cast<std::size_t>(index)); });
   connect(m_findings, &FindingsBar::findingChosen, this, &MainWindow::goToFinding);
   connect(m_planks, &PlanksStage::printAsked, this, &MainWindow::printSheets);
-  connect(&m_session, &Session::solvedChanged, this, &MainWindow::showStanding);
+  connect(&m_session, &Session::answerSettled, this, &MainWindow::showStanding);
   connect(&m_session, &Session::fileChanged, this, &MainWindow::showTitle);
   connect(&m_session, &Session::bookChanged, this, [this] {
     m_pages->setCurrentWidget(m_bench);

@@ -115,13 +115,14 @@ FlatPlank flatPlank(const Lining& lining, std::size_t strake, const PlankMake& m
       lapstrake ? ruledStrip(lining, strake, make.fineness, reach) : surfaceStrip(lining, strake, make.fineness, reach);
   FlatPlank plank;
   plank.strake = lining.strakes[strake];
-  plank.strip = layFlat(strip, previous != nullptr ? std::optional(previous->strip) : std::nullopt);
+  plank.strip = layFlat(strip, previous != nullptr ? &previous->strip : nullptr,
+                        make.fineness.columns < fullStrip.columns ? quicklySettledMm : fullySettledMm);
   plank.strainRms = plank.strip.strainRms;
   plank.strainMax = plank.strip.strainMax;
   plank.upper = edgeOf(strip, plank.strip, strip.rows - 1);
   plank.lower = edgeOf(strip, plank.strip, 0);
   const bool hasLap = lapstrake && strake > 0 && make.lapMm > 0.0;
-  for (const StationShare& share : stationShares(lining, strake, reach)) {
+  for (const StationShare& share : strip.stations) {
     PlankStation station;
     station.section = share.section;
     station.name = lining.frame.hull().sections[share.section].name;

@@ -16,12 +16,17 @@ struct FlatStrip {
   double strainMax = 0.0;  ///< greatest principal strain, by size
 };
 
+/// Points are settled when a step moves none further than this: a hundredth of what is printed, and a hundredth of
+/// what is seen while a mark is dragged.
+inline constexpr double fullySettledMm = 5e-5;
+inline constexpr double quicklySettledMm = 5e-3;
+
 /// Lays a strip flat with the least change in the lengths of its edges and diagonals, each taken along the surface.
 /// A developable strip comes out exact: within 0.05 mm over 4 m from the exact surface (flatten_test). Any other keeps
 /// the strain it reports. `warm` is an answer for a strip of the same size that is nearly right.
 ///
 /// Source: Gauss-Newton on the lengths' squared strains, weighted by area, the normal matrix banded across the strip;
 /// a chord c with normal curvature k is c (1 + k^2 c^2 / 24) along the surface, to the fourth order.
-FlatStrip layFlat(const Strip& strip, const std::optional<FlatStrip>& warm = std::nullopt);
+FlatStrip layFlat(const Strip& strip, const FlatStrip* warm = nullptr, double settledMm = fullySettledMm);
 
 }  // namespace narrows

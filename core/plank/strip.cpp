@@ -88,6 +88,17 @@ std::vector<double> columnPlaces(const Lining& lining, std::size_t strake, std::
   return places;
 }
 
+std::vector<StationShare> stationShares(const MeasuredLine& lower, const MeasuredLine& upper, std::size_t sections,
+                                        StripReach reach) {
+  std::vector<StationShare> shares;
+  for (std::size_t i = 0; i < sections; ++i) {
+    const auto t = static_cast<double>(i);
+    if (t < reach.fromT - 1e-9 || t > reach.toT + 1e-9) continue;
+    shares.push_back({i, lower.shareAt(t), upper.shareAt(t)});
+  }
+  return shares;
+}
+
 }  // namespace
 
 Strip surfaceStrip(const Lining& lining, std::size_t strake, StripFineness fineness, StripReach reach) {
@@ -95,6 +106,7 @@ Strip surfaceStrip(const Lining& lining, std::size_t strake, StripFineness finen
   const MeasuredLine lower(lining, strake, reach);
   const MeasuredLine upper(lining, strake + 1, reach);
   Strip strip;
+  strip.stations = stationShares(lower, upper, lining.frame.sectionCount(), reach);
   strip.columns = places.size();
   strip.rows = fineness.rows + 1;
   strip.points.reserve(strip.columns * strip.rows);
@@ -118,6 +130,7 @@ Strip ruledStrip(const Lining& lining, std::size_t strake, StripFineness finenes
   const MeasuredLine lower(lining, strake, reach);
   const MeasuredLine upper(lining, strake + 1, reach);
   Strip strip;
+  strip.stations = stationShares(lower, upper, lining.frame.sectionCount(), reach);
   strip.columns = fineness.columns + 1;
   strip.rows = fineness.rows + 1;
   std::vector<Vec3> low, high;
@@ -143,18 +156,6 @@ Strip ruledStrip(const Lining& lining, std::size_t strake, StripFineness finenes
     }
   }
   return strip;
-}
-
-std::vector<StationShare> stationShares(const Lining& lining, std::size_t strake, StripReach reach) {
-  const MeasuredLine lower(lining, strake, reach);
-  const MeasuredLine upper(lining, strake + 1, reach);
-  std::vector<StationShare> shares;
-  for (std::size_t i = 0; i < lining.frame.sectionCount(); ++i) {
-    const auto t = static_cast<double>(i);
-    if (t < reach.fromT - 1e-9 || t > reach.toT + 1e-9) continue;
-    shares.push_back({i, lower.shareAt(t), upper.shareAt(t)});
-  }
-  return shares;
 }
 
 }  // namespace narrows

@@ -7,6 +7,13 @@
 
 namespace narrows {
 
+/// Where a section plane crosses the strip's two edges, as shares of the length of each.
+struct StationShare {
+  std::size_t section;
+  double lower;
+  double upper;
+};
+
 /// Columns run across the strip from its lower to its upper line, bow to stern; each column has `rows` points.
 /// Point (column, row) is at `column * rows + row`.
 struct Strip {
@@ -16,6 +23,7 @@ struct Strip {
   std::vector<Vec3> normals;       ///< outward units
   std::vector<double> lowerShare;  ///< of the lower line's length, at each column
   std::vector<double> upperShare;
+  std::vector<StationShare> stations;  ///< the whole sections within its reach, bow to stern
   std::size_t at(std::size_t column, std::size_t row) const { return column * rows + row; }
 };
 
@@ -38,13 +46,5 @@ Strip surfaceStrip(const Lining& lining, std::size_t strake, StripFineness finen
 
 /// The strip that is straight across between points of equal share of length on the two lines.
 Strip ruledStrip(const Lining& lining, std::size_t strake, StripFineness fineness, StripReach reach);
-
-/// Where the section planes cross the strip's two edges, as shares of the length of each.
-struct StationShare {
-  std::size_t section;
-  double lower;
-  double upper;
-};
-std::vector<StationShare> stationShares(const Lining& lining, std::size_t strake, StripReach reach);
 
 }  // namespace narrows

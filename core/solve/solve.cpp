@@ -68,13 +68,16 @@ void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous) {
   }
 }
 
-void solveLining(Solved& solved, const std::shared_ptr<const Solved>& previous) {
+void solveLining(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort) {
   if (solved.inside == nullptr) return;
   const LiningPlan& plan = solved.book->lining;
   if (previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside &&
       previous->book->lining == plan) {
     solved.lining = previous->lining;
     solved.mesh = previous->mesh;
+    if (previous->meshWaits && effort == SolveEffort::Full) {
+      solved.mesh = std::make_shared<std::vector<MeshFace>>(plankedMesh(*solved.lining, meshColumns, meshRows));
+    }
     return;
   }
   const bool sameFrame = previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside &&
@@ -84,7 +87,11 @@ void solveLining(Solved& solved, const std::shared_ptr<const Solved>& previous) 
   auto lining = lineOff(frame, plan, sectionIds(*solved.book, *solved.inside));
   if (lining) {
     solved.lining = std::make_shared<Lining>(std::move(*lining));
-    solved.mesh = std::make_shared<std::vector<MeshFace>>(plankedMesh(*solved.lining, meshColumns, meshRows));
+    // The picture of the hull can wait for the hand to let go.
+    const bool waits = effort == SolveEffort::Quick && previous != nullptr && previous->mesh != nullptr;
+    solved.mesh = waits ? previous->mesh
+                        : std::make_shared<std::vector<MeshFace>>(plankedMesh(*solved.lining, meshColumns, meshRows));
+    solved.meshWaits = waits;
   } else {
     addProblems(solved, lining.error(), FindingCode::LiningProblem);
   }
@@ -215,7 +222,7 @@ std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,
   solved->revision = revision;
   solveHull(*solved, previous);
   if (stop.stop_requested()) return nullptr;
-  solveLining(*solved, previous);
+  solveLining(*solved, previous, effort);
   if (!solvePlanks(*solved, previous, effort, stop)) return nullptr;
   if (solved->lining != nullptr) PlankCritic(*solved).look();
   std::stable_sort(solved->findings.begin(), solved->findings.end(),

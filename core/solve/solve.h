@@ -29,6 +29,7 @@ struct Solved {
   std::shared_ptr<const std::vector<DrawnLine>> drawnLines;  ///< waterlines and buttocks of the table
   std::shared_ptr<const Lining> lining;
   std::shared_ptr<const std::vector<MeshFace>> mesh;     ///< the planked hull, for its picture
+  bool meshWaits = false;                                ///< `mesh` is of an earlier lining, until the full answer
   std::vector<std::shared_ptr<const FlatPlank>> planks;  ///< garboard up
   std::vector<Finding> findings;                         ///< worst first
   bool quick = false;                                    ///< planks are the quick answer, good to a sixty-fourth

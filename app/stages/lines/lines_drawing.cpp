@@ -27,7 +27,7 @@ double distanceToLeg(const QPointF& p, const QPointF& a, const QPointF& b) {
 LinesDrawing::LinesDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
   setAccessibleName(tr("Lines: profile, half-breadth plan and body plan"));
   setEmptyWords(tr("No surface can be made of these figures yet. What stands in the way is told below."));
-  connect(session, &Session::solvedChanged, this, [this] {
+  connect(session, &Session::answerSettled, this, [this] {
     measure();
     setNotation(m_session->notation());
     update();

@@ -64,7 +64,7 @@ LinesStage::LinesStage(Session* session, QWidget* parent)
     m_gridAnswer->setText(words);
     m_gridAnswer->show();
   });
-  connect(session, &Session::solvedChanged, this, &LinesStage::showFigures);
+  connect(session, &Session::answerSettled, this, &LinesStage::showFigures);
   connect(session, &Session::selectionChanged, this, &LinesStage::showFigures);
 }
 

@@ -10,7 +10,7 @@
 namespace narrows {
 
 namespace {
-constexpr int pointsABay = 12;
+constexpr int pointsABay = 8;
 }
 
 GirthDrawing::GirthDrawing(Session* session, QWidget* parent) : MarkCanvas(session, parent) {
@@ -72,6 +72,7 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   std::vector<QPolygonF> curves;
   for (std::size_t line = 0; line < now.lines.size(); ++line) curves.push_back(lineCurve(line));
   const int selected = m_session->selection().strake;
+  painter.setRenderHint(QPainter::Antialiasing, false);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     QPolygonF strake = curves[k];
     for (auto it = curves[k + 1].rbegin(); it != curves[k + 1].rend(); ++it) strake.append(*it);
@@ -79,9 +80,10 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
     QColor fill = k % 2 == 0 ? look::timber : look::timberDark;
     if (static_cast<int>(k) == selected) fill = QColor(0xF0, 0xC9, 0xA4);
     painter.setBrush(fill);
-    painter.drawPolygon(strake);
+    painter.drawPolygon(strake);  // its ragged edges lie under the lines
   }
   painter.setBrush(Qt::NoBrush);
+  painter.setRenderHint(QPainter::Antialiasing, true);
   for (std::size_t line = 0; line < curves.size(); ++line) {
     const bool border = line == 0 || line + 1 == curves.size();
     const bool on = m_session->selection().line == static_cast<int>(line);

@@ -64,8 +64,8 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
     if (isVisible()) answer(words);
     showPlan();
   });
-  connect(session, &Session::solvedChanged, this, [this] {
-    showPlan();
+  connect(session, &Session::answerSettled, this, [this] {
+    if (!m_session->isDragging()) showPlan();  // a mark in the hand changes nothing of it
     showMark();
     showCost();
   });

@@ -21,6 +21,9 @@ MarkCanvas::MarkCanvas(Session* session, QWidget* parent) : Canvas(parent), m_se
       tr("There is no lining yet: the hull cannot be made of the figures, or the marks cross. What stands in the way "
          "is told below."));
   connect(session, &Session::solvedChanged, this, [this] {
+    if (m_held) update();
+  });
+  connect(session, &Session::answerSettled, this, [this] {
     setNotation(m_session->notation());
     update();
   });

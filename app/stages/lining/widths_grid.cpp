@@ -18,7 +18,7 @@ WidthsGrid::WidthsGrid(Session* session, QWidget* parent) : QTableWidget(parent)
   verticalHeader()->setMinimumSectionSize(28);
   horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
   horizontalHeader()->setMinimumSectionSize(66);
-  connect(session, &Session::solvedChanged, this, &WidthsGrid::refill);
+  connect(session, &Session::answerSettled, this, &WidthsGrid::refill);
   connect(session, &Session::selectionChanged, this, &WidthsGrid::follow);
   connect(this, &QTableWidget::cellChanged, this, &WidthsGrid::enter);
   connect(this, &QTableWidget::currentCellChanged, this, [this](int row, int column) {
@@ -34,41 +34,48 @@ std::size_t WidthsGrid::strakeOfRow(int row) const {
   return static_cast<std::size_t>(rowCount() - 1 - row);
 }
 
-void WidthsGrid::refill() {
-  const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->lining == nullptr || state() == QAbstractItemView::EditingState) return;
-  const Lining& lining = *solved->lining;
-  m_filling = true;
-  const auto strakes = static_cast<int>(lining.strakeCount());
-  const auto sections = static_cast<int>(lining.frame.sectionCount());
-  setRowCount(strakes);
-  setColumnCount(sections);
-  for (int column = 0; column < sections; ++column) {
-    const auto section = static_cast<std::size_t>(column);
-    const bool master = section == lining.master;
-    const QString name = QString::fromStdString(lining.frame.hull().sections[section].name);
-    setHorizontalHeaderItem(column, new QTableWidgetItem(master ? name + QStringLiteral(" ▾") : name));
-    for (int row = 0; row < strakes; ++row) {
-      const QString words = QString::fromStdString(
-          showLength(millimetres(lining.widthMm(strakeOfRow(row), section)), m_session->notation()));
-      QTableWidgetItem* cell = item(row, column);
-      if (cell == nullptr) {
-        cell = new QTableWidgetItem;
-        cell->setTextAlignment(Qt::AlignCenter);
-        setItem(row, column, cell);
-      }
-      cell->setText(words);
-      cell->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable | (master ? Qt::ItemIsEditable : Qt::NoItemFlags));
-      QFont font = shopFont(15.0, master);
-      cell->setFont(font);
-    }
+void WidthsGrid::layOut(const Lining& lining) {
+  QStringList names;
+  for (std::size_t i = 0; i < lining.frame.sectionCount(); ++i) {
+    const QString name = QString::fromStdString(lining.frame.hull().sections[i].name);
+    names.append(i == lining.master ? name + QStringLiteral(" ▾") : name);
   }
+  const auto strakes = static_cast<int>(lining.strakeCount());
+  if (names == m_laidOut && strakes == rowCount()) return;
+  m_laidOut = names;
+  clear();
+  setRowCount(strakes);
+  setColumnCount(static_cast<int>(names.size()));
+  setHorizontalHeaderLabels(names);
   for (int row = 0; row < strakes; ++row) {
     const std::size_t k = strakeOfRow(row);
     const QString name = k == 0                          ? tr("1 garboard")
                          : k + 1 == lining.strakeCount() ? tr("%1 sheer strake").arg(k + 1)
                                                          : QString::number(k + 1);
     setVerticalHeaderItem(row, new QTableWidgetItem(name));
+    for (int column = 0; column < columnCount(); ++column) {
+      const bool master = static_cast<std::size_t>(column) == lining.master;
+      auto* cell = new QTableWidgetItem;
+      cell->setTextAlignment(Qt::AlignCenter);
+      cell->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable | (master ? Qt::ItemIsEditable : Qt::NoItemFlags));
+      cell->setFont(shopFont(15.0, master));
+      setItem(row, column, cell);
+    }
+  }
+}
+
+void WidthsGrid::refill() {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->lining == nullptr || state() == QAbstractItemView::EditingState) return;
+  const Lining& lining = *solved->lining;
+  m_filling = true;
+  layOut(lining);
+  for (int column = 0; column < columnCount(); ++column) {
+    for (int row = 0; row < rowCount(); ++row) {
+      const double width = lining.widthMm(strakeOfRow(row), static_cast<std::size_t>(column));
+      const QString words = QString::fromStdString(showLength(millimetres(width), m_session->notation()));
+      if (item(row, column)->text() != words) item(row, column)->setText(words);
+    }
   }
   m_filling = false;
   follow();

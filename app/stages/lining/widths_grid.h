@@ -22,12 +22,15 @@ class WidthsGrid : public QTableWidget {
   bool event(QEvent* event) override;
 
  private:
+  /// Rows, columns and their names, made anew only where they have changed.
+  void layOut(const Lining& lining);
   void refill();
   void follow();
   void enter(int row, int column);
   std::size_t strakeOfRow(int row) const;
 
   Session* m_session;
+  QStringList m_laidOut;
   bool m_filling = false;
 };
 

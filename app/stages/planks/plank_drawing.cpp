@@ -14,7 +14,7 @@ PlankDrawing::PlankDrawing(Session* session, QWidget* parent) : Canvas(parent), 
     setNotation(m_session->notation());
     update();
   };
-  connect(session, &Session::solvedChanged, this, refresh);
+  connect(session, &Session::answerSettled, this, refresh);
   connect(session, &Session::selectionChanged, this, refresh);
 }
 

@@ -25,7 +25,7 @@ PlanksStage::PlanksStage(Session* session, QWidget* parent)
   split->setSizes({230, 430});
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
-  connect(session, &Session::solvedChanged, this, &PlanksStage::showFigures);
+  connect(session, &Session::answerSettled, this, &PlanksStage::showFigures);
   connect(session, &Session::selectionChanged, this, &PlanksStage::showFigures);
 }
 
