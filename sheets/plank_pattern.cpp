@@ -123,6 +123,9 @@ class PatternDrawer {
 
   std::string note() const {
     if (m_of.construction == Construction::Carvel) {
+      if (m_of.outsideWiderMm < 0.5 * notationStep(m_of.notation).mm()) {
+        return "This is the INSIDE face. The outside face is nowhere wider.";
+      }
       return "This is the INSIDE face. The outside face is wider, by " +
              shownTwice(m_of.outsideWiderMm, m_of.notation) +
              " at most over both edges: saw outside these lines and bevel back to them.";

@@ -33,11 +33,12 @@ void apply(QApplication& application) {
     QMenuBar::item:selected, QMenu::item:selected { background: #A84A12; color: white; }
     QMenu { background: #FCFAF5; border: 1px solid #8A806C; }
     QMenu::item { padding: 6px 28px 6px 20px; }
-    QPushButton, QComboBox, QSpinBox, QLineEdit { min-height: 28px; border: 1px solid #8A806C; border-radius: 3px;
+    QComboBox { min-height: 30px; }
+    QPushButton, QSpinBox, QLineEdit { min-height: 28px; border: 1px solid #8A806C; border-radius: 3px;
       background: #FCFAF5; padding: 0 8px; color: #1F2A30; }
     QPushButton { padding: 0 14px; }
     QPushButton:hover { background: #F5F1E8; }
-    QPushButton:focus, QComboBox:focus, QSpinBox:focus, QLineEdit:focus { border: 2px solid #A84A12; }
+    QPushButton:focus, QSpinBox:focus, QLineEdit:focus { border: 2px solid #A84A12; }
     QPushButton:checked { background: #A84A12; color: white; border-color: #A84A12; }
     QRadioButton, QCheckBox { min-height: 28px; spacing: 8px; }
     QRadioButton:focus, QCheckBox:focus { outline: 2px solid #A84A12; }

@@ -174,7 +174,7 @@ Result<void> Session::saveAs(const QString& path) {
     lock = BookLock::take(path.toStdString());
     if (lock == nullptr) return fail(Fault::InUse, {0, 0, path.toStdString()});
   }
-  if (const auto saved = saveBook(*m_book, path.toStdString()); !saved) return saved;
+  if (auto saved = saveBook(*m_book, path.toStdString()); !saved) return saved;
   if (lock != nullptr) m_lock = std::move(lock);
   if (m_lock == nullptr) m_lock = BookLock::take(path.toStdString());
   if (m_journal != nullptr) m_journal->finish();

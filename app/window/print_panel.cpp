@@ -69,6 +69,8 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   caution->setStyleSheet(QStringLiteral("color: #7A5600; font-weight: bold"));
   form->addRow(caution);
   auto* buttons = new QHBoxLayout;
+  buttons->setSpacing(10);
+  folderRow->setSpacing(10);
   buttons->addStretch(1);
   auto* close = new QPushButton(tr("Close"), this);
   buttons->addWidget(close);

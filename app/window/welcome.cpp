@@ -14,7 +14,7 @@ Welcome::Welcome(QWidget* parent) : QWidget(parent) {
   auto* outer = new QVBoxLayout(this);
   outer->addStretch(2);
   auto* middle = new QWidget(this);
-  middle->setMaximumWidth(560);
+  middle->setFixedWidth(620);
   auto* column = new QVBoxLayout(middle);
   column->setSpacing(10);
   auto* title = new QLabel(tr("From a table of offsets to a planked hull"), middle);
@@ -31,7 +31,7 @@ Welcome::Welcome(QWidget* parent) : QWidget(parent) {
   const auto add = [&](const QString& text, const QString& name) {
     auto* button = new QPushButton(text, middle);
     button->setFont(shopFont(18.0, true));
-    button->setMinimumHeight(46);
+    button->setStyleSheet(QStringLiteral("min-height: 44px"));
     button->setObjectName(name);
     column->addWidget(button);
     return button;

@@ -4,6 +4,10 @@
 
 namespace narrows {
 
+namespace {
+constexpr std::size_t stepsABay = 8;
+}
+
 GirthFrame::GirthFrame(std::shared_ptr<const Hull> hull, bool fromRabbet)
     : m_hull(std::move(hull)), m_firstPatch(m_hull->isChined() && !fromRabbet ? 1 : 0) {
   std::vector<double> at;
@@ -20,6 +24,34 @@ GirthFrame::GirthFrame(std::shared_ptr<const Hull> hull, bool fromRabbet)
     }
     m_borders.emplace_back(at, shares);
   }
+  measureBetween();
+}
+
+void GirthFrame::measureBetween() {
+  constexpr int chords = 24;
+  const auto steps = (sectionCount() - 1) * stepsABay;
+  for (std::size_t i = 0; i <= steps; ++i) {
+    const double t = static_cast<double>(i) / static_cast<double>(stepsABay);
+    if (i % stepsABay == 0) {
+      m_betweenMm.push_back(m_girthsMm[i / stepsABay]);
+      continue;
+    }
+    double girth = 0.0;
+    Vec3 before = point(t, 0.0);
+    for (int k = 1; k <= chords; ++k) {
+      const Vec3 now = point(t, static_cast<double>(k) / chords);
+      girth += (now - before).norm();
+      before = now;
+    }
+    m_betweenMm.push_back(girth);
+  }
+}
+
+double GirthFrame::girthBetweenMm(double t) const {
+  const double place = std::clamp(t, 0.0, lastT()) * static_cast<double>(stepsABay);
+  const auto below = std::min(static_cast<std::size_t>(place), m_betweenMm.size() - 2);
+  const double part = place - static_cast<double>(below);
+  return (1.0 - part) * m_betweenMm[below] + part * m_betweenMm[below + 1];
 }
 
 std::size_t GirthFrame::greatestSection() const {

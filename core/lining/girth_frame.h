@@ -24,6 +24,8 @@ class GirthFrame {
 
   /// Girth of a whole section from base line to sheer, mm.
   double girthMm(std::size_t section) const { return m_girthsMm[section]; }
+  /// Girth between sections, along the surface at section parameter t.
+  double girthBetweenMm(double t) const;
   /// The whole section of greatest girth that is a station.
   std::size_t greatestSection() const;
 
@@ -36,9 +38,12 @@ class GirthFrame {
   double nearestShare(std::size_t section, double y, double z) const;
 
  private:
+  void measureBetween();
+
   std::shared_ptr<const Hull> m_hull;
   std::size_t m_firstPatch = 0;
   std::vector<double> m_girthsMm;
+  std::vector<double> m_betweenMm;      ///< girths at every eighth of a bay
   std::vector<FairFunction> m_borders;  ///< share of the chine above each patch but the last, by t
 };
 

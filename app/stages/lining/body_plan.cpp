@@ -2,7 +2,9 @@
 
 #include <QMouseEvent>
 #include <QPainter>
+#include <algorithm>
 #include <cmath>
+#include <numeric>
 
 #include "canvas/look.h"
 #include "fonts.h"
@@ -78,6 +80,7 @@ void BodyPlan::paintDrawing(QPainter& painter) {
     painter.drawPolygon(band, Qt::WindingFill);
     painter.setBrush(Qt::NoBrush);
   }
+  std::vector<QPointF> heads;
   for (std::size_t i = 0; i < now.frame.sectionCount(); ++i) {
     const bool on = static_cast<int>(i) == selected;
     QPolygonF curve;
@@ -87,13 +90,7 @@ void BodyPlan::paintDrawing(QPainter& painter) {
     }
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.4 : 1.0));
     painter.drawPolyline(curve);
-    if (!on && (i % 2 == 1) && i != now.frame.sectionCount() - 1 && std::abs(static_cast<int>(i) - selected) < 2)
-      continue;
-    painter.setFont(shopFont(look::labelPx, on));
-    painter.setPen(on ? look::inHand : look::ink);
-    const QPointF head = curve.back();
-    painter.drawText(QRectF(head.x() - 36.0, head.y() - 19.0, 72.0, 16.0), Qt::AlignCenter,
-                     QString::fromStdString(now.frame.hull().sections[i].name));
+    heads.push_back(curve.back());
   }
   for (std::size_t line = 1; line + 1 < now.lines.size(); ++line) {
     const bool on = m_session->selection().line == static_cast<int>(line);
@@ -111,6 +108,29 @@ void BodyPlan::paintDrawing(QPainter& painter) {
     }
   }
   paintMarks(painter);
+  paintNames(painter, heads);
+}
+
+void BodyPlan::paintNames(QPainter& painter, const std::vector<QPointF>& heads) const {
+  // The section in hand first; of names that would lie on each other the first stays.
+  std::vector<std::size_t> order(heads.size());
+  std::iota(order.begin(), order.end(), std::size_t{0});
+  const int selected = m_session->selection().section;
+  std::stable_partition(order.begin(), order.end(),
+                        [selected](std::size_t i) { return static_cast<int>(i) == selected; });
+  std::vector<QRectF> taken;
+  for (const std::size_t i : order) {
+    const bool on = static_cast<int>(i) == selected;
+    painter.setFont(shopFont(look::labelPx, on));
+    const QString name = QString::fromStdString(lining()->frame.hull().sections[i].name);
+    const double width = painter.fontMetrics().horizontalAdvance(name) + 6.0;
+    const QRectF box(heads[i].x() - 0.5 * width, heads[i].y() - 21.0, width, 17.0);
+    if (std::any_of(taken.begin(), taken.end(), [&box](const QRectF& other) { return other.intersects(box); }))
+      continue;
+    taken.push_back(box);
+    painter.setPen(on ? look::inHand : look::ink);
+    painter.drawText(box, Qt::AlignCenter, name);
+  }
 }
 
 void BodyPlan::mousePressEvent(QMouseEvent* event) {

@@ -22,6 +22,7 @@ class BodyPlan : public MarkCanvas {
   void mousePressEvent(QMouseEvent* event) override;
 
  private:
+  void paintNames(QPainter& painter, const std::vector<QPointF>& heads) const;
   double side(std::size_t section) const;
 };
 

@@ -4,7 +4,6 @@
 #include <cmath>
 
 #include "canvas/look.h"
-#include "curve/fair_function.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -51,20 +50,16 @@ double GirthDrawing::shareAt(std::size_t section, const Vec2& world) const {
 void GirthDrawing::paintStrakes(QPainter& painter) const {
   const Lining& now = *lining();
   const std::size_t sections = now.frame.sectionCount();
-  std::vector<double> at, girths;
-  for (std::size_t i = 0; i < sections; ++i) {
-    at.push_back(i == 0 ? sectionX(i) : std::max(sectionX(i), at.back() + 1e-3));
-    girths.push_back(now.frame.girthMm(i));
-  }
-  const FairFunction girthAt(at, girths);
+  std::vector<double> at;
+  for (std::size_t i = 0; i < sections; ++i) at.push_back(sectionX(i));
   const auto lineCurve = [&](std::size_t line) {
     QPolygonF curve;
     for (std::size_t i = 0; i + 1 < sections; ++i) {
       for (int k = 0; k <= pointsABay; ++k) {
         const double part = static_cast<double>(k) / pointsABay;
         const double x = at[i] + part * (at[i + 1] - at[i]);
-        const double share = now.lines[line].shareAt(static_cast<double>(i) + part);
-        curve.append(toScreen({x, share * girthAt(x)}));
+        const double t = static_cast<double>(i) + part;
+        curve.append(toScreen({x, now.lines[line].shareAt(t) * now.frame.girthBetweenMm(t)}));
       }
     }
     return curve;
@@ -95,8 +90,9 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   const double x = at[0] + 0.5 * (at[1] - at[0]);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const double share = 0.5 * (now.lines[k].shareAt(0.5) + now.lines[k + 1].shareAt(0.5));
-    painter.drawText(QRectF(toScreen({x, share * girthAt(x)}) - QPointF(20.0, 10.0), QSizeF(40.0, 20.0)),
-                     Qt::AlignCenter, QString::number(k + 1));
+    painter.drawText(
+        QRectF(toScreen({x, share * now.frame.girthBetweenMm(0.5)}) - QPointF(20.0, 10.0), QSizeF(40.0, 20.0)),
+        Qt::AlignCenter, QString::number(k + 1));
   }
 }
 

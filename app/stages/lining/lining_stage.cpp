@@ -39,6 +39,16 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   auto* below = new QWidget;
   auto* column = new QVBoxLayout(below);
   column->setContentsMargins(8, 4, 8, 4);
+  auto* heading = new QLabel(below);
+  heading->setFont(shopFont(look::labelPx));
+  heading->setStyleSheet(QStringLiteral("color: #55616A"));
+  column->addWidget(heading);
+  connect(session, &Session::answerSettled, heading, [this, heading] {
+    const bool metric = m_session->notation() == Notation::Millimetres;
+    heading->setText(tr("Widths between marks, in %1. Type over one at the station marked ▾.")
+                         .arg(metric ? tr("mm") : tr("inches")));
+  });
+  column->setSpacing(3);
   column->addWidget(m_widths);
   column->addWidget(m_answer);
   m_answer->setWordWrap(true);

@@ -73,7 +73,8 @@ void WidthsGrid::refill() {
   for (int column = 0; column < columnCount(); ++column) {
     for (int row = 0; row < rowCount(); ++row) {
       const double width = lining.widthMm(strakeOfRow(row), static_cast<std::size_t>(column));
-      const QString words = QString::fromStdString(showLength(millimetres(width), m_session->notation()));
+      QString words = QString::fromStdString(showLength(millimetres(width), m_session->notation()));
+      words.chop(3);  // " in" or " mm": said once, above the table
       if (item(row, column)->text() != words) item(row, column)->setText(words);
     }
   }

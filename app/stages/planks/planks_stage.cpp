@@ -120,8 +120,12 @@ void PlanksStage::showFigures() {
       tr("sny %1\nstrain left %2 % at most").arg(shown(plank.snyMm)).arg(100.0 * plank.strainMax, 0, 'f', 2));
   if (solved->book->table.construction == Construction::Carvel) {
     const double wider = outsideWiderMm(*solved->lining, strake, solved->book->table.thickness.mm());
-    m_face->setText(
-        tr("This is the inside face. The outside is wider, by %1 at most over both edges.").arg(shown(wider)));
+    if (wider < 0.5 * notationStep(m_session->notation()).mm()) {
+      m_face->setText(tr("This is the inside face. The outside is nowhere wider."));
+    } else {
+      m_face->setText(
+          tr("This is the inside face. The outside is wider, by %1 at most over both edges.").arg(shown(wider)));
+    }
   } else if (strake == 0) {
     m_face->setText(tr("The garboard has no lap on its keel edge."));
   } else {
