@@ -11,6 +11,7 @@ namespace {
 
 constexpr double tickStepMm = 40.0;
 constexpr double tickMm = 4.0;
+constexpr double letterStepMm = 190.0;  // less than any page is wide
 constexpr double nameHeightMm = 9.0;
 constexpr double labelHeightMm = 5.0;
 
@@ -71,18 +72,18 @@ class PatternDrawer {
       const Vec2 waste = up() * Vec2(along.y(), -along.x());
       m_drawing.line(LineRole::KeelEdge, {foot, foot + tickMm * waste});
     }
-    // Lettered along the edges, off the wood, often enough that each page of a tiled pattern has a chance of one.
-    for (double share = 0.08; share < 1.0; share += 0.14) {
-      letterEdge(m_plank.lower, share, "keel edge", -up());
-      letterEdge(m_plank.upper, share, "sheer edge", up());
+    // Lettered along the edges, on the wood, so often that every page of a tiled pattern says which edge it shows.
+    for (double at = letterStepMm * 0.5; at < length - letterStepMm * 0.2; at += letterStepMm) {
+      letterEdge(m_plank.lower, at, "◄ bow · keel edge", up());
+      letterEdge(m_plank.upper, at, "◄ bow · sheer edge", -up());
     }
   }
 
-  void letterEdge(const std::vector<Vec2>& edge, double share, const std::string& words, double outward) {
+  void letterEdge(const std::vector<Vec2>& edge, double alongMm, const std::string& words, double inward) {
     Vec2 along(1.0, 0.0);
-    const Vec2 at = pointAlong(edge, share * lengthAlong(edge), &along);
-    const Vec2 square = Vec2(-along.y(), along.x()) * (outward > 0.0 ? 1.0 : -1.0);
-    const double off = outward > 0.0 ? 2.5 : tickMm + 1.5 + labelHeightMm * 0.8;
+    const Vec2 at = pointAlong(edge, alongMm, &along);
+    const Vec2 square = Vec2(-along.y(), along.x()) * (inward > 0.0 ? 1.0 : -1.0);
+    const double off = inward > 0.0 ? 2.0 : 2.0 + labelHeightMm * 0.8;
     m_drawing.text(at + off * square, words, labelHeightMm * 0.8, TextPlace::Centre, std::atan2(along.y(), along.x()));
   }
 
