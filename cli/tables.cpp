@@ -4,13 +4,6 @@ namespace narrows::cli {
 
 namespace {
 
-std::string quoted(const std::string& name) {
-  if (name.find_first_of(",\"") == std::string::npos) return name;
-  std::string text = "\"";
-  for (const char c : name) text += c == '"' ? std::string("\"\"") : std::string(1, c);
-  return text + "\"";
-}
-
 constexpr int strainDecimals = 6;
 
 }  // namespace
@@ -19,7 +12,7 @@ Result<std::string> girthsTable(const Job& job) {
   std::string text = "station,distance,girth\n";
   for (const PlacedSection& placed : job.sections()) {
     const Section& section = *placed.section;
-    text += quoted(section.name) + "," + (section.xMm ? job.show(*section.xMm) : "") + "," +
+    text += csvField(section.name) + "," + (section.xMm ? job.show(*section.xMm) : "") + "," +
             job.show(section.girthMm()) + "\n";
   }
   return text;
@@ -39,7 +32,7 @@ Result<std::string> liningTable(const Job& job) {
         mark = markOnPart(*lining, line, *placed.section);
       }
       if (!mark) continue;
-      text += std::to_string(line) + "," + quoted(placed.section->name) + "," + job.show(mark->at.x()) + "," +
+      text += std::to_string(line) + "," + csvField(placed.section->name) + "," + job.show(mark->at.x()) + "," +
               job.show(mark->at.y()) + "," + job.show(mark->at.z()) + "," + job.show(mark->girthMm) + "\n";
     }
   }
@@ -61,7 +54,7 @@ Result<std::string> widthsTable(const Job& job) {
         if (!lower || !upper) continue;
         width = upper->girthMm - lower->girthMm;
       }
-      text += std::to_string(k + 1) + "," + quoted(placed.section->name) + "," + job.show(width) + "\n";
+      text += std::to_string(k + 1) + "," + csvField(placed.section->name) + "," + job.show(width) + "\n";
     }
   }
   return text;

@@ -109,6 +109,9 @@ Result<OffsetTable> loadOffsetTable(const std::string& path);
 /// The table as the text of a file, in its own unit. Reading it again gives the same table.
 std::string writeOffsetTable(const OffsetTable& table);
 
+/// A text as one field of CSV: in quotation marks where it needs them.
+std::string csvField(const std::string& text);
+
 /// The bytes of a file, or why not (a folder, no permission, larger than `mostBytes`).
 Result<std::string> readWholeFile(const std::string& path, std::size_t mostBytes);
 

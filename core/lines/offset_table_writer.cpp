@@ -6,14 +6,14 @@ namespace {
 
 constexpr int fileDecimals = 6;
 
-std::string quoted(const std::string& text) {
+}  // namespace
+
+std::string csvField(const std::string& text) {
   if (text.find_first_of(",\"") == std::string::npos) return text;
   std::string result = "\"";
   for (const char c : text) result += c == '"' ? std::string("\"\"") : std::string(1, c);
   return result + "\"";
 }
-
-}  // namespace
 
 std::string writeOffsetTable(const OffsetTable& table) {
   const auto written = [&table](Length length) { return writeLength(length, table.unit, fileDecimals, true); };
@@ -21,8 +21,8 @@ std::string writeOffsetTable(const OffsetTable& table) {
   const auto record = [&text](std::string_view name, const std::string& rest) {
     text += std::string(name) + "," + rest + "\n";
   };
-  if (!table.boat.empty()) record("boat", quoted(table.boat));
-  for (const std::string& note : table.notes) record("note", quoted(note));
+  if (!table.boat.empty()) record("boat", csvField(table.boat));
+  for (const std::string& note : table.notes) record("note", csvField(note));
   record("units", std::string(unitName(table.unit)));
   record("planking", std::string(plankingSideName(table.side)) + "," + written(table.thickness));
   if (table.reading) record("reading", written(*table.reading));
@@ -31,7 +31,7 @@ std::string writeOffsetTable(const OffsetTable& table) {
   std::string names;
   std::string distances;
   for (const StationColumn& station : table.stations) {
-    names += (names.empty() ? "" : ",") + quoted(station.name);
+    names += (names.empty() ? "" : ",") + csvField(station.name);
     distances += (distances.empty() ? "" : ",") + (station.distance ? written(*station.distance) : "rake");
   }
   record("stations", names);
@@ -40,7 +40,7 @@ std::string writeOffsetTable(const OffsetTable& table) {
   for (const TableRow& row : table.rows) {
     std::string line;
     if (row.kind == RowKind::Diagonal) {
-      line = quoted(row.name) + "," + written(row.at) + "," + written(row.out) + "," + written(row.down);
+      line = csvField(row.name) + "," + written(row.at) + "," + written(row.out) + "," + written(row.down);
       text += "diagonal," + line;
     } else {
       text += std::string(rowKindName(row.kind)) + " " + rowLabel(row, table.unit);

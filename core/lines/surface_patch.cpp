@@ -15,6 +15,8 @@ constexpr std::size_t rowIntervals = 64;
 constexpr std::size_t bayIntervals = 12;
 /// A part section's nail nearer than this to the end of its row is left to the row's own end.
 constexpr double leastNailGapMm = 12.0;
+/// Nails of one row no further apart than this are one.
+constexpr double sameNailMm = 1e-3;
 
 double rowShare(std::size_t row) {
   return static_cast<double>(row) / static_cast<double>(rowIntervals);
@@ -71,14 +73,12 @@ SurfacePatch SurfacePatch::through(const std::vector<Batten>& sections, const st
   patch.m_sections = sections;
   for (std::size_t i = 0; i < sections.size(); ++i) patch.addColumn(static_cast<double>(i));
   for (std::size_t row = 0; row <= rowIntervals; ++row) {
-    std::vector<Vec3> nails;
     for (std::size_t i = 0; i < sections.size(); ++i) {
       const double along = rowShare(row) * sections[i].lengthMm();
-      nails.push_back(sections[i].pointAt(along));
-      patch.m_columns[i].at[row] = nails.back();
+      patch.m_columns[i].at[row] = sections[i].pointAt(along);
       patch.m_columns[i].atUp[row] = sections[i].tangentAt(along) * sections[i].lengthMm();
     }
-    patch.fillFromRow(row, Batten::spring(nails, BattenEnds::CarryCurvature));
+    patch.fillFromRow(row);
   }
   for (Column& column : patch.m_columns) {
     column.beforeUp = rowDerivatives(column.before);
@@ -97,12 +97,24 @@ void SurfacePatch::addColumn(double t) {
   m_columns.push_back(std::move(column));
 }
 
-void SurfacePatch::fillFromRow(std::size_t row, const Batten& batten) {
-  const std::size_t nails = batten.nailCount();
-  for (std::size_t i = 0; i < nails; ++i) {
-    const Vec3 slope = batten.slopeAtNail(i);
-    if (i > 0) m_columns[i].before[row] = slope * batten.spanAfterNail(i - 1);
-    if (i + 1 < nails) m_columns[i].after[row] = slope * batten.spanAfterNail(i);
+void SurfacePatch::fillFromRow(std::size_t row) {
+  // Where a station stands at the very foot of the stem the lowest rows have two nails in one place: one batten nail
+  // serves both sections, and the bay between them has no length there.
+  std::vector<Vec3> nails;
+  std::vector<std::size_t> nailOf;
+  for (const Column& column : m_columns) {
+    if (nails.empty() || (column.at[row] - nails.back()).norm() > sameNailMm) nails.push_back(column.at[row]);
+    nailOf.push_back(nails.size() - 1);
+  }
+  if (nails.size() < 2) return;
+  const Batten batten = Batten::spring(nails, BattenEnds::CarryCurvature);
+  for (std::size_t i = 0; i < m_columns.size(); ++i) {
+    const Vec3 slope = batten.slopeAtNail(nailOf[i]);
+    const auto span = [&](std::size_t from) {
+      return nailOf[from] == nailOf[from + 1] ? 0.0 : batten.spanAfterNail(nailOf[from]);
+    };
+    if (i > 0) m_columns[i].before[row] = slope * span(i - 1);
+    if (i + 1 < m_columns.size()) m_columns[i].after[row] = slope * span(i);
   }
 }
 

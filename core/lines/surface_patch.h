@@ -54,7 +54,7 @@ class SurfacePatch {
     std::vector<Vec3> after, afterUp;
   };
   void addColumn(double t);
-  void fillFromRow(std::size_t row, const Batten& batten);
+  void fillFromRow(std::size_t row);
   void refineWithParts(const std::vector<PartSection>& parts);
   void refineSegment(std::size_t segment, const std::vector<PartSection>& parts, std::vector<Column>& columns) const;
   std::size_t intervalAt(double t) const;

@@ -80,7 +80,7 @@ std::vector<double> columnPlaces(const Lining& lining, std::size_t strake, std::
   std::vector<double> places{reach.fromT};
   for (std::size_t i = 0; i < chords.size(); ++i) {
     const double share = total > 0.0 ? chords[i] / total : 1.0 / static_cast<double>(chords.size());
-    const auto steps = static_cast<std::size_t>(std::max(2.0, std::round(share * static_cast<double>(columns))));
+    const auto steps = static_cast<std::size_t>(std::max(2.0, std::ceil(share * static_cast<double>(columns))));
     for (std::size_t k = 1; k <= steps; ++k) {
       places.push_back(breaks[i] + (breaks[i + 1] - breaks[i]) * static_cast<double>(k) / static_cast<double>(steps));
     }

@@ -12,11 +12,11 @@
 #include <cstdio>
 #include <fstream>
 
-#include "analytic_hull.h"
 #include "book/edits.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
 #include "canvas/look.h"
+#include "known_hulls.h"
 #include "sample_books.h"
 #include "stages/lining/lining_stage.h"
 #include "stages/planks/planks_stage.h"
@@ -65,6 +65,42 @@ OffsetTable roundHull(int stations, double lengthMm, double stepMm) {
          1.5});
   }
   return griddedTableOf(sections, stepMm);
+}
+
+Hull hullOf(const OffsetTable& table) {
+  const auto hull = springHull(table);
+  if (!hull) qFatal("%s", describe(hull.error()).c_str());
+  return *hull;
+}
+
+void benchAccuracy() {
+  print("flat planks of a cylinder, 4 m, 11 stations",
+        worstMisfit(cylinder(), griddedTableOf(cylinder().sections, 100.0)), "mm", 0.15);
+  print("flat planks of a cone on its side", worstMisfit(coneOnItsSide(), tableOf(coneOnItsSide().sections, 9)), "mm",
+        0.15);
+  print("flat planks of an upright cone", worstUprightConeMisfit(), "mm", 0.15);
+  const Hull round = hullOf(griddedTableOf(cylinder().sections, 100.0));
+  double girth = 0.0;
+  for (std::size_t i = 0; i < round.sections.size(); ++i) {
+    girth = std::max(girth, std::abs(round.sections[i].girthMm() -
+                                     700.0 * (cylinder().sections[i].to - cylinder().sections[i].from)));
+  }
+  print("girths of a cylinder", girth, "mm", 0.15);
+  const Ellipsoid ellipsoid;
+  const OffsetTable smooth = griddedTableOf(ellipsoid.sections(), 90.0);
+  print("surface of a smooth round hull, 11 stations",
+        worstAway(hullOf(smooth).patches[0], [&](const Vec3& p) { return ellipsoid.away(p); }), "mm", 0.4);
+  const RakedBow bow;
+  print("surface of a bow with a raked stem",
+        worstAway(hullOf(bow.table()).patches[0], [&](const Vec3& p) { return p.y() - bow.breadth(p.x(), p.z()); }),
+        "mm", 0.4);
+  print("surface from exact figures of the table", worstFigureMiss(smooth, hullOf(smooth)), "mm", 0.2);
+  for (const char* boat : {"osier", "marl", "sedge"}) {
+    const OffsetTable table = sampleBook(boat).table;
+    std::printf("  %-6s", boat);
+    print("surface from its figures, within half the rounding", worstFigureMiss(table, hullOf(table)), "mm",
+          table.figureTolerance().mm());
+  }
 }
 
 void benchSolving() {
@@ -184,6 +220,7 @@ int main(int argc, char** argv) {
   QApplication application(argc, argv);
   std::setlocale(LC_NUMERIC, "C");
   look::apply(application);
+  benchAccuracy();
   benchSolving();
   benchDragging();
   benchStart();

@@ -3,80 +3,17 @@
 #include <QtTest/QtTest>
 #include <cmath>
 
-#include "analytic_hull.h"
-#include "lines/hull.h"
+#include "known_hulls.h"
 
 using namespace narrows;
 using namespace narrows::tests;
 
 namespace {
 
-constexpr int stations = 11;
-constexpr double lengthMm = 4400.0;
+constexpr int stations = knownStations;
 /// The aim on smooth round hulls given by exact figures.
 constexpr double smoothToleranceMm = 0.4;
 constexpr double exactFigureToleranceMm = 0.2;
-
-/// A round-bilged hull cut from an ellipsoid, square at both ends.
-struct Ellipsoid {
-  double middle = 2300.0, halfLength = 3300.0, beam = 760.0, depth = 620.0, centre = 640.0;
-  Vec2 section(double x, double a) const {
-    const double scale = std::sqrt(1.0 - std::pow((x - middle) / halfLength, 2));
-    return {beam * scale * std::sin(a), centre - depth * scale * std::cos(a)};
-  }
-  double away(const Vec3& p) const {
-    const Vec3 u((p.x() - middle) / halfLength, p.y() / beam, (p.z() - centre) / depth);
-    const Vec3 gradient = 2.0 * Vec3(u.x() / halfLength, u.y() / beam, u.z() / depth);
-    return (u.squaredNorm() - 1.0) / gradient.norm();
-  }
-  std::vector<KnownSection> sections() const {
-    std::vector<KnownSection> known;
-    for (int i = 0; i < stations; ++i) {
-      const double x = lengthMm * i / (stations - 1);
-      known.push_back(
-          {x, [*this, x](double a) { return section(x, a); }, 0.06, 1.45 + 0.12 * std::pow(x / lengthMm - 0.5, 2)});
-    }
-    return known;
-  }
-};
-
-/// A bow with a raked straight stem: waterlines are parabolas that leave the stem's side and grow full aft.
-struct RakedBow {
-  double siding = 18.0;
-  double stemX(double z) const { return 700.0 - 0.8 * z; }
-  double breadth(double x, double z) const {
-    const double run = x - stemX(z);
-    return siding + (0.42 * run - 5.2e-5 * run * run) * (0.35 + 0.65 * z / 700.0);
-  }
-  std::vector<KnownSection> sections() const {
-    std::vector<KnownSection> known;
-    for (int i = 0; i < stations; ++i) {
-      const double x = 800.0 + 330.0 * i;
-      known.push_back({x, [*this, x](double z) { return Vec2(breadth(x, z), z); }, 40.0, 640.0 - 0.03 * x});
-    }
-    return known;
-  }
-  OffsetTable table() const {
-    OffsetTable table = tableOf(sections(), 8);
-    Profile stem{ProfilePart::StemRabbet, {}, 0};
-    for (int i = 0; i <= 8; ++i) {
-      const double z = 44.0 + 580.0 * i / 8.0;
-      stem.points.push_back({millimetres(stemX(z)), millimetres(z)});
-    }
-    table.profiles.push_back(stem);
-    table.halfSidings.push_back({SidingPart::Stem, millimetres(siding)});
-    return table;
-  }
-};
-
-template <typename Away>
-double worstAway(const SurfacePatch& patch, Away away) {
-  double worst = 0.0;
-  for (double t = 0.0; t <= patch.lastT(); t += 0.05) {
-    for (double v = 0.0; v <= 1.0; v += 0.025) worst = std::max(worst, std::abs(away(patch.point(t, v))));
-  }
-  return worst;
-}
 
 Hull hullOf(const OffsetTable& table) {
   const auto hull = springHull(table);
@@ -88,35 +25,6 @@ OffsetTable sample(const char* name) {
   const auto table = loadOffsetTable(std::string(NARROWS_SOURCE_DIR "/boats/") + name);
   if (!table) qFatal("%s", describe(table.error()).c_str());
   return *table;
-}
-
-/// Greatest miss of any figure of the table, measured in the figure's own axis against the section sprung there.
-double worstFigureMiss(const OffsetTable& table, const Hull& hull) {
-  double worst = 0.0;
-  for (const Section& section : hull.sections) {
-    const auto column = std::find_if(table.stations.begin(), table.stations.end(),
-                                     [&](const StationColumn& s) { return s.name == section.name; });
-    if (column == table.stations.end()) continue;
-    const auto i = static_cast<std::size_t>(column - table.stations.begin());
-    for (const TableRow& row : table.rows) {
-      if (!row.figures[i] || (row.line != RowLine::Waterline && row.line != RowLine::Buttock)) continue;
-      const int fixed = row.line == RowLine::Waterline ? 2 : 1;
-      double miss = 1e9;
-      for (const Batten& part : section.parts) {
-        Vec3 before = part.pointAt(0.0);
-        for (int k = 1; k <= 600; ++k) {
-          const Vec3 now = part.pointAtShare(k / 600.0);
-          const double a = before[fixed] - row.at.mm(), b = now[fixed] - row.at.mm();
-          if (a * b <= 0.0 && a != b)
-            miss =
-                std::min(miss, std::abs((before + (now - before) * (a / (a - b)))[3 - fixed] - row.figures[i]->mm()));
-          before = now;
-        }
-      }
-      if (miss < 1e8) worst = std::max(worst, miss);
-    }
-  }
-  return worst;
 }
 
 }  // namespace
@@ -278,6 +186,43 @@ class HullTest : public QObject {
     QVERIFY(std::abs(hull.partSections[0].parts[0].nails().front().z() - 312.5) < 0.01);
     const double worst = worstAway(hull.patches[0], [&](const Vec3& p) { return p.y() - known.breadth(p.x(), p.z()); });
     QVERIFY2(worst < smoothToleranceMm, qPrintable(QString::number(worst)));
+  }
+
+  void stationAtTheVeryFootOfTheStemIsAWholeSection() {
+    const RakedBow known;
+    OffsetTable table = known.table();
+    const double x = known.stemX(44.0);
+    table.stations.insert(table.stations.begin(), {"0", millimetres(x)});
+    const double sheer = 640.0 - 0.03 * x;
+    for (TableRow& row : table.rows) {
+      std::optional<Length> figure;
+      const bool height = row.kind == RowKind::Height;
+      if (row.line == RowLine::Sheer) figure = millimetres(height ? sheer : known.breadth(x, sheer));
+      if (row.line == RowLine::Rabbet) figure = millimetres(height ? 44.0 : known.siding);
+      row.figures.insert(row.figures.begin(), figure);
+    }
+    for (const double z : {120.0, 220.0, 320.0, 420.0, 520.0}) {
+      TableRow row{RowKind::HalfBreadth, RowLine::Waterline, millimetres(z), {}, {}, {}, {}, 0};
+      row.figures.resize(table.stations.size());
+      row.figures[0] = millimetres(known.breadth(x, z));
+      table.rows.push_back(row);
+    }
+    const Hull hull = hullOf(table);
+    QVERIFY(hull.partSections.empty());
+    const double worst = worstAway(hull.patches[0], [&](const Vec3& p) { return p.y() - known.breadth(p.x(), p.z()); });
+    QVERIFY2(worst < smoothToleranceMm, qPrintable(QString::number(worst)));
+    const Lining lining = [&] {
+      const GirthFrame frame(std::make_shared<Hull>(hull), false);
+      return *lineOff(frame, equalPlan(6), std::vector<StationId>(frame.sectionCount()));
+    }();
+    for (const Construction kind : {Construction::Carvel, Construction::Lapstrake}) {
+      PlankMake make;
+      make.construction = kind;
+      const FlatPlank garboard = flatPlank(lining, 0, make);
+      QVERIFY2(garboard.boardLengthMm > 3000.0 && garboard.boardLengthMm < 4200.0,
+               qPrintable(QString::number(garboard.boardLengthMm)));
+      QVERIFY(garboard.strainMax < 0.02);
+    }
   }
 
   void foldedOffsetIsTrimmedAndNamed() {
