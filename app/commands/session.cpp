@@ -35,7 +35,8 @@ Session::~Session() = default;
 void Session::takeAnswer(const std::shared_ptr<const Solved>& solved) {
   // While a drag goes on an answer a step behind is shown; one for a book that was put aside is not.
   if (solved->revision < (isDragging() ? m_solved->revision : m_revision)) return;
-  m_solved = solved;
+  // The hand may have gone on: its marks are shown where they are now, with the planks of a moment ago.
+  m_solved = solved->revision < m_revision ? relined(m_book, solved) : solved;
   showAnswer();
 }
 
@@ -54,6 +55,11 @@ void Session::setBook(BookSnapshot book, SolveEffort effort) {
   ++m_revision;
   m_solver->ask(m_book, m_revision, effort);
   if (m_journal != nullptr && effort == SolveEffort::Full) m_journal->record(m_book);
+  if (effort == SolveEffort::Quick) {
+    // The picture at the pointer waits for nothing.
+    m_solved = relined(m_book, m_solved);
+    showAnswer();
+  }
   emit bookChanged();
 }
 

@@ -202,6 +202,17 @@ class PlankCritic {
 
 }  // namespace
 
+std::shared_ptr<const Solved> relined(BookSnapshot book, const std::shared_ptr<const Solved>& now) {
+  if (now->lining == nullptr) return now;
+  auto lining = lineOff(now->lining->frame, book->lining, sectionIds(*book, now->lining->frame.hull()));
+  if (!lining || lining->strakeCount() != now->planks.size()) return now;
+  auto shown = std::make_shared<Solved>(*now);
+  shown->book = std::move(book);
+  shown->lining = std::make_shared<Lining>(std::move(*lining));
+  shown->quick = true;
+  return shown;
+}
+
 PlankMake plankMake(const Book& book) {
   PlankMake make;
   make.construction = book.table.construction;

@@ -99,6 +99,20 @@ class SolveTest : public QObject {
     }
   }
 
+  void relinedShowsTheMarksOfTheBookAtOnce() {
+    const Book book = sampleBook("osier");
+    const auto now = solve(snapshot(book), 1);
+    const double share = now->lining->lines[3].shares[4] + 0.01;
+    const auto moved = snapshot(*moveMark(book, *now->lining, 3, 4, share));
+    const auto shown = relined(moved, now);
+    QVERIFY(std::abs(shown->lining->lines[3].shares[4] - share) < 1e-12);
+    QVERIFY(shown->book == moved && shown->quick);
+    QCOMPARE(shown->planks, now->planks);
+    QCOMPARE(shown->revision, now->revision);  // so that the real answer is taken when it comes
+    const auto other = snapshot(*setStrakeCount(book, 12));
+    QVERIFY(relined(other, now) == now);
+  }
+
   void quickThenFullIsFull() {
     const Book book = sampleBook("osier");
     const auto quick = solve(snapshot(book), 1, nullptr, SolveEffort::Quick);
