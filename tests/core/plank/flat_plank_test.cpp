@@ -1,0 +1,125 @@
+// The board a plank needs, its lap, its stations, and its mirror image.
+
+#include <QtTest/QtTest>
+#include <cmath>
+#include <random>
+
+#include "known_hulls.h"
+#include "plank/narrowest_board.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+namespace {
+
+std::vector<Vec2> turned(std::vector<Vec2> points, double angle) {
+  for (Vec2& p : points) p = Eigen::Rotation2Dd(angle) * p + Vec2(300.0, -40.0);
+  return points;
+}
+
+}  // namespace
+
+class FlatPlankTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void narrowestBoardOfARectangleIsTheRectangleHoweverItLies() {
+    const std::vector<Vec2> rectangle{{0, 0}, {2000, 0}, {2000, 150}, {0, 150}, {900, 70}};
+    for (const double angle : {0.0, 0.1, -0.4, 1.2}) {
+      const NarrowestBoard board = narrowestBoard(turned(rectangle, angle));
+      QVERIFY(std::abs(board.widthMm - 150.0) < 1e-9);
+      QVERIFY(std::abs(board.lengthMm - 2000.0) < 1e-9);
+      QVERIFY(board.along.x() > 0.0);
+    }
+  }
+
+  void noOtherDirectionIsNarrower() {
+    std::mt19937 random(17);
+    std::uniform_real_distribution<double> x(0.0, 3000.0), y(-120.0, 120.0);
+    for (int round = 0; round < 30; ++round) {
+      std::vector<Vec2> points;
+      for (int i = 0; i < 40; ++i) points.emplace_back(x(random), y(random));
+      const double width = narrowestBoard(points).widthMm;
+      for (double angle = 0.0; angle < 3.14; angle += 0.003) {
+        const Vec2 square(-std::sin(angle), std::cos(angle));
+        double low = 1e9, high = -1e9;
+        for (const Vec2& p : points) low = std::min(low, p.dot(square)), high = std::max(high, p.dot(square));
+        QVERIFY(width <= high - low + 1e-9);
+      }
+    }
+  }
+
+  void plankLiesInItsBoardAndTouchesAllFourSides() {
+    const Lining lining = liningOf(tableOf(coneOnItsSide().sections, 9), knownStrakes);
+    for (std::size_t k = 0; k < knownStrakes; ++k) {
+      const FlatPlank plank = flatPlank(lining, k, {});
+      Vec2 low(1e9, 1e9), high(-1e9, -1e9);
+      for (const auto* edge : {&plank.lower, &plank.upper}) {
+        for (const Vec2& p : *edge) low = low.cwiseMin(p), high = high.cwiseMax(p);
+      }
+      QVERIFY(low.norm() < 1e-9);
+      QVERIFY((high - Vec2(plank.boardLengthMm, plank.boardWidthMm)).norm() < 1e-9);
+    }
+  }
+
+  void stationsLieOnTheEdgesInOrder() {
+    const Lining lining = liningOf(tableOf(coneOnItsSide().sections, 9), knownStrakes);
+    for (const Construction kind : {Construction::Carvel, Construction::Lapstrake}) {
+      PlankMake make;
+      make.construction = kind;
+      const FlatPlank plank = flatPlank(lining, 3, make);
+      QCOMPARE(plank.stations.size(), static_cast<std::size_t>(knownStations));
+      for (std::size_t i = 0; i < plank.stations.size(); ++i) {
+        QVERIFY(distanceToCurveMm({plank.stations[i].lower}, plank.lower) < 0.02);
+        QVERIFY(distanceToCurveMm({plank.stations[i].upper}, plank.upper) < 0.02);
+        if (i > 0) QVERIFY(plank.stations[i].lower.x() > plank.stations[i - 1].lower.x());
+      }
+    }
+  }
+
+  void lapstrakePlankIsStraightAcrossBetweenItsLands() {
+    // On a cylinder the chord of the turn is shorter than the girth: 2 R sin(a / 2), a = width / R.
+    const Lining lining = liningOf(tableOf(cylinder().sections, 9), knownStrakes);
+    PlankMake make;
+    make.construction = Construction::Lapstrake;
+    const FlatPlank plank = flatPlank(lining, 2, make);
+    for (const PlankStation& station : plank.stations) {
+      const double chord = 2.0 * 700.0 * std::sin(0.5 * station.widthMm / 700.0);
+      const double width = (station.upper - station.lower).norm();
+      QVERIFY2(std::abs(width - chord) < 0.15, qPrintable(QString("%1 %2").arg(width).arg(chord)));
+    }
+  }
+
+  void lapMakesTheBoardWiderByTheLapAtTheMost() {
+    const Lining lining = liningOf(tableOf(cylinder().sections, 9), knownStrakes);
+    PlankMake bare, lapped;
+    bare.construction = lapped.construction = Construction::Lapstrake;
+    lapped.lapMm = 19.0;
+    const FlatPlank without = flatPlank(lining, 2, bare);
+    const FlatPlank with = flatPlank(lining, 2, lapped);
+    QVERIFY(with.boardWidthMm > without.boardWidthMm + 15.0);
+    QVERIFY(with.boardWidthMm < without.boardWidthMm + 19.0 + 1e-6);
+    QVERIFY(distanceToCurveMm({with.lapLine.front()}, {with.lower.front(), with.upper.front()}) <
+            1e-6);  // the end goes straight on
+    QCOMPARE(flatPlank(lining, 0, lapped).lapLine.size(), std::size_t{0});
+  }
+
+  void cutSquareItIsThatMuchOfTheWhole() {
+    const Lining lining = liningOf(tableOf(cylinder().sections, 9), knownStrakes);
+    PlankMake part;
+    part.reach = StripReach{2.0, 7.0};
+    const FlatPlank plank = flatPlank(lining, 2, part);
+    QCOMPARE(plank.stations.size(), std::size_t{6});
+    QVERIFY(std::abs(plank.stations.back().lower.x() - plank.stations.front().lower.x() - 2000.0) < 5.0);
+    QVERIFY(plank.lower.size() >= 250);
+  }
+
+  void mirroredTwiceIsTheSame() {
+    const std::vector<Vec2> points{{1, 2}, {3, -4}, {5, 0.5}};
+    QVERIFY(mirrored(mirrored(points)) == points);
+    QCOMPARE(mirrored(points)[1], Vec2(3, 4));
+  }
+};
+
+QTEST_APPLESS_MAIN(FlatPlankTest)
+#include "flat_plank_test.moc"
