@@ -181,7 +181,6 @@ void LiningStage::showPlan() {
   m_equal->setChecked(book.lining.rule == LiningRule::Equal);
   m_diminishing->setChecked(book.lining.rule == LiningRule::Diminishing);
   m_lap->setLength(book.settings.lap, m_session->notation());
-  m_lap->setEnabled(true);
   m_lap->setVisible(book.table.construction == Construction::Lapstrake);
   if (solved->lining != nullptr) {
     const auto ids = sectionIds(book, solved->lining->frame.hull());

@@ -117,34 +117,37 @@ void MarkCanvas::moveTo(double share) {
   m_session->dragTo(dragMark(*m_session->book(), now, line, section, share));
 }
 
-void MarkCanvas::nudge(double mm) {
+std::optional<MarkCanvas::MarkInHand> MarkCanvas::markInHand() const {
   const Selection& selection = m_session->selection();
   const Lining* now = lining();
-  if (now == nullptr || selection.line < 1 || selection.section < 0) return;
+  if (now == nullptr || selection.line < 1 || selection.section < 0) return std::nullopt;
   const auto line = static_cast<std::size_t>(selection.line);
   const auto section = static_cast<std::size_t>(selection.section);
-  if (line + 1 >= now->lines.size()) return;
-  const double share = now->lines[line].shares[section] + mm / now->frame.girthMm(section);
-  const std::string place = now->frame.hull().sections[section].name;
-  m_session->perform(tr("Move mark, line %1, %2").arg(QString::number(line), QString::fromStdString(place)),
-                     moveMark(*m_session->book(), *now, line, section, share));
+  if (line + 1 >= now->lines.size() || section >= now->frame.sectionCount()) return std::nullopt;
+  return MarkInHand{line, section, QString::fromStdString(now->frame.hull().sections[section].name)};
+}
+
+void MarkCanvas::nudge(double mm) {
+  const auto mark = markInHand();
+  if (!mark) return;
+  const Lining& now = *lining();
+  const double share = now.lines[mark->line].shares[mark->section] + mm / now.frame.girthMm(mark->section);
+  m_session->perform(tr("Move mark, line %1, %2").arg(QString::number(mark->line), mark->place),
+                     moveMark(*m_session->book(), now, mark->line, mark->section, share));
 }
 
 void MarkCanvas::nailOrPull() {
-  const Selection& selection = m_session->selection();
-  const Lining* now = lining();
-  if (now == nullptr || selection.line < 1 || selection.section < 0) return;
-  const auto line = static_cast<std::size_t>(selection.line);
-  const auto section = static_cast<std::size_t>(selection.section);
-  if (line + 1 >= now->lines.size()) return;
-  const QString place = QString::fromStdString(now->frame.hull().sections[section].name);
-  if (now->lines[line].moved[section]) {
-    const StationId station = sectionIds(*m_session->book(), now->frame.hull())[section];
-    m_session->perform(tr("Pull nail, line %1, %2").arg(QString::number(line), place),
-                       letGoMark(*m_session->book(), now->lines[line].id, station));
+  const auto mark = markInHand();
+  if (!mark) return;
+  const Lining& now = *lining();
+  const PlankLine& line = now.lines[mark->line];
+  if (line.moved[mark->section]) {
+    const StationId station = sectionIds(*m_session->book(), now.frame.hull())[mark->section];
+    m_session->perform(tr("Pull nail, line %1, %2").arg(QString::number(mark->line), mark->place),
+                       letGoMark(*m_session->book(), line.id, station));
   } else {
-    m_session->perform(tr("Nail mark, line %1, %2").arg(QString::number(line), place),
-                       moveMark(*m_session->book(), *now, line, section, now->lines[line].shares[section]));
+    m_session->perform(tr("Nail mark, line %1, %2").arg(QString::number(mark->line), mark->place),
+                       moveMark(*m_session->book(), now, mark->line, mark->section, line.shares[mark->section]));
   }
 }
 

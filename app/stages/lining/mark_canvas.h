@@ -34,6 +34,13 @@ class MarkCanvas : public Canvas {
 
  private:
   void moveTo(double share);
+  /// The selected mark, where it is one that can be moved.
+  struct MarkInHand {
+    std::size_t line;
+    std::size_t section;
+    QString place;
+  };
+  std::optional<MarkInHand> markInHand() const;
   void nudge(double mm);
   void nailOrPull();
   void choose(int lineStep, int sectionStep);
