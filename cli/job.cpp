@@ -4,6 +4,7 @@
 #include <sstream>
 
 #include "book/book_file.h"
+#include "moulds/set_up.h"
 
 namespace narrows::cli {
 
@@ -43,6 +44,8 @@ Result<Job> Job::open(const Request& request) {
     if (!book) return tl::make_unexpected(book.error());
     job.m_book = std::move(*book);
   }
+  job.m_book.table = fairedTable(job.m_book);
+  job.m_book.faired.clear();
   if (request.construction) job.m_book.table.construction = *request.construction;
   job.m_unit = request.units.value_or(job.m_book.table.unit);
   if (job.m_unit == Unit::Metre) job.m_unit = Unit::Millimetre;
@@ -52,9 +55,24 @@ Result<Job> Job::open(const Request& request) {
   auto hull = hullFace(*drawn, job.m_book.table, request.face);
   if (!hull) return tl::make_unexpected(hull.error());
   if (!hull->problems.empty()) return tl::make_unexpected(hull->problems);
+  job.m_drawn = std::make_shared<Hull>(*drawn);
   job.m_hull = std::make_shared<Hull>(std::move(*hull));
+  if (const auto stands = job.standAsMeasured(); !stands) return tl::make_unexpected(stands.error());
   if (const auto reach = job.findReach(); !reach) return tl::make_unexpected(reach.error());
   return job;
+}
+
+Result<void> Job::standAsMeasured() {
+  const MouldPlan& plan = m_book.moulds;
+  if (!plan.plankAsTheyStand || plan.readings.empty() || m_request.face != Face::Inside) return {};
+  auto standing = standingHull(*m_hull, makeMoulds({m_hull, nullptr, &m_book.table}, plan), plan);
+  if (!standing) return tl::make_unexpected(standing.error());
+  m_hull = std::make_shared<Hull>(std::move(*standing));
+  return {};
+}
+
+bool Job::isLinedOff() const {
+  return m_isBook || m_request.strakes.has_value() || !m_request.widths.empty();
 }
 
 Result<void> Job::findReach() {
@@ -133,6 +151,12 @@ std::vector<PlacedSection> Job::sections() const {
     if (i == 0 && m_reach.fromT <= 0.0) placed.insert(placed.end(), forward.begin(), forward.end());
   }
   return placed;
+}
+
+bool Job::reaches(double xMm) const {
+  const auto at = [this](double t) { return m_hull->sections[static_cast<std::size_t>(t)].xMm; };
+  const auto from = at(m_reach.fromT), to = at(m_reach.toT);
+  return (!from || xMm >= *from - 1e-6 || m_reach.fromT <= 0.0) && (!to || xMm <= *to + 1e-6);
 }
 
 std::string Job::show(double mm) const {

@@ -45,23 +45,31 @@ class Job {
 
   /// The lining asked for: the book's own, or the one of the options. Throws UsageError where none is given.
   Result<Lining> lining() const;
+  /// Whether a lining was asked for or stands in the book.
+  bool isLinedOff() const;
   PlankMake plankMake() const;
 
   const Hull& hull() const { return *m_hull; }
+  const std::shared_ptr<const Hull>& sharedHull() const { return m_hull; }
+  const std::shared_ptr<const Hull>& drawn() const { return m_drawn; }
   const Book& book() const { return m_book; }
   Unit unit() const { return m_unit; }
   /// Whole and part sections within `--from` and `--to`, bow to stern.
   std::vector<PlacedSection> sections() const;
+  /// Whether a distance lies within `--from` and `--to`.
+  bool reaches(double xMm) const;
   StripReach reach() const { return m_reach; }
   std::string show(double mm) const;
 
  private:
+  Result<void> standAsMeasured();
   Result<void> findReach();
   Length optionLength(const std::string& text, const std::string& option) const;
 
   Request m_request;
   Book m_book;
   bool m_isBook = false;
+  std::shared_ptr<const Hull> m_drawn;
   std::shared_ptr<const Hull> m_hull;
   Unit m_unit = Unit::Millimetre;
   StripReach m_reach;

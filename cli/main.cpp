@@ -86,7 +86,10 @@ int run(int argc, char** argv) {
   auto* widths = app.add_subcommand("widths", "width of every strake at every station");
   auto* plank = app.add_subcommand("plank", "one plank laid flat");
   auto* sheet = app.add_subcommand("sheets", "full-size patterns");
-  for (auto* command : {lining, widths, plank, sheet}) {
+  auto* moulds = app.add_subcommand("moulds", "outline of every mould, with its marks and bevels");
+  auto* fairness = app.add_subcommand("fairness", "every figure of the table, and what a batten says of it");
+  addCommon(*fairness, request, words);
+  for (auto* command : {lining, widths, plank, moulds, sheet}) {
     addCommon(*command, request, words);
     addLining(*command, request);
   }
@@ -102,6 +105,8 @@ int run(int argc, char** argv) {
     app.parse(argc, argv);
     readWords(request, words);
     if (import->parsed()) return report(importTable(request.file, out));
+    if (fairness->parsed()) return report(fairnessTable(request));
+    if (moulds->parsed()) return report(answer(request, mouldsTable));
     if (girths->parsed()) return report(answer(request, girthsTable));
     if (lining->parsed()) return report(answer(request, liningTable));
     if (widths->parsed()) return report(answer(request, widthsTable));

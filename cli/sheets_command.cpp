@@ -2,6 +2,7 @@
 
 #include <QGuiApplication>
 #include <clocale>
+#include <iterator>
 
 #include "sheet_set.h"
 
@@ -10,11 +11,32 @@ namespace narrows::cli {
 void addSheetsOptions(CLI::App& command, SheetsRequest& request) {
   command.add_option("--out", request.out, "folder to write to")->required();
   command.add_option("--format", request.format, "pdf, svg or dxf")->check(CLI::IsMember({"pdf", "svg", "dxf"}));
-  command.add_option("--what", request.what, "planks")->check(CLI::IsMember({"planks"}));
+  command.add_option("--what", request.what, "planks, moulds, lines or all")
+      ->check(CLI::IsMember({"planks", "moulds", "lines", "all"}));
+  command.add_option("--nested-on", request.nestedOn, "lay all moulds on sheets of this size too, WIDTHxHEIGHT");
   command.add_option("--paper", request.paper, "for pdf: A4, A3, Letter, Tabloid or roll:WIDTH");
   command.add_option("--side", request.side, "starboard, port or both")
       ->check(CLI::IsMember({"starboard", "port", "both"}));
 }
+
+namespace {
+
+/// "1220x2440", "4 ft x 8 ft": the size of the sheets that moulds are nested on.
+std::optional<std::pair<Length, Length>> nestedOn(const std::string& text, Unit unit) {
+  if (text.empty()) return std::nullopt;
+  const auto by = text.find('x');
+  if (by == std::string::npos) throw UsageError{"--nested-on: give a width and a height, such as 1220x2440"};
+  std::vector<Length> sides;
+  for (const std::string& side : {text.substr(0, by), text.substr(by + 1)}) {
+    const auto length = parseLength(side, unit);
+    if (!length) throw UsageError{"--nested-on: " + describe(length.error()[0])};
+    if (length->mm() <= 0.0) throw UsageError{"--nested-on: a sheet is larger than nothing"};
+    sides.push_back(*length);
+  }
+  return std::pair(sides[0], sides[1]);
+}
+
+}  // namespace
 
 SheetsApplication::SheetsApplication(int& argc, char** argv) {
   qputenv("QT_QPA_PLATFORM", "offscreen");
@@ -27,25 +49,45 @@ SheetsApplication::~SheetsApplication() = default;
 Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
   const auto paper = paperNamed(request.paper);
   if (!paper) throw UsageError{"--paper: " + describe(paper.error()[0])};
-  const auto lining = job.lining();
-  if (!lining) return tl::make_unexpected(lining.error());
+  const bool all = request.what == "all";
   // The sheets read a solved book: here its parts are those the options asked for.
   Solved solved;
   auto book = std::make_shared<Book>(job.book());
-  book->settings.lap = millimetres(job.plankMake().lapMm);
   if (job.unit() == Unit::Millimetre) book->settings.notation = Notation::Millimetres;
+  book->settings.lap = millimetres(job.plankMake().lapMm);
   solved.book = book;
-  solved.lining = std::make_shared<Lining>(*lining);
-  for (std::size_t k = 0; k < lining->strakeCount(); ++k) {
-    solved.planks.push_back(std::make_shared<FlatPlank>(flatPlank(*lining, k, job.plankMake())));
+  solved.fair = std::make_shared<OffsetTable>(job.book().table);
+  solved.drawn = job.drawn();
+  if (job.isLinedOff() || all || request.what == "planks") {
+    const auto lining = job.lining();
+    if (!lining) return tl::make_unexpected(lining.error());
+    solved.lining = std::make_shared<Lining>(*lining);
   }
-  SheetChoice choice;
-  if (request.side == "port") choice.sides = {BoatSide::Port};
-  if (request.side == "both") choice.sides = {BoatSide::Starboard, BoatSide::Port};
+  std::vector<Drawing> drawings;
+  const auto append = [&drawings](std::vector<Drawing> more) {
+    std::move(more.begin(), more.end(), std::back_inserter(drawings));
+  };
+  if (all || request.what == "lines") append(linesSheets(solved));
+  if (all || request.what == "moulds") {
+    solved.moulds = std::make_shared<MouldSet>(
+        makeMoulds({job.sharedHull(), solved.lining.get(), &job.book().table}, book->moulds));
+    if (!solved.moulds->problems.empty()) return tl::make_unexpected(solved.moulds->problems);
+    MouldChoice moulds;
+    moulds.nestedOn = nestedOn(request.nestedOn, job.unit());
+    append(mouldsSheets(solved, moulds));
+  }
+  if (all || request.what == "planks") {
+    for (std::size_t k = 0; k < solved.lining->strakeCount(); ++k)
+      solved.planks.push_back(std::make_shared<FlatPlank>(flatPlank(*solved.lining, k, job.plankMake())));
+    SheetChoice choice;
+    if (request.side == "port") choice.sides = {BoatSide::Port};
+    if (request.side == "both") choice.sides = {BoatSide::Starboard, BoatSide::Port};
+    append(planksSheets(solved, choice));
+  }
   const SheetFormat format = request.format == "svg"   ? SheetFormat::Svg
                              : request.format == "dxf" ? SheetFormat::Dxf
                                                        : SheetFormat::Pdf;
-  const auto written = narrows::writeSheets(planksSheets(solved, choice), request.out, format, *paper);
+  const auto written = narrows::writeSheets(drawings, request.out, format, *paper);
   if (!written) return tl::make_unexpected(written.error());
   std::string text = "file,what,width,height\n";
   for (const WrittenSheet& sheet : *written) {

@@ -17,6 +17,7 @@ struct SheetsRequest {
   std::string what = "planks";
   std::string paper = "A4";
   std::string side = "starboard";
+  std::string nestedOn;
 };
 
 void addSheetsOptions(CLI::App& command, SheetsRequest& request);

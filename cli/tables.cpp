@@ -1,10 +1,33 @@
 #include "tables.h"
 
+#include <algorithm>
+#include <cmath>
+
+#include "book/book_file.h"
+#include "fairing/judge.h"
+#include "moulds/mould.h"
+
 namespace narrows::cli {
 
 namespace {
 
 constexpr int strainDecimals = 6;
+constexpr int easeDecimals = 4;
+constexpr int angleDecimals = 3;
+/// Points of a mould's outline are printed no further apart than this.
+constexpr double outlineStepMm = 10.0;
+
+std::string_view verdictName(Verdict verdict) {
+  switch (verdict) {
+    case Verdict::None:
+      return "";
+    case Verdict::Look:
+      return "look";
+    case Verdict::Misread:
+      return "misread";
+  }
+  return {};
+}
 
 }  // namespace
 
@@ -82,6 +105,64 @@ Result<std::string> plankTable(const Job& job, int strake, bool summary) {
   };
   add("lower", plank.lower);
   add("upper", plank.upper);
+  return text;
+}
+
+Result<std::string> fairnessTable(const Request& request) {
+  OffsetTable table;
+  if (request.file.ends_with(".narrows")) {
+    const auto read = loadBook(request.file);
+    if (!read) return tl::make_unexpected(read.error());
+    table = fairedTable(read->book);
+  } else {
+    const auto read = loadOffsetTable(request.file);
+    if (!read) return tl::make_unexpected(read.error());
+    table = *read;
+  }
+  Unit unit = request.units.value_or(table.unit);
+  if (unit == Unit::Metre) unit = Unit::Millimetre;
+  const auto show = [unit](double mm) { return writeLength(millimetres(mm), unit, unit == Unit::Inch ? 5 : 3, false); };
+  std::string text = "line,station,value,float,ease,verdict\n";
+  for (const FigureJudgement& judged : judgeTable(table).figures) {
+    text += csvField(lineOf(table, judged.figure)) + "," + csvField(placeOf(table, judged.figure)) + "," +
+            show(figureMm(table, judged.figure)) + "," + (judged.floatMm ? show(*judged.floatMm) : "") + "," +
+            (judged.ease ? showDecimal(*judged.ease, easeDecimals) : "") + "," +
+            std::string(verdictName(judged.verdict)) + "\n";
+  }
+  return text;
+}
+
+Result<std::string> mouldsTable(const Job& job) {
+  Lining lining;
+  MouldFace face{job.sharedHull(), nullptr, &job.book().table};
+  if (job.isLinedOff()) {
+    auto lined = job.lining();
+    if (!lined) return tl::make_unexpected(lined.error());
+    lining = std::move(*lined);
+    face.lining = &lining;
+  }
+  const MouldSet set = makeMoulds(face, job.book().moulds);
+  if (!set.problems.empty()) return tl::make_unexpected(set.problems);
+  std::string text = "station,mark,x,y,z,bevel\n";
+  for (const Mould& mould : set.moulds) {
+    if (!job.reaches(mould.outline.xMm)) continue;
+    const auto add = [&](const std::string& mark, const Vec3& at, double bevelRad) {
+      text += csvField(mould.name) + "," + csvField(mark) + "," + job.show(at.x()) + "," + job.show(at.y()) + "," +
+              job.show(at.z()) + "," + showDecimal(radians(bevelRad).deg(), angleDecimals) + "\n";
+    };
+    const double length = mould.outline.lengthMm();
+    const int steps = std::max(2, static_cast<int>(std::ceil(length / outlineStepMm)));
+    auto mark = mould.marks.begin();
+    for (int i = 0; i <= steps; ++i) {
+      const double along = length * i / steps;
+      bool marked = false;
+      for (; mark != mould.marks.end() && mark->alongMm <= along + 1e-9; ++mark) {
+        add(mark->name, mark->at, mark->bevelRad);
+        marked = marked || std::abs(mark->alongMm - along) < 1e-6;
+      }
+      if (!marked) add("", mould.outline.pointAt(along), mould.outline.bevelAt(along));
+    }
+  }
   return text;
 }
 

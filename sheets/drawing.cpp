@@ -58,6 +58,14 @@ LineStyle styleOf(LineRole role) {
       return {"MARKS", 0.35, {}};
     case LineRole::Rule:
       return {"RULE", 0.18, {}};
+    case LineRole::MouldEdge:
+      return {"MOULD_EDGE", 0.6, {}};
+    case LineRole::MouldBack:
+      return {"MOULD_BACK", 0.3, {8.0, 3.0}};
+    case LineRole::CentreLine:
+      return {"CENTRE", 0.3, {14.0, 3.0, 2.0, 3.0}};
+    case LineRole::Level:
+      return {"LEVELS", 0.18, {}};
   }
   return {"0", 0.25, {}};
 }

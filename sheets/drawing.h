@@ -9,7 +9,22 @@
 namespace narrows {
 
 /// What a line of a drawing means; each has its own weight, dash and layer, so that none is told by colour alone.
-enum class LineRole { KeelEdge, SheerEdge, HoodEnd, Station, LapLine, Dimension, Check, Board, Mark, Rule };
+enum class LineRole {
+  KeelEdge,
+  SheerEdge,
+  HoodEnd,
+  Station,
+  LapLine,
+  Dimension,
+  Check,
+  Board,
+  Mark,
+  Rule,
+  MouldEdge,
+  MouldBack,
+  CentreLine,
+  Level
+};
 
 struct SheetLine {
   LineRole role;

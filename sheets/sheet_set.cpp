@@ -1,8 +1,11 @@
 #include "sheet_set.h"
 
+#include <algorithm>
 #include <filesystem>
 #include <numeric>
 
+#include "lines_sheet.h"
+#include "mould_sheet.h"
 #include "stick_sheet.h"
 #include "widths_sheet.h"
 
@@ -24,6 +27,36 @@ std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choic
   const Notation notation = solved.book->settings.notation;
   if (choice.widths) drawings.push_back(widthsSheet(*solved.lining, solved.book->table.boat, notation));
   if (choice.stick) drawings.push_back(stickSheet(*solved.lining, solved.book->table.boat, notation));
+  return drawings;
+}
+
+std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choice) {
+  std::vector<Drawing> drawings;
+  if (solved.moulds == nullptr) return drawings;
+  MouldSheetOf of;
+  of.boat = solved.fair->boat;
+  of.notation = solved.book->settings.notation;
+  of.plan = &solved.book->moulds;
+  of.table = solved.fair.get();
+  std::vector<Drawing> patterns;
+  for (const Mould& mould : solved.moulds->moulds) {
+    const bool wanted = choice.moulds.empty() ||
+                        std::find(choice.moulds.begin(), choice.moulds.end(), mould.name) != choice.moulds.end();
+    if (wanted) patterns.push_back(mouldSheet(mould, of));
+  }
+  if (choice.patterns) drawings = patterns;
+  if (choice.nestedOn) {
+    for (Drawing& sheet : nestOnSheets(patterns, choice.nestedOn->first.mm(), choice.nestedOn->second.mm()))
+      drawings.push_back(std::move(sheet));
+  }
+  if (choice.setUp) drawings.push_back(setUpSheet(*solved.moulds, of));
+  return drawings;
+}
+
+std::vector<Drawing> linesSheets(const Solved& solved) {
+  std::vector<Drawing> drawings;
+  if (solved.drawn != nullptr) drawings.push_back(bodyPlanSheet(solved));
+  drawings.push_back(correctedTableSheet(*solved.book));
   return drawings;
 }
 

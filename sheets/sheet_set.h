@@ -3,6 +3,7 @@
 
 #include "export.h"
 #include "plank_pattern.h"
+#include "solve/solve.h"
 
 namespace narrows {
 
@@ -19,6 +20,18 @@ struct SheetChoice {
 
 /// The drawings of a choice. Needs the book's planks to have been made.
 std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choice);
+
+/// Which mould patterns: each on its own sheet, the table to set up by, and all nested on sheets of a size where asked.
+struct MouldChoice {
+  std::vector<std::string> moulds;  ///< names; all where empty
+  bool patterns = true;
+  bool setUp = true;
+  std::optional<std::pair<Length, Length>> nestedOn;  ///< width and height of the sheets
+};
+std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choice);
+
+/// The body plan at full size and the corrected table. Needs the drawn surface.
+std::vector<Drawing> linesSheets(const Solved& solved);
 
 /// Writes each drawing to its own file in `folder`, which is made if it is missing.
 Result<std::vector<WrittenSheet>> writeSheets(const std::vector<Drawing>& drawings, const std::string& folder,

@@ -22,9 +22,12 @@ Notation notationFor(Unit unit) {
 
 }  // namespace
 
-Result<Book> newBook(const OffsetTable& table) {
-  const auto hull = springHull(table);
-  if (!hull) return tl::make_unexpected(hull.error());
+namespace {
+
+/// Strakes of a book whose hull is not known yet.
+constexpr int strakesToStartWith = 8;
+
+Book bookOf(const OffsetTable& table, std::optional<Length> girth) {
   Book book;
   book.table = table;
   const auto give = [&book] { return book.nextId++; };
@@ -34,11 +37,37 @@ Result<Book> newBook(const OffsetTable& table) {
   const ShopFigures usual = shopFigures(table.construction, boatLength(table));
   book.settings.notation = notationFor(table.unit);
   book.settings.lap = table.construction == Construction::Lapstrake ? usual.lap : Length();
-  const GirthFrame frame(std::make_shared<Hull>(*hull), false);
-  const int count = usualStrakeCount(usual, millimetres(frame.girthMm(frame.greatestSection())));
+  const int count = girth ? usualStrakeCount(usual, *girth) : strakesToStartWith;
   for (int k = 0; k < count; ++k) book.lining.strakes.push_back({give()});
   for (int k = 0; k <= count; ++k) book.lining.lines.push_back({give()});
   return book;
+}
+
+}  // namespace
+
+Result<Book> newBook(const OffsetTable& table) {
+  const auto hull = springHull(table);
+  if (!hull) return tl::make_unexpected(hull.error());
+  const GirthFrame frame(std::make_shared<Hull>(*hull), false);
+  return bookOf(table, millimetres(frame.girthMm(frame.greatestSection())));
+}
+
+Book startBook(const OffsetTable& table) {
+  return bookOf(table, std::nullopt);
+}
+
+OffsetTable fairedTable(const Book& book) {
+  OffsetTable table = book.table;
+  if (book.faired.empty()) return table;
+  table.reading = book.table.figureTolerance();
+  for (const FairedFigure& faired : book.faired) setFigureMm(table, faired.figure, faired.value.mm());
+  return table;
+}
+
+const FairedFigure* fairedAt(const Book& book, const FigureRef& figure) {
+  const auto found = std::find_if(book.faired.begin(), book.faired.end(),
+                                  [&](const FairedFigure& faired) { return faired.figure == figure; });
+  return found == book.faired.end() ? nullptr : &*found;
 }
 
 std::vector<StationId> sectionIds(const Book& book, const Hull& hull) {

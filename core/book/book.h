@@ -5,29 +5,42 @@
 #include <string>
 #include <vector>
 
+#include "fairing/table_line.h"
 #include "lines/hull.h"
 #include "lining/lining.h"
 #include "lining/lining_plan.h"
+#include "moulds/mould_plan.h"
 
 namespace narrows {
 
 /// Format of the file this program writes.
-inline constexpr int bookVersion = 1;
+inline constexpr int bookVersion = 2;
 
 struct BookSettings {
   Notation notation = Notation::Inches16;  ///< how lengths are shown
   Length lap;                              ///< lapstrake: width of the lap
+  std::string builder;                     ///< who is at work: named beside every figure that is changed
   bool operator==(const BookSettings&) const = default;
+};
+
+/// A figure of the table as it was faired, beside the one drawn. A point of a profile is faired by its distance.
+struct FairedFigure {
+  FigureRef figure;
+  Length value;
+  std::string who, when, why;
+  bool operator==(const FairedFigure&) const = default;
 };
 
 /// The whole job, as plain data: a value that is copied and compared. Nothing in it is computed.
 struct Book {
   std::string shop;  ///< where she is built
-  OffsetTable table;
+  OffsetTable table;                  ///< as drawn
+  std::vector<FairedFigure> faired;   ///< in the order of the table, one a figure at most
   std::vector<StationId> stationIds;  ///< one a column of the table
   StationId stem;                     ///< the stem as a place where marks are
   StationId sternpost;
   LiningPlan lining;
+  MouldPlan moulds;
   BookSettings settings;
   std::int64_t nextId = 1;  ///< ids given out are all below this
   std::string unknown;      ///< keys of the file this program does not know, kept as JSON text
@@ -38,6 +51,15 @@ using BookSnapshot = std::shared_ptr<const Book>;
 
 /// A new book of a table: lined off equally, with the usual number of strakes for her size.
 Result<Book> newBook(const OffsetTable& table);
+
+/// The same without asking for a hull: a table that is still being typed.
+Book startBook(const OffsetTable& table);
+
+/// The table that is built to: as drawn, with the faired figures in their places. Its tolerance stays that of the drawn one.
+OffsetTable fairedTable(const Book& book);
+
+/// The faired figure that stands beside one of the table; null where it is as drawn.
+const FairedFigure* fairedAt(const Book& book, const FigureRef& figure);
 
 /// Ids of a hull's whole sections, in order.
 std::vector<StationId> sectionIds(const Book& book, const Hull& hull);

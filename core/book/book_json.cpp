@@ -64,17 +64,97 @@ Json liningJson(const LiningPlan& plan) {
   return json;
 }
 
+Json fairedJson(const std::vector<FairedFigure>& faired) {
+  Json list = Json::array();
+  for (const FairedFigure& one : faired) {
+    list.push_back({{"in", one.figure.in == FigureRef::In::Row ? "row" : "profile"},
+                    {"list", one.figure.list},
+                    {"place", one.figure.place},
+                    {"value", one.value.mm()},
+                    {"who", one.who},
+                    {"when", one.when},
+                    {"why", one.why}});
+  }
+  return list;
+}
+
+/// A choice and the words that stand for it in the file.
+template <typename Choice>
+using Words = std::vector<std::pair<Choice, std::string>>;
+
+const Words<TakenOff>& takenOffWords() {
+  static const Words<TakenOff> words{{TakenOff::Planking, "planking"},
+                                     {TakenOff::PlankingAndTimber, "planking, timber"},
+                                     {TakenOff::PlankingTimberRibband, "planking, timber, ribband"}};
+  return words;
+}
+
+const Words<MouldSide>& mouldSideWords() {
+  static const Words<MouldSide> words{
+      {MouldSide::Best, "best"}, {MouldSide::Forward, "forward"}, {MouldSide::Aft, "aft"}};
+  return words;
+}
+
+const Words<SetUpKind>& setUpKindWords() {
+  static const Words<SetUpKind> words{{SetUpKind::HalfBreadth, "half-breadth"},
+                                      {SetUpKind::Height, "height"},
+                                      {SetUpKind::Distance, "distance"},
+                                      {SetUpKind::Twist, "twist"},
+                                      {SetUpKind::Diagonal, "diagonal"}};
+  return words;
+}
+
+template <typename Choice>
+std::string wordFor(const Words<Choice>& words, Choice choice) {
+  for (const auto& [one, word] : words) {
+    if (one == choice) return word;
+  }
+  return {};
+}
+
+Json mouldsJson(const MouldPlan& plan) {
+  Json json;
+  json["taken-off"] = wordFor(takenOffWords(), plan.takenOff);
+  json["timber"] = plan.timber.mm();
+  json["ribband"] = plan.ribband.mm();
+  json["thickness"] = plan.thickness.mm();
+  json["side"] = wordFor(mouldSideWords(), plan.side);
+  json["whole"] = plan.whole;
+  json["spreader"] = plan.spreader.mm();
+  json["base"] = plan.base.mm();
+  json["left-out"] = plan.leftOut;
+  Json extra = Json::array();
+  for (const ExtraMould& mould : plan.extra)
+    extra.push_back({{"id", mould.id.number}, {"name", mould.name}, {"at", mould.at.mm()}});
+  json["extra"] = extra;
+  Json readings = Json::array();
+  for (const SetUpReading& reading : plan.readings) {
+    readings.push_back({{"mould", reading.mould},
+                        {"kind", wordFor(setUpKindWords(), reading.kind)},
+                        {"mark", reading.mark},
+                        {"to", reading.to},
+                        {"measured", reading.measured.mm()}});
+  }
+  json["readings"] = readings;
+  json["plank-as-they-stand"] = plan.plankAsTheyStand;
+  return json;
+}
+
 Json knownJson(const Book& book) {
   Json json;
   json["narrows"] = bookVersion;
   json["shop"] = book.shop;
   json["next-id"] = book.nextId;
   json["table"] = tableJson(book.table);
+  json["faired"] = fairedJson(book.faired);
   json["station-ids"] = idsJson(book.stationIds);
   json["stem-id"] = book.stem.number;
   json["sternpost-id"] = book.sternpost.number;
   json["lining"] = liningJson(book.lining);
-  json["settings"] = {{"notation", notationName(book.settings.notation)}, {"lap", book.settings.lap.mm()}};
+  json["moulds"] = mouldsJson(book.moulds);
+  json["settings"] = {{"notation", notationName(book.settings.notation)},
+                      {"lap", book.settings.lap.mm()},
+                      {"builder", book.settings.builder}};
   return json;
 }
 
@@ -173,6 +253,13 @@ class BookReader {
       readSettings(*settings, book.settings);
     }
     m_within.clear();
+    // Books of format 1 have neither faired figures nor moulds.
+    if (json.contains("faired")) readFaired(json["faired"], book);
+    if (json.contains("moulds")) {
+      m_within = "moulds / ";
+      readMoulds(json["moulds"], book.moulds);
+    }
+    m_within.clear();
     checkIds(book);
     return book;
   }
@@ -236,6 +323,91 @@ class BookReader {
     }
   }
 
+  bool flag(const Json& object, const std::string& name) {
+    const Json* value = key(object, name, "true or false");
+    if (value == nullptr) return false;
+    if (value->is_boolean()) return value->get<bool>();
+    wrong(name, "true or false");
+    return false;
+  }
+  Length length(const Json& object, const std::string& name) { return millimetres(number(object, name)); }
+
+  template <typename Choice>
+  Choice choice(const Json& object, const std::string& name, const Words<Choice>& words) {
+    const std::string given = text(object, name);
+    std::string all;
+    for (const auto& [one, word] : words) {
+      if (given == word) return one;
+      all += (all.empty() ? "\"" : ", \"") + word + "\"";
+    }
+    wrong(name, "one of " + all);
+    return words.front().first;
+  }
+
+  /// The objects of a list; none, and a fault, where it is not one.
+  std::vector<Json> objects(const Json& list, const std::string& name) {
+    std::vector<Json> found;
+    bool good = list.is_array();
+    for (const Json& one : good ? list : Json::array()) {
+      good = good && one.is_object();
+      if (one.is_object()) found.push_back(one);
+    }
+    if (!good) wrong(name, "a list of objects");
+    return found;
+  }
+
+  void readFaired(const Json& json, Book& book) {
+    m_within = "faired / ";
+    for (const Json& one : objects(json, "faired")) {
+      FairedFigure faired;
+      const std::string in = text(one, "in");
+      if (in != "row" && in != "profile") wrong("in", "\"row\" or \"profile\"");
+      faired.figure.in = in == "profile" ? FigureRef::In::Profile : FigureRef::In::Row;
+      const std::int64_t list = whole(one, "list"), place = whole(one, "place");
+      faired.figure.list = static_cast<std::size_t>(std::max<std::int64_t>(list, 0));
+      faired.figure.place = static_cast<std::size_t>(std::max<std::int64_t>(place, 0));
+      faired.value = length(one, "value");
+      faired.who = text(one, "who");
+      faired.when = text(one, "when");
+      faired.why = text(one, "why");
+      if (list < 0 || place < 0 || !hasFigure(book.table, faired.figure)) {
+        wrong("place", "a figure of the table");
+      } else {
+        book.faired.push_back(faired);
+      }
+    }
+    m_within.clear();
+  }
+
+  void readMoulds(const Json& json, MouldPlan& plan) {
+    plan.takenOff = choice(json, "taken-off", takenOffWords());
+    plan.timber = length(json, "timber");
+    plan.ribband = length(json, "ribband");
+    plan.thickness = length(json, "thickness");
+    plan.side = choice(json, "side", mouldSideWords());
+    plan.whole = flag(json, "whole");
+    plan.spreader = length(json, "spreader");
+    plan.base = length(json, "base");
+    if (plan.timber.mm() < 0.0 || plan.ribband.mm() < 0.0 || plan.thickness.mm() < 0.0)
+      wrong("thickness", "a length that is not less than nothing");
+    if (const Json* left = key(json, "left-out", "a list of stations"); left != nullptr && left->is_array()) {
+      for (const Json& name : *left) {
+        if (name.is_string()) plan.leftOut.push_back(name.get<std::string>());
+      }
+    }
+    if (const Json* extra = key(json, "extra", "a list of moulds")) {
+      for (const Json& one : objects(*extra, "extra"))
+        plan.extra.push_back({{whole(one, "id")}, text(one, "name"), length(one, "at")});
+    }
+    if (const Json* readings = key(json, "readings", "a list of readings")) {
+      for (const Json& one : objects(*readings, "readings")) {
+        plan.readings.push_back({text(one, "mould"), choice(one, "kind", setUpKindWords()), text(one, "mark"),
+                                 text(one, "to"), length(one, "measured")});
+      }
+    }
+    plan.plankAsTheyStand = flag(json, "plank-as-they-stand");
+  }
+
   void readSettings(const Json& json, BookSettings& settings) {
     const std::string notation = text(json, "notation");
     bool known = false;
@@ -246,6 +418,7 @@ class BookReader {
       known = true;
     }
     if (!known) wrong("notation", "ft-in-16ths, ft-in-32nds, in-16ths, in-32nds or mm");
+    if (json.contains("builder")) settings.builder = text(json, "builder");
     settings.lap = millimetres(number(json, "lap"));
     if (settings.lap.mm() < 0.0) wrong("lap", "a length");
   }
@@ -262,6 +435,7 @@ class BookReader {
     use(book.sternpost.number);
     for (const StrakeId id : book.lining.strakes) use(id.number);
     for (const LineId id : book.lining.lines) use(id.number);
+    for (const ExtraMould& mould : book.moulds.extra) use(mould.id.number);
     if (!good) wrong("next-id", "above every id, and no id stands twice");
   }
 

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "lines/offset_patch.h"
+
 namespace narrows {
 
 namespace {
@@ -16,7 +18,9 @@ std::vector<Batten> partCurves(const std::vector<Section>& sections, std::size_t
   return curves;
 }
 
-Result<Hull> assemble(std::vector<Section> sections, Problems problems) {
+}  // namespace
+
+Result<Hull> hullThrough(std::vector<Section> sections, Problems problems) {
   Hull hull;
   hull.problems = std::move(problems);
   for (Section& section : sections) (section.whole ? hull.sections : hull.partSections).push_back(std::move(section));
@@ -37,46 +41,7 @@ Result<Hull> assemble(std::vector<Section> sections, Problems problems) {
   return hull;
 }
 
-/// One patch carried square through a distance, and cut by planes.
-class OffsetPatch {
- public:
-  OffsetPatch(const SurfacePatch& patch, double distanceMm) : m_patch(patch), m_distanceMm(distanceMm) {}
-
-  Vec3 point(double t, double v) const {
-    const SurfacePoint here = m_patch.evaluate(t, v);
-    Vec3 normal = here.normal();
-    if (normal.isZero())
-      normal = m_patch.evaluate(std::clamp(t, 0.02, m_patch.lastT() - 0.02), std::clamp(v, 0.01, 0.99)).normal();
-    return here.at + m_distanceMm * normal;
-  }
-
-  /// Share t at which the row crosses the plane; rows are followed a little beyond their ends to find it.
-  std::optional<double> crossing(double xMm, double v, double startT) const {
-    double t = startT;
-    constexpr double step = 1e-4;
-    for (int i = 0; i < 40; ++i) {
-      const double error = point(t, v).x() - xMm;
-      if (std::abs(error) < 1e-8) break;
-      const double slope = (point(t + step, v).x() - point(t - step, v).x()) / (2.0 * step);
-      if (slope < 1e-6) return std::nullopt;
-      t -= std::clamp(error / slope, -0.5, 0.5);
-      if (t < -0.5 || t > m_patch.lastT() + 0.5) return std::nullopt;
-    }
-    if (t < -1e-9 || t > m_patch.lastT() + 1e-9) return std::nullopt;
-    return t;
-  }
-
-  bool foldsAt(double t, double v) const {
-    constexpr double step = 1e-3;
-    const double v0 = std::max(0.0, v - step), v1 = std::min(1.0, v + step);
-    const Vec3 was = m_patch.point(t, v1) - m_patch.point(t, v0);
-    return was.norm() > 1e-9 && (point(t, v1) - point(t, v0)).dot(was) <= 0.0;
-  }
-
- private:
-  const SurfacePatch& m_patch;
-  double m_distanceMm;
-};
+namespace {
 
 /// Points along an offset section or end, those left out that lie in a fold.
 struct Cut {
@@ -114,7 +79,7 @@ Cut cutAt(const OffsetPatch& patch, const Section& section, double t) {
 
 Result<Hull> springHull(const OffsetTable& table) {
   SectionSet set = springSections(table);
-  return assemble(std::move(set.sections), std::move(set.problems));
+  return hullThrough(std::move(set.sections), std::move(set.problems));
 }
 
 Result<Hull> offsetHull(const Hull& hull, double distanceMm) {
@@ -145,7 +110,7 @@ Result<Hull> offsetHull(const Hull& hull, double distanceMm) {
   for (std::size_t i = 0; i < hull.sections.size(); ++i) offset(hull.sections[i], static_cast<double>(i));
   for (const Section& part : hull.partSections)
     offset(part, part.xMm.value_or(0.0) < hull.sections[1].parts.back().nails().front().x() ? 0.5 : hull.lastT() - 0.5);
-  return assemble(std::move(sections), std::move(problems));
+  return hullThrough(std::move(sections), std::move(problems));
 }
 
 Result<Hull> hullFace(const Hull& drawn, const OffsetTable& table, Face face) {

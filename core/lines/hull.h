@@ -27,6 +27,10 @@ struct Hull {
 /// Springs the surface a table draws. Fails when fewer than two whole sections can be made.
 Result<Hull> springHull(const OffsetTable& table);
 
+/// The surface through sections that are given, whole ones and parts in order from the bow. Fails with fewer than two
+/// whole ones.
+Result<Hull> hullThrough(std::vector<Section> sections, Problems problems);
+
 /// The hull's surface carried square to itself through `distanceMm` (outward where positive), its bounds with it, and
 /// cut again by the station planes. Where a hollow is tighter than that, the fold is trimmed and named.
 /// Within 0.1 mm of the exact offset on a cylinder and a sphere zone (hull_test).

@@ -5,8 +5,6 @@
 #include <limits>
 #include <numbers>
 
-#include "lines/section_order.h"
-
 namespace narrows {
 
 namespace {
@@ -150,33 +148,6 @@ class SectionSpringer {
     m_set.sections.push_back(std::move(section));
   }
 
-  std::vector<SectionFigure> figuresOf(std::size_t column) const {
-    std::vector<SectionFigure> figures;
-    for (const TableRow& row : m_table.rows) {
-      if (column >= row.figures.size() || !row.figures[column]) continue;
-      const double value = row.figures[column]->mm();
-      const std::string name = rowLabel(row, m_table.unit);
-      switch (row.line) {
-        case RowLine::Waterline:
-          figures.push_back({Vec3(0.0, value, row.at.mm()), Vec3::UnitY(), name});
-          break;
-        case RowLine::Buttock:
-          figures.push_back({Vec3(0.0, row.at.mm(), value), Vec3::UnitZ(), name});
-          break;
-        case RowLine::Diagonal: {
-          const Vec3 along = Vec3(0.0, row.out.mm(), -row.down.mm()).normalized();
-          figures.push_back({Vec3(0.0, 0.0, row.at.mm()) + value * along, along, name});
-          break;
-        }
-        case RowLine::Sheer:
-        case RowLine::Rabbet:
-        case RowLine::Chine:
-          break;
-      }
-    }
-    return figures;
-  }
-
   /// How far a figure may be moved square to the section so that it stays within the table's tolerance in its own axis.
   double squareTolerance(const SectionFigure& figure, const Vec3& square) const {
     return figure.axis.isZero() ? 0.0 : m_toleranceMm * std::clamp(std::abs(square.dot(figure.axis)), 0.02, 1.0);
@@ -227,7 +198,7 @@ class SectionSpringer {
   /// The section's figures in order. Where it doubles back, the figure without which the rest goes straightest is left
   /// out and named, until what is left does not.
   std::vector<std::vector<SectionFigure>> orderedRuns(const std::vector<SectionFigure>& ends, std::size_t column) {
-    std::vector<SectionFigure> figures = figuresOf(column);
+    std::vector<SectionFigure> figures = sectionFigures(m_table, column);
     auto runs = orderSection(ends, figures);
     while (doublesBack(runs) && !figures.empty()) {
       std::size_t worst = 0;
@@ -341,6 +312,34 @@ double Section::girthMm(std::size_t firstPart) const {
   double girth = 0.0;
   for (std::size_t i = firstPart; i < parts.size(); ++i) girth += parts[i].lengthMm();
   return girth;
+}
+
+std::vector<SectionFigure> sectionFigures(const OffsetTable& table, std::size_t column) {
+  std::vector<SectionFigure> figures;
+  for (std::size_t k = 0; k < table.rows.size(); ++k) {
+    const TableRow& row = table.rows[k];
+    if (column >= row.figures.size() || !row.figures[column]) continue;
+    const double value = row.figures[column]->mm();
+    const std::string name = rowLabel(row, table.unit);
+    switch (row.line) {
+      case RowLine::Waterline:
+        figures.push_back({Vec3(0.0, value, row.at.mm()), Vec3::UnitY(), name, k});
+        break;
+      case RowLine::Buttock:
+        figures.push_back({Vec3(0.0, row.at.mm(), value), Vec3::UnitZ(), name, k});
+        break;
+      case RowLine::Diagonal: {
+        const Vec3 along = Vec3(0.0, row.out.mm(), -row.down.mm()).normalized();
+        figures.push_back({Vec3(0.0, 0.0, row.at.mm()) + value * along, along, name, k});
+        break;
+      }
+      case RowLine::Sheer:
+      case RowLine::Rabbet:
+      case RowLine::Chine:
+        break;
+    }
+  }
+  return figures;
 }
 
 SectionSet springSections(const OffsetTable& table) {

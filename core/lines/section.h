@@ -7,6 +7,7 @@
 
 #include "curve/batten.h"
 #include "lines/offset_table.h"
+#include "lines/section_order.h"
 
 namespace narrows {
 
@@ -36,6 +37,10 @@ struct SectionSet {
 /// double back is made without the figures that do so, and they are named. A table that `checkOffsetTable` refuses
 /// gives the sections that have both ends.
 SectionSet springSections(const OffsetTable& table);
+
+/// The figures of the waterlines, buttocks and diagonals at one station, as points of its plane (x is left at 0), in the
+/// order of the table.
+std::vector<SectionFigure> sectionFigures(const OffsetTable& table, std::size_t column);
 
 /// The profile of a part of the backbone as a curve from low to high, in the plane y = `halfSidingMm`.
 /// Needs the part to have two points or more.

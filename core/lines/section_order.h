@@ -14,6 +14,9 @@ struct SectionFigure {
   Vec3 at;
   Vec3 axis;
   std::string name;
+  std::size_t row = noRow;  ///< of the table, where it is one row's figure
+
+  static constexpr std::size_t noRow = static_cast<std::size_t>(-1);
 };
 
 /// How sharply the path a, b, c turns at b, radians, 0 to pi.

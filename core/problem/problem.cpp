@@ -107,6 +107,22 @@ std::string sentence(const Problem& p) {
       return "the mark would pass its neighbour: it can go from " + a() + " to " + b() + " there.";
     case Fault::LineUnknown:
       return "there is no plank line " + a() + " to move.";
+    case Fault::FairingTolerance:
+      return "a fairing tolerance of " + a() + " will not do: give more than nothing and no more than " + b() + ".";
+    case Fault::LineMissesHull:
+      return a() + " does not cross the hull at two stations: give one that does.";
+    case Fault::ScaleOff:
+      return "a scale of " + a() + " would make a boat of " + b() + ": give the scale of the drawing, such as 12.";
+    case Fault::NoHullThere:
+      return "there is no hull at " + a() + ": it runs from " + b() + ".";
+    case Fault::MouldSpacing:
+      return "a spacing of " + a() + " will not do there: give between " + b() + ".";
+    case Fault::MouldThere:
+      return "a mould already stands at " + a() + ".";
+    case Fault::MouldUnknown:
+      return "there is no mould called " + a() + ".";
+    case Fault::TakenOffTooMuch:
+      return "taking off " + a() + " leaves nothing at " + b() + ": take off less, or make no mould there.";
     case Fault::NotABook:
       return "is not a Narrows book: " + a();
     case Fault::KeyMissing:

@@ -50,6 +50,9 @@ enum class Fault {
   StemForwardOfNothing,
   SternpostAftOfNothing,
   TransomMisses,
+  FairingTolerance,
+  LineMissesHull,
+  ScaleOff,
   // the hull and its planks
   SurfaceFolds,
   NoHull,
@@ -60,6 +63,12 @@ enum class Fault {
   WidthsDoNotFit,
   MarkOutside,
   LineUnknown,
+  // moulds
+  NoHullThere,
+  MouldSpacing,
+  MouldThere,
+  MouldUnknown,
+  TakenOffTooMuch,
   // a book
   NotABook,
   KeyMissing,

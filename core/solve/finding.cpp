@@ -1,5 +1,8 @@
 #include "solve/finding.h"
 
+#include <cctype>
+#include <cmath>
+
 namespace narrows {
 
 std::string describe(const Finding& finding, Notation notation) {
@@ -10,7 +13,38 @@ std::string describe(const Finding& finding, Notation notation) {
   switch (finding.code) {
     case FindingCode::TableProblem:
     case FindingCode::LiningProblem:
+    case FindingCode::MouldProblem:
       return finding.words;
+    case FindingCode::Misread:
+    case FindingCode::LooksOff: {
+      const double apart = finding.figures[0];
+      const bool misread = finding.code == FindingCode::Misread;
+      const bool profile = finding.line.starts_with("profile");
+      std::string words = finding.line + " at " + (profile ? "point " + finding.place : place);
+      words[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(words[0])));
+      words += misread ? " is misread: " : " wants another look: ";
+      words += "fair lines pass " + showLength(millimetres(std::abs(apart)), notation) +
+               (apart > 0.0 ? " above the figure" : " below the figure");
+      if (finding.line.starts_with("half")) {
+        words.resize(words.rfind(apart > 0.0 ? " above" : " below"));
+        words += apart > 0.0 ? " outside it" : " inside it";
+      } else if (profile || finding.line.starts_with("diagonal")) {
+        words.resize(words.rfind(apart > 0.0 ? " above" : " below"));
+        words += apart > 0.0 ? " beyond it" : " short of it";
+      }
+      if (finding.figures.size() > 2) words += ". Perhaps " + shown(2) + " was meant (" + finding.words + ")";
+      return words + (misread ? ". Left so, every plank over it is shaped to the slip." : ". Look at the drawing before changing it.");
+    }
+    case FindingCode::SetUpOff:
+      return "Mould " + finding.place + ", " + finding.line + ": it stands " +
+             showLength(millimetres(std::abs(finding.figures[0])), notation) +
+             (finding.figures[0] > 0.0 ? " more than" : " less than") + " it should. " +
+             (std::abs(finding.figures[2]) > 0.01
+                  ? "A batten over its neighbours shows " + showLength(millimetres(std::abs(finding.figures[2])), notation) +
+                        (finding.figures[2] > 0.0 ? " of hump" : " of hollow") + " there, and the planks share " +
+                        showLength(millimetres(std::abs(finding.figures[1])), notation) +
+                        (finding.figures[1] > 0.0 ? " more girth." : " less girth.")
+                  : "Put it right before planks are spiled from it.");
     case FindingCode::TooWide:
       return strake + " is " + shown(0) + " wide at " + place + ", where up to " + shown(1) +
              " is usual: wide planks move more with the weather.";

@@ -5,11 +5,22 @@
 #include <string>
 #include <vector>
 
-#include "length/length.h"
+#include "fairing/table_line.h"
 
 namespace narrows {
 
-enum class FindingCode { TableProblem, LiningProblem, TooWide, HoodEndNarrow, EndRunsNarrow, StrainLeft };
+enum class FindingCode {
+  TableProblem,
+  LiningProblem,
+  MouldProblem,
+  Misread,
+  LooksOff,
+  SetUpOff,
+  TooWide,
+  HoodEndNarrow,
+  EndRunsNarrow,
+  StrainLeft
+};
 enum class Severity { LookAgain, Trouble };
 
 /// One thing to look at: what, how bad, and where (strake and section by their place, from 0).
@@ -21,6 +32,9 @@ struct Finding {
   std::string place;            ///< the section's name
   std::vector<double> figures;  ///< mm, or shares
   std::string words;            ///< a problem's own sentence
+  std::optional<FigureRef> figure = std::nullopt;  ///< of the table
+  std::string line = {};                           ///< of the table, or what was measured
+  std::string mould = {};
 };
 
 /// A plain sentence with its place, its figure and what follows from it.

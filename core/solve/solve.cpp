@@ -1,7 +1,9 @@
 #include "solve/solve.h"
 
 #include <algorithm>
+#include <cmath>
 
+#include "fairing/guess.h"
 #include "lining/shop_figures.h"
 
 namespace narrows {
@@ -36,10 +38,22 @@ std::shared_ptr<const std::vector<DrawnLine>> drawLines(const Hull& hull, const 
   return lines;
 }
 
+void solveTable(Solved& solved, const std::shared_ptr<const Solved>& previous) {
+  auto fair = std::make_shared<OffsetTable>(fairedTable(*solved.book));
+  if (previous != nullptr && previous->fair != nullptr && *previous->fair == *fair) {
+    solved.fair = previous->fair;
+    solved.judgement = previous->judgement;
+    return;
+  }
+  solved.fair = fair;
+  const Judgement* before = previous != nullptr ? previous->judgement.get() : nullptr;
+  solved.judgement = std::make_shared<Judgement>(judgeTable(*fair, before));
+}
+
 void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous) {
-  const OffsetTable& table = solved.book->table;
+  const OffsetTable& table = *solved.fair;
   if (const auto sense = checkOffsetTable(table); !sense) addProblems(solved, sense.error(), FindingCode::TableProblem);
-  if (previous != nullptr && previous->drawn != nullptr && previous->book->table == table) {
+  if (previous != nullptr && previous->drawn != nullptr && previous->fair == solved.fair) {
     solved.drawn = previous->drawn;
     solved.inside = previous->inside;
     solved.outside = previous->outside;
@@ -68,10 +82,50 @@ void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous) {
   }
 }
 
-void solveLining(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort) {
+MouldFace mouldFace(const Solved& solved) {
+  const bool lined = solved.lining != nullptr && solved.lining->frame.sharedHull() == solved.inside;
+  return {solved.inside, lined ? solved.lining.get() : nullptr, solved.fair.get()};
+}
+
+/// The moulds, without their plank lines, and what they are as they stand.
+void solveMoulds(Solved& solved, const std::shared_ptr<const Solved>& previous) {
   if (solved.inside == nullptr) return;
+  solved.planked = solved.inside;
+  const MouldPlan& plan = solved.book->moulds;
+  const bool same = previous != nullptr && previous->moulds != nullptr && previous->inside == solved.inside;
+  const bool sameOutlines = same && sameCut(previous->book->moulds, plan);
+  solved.moulds = sameOutlines ? previous->moulds : std::make_shared<MouldSet>(makeMoulds(mouldFace(solved), plan));
+  addProblems(solved, solved.moulds->problems, FindingCode::MouldProblem);
+  const SetUpCheck check = checkSetUp(*solved.moulds, plan);
+  solved.setUp = check.offs;
+  addProblems(solved, check.problems, FindingCode::MouldProblem);
+  if (!plan.plankAsTheyStand || plan.readings.empty()) return;
+  if (same && previous->planked != previous->inside && previous->book->moulds == plan) {
+    solved.planked = previous->planked;
+    return;
+  }
+  auto standing = standingHull(*solved.inside, *solved.moulds, plan);
+  if (standing) {
+    solved.planked = std::make_shared<Hull>(std::move(*standing));
+  } else {
+    addProblems(solved, standing.error(), FindingCode::MouldProblem);
+  }
+}
+
+void markMoulds(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort) {
+  if (solved.moulds == nullptr || solved.lining == nullptr) return;
+  if (previous != nullptr && solved.moulds == previous->moulds &&
+      (solved.lining == previous->lining || effort == SolveEffort::Quick))
+    return;
+  auto marked = std::make_shared<MouldSet>(*solved.moulds);
+  markPlankLines(*marked, mouldFace(solved), solved.book->moulds);
+  solved.moulds = marked;
+}
+
+void solveLining(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort) {
+  if (solved.planked == nullptr) return;
   const LiningPlan& plan = solved.book->lining;
-  if (previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside &&
+  if (previous != nullptr && previous->lining != nullptr && previous->planked == solved.planked &&
       previous->book->lining == plan) {
     solved.lining = previous->lining;
     solved.mesh = previous->mesh;
@@ -80,11 +134,11 @@ void solveLining(Solved& solved, const std::shared_ptr<const Solved>& previous, 
     }
     return;
   }
-  const bool sameFrame = previous != nullptr && previous->lining != nullptr && previous->inside == solved.inside &&
+  const bool sameFrame = previous != nullptr && previous->lining != nullptr && previous->planked == solved.planked &&
                          previous->book->lining.base == plan.base;
   const GirthFrame frame =
-      sameFrame ? previous->lining->frame : GirthFrame(solved.inside, plan.base == BaseLine::Rabbet);
-  auto lining = lineOff(frame, plan, sectionIds(*solved.book, *solved.inside));
+      sameFrame ? previous->lining->frame : GirthFrame(solved.planked, plan.base == BaseLine::Rabbet);
+  auto lining = lineOff(frame, plan, sectionIds(*solved.book, *solved.planked));
   if (lining) {
     solved.lining = std::make_shared<Lining>(std::move(*lining));
     // The picture of the hull can wait for the hand to let go.
@@ -200,6 +254,45 @@ class PlankCritic {
   ShopFigures m_usual;
 };
 
+void lookAtFigures(Solved& solved) {
+  for (const FigureJudgement& judged : solved.judgement->figures) {
+    if (judged.verdict == Verdict::None) continue;
+    const bool misread = judged.verdict == Verdict::Misread;
+    Finding finding;
+    finding.code = misread ? FindingCode::Misread : FindingCode::LooksOff;
+    finding.severity = misread ? Severity::Trouble : Severity::LookAgain;
+    finding.figure = judged.figure;
+    finding.place = placeOf(*solved.fair, judged.figure);
+    finding.line = lineOf(*solved.fair, judged.figure);
+    finding.figures = {judged.apartMm, figureMm(*solved.fair, judged.figure)};
+    if (const auto guess = guessMeant(*solved.fair, judged)) {
+      finding.figures.push_back(guess->meant.mm());
+      finding.words = slipWords(guess->slip, solved.fair->unit);
+    }
+    if (judged.figure.in == FigureRef::In::Row && solved.drawn != nullptr) {
+      const auto& sections = solved.drawn->sections;
+      for (std::size_t i = 0; i < sections.size(); ++i) {
+        if (sections[i].name == finding.place) finding.section = i;
+      }
+    }
+    solved.findings.push_back(finding);
+  }
+}
+
+void lookAtSetUp(Solved& solved) {
+  for (const SetUpOff& off : solved.setUp) {
+    if (std::abs(off.offMm) < setUpLookMm) continue;
+    Finding finding;
+    finding.code = FindingCode::SetUpOff;
+    finding.severity = std::abs(off.offMm) < setUpTroubleMm ? Severity::LookAgain : Severity::Trouble;
+    finding.place = off.reading.mould;
+    finding.line = std::string(setUpKindName(off.reading.kind)) + (off.reading.mark.empty() ? "" : " at " + off.reading.mark);
+    finding.figures = {off.offMm, off.girthMm, off.humpMm};
+    finding.mould = off.reading.mould;
+    solved.findings.push_back(finding);
+  }
+}
+
 }  // namespace
 
 std::shared_ptr<const Solved> relined(BookSnapshot book, const std::shared_ptr<const Solved>& now) {
@@ -231,10 +324,16 @@ std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,
   auto solved = std::make_shared<Solved>();
   solved->book = std::move(book);
   solved->revision = revision;
+  solveTable(*solved, previous);
+  if (stop.stop_requested()) return nullptr;
   solveHull(*solved, previous);
   if (stop.stop_requested()) return nullptr;
+  solveMoulds(*solved, previous);
   solveLining(*solved, previous, effort);
+  markMoulds(*solved, previous, effort);
   if (!solvePlanks(*solved, previous, effort, stop)) return nullptr;
+  lookAtFigures(*solved);
+  lookAtSetUp(*solved);
   if (solved->lining != nullptr) PlankCritic(*solved).look();
   std::stable_sort(solved->findings.begin(), solved->findings.end(),
                    [](const Finding& a, const Finding& b) { return a.severity > b.severity; });

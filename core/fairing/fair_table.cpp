@@ -1,0 +1,180 @@
+#include "fairing/fair_table.h"
+
+#include <Eigen/Cholesky>
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace narrows {
+
+namespace {
+
+/// Ends found on other lines follow the figures: so many times round.
+constexpr int outerRounds = 3;
+constexpr int mostSweeps = 400;
+/// A sweep that moves no figure further than this ends the descent, mm.
+constexpr double settledMm = 1e-4;
+/// Figures moved less than this are not reported, mm.
+constexpr double reportedMm = 0.02;
+/// Nails nearer together than this share of a tolerance are not both bent through.
+constexpr double leastBayMm = 1.0;
+/// The largest tolerance, as a share of the boat's length.
+constexpr double mostToleranceShare = 0.01;
+/// Round a figure that is free this is no bound at all, mm.
+constexpr double unboundedMm = 1e6;
+
+/// Bending of a line as a quadratic form of its nails: E = sum over coordinates of p' K p, for the natural cubic spline
+/// through them in their chord length (P. Green and B. Silverman, Nonparametric Regression, 1994, theorem 2.1).
+Eigen::MatrixXd stiffnessOf(const std::vector<Vec3>& nails) {
+  const auto n = static_cast<Eigen::Index>(nails.size());
+  Eigen::MatrixXd second = Eigen::MatrixXd::Zero(n, n - 2), bays = Eigen::MatrixXd::Zero(n - 2, n - 2);
+  std::vector<double> h;
+  for (std::size_t i = 1; i < nails.size(); ++i) h.push_back(std::max((nails[i] - nails[i - 1]).norm(), leastBayMm));
+  for (Eigen::Index j = 0; j < n - 2; ++j) {
+    const double before = h[static_cast<std::size_t>(j)], after = h[static_cast<std::size_t>(j) + 1];
+    second(j, j) = 1.0 / before;
+    second(j + 1, j) = -1.0 / before - 1.0 / after;
+    second(j + 2, j) = 1.0 / after;
+    bays(j, j) = (before + after) / 3.0;
+    if (j + 1 < n - 2) bays(j, j + 1) = bays(j + 1, j) = after / 6.0;
+  }
+  return second * bays.llt().solve(second.transpose());
+}
+
+struct StiffLine {
+  Eigen::MatrixXd stiffness;
+  std::vector<Vec3> nails;
+  double energy() const {
+    double sum = 0.0;
+    for (Eigen::Index i = 0; i < stiffness.rows(); ++i) {
+      for (Eigen::Index j = 0; j < stiffness.cols(); ++j)
+        sum += stiffness(i, j) * nails[static_cast<std::size_t>(i)].dot(nails[static_cast<std::size_t>(j)]);
+    }
+    return sum;
+  }
+};
+
+/// Where a figure is a nail.
+struct Hold {
+  std::size_t line;
+  std::size_t nail;
+  Vec3 axis;
+};
+
+class TableFairer {
+ public:
+  TableFairer(const OffsetTable& table, double toleranceMm, const FigureSet& disowned, const FigureSet& allowed)
+      : m_drawn(table), m_table(table), m_toleranceMm(toleranceMm), m_disowned(disowned), m_allowed(allowed) {}
+
+  FairedTable fair() {
+    FairedTable faired;
+    for (const FigureRef& figure : m_disowned) {
+      if (!m_allowed.contains(figure)) m_pulled.insert(figure);
+    }
+    for (int round = 0; round < outerRounds; ++round) {
+      stiffen();
+      if (round == 0) faired.bendingBefore = energy();
+      descend();
+      for (const auto& [figure, move] : m_moves) setFigureMm(m_table, figure, figureMm(m_drawn, figure) + move);
+    }
+    stiffen();
+    faired.bendingAfter = energy();
+    for (const auto& [figure, move] : m_moves) {
+      if (std::abs(move) < reportedMm) continue;
+      const double from = figureMm(m_drawn, figure);
+      faired.moved.push_back({figure, from, from + move});
+    }
+    faired.wanting = m_pulled;
+    return faired;
+  }
+
+ private:
+  void stiffen() {
+    m_lines.clear();
+    m_holds.clear();
+    for (const TableLine& line : tableLines(m_table, m_pulled)) {
+      if (line.kind == LineKind::Profile) continue;
+      StiffLine stiff;
+      std::vector<std::vector<std::pair<FigureRef, Vec3>>> figures;
+      for (std::size_t i = 0; i < line.nails.size(); ++i) {
+        const auto at = line.figuresAt(i);
+        if (std::any_of(at.begin(), at.end(), [&](const auto& f) { return m_pulled.contains(f.first); })) continue;
+        if (!stiff.nails.empty() && (line.nails[i].at - stiff.nails.back()).norm() < leastBayMm) continue;
+        stiff.nails.push_back(line.nails[i].at);
+        figures.push_back(at);
+      }
+      if (stiff.nails.size() < 4) continue;
+      stiff.stiffness = stiffnessOf(stiff.nails);
+      for (std::size_t i = 0; i < figures.size(); ++i) {
+        for (const auto& [figure, axis] : figures[i]) m_holds[figure].push_back({m_lines.size(), i, axis});
+      }
+      m_lines.push_back(std::move(stiff));
+    }
+  }
+
+  double energy() const {
+    double sum = 0.0;
+    for (const StiffLine& line : m_lines) sum += line.energy();
+    return sum;
+  }
+
+  /// One figure at a time to where its lines bend least, kept within the bounds, until nothing moves: the form is convex,
+  /// so that this is the least there is.
+  void descend() {
+    for (int sweep = 0; sweep < mostSweeps; ++sweep) {
+      double most = 0.0;
+      for (const auto& [figure, holds] : m_holds) {
+        double slope = 0.0, stiff = 0.0;
+        for (const Hold& hold : holds) {
+          const StiffLine& line = m_lines[hold.line];
+          Vec3 force = Vec3::Zero();
+          for (std::size_t j = 0; j < line.nails.size(); ++j)
+            force += line.stiffness(static_cast<Eigen::Index>(hold.nail), static_cast<Eigen::Index>(j)) * line.nails[j];
+          slope += force.dot(hold.axis);
+          stiff += line.stiffness(static_cast<Eigen::Index>(hold.nail), static_cast<Eigen::Index>(hold.nail));
+        }
+        if (stiff <= 0.0) continue;
+        const double bound = m_allowed.contains(figure) ? unboundedMm : m_toleranceMm;
+        double& move = m_moves[figure];
+        const double wanted = std::clamp(move - slope / stiff, -bound, bound);
+        const double step = wanted - move;
+        move = wanted;
+        most = std::max(most, std::abs(step));
+        for (const Hold& hold : holds) m_lines[hold.line].nails[hold.nail] += step * hold.axis;
+      }
+      if (most < settledMm) return;
+    }
+  }
+
+  const OffsetTable& m_drawn;
+  OffsetTable m_table;
+  double m_toleranceMm;
+  const FigureSet& m_disowned;
+  const FigureSet& m_allowed;
+  FigureSet m_pulled;
+  std::vector<StiffLine> m_lines;
+  std::map<FigureRef, std::vector<Hold>> m_holds;
+  std::map<FigureRef, double> m_moves;
+};
+
+}  // namespace
+
+Result<FairedTable> fairTable(const OffsetTable& table, Length tolerance, const FigureSet& disowned,
+                              const FigureSet& allowed) {
+  double longest = 0.0;
+  for (const StationColumn& station : table.stations) {
+    if (station.distance) longest = std::max(longest, station.distance->mm());
+  }
+  const double most = mostToleranceShare * longest;
+  if (tolerance.mm() <= 0.0 || tolerance.mm() > most) {
+    return fail(Fault::FairingTolerance, {},
+                {writeLength(tolerance, table.unit, 3, true), writeLength(millimetres(most), table.unit, 0, true)});
+  }
+  return TableFairer(table, tolerance.mm(), disowned, allowed).fair();
+}
+
+Length usualFairingTolerance(const OffsetTable& table) {
+  return table.figureTolerance() * 2.0;
+}
+
+}  // namespace narrows

@@ -1,0 +1,62 @@
+#pragma once
+// The judge of the table: which figures a batten does not want to touch.
+
+#include <map>
+#include <memory>
+
+#include "fairing/nail_float.h"
+
+namespace narrows {
+
+enum class Verdict {
+  None,    ///< nothing against it
+  Look,    ///< one line disowns it: look again before changing it
+  Misread  ///< the lines that cross in it disown it the same way
+};
+
+/// What one line through a figure says of it, from all its other nails that are not disowned themselves.
+struct LineOpinion {
+  std::size_t line = 0;   ///< of Judgement::lines
+  double apartMm = 0.0;   ///< from the figure to where the fair line is expected, along the figure's axis
+  double strayMm = 0.0;   ///< how far from there a line as fair may run, one standard deviation
+  bool isEnd = false;     ///< the figure is an end of the line, which then says little
+};
+
+/// What is known against one figure.
+struct FigureJudgement {
+  FigureRef figure;
+  Verdict verdict = Verdict::None;
+  /// Batten less figure, in the figure's own axis, with that nail alone pulled from its own line (row or profile); none
+  /// where the line has fewer than three nails or its batten does not come by.
+  std::optional<double> floatMm;
+  /// Share of the line's bending energy that pulling the nail saves, 0 to 1; none for an end nail or fewer than four.
+  std::optional<double> ease;
+  double apartMm = 0.0;   ///< what all its lines together say it is off: expected less figure, disowned nails pulled
+  double doubtMm = 0.0;   ///< one standard deviation of that, the table's rounding in it
+  std::vector<LineOpinion> opinions;
+};
+
+/// The judged table.
+struct Judgement {
+  std::vector<TableLine> lines;
+  std::vector<FigureJudgement> figures;  ///< every figure, rows first, then profiles, in the order of the table
+  FigureSet disowned;                    ///< those with a verdict
+
+  const FigureJudgement* of(const FigureRef& figure) const;
+  std::size_t count(Verdict verdict) const;
+
+  /// What lines said before, so that the next judgement need ask only those that changed.
+  struct Memory;
+  std::shared_ptr<const Memory> memory;
+};
+
+/// Judges every figure of a table. The figures that lie off by most for what their lines leave open are pulled one at a
+/// time, worst first, and all lines sprung again, until none is left, so that an error's neighbours are not accused; then
+/// each pulled figure is tried once more against the rest. The table's rounding, or the reading error of a drawing, is
+/// counted and never an accusation. Lines of fewer than four nails have no say; an end nail is never judged by its line.
+///
+/// On the sample boats with one to four figures misread by a quarter inch or more: judge_test says how many are found.
+/// `before`: a judgement of nearly the same table, to be quick; the answer is the same without it.
+Judgement judgeTable(const OffsetTable& table, const Judgement* before = nullptr);
+
+}  // namespace narrows

@@ -1,0 +1,94 @@
+#include "fairing/nail_float.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+
+constexpr double sameNailMm = 0.01;
+/// Pieces a batten's bay is walked in to find a crossing.
+constexpr int stepsABay = 4;
+constexpr double settledMm = 1e-6;
+/// A batten is followed this share of its length beyond its end, to float an end nail.
+constexpr double beyondShare = 0.5;
+/// Bending energy that a straight line rounded to a thousandth of its length would have, as a share of 1 / length.
+constexpr double noEnergy = 1e-9;
+
+}  // namespace
+
+std::optional<Batten> springLine(const TableLine& line, const std::vector<bool>& out, BattenEnds ends) {
+  std::vector<Vec3> nails;
+  for (std::size_t i = 0; i < line.nails.size(); ++i) {
+    if (!out[i] && (nails.empty() || (line.nails[i].at - nails.back()).norm() > sameNailMm))
+      nails.push_back(line.nails[i].at);
+  }
+  if (nails.size() < 2) return std::nullopt;
+  return Batten::spring(nails, ends);
+}
+
+std::optional<double> crossingOf(const Batten& batten, const Vec3& point, const Vec3& axis, const Vec3& square) {
+  const auto beside = [&](double along) { return (batten.pointAt(along) - point).dot(square); };
+  const double reach = beyondShare * batten.lengthMm();
+  std::vector<double> stops{-reach};
+  for (std::size_t i = 0; i + 1 < batten.nailCount(); ++i) {
+    const double a = batten.nailLengthsMm()[i], b = batten.nailLengthsMm()[i + 1];
+    for (int k = 0; k < stepsABay; ++k) stops.push_back(a + (b - a) * k / stepsABay);
+  }
+  stops.push_back(batten.lengthMm());
+  stops.push_back(batten.lengthMm() + reach);
+  std::optional<double> best;
+  double bestAway = 0.0;
+  double atLow = beside(stops.front());
+  for (std::size_t i = 0; i + 1 < stops.size(); ++i) {
+    double low = stops[i], high = stops[i + 1];
+    double atHigh = beside(high);
+    const double nextLow = atHigh;
+    if ((atLow > 0.0) != (atHigh > 0.0)) {
+      for (int step = 0; step < 60 && high - low > settledMm; ++step) {
+        // Secant kept within the bracket; every third step halves it.
+        double middle = step % 3 == 2 ? 0.5 * (low + high) : (low * atHigh - high * atLow) / (atHigh - atLow);
+        middle = std::clamp(middle, low, high);
+        const double here = beside(middle);
+        const bool fromLow = (here > 0.0) == (atLow > 0.0);
+        (fromLow ? low : high) = middle;
+        (fromLow ? atLow : atHigh) = here;
+        if (std::abs(here) < settledMm) {
+          low = high = middle;
+          break;
+        }
+      }
+      const double found = 0.5 * (low + high);
+      const double away = std::abs((batten.pointAt(found) - point).dot(axis));
+      if (!best || away < bestAway) best = found, bestAway = away;
+    }
+    atLow = nextLow;
+  }
+  return best;
+}
+
+std::vector<NailFloat> nailFloats(const TableLine& line) {
+  const std::size_t n = line.nails.size();
+  std::vector<NailFloat> floats(n);
+  std::vector<bool> out(n, false);
+  const auto whole = springLine(line, out, BattenEnds::CarryCurvature);
+  if (!whole || n < 3) return floats;
+  const double energy = whole->bendingEnergy();
+  for (std::size_t i = 0; i < n; ++i) {
+    const LineNail& nail = line.nails[i];
+    if (!nail.figure) continue;
+    out[i] = true;
+    const auto rest = springLine(line, out, BattenEnds::CarryCurvature);
+    out[i] = false;
+    if (!rest) continue;
+    if (const auto along = crossingOf(*rest, nail.at, nail.axis, squareToAxis(line.kind, nail.axis)))
+      floats[i].floatMm = (rest->pointAt(*along) - nail.at).dot(nail.axis);
+    if (n < 4 || i == 0 || i + 1 == n) continue;
+    const bool bends = energy * std::max(whole->lengthMm(), 1.0) > noEnergy;
+    floats[i].ease = bends ? std::clamp((energy - rest->bendingEnergy()) / energy, 0.0, 1.0) : 0.0;
+  }
+  return floats;
+}
+
+}  // namespace narrows

@@ -1,0 +1,286 @@
+#include "mould_sheet.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "plank_pattern.h"
+
+namespace narrows {
+
+namespace {
+
+/// Chords of an outline as drawn are no longer than this: their sag is under 0.03 mm at a radius of 60 mm.
+constexpr double chordMm = 4.0;
+constexpr double tickMm = 14.0;
+constexpr double markTextMm = 4.2;
+constexpr double headTextMm = 9.0;
+/// Marks nearer together than this have their words moved further in.
+constexpr double crowdedMm = 7.0;
+constexpr double setInMm = 78.0;
+constexpr double betweenPatternsMm = 12.0;
+/// A bevel is also given as a rise on this run.
+constexpr double bevelRunMm = mmPerInch;
+
+Vec2 flat(const Vec3& at, double side) {
+  return {side * at.y(), at.z()};
+}
+
+std::vector<Vec2> polyline(const MouldOutline& outline, double side) {
+  std::vector<Vec2> points;
+  const double length = outline.lengthMm();
+  const int steps = std::max(2, static_cast<int>(std::ceil(length / chordMm)));
+  for (int i = 0; i <= steps; ++i) points.push_back(flat(outline.pointAt(length * i / steps), side));
+  return points;
+}
+
+std::string bevelWords(const Mould& mould, double bevelRad, Notation notation) {
+  const std::string sense = bevelSense(mould, bevelRad);
+  if (sense == "square") return sense;
+  const double rise = std::tan(std::abs(bevelRad)) * bevelRunMm;
+  const std::string slope = notation == Notation::Millimetres
+                                ? showDecimal(10.0 * std::tan(std::abs(bevelRad)), 1) + " in 10 mm"
+                                : showLength(millimetres(rise), notation) + " an inch";
+  return showDecimal(std::abs(bevelRad) * 57.29577951308232, 1) + "° " + sense + ", " + slope;
+}
+
+class MouldDrawer {
+ public:
+  MouldDrawer(const Mould& mould, const MouldSheetOf& of) : m_mould(mould), m_of(of) {}
+
+  Drawing draw() {
+    const MouldOutline& outline = m_mould.outline;
+    m_drawing.name = "mould-" + m_mould.name;
+    std::replace(m_drawing.name.begin(), m_drawing.name.end(), '/', '-');
+    const std::string face = m_mould.standsAft > 0 ? "FORWARD" : "AFT";
+    m_drawing.title = (m_of.boat.empty() ? "" : m_of.boat + " · ") + "mould " + m_mould.name + " · marked face is the " +
+                      face + " face · " + (m_of.plan->whole ? "both sides" : "half: turn over about the centre line");
+    m_foot = outline.pointAt(0.0).z();
+    m_head = outline.pointAt(outline.lengthMm()).z();
+    for (const Vec2& point : polyline(outline, 1.0)) {
+      m_broad = std::max(m_broad, point.x());
+      m_foot = std::min(m_foot, point.y());
+    }
+    drawEdges();
+    drawLevels();
+    for (const double side : sides()) drawMarks(side);
+    drawWords();
+    return std::move(m_drawing);
+  }
+
+ private:
+  std::vector<double> sides() const {
+    return m_of.plan->whole ? std::vector<double>{1.0, -1.0} : std::vector<double>{1.0};
+  }
+
+  void drawEdges() {
+    for (const double side : sides()) {
+      m_drawing.line(LineRole::MouldEdge, polyline(m_mould.outline, side));
+      if (m_mould.back) m_drawing.line(LineRole::MouldBack, polyline(*m_mould.back, side));
+    }
+    const Vec3 foot = m_mould.outline.pointAt(0.0), head = m_mould.outline.pointAt(m_mould.outline.lengthMm());
+    const double far = m_of.plan->whole ? -1.0 : 0.0;
+    m_drawing.line(LineRole::MouldEdge, {{far * foot.y(), foot.z()}, {foot.y(), foot.z()}});
+    m_drawing.line(LineRole::Rule, {{far * head.y(), head.z()}, {head.y(), head.z()}});
+    m_drawing.line(LineRole::CentreLine, {{0.0, m_foot - 12.0}, {0.0, m_head + 30.0}});
+    const Vec2 a(far * foot.y(), foot.z()), b(head.y(), head.z());
+    m_drawing.line(LineRole::Check, {a, b});
+    m_drawing.check = "Check before cutting: sheer mark to " +
+                      std::string(m_of.plan->whole ? "the foot on the other side is " : "the foot at the centre line is ") +
+                      shownTwice((b - a).norm(), m_of.notation) + ". Sheer to sheer across is " +
+                      shownTwice(2.0 * head.y(), m_of.notation) + ".";
+  }
+
+  void drawLevels() {
+    const double far = m_of.plan->whole ? -m_broad : 0.0;
+    for (const TableRow& row : m_of.table->rows) {
+      if (row.line != RowLine::Waterline) continue;
+      const double z = row.at.mm();
+      if (z < m_foot || z > m_head) continue;
+      const auto at = m_mould.outline.reaching(2, z);
+      if (at.empty()) continue;
+      const double y = m_mould.outline.pointAt(at.back()).y();
+      m_drawing.line(LineRole::Level, {{m_of.plan->whole ? -y : 0.0, z}, {y, z}});
+    }
+    if (m_of.plan->spreader.mm() != 0.0) {
+      const double z = m_of.plan->spreader.mm();
+      m_drawing.line(LineRole::Station, {{far, z}, {m_broad, z}});
+      m_drawing.text({4.0, z + 2.0}, "spreader, upper edge", markTextMm);
+    }
+  }
+
+  void drawMarks(double side) {
+    double last = -1e9;
+    bool setIn = false;
+    const double length = m_mould.outline.lengthMm();
+    for (const MouldMark& mark : m_mould.marks) {
+      const Vec3 before = m_mould.outline.pointAt(std::max(0.0, mark.alongMm - 0.5));
+      const Vec3 after = m_mould.outline.pointAt(std::min(length, mark.alongMm + 0.5));
+      const Vec2 run = (flat(after, side) - flat(before, side)).normalized();
+      const Vec2 in = side * Vec2(-run.y(), run.x());
+      const Vec2 at = flat(mark.at, side);
+      const double tick = mark.isPlankLine ? 1.6 * tickMm : tickMm;
+      m_drawing.line(LineRole::Mark, {at, at + tick * in});
+      if (side < 0.0) continue;
+      setIn = mark.alongMm - last < crowdedMm && !setIn;
+      last = mark.alongMm;
+      // Words lie along the square to the edge, so that neighbours do not run into each other.
+      const double angle = std::atan2(-in.y(), -in.x());
+      const Vec2 foot = at + (tick + 2.5 + (setIn ? setInMm : 0.0)) * in - 0.35 * markTextMm * Vec2(-std::sin(angle), std::cos(angle));
+      const std::string name = mark.isPlankLine ? "PLANK " + mark.name : mark.name;
+      m_drawing.text(foot, name + "  " + bevelWords(m_mould, mark.bevelRad, m_of.notation), markTextMm,
+                     TextPlace::Right, angle, mark.isPlankLine);
+    }
+  }
+
+  void drawWords() {
+    const double y = m_head + 10.0;
+    SheetText heading;
+    heading.at = Vec2(6.0, y + 24.0);
+    heading.text = "MOULD " + m_mould.name;
+    heading.heightMm = headTextMm;
+    heading.bold = true;
+    heading.isHeading = true;
+    m_drawing.texts.push_back(heading);
+    const std::string stands = m_mould.standsAft > 0 ? "Wood stands aft of this face." : "Wood stands forward of this face.";
+    m_drawing.text({6.0, y + 14.0}, stands + (m_mould.leastProudMm > 0.05
+                                                  ? " A square edge would stand " +
+                                                        showLength(millimetres(m_mould.leastProudMm), m_of.notation) +
+                                                        " proud at worst."
+                                                  : " No bevel is cut into it."),
+                   markTextMm);
+    m_drawing.text({6.0, y + 6.0},
+                   "Sheer " + showLength(millimetres(m_head), m_of.notation) + " above the base line. Dashed: the other face.",
+                   markTextMm);
+    m_drawing.note = m_of.plan->takenOff == TakenOff::Planking ? "Planking taken off, square to the hull."
+                     : m_of.plan->takenOff == TakenOff::PlankingAndTimber
+                         ? "Planking and timbers taken off, square to the hull."
+                         : "Planking, timbers and ribbands taken off, square to the hull.";
+  }
+
+  const Mould& m_mould;
+  const MouldSheetOf& m_of;
+  Drawing m_drawing;
+  double m_foot = 0.0, m_head = 0.0, m_broad = 0.0;
+};
+
+struct Box {
+  const Drawing* drawing;
+  DrawingBounds bounds;
+  bool turned;
+  double width() const { return turned ? bounds.height() : bounds.width(); }
+  double height() const { return turned ? bounds.width() : bounds.height(); }
+};
+
+void place(Drawing& sheet, const Box& box, const Vec2& corner) {
+  const auto at = [&](const Vec2& point) -> Vec2 {
+    const Vec2 from = point - box.bounds.low;
+    if (!box.turned) return corner + from;
+    return corner + Vec2(box.bounds.height() - from.y(), from.x());
+  };
+  for (SheetLine line : box.drawing->lines) {
+    for (Vec2& point : line.points) point = at(point);
+    sheet.lines.push_back(std::move(line));
+  }
+  for (SheetText text : box.drawing->texts) {
+    text.at = at(text.at);
+    if (box.turned) text.angleRad += 1.5707963267948966;
+    text.isHeading = false;
+    sheet.texts.push_back(std::move(text));
+  }
+}
+
+}  // namespace
+
+Drawing mouldSheet(const Mould& mould, const MouldSheetOf& of) {
+  return MouldDrawer(mould, of).draw();
+}
+
+Drawing setUpSheet(const MouldSet& set, const MouldSheetOf& of) {
+  constexpr double rowMm = 11.0, textMm = 4.2;
+  const std::vector<double> columns{0.0, 30.0, 72.0, 114.0, 156.0, 198.0, 240.0, 282.0};
+  const std::vector<std::string> heads{"mould",       "distance",         "from the last", "foot height",
+                                       "sheer height", "base to the sheer", "sheer to sheer", "across, check"};
+  Drawing drawing;
+  drawing.name = "mould-set-up";
+  drawing.title = (of.boat.empty() ? "" : of.boat + " · ") + "setting up the moulds";
+  const std::vector<SetUpRow> rows = setUpTable(set, *of.plan);
+  const double top = rowMm * static_cast<double>(rows.size() + 1);
+  const auto shown = [&](double mm) { return showLength(millimetres(mm), of.notation); };
+  for (std::size_t i = 0; i < heads.size(); ++i)
+    drawing.text({columns[i] + (i == 0 ? 0.0 : 36.0), top - rowMm + 3.5}, heads[i], 3.6,
+                 i == 0 ? TextPlace::Left : TextPlace::Right, 0.0, true);
+  for (std::size_t r = 0; r < rows.size(); ++r) {
+    const double y = top - rowMm * static_cast<double>(r + 2);
+    const SetUpRow& row = rows[r];
+    drawing.text({0.0, y + 3.5}, row.mould + (row.standsAft > 0 ? "  wood aft" : "  wood fwd"), textMm, TextPlace::Left, 0.0,
+                 true);
+    const std::vector<double> figures{row.distanceMm,    row.fromLastMm,    row.footHeightMm,             row.sheerHeightMm,
+                                      row.baseToSheerMm, 2.0 * row.sheerHalfBreadthMm, row.diagonalMm};
+    for (std::size_t i = 0; i < figures.size(); ++i)
+      drawing.text({columns[i + 1] + 36.0, y + 3.5}, r == 0 && i == 1 ? "" : shown(figures[i]), textMm, TextPlace::Right);
+    drawing.line(LineRole::Rule, {{0.0, y}, {columns.back() + 48.0, y}});
+    drawing.line(LineRole::Rule, {{columns.back() + 40.0, y + 3.0},
+                                  {columns.back() + 44.0, y + 3.0},
+                                  {columns.back() + 44.0, y + 7.0},
+                                  {columns.back() + 40.0, y + 7.0},
+                                  {columns.back() + 40.0, y + 3.0}});
+  }
+  drawing.check = "Distances are of the marked faces. Across: sheer mark on one side to the foot on the other; both must "
+                  "agree. Stand back and sight along the sheer marks before a plank goes on.";
+  return drawing;
+}
+
+std::vector<Drawing> nestOnSheets(const std::vector<Drawing>& patterns, double sheetWidthMm, double sheetHeightMm) {
+  std::vector<Box> boxes;
+  std::string missing;
+  const double inner = sheetWidthMm - 2.0 * betweenPatternsMm, high = sheetHeightMm - 2.0 * betweenPatternsMm;
+  for (const Drawing& pattern : patterns) {
+    Box box{&pattern, boundsOf(pattern), false};
+    // The lower the row it makes, the more rows a sheet holds.
+    const bool upright = box.bounds.width() <= inner && box.bounds.height() <= high;
+    const bool turned = box.bounds.height() <= inner && box.bounds.width() <= high;
+    if (!upright && !turned) {
+      missing += (missing.empty() ? "" : ", ") + pattern.name;
+      continue;
+    }
+    box.turned = !upright || (turned && box.bounds.width() < box.bounds.height());
+    boxes.push_back(box);
+  }
+  std::stable_sort(boxes.begin(), boxes.end(), [](const Box& a, const Box& b) { return a.height() > b.height(); });
+  std::vector<Drawing> sheets;
+  struct Row {
+    std::size_t sheet;
+    double y, height, x;
+  };
+  std::vector<Row> rows;
+  std::vector<double> filled;
+  for (const Box& box : boxes) {
+    const auto room = std::find_if(rows.begin(), rows.end(), [&](const Row& row) {
+      return row.x + box.width() <= sheetWidthMm - betweenPatternsMm && box.height() <= row.height;
+    });
+    Row* row = room == rows.end() ? nullptr : &*room;
+    if (row == nullptr) {
+      std::size_t sheet = 0;
+      while (sheet < filled.size() && filled[sheet] + box.height() > sheetHeightMm - betweenPatternsMm) ++sheet;
+      if (sheet == filled.size()) {
+        filled.push_back(betweenPatternsMm);
+        Drawing made;
+        made.name = "moulds-nested-" + std::to_string(sheet + 1);
+        made.title = "moulds nested, sheet " + std::to_string(sheet + 1);
+        made.line(LineRole::Board, {{0.0, 0.0}, {sheetWidthMm, 0.0}, {sheetWidthMm, sheetHeightMm}, {0.0, sheetHeightMm}, {0.0, 0.0}});
+        made.check = "Each mould's own check is on its own sheet; the sheet is " + showDecimal(sheetWidthMm, 0) + " mm by " +
+                     showDecimal(sheetHeightMm, 0) + " mm.";
+        sheets.push_back(made);
+      }
+      rows.push_back({sheet, filled[sheet], box.height(), betweenPatternsMm});
+      filled[sheet] += box.height() + betweenPatternsMm;
+      row = &rows.back();
+    }
+    place(sheets[row->sheet], box, {row->x, row->y});
+    row->x += box.width() + betweenPatternsMm;
+  }
+  if (!missing.empty() && !sheets.empty()) sheets.front().note = "Too big for the sheet, and not on it: " + missing + ".";
+  return sheets;
+}
+
+}  // namespace narrows
