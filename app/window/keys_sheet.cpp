@@ -15,8 +15,11 @@ KeysSheet::KeysSheet(QWidget* parent) : QDialog(parent) {
   grid->setContentsMargins(26, 20, 26, 20);
   grid->setHorizontalSpacing(26);
   grid->setVerticalSpacing(6);
-  const std::array<std::array<QString, 2>, 23> keys{{
-      {tr("1  4  5"), tr("Lines, Lining off, Planks (with Ctrl while typing)")},
+  const std::array<std::array<QString, 2>, 26> keys{{
+      {tr("1  3  4  5"), tr("Lines, Moulds, Lining off, Planks (with Ctrl while typing)")},
+      {tr("Enter (on the lines), Esc"), tr("work on the line in hand by itself; the whole boat again")},
+      {tr("Space, F, S held"), tr("pull or drive a nail; float it to the batten; sight along the line")},
+      {tr("Ctrl+T"), tr("type a table from paper")},
       {tr("Page Up, Page Down"), tr("the strake above, the strake below")},
       {tr("arrows"), tr("choose a station or a mark; turn the picture of the hull")},
       {tr("Ctrl and up or down"), tr("move the mark in hand by the smallest step shown")},

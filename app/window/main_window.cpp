@@ -8,6 +8,7 @@
 #include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
+#include <QInputDialog>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QListWidget>
@@ -21,11 +22,17 @@
 #include <QVBoxLayout>
 
 #include "book/edits.h"
+#include "lines_sheet.h"
+#include "stages/lines/line_bench.h"
 #include "stages/lines/lines_stage.h"
 #include "stages/lining/lining_stage.h"
+#include "stages/moulds/moulds_stage.h"
+#include "stages/lines/offset_grid.h"
+#include "stages/moulds/mould_drawing.h"
 #include "stages/planks/planks_stage.h"
 #include "window/findings_bar.h"
 #include "window/keys_sheet.h"
+#include "window/new_table.h"
 #include "window/print_panel.h"
 #include "window/rail.h"
 #include "window/welcome.h"
@@ -55,6 +62,7 @@ MainWindow::MainWindow(QWidget* parent)
       m_findings(new FindingsBar(&m_session)),
       m_told(new QLabel),
       m_lines(new LinesStage(&m_session)),
+      m_moulds(new MouldsStage(&m_session)),
       m_lining(new LiningStage(&m_session)),
       m_planks(new PlanksStage(&m_session)) {
   resize(1280, 800);
@@ -81,7 +89,7 @@ MainWindow::MainWindow(QWidget* parent)
   m_pages->addWidget(m_bench);
   setCentralWidget(page);
 
-  m_stages = {m_lines, m_lining, m_planks};
+  m_stages = {m_lines, m_moulds, m_lining, m_planks};
   for (Stage* stage : m_stages) {
     m_stack->addWidget(stage);
     m_rail->addStage(stage->number(), stage->name());
@@ -90,7 +98,8 @@ MainWindow::MainWindow(QWidget* parent)
   addKeys();
   connect(m_rail, &Rail::chosen, this, [this](int index) { goToStage(static_cast<std::size_t>(index)); });
   connect(m_findings, &FindingsBar::findingChosen, this, &MainWindow::goToFinding);
-  connect(m_planks, &PlanksStage::printAsked, this, &MainWindow::printSheets);
+  connect(m_planks, &PlanksStage::printAsked, this, [this] { printSheets(PrintPanel::Planks); });
+  connect(m_moulds, &MouldsStage::printAsked, this, [this] { printSheets(PrintPanel::Moulds); });
   connect(&m_session, &Session::answerSettled, this, &MainWindow::showStanding);
   connect(&m_session, &Session::fileChanged, this, &MainWindow::showTitle);
   connect(&m_session, &Session::bookChanged, this, [this] {
@@ -100,6 +109,7 @@ MainWindow::MainWindow(QWidget* parent)
   });
   connect(m_welcome, &Welcome::sampleAsked, this, &MainWindow::openSample);
   connect(m_welcome, &Welcome::tableAsked, this, &MainWindow::askTable);
+  connect(m_welcome, &Welcome::typeAsked, this, &MainWindow::typeTable);
   connect(m_welcome, &Welcome::bookAsked, this, &MainWindow::askBook);
   connect(m_welcome, &Welcome::recentAsked, this, &MainWindow::openPath);
   showRecent();
@@ -122,6 +132,7 @@ void MainWindow::makeMenus() {
 void MainWindow::makeFileMenu() {
   QMenu* file = menuBar()->addMenu(tr("&Book"));
   file->addAction(tr("&New from table…"), QKeySequence(tr("Ctrl+Shift+N")), this, &MainWindow::askTable);
+  file->addAction(tr("&Type a table…"), QKeySequence(tr("Ctrl+T")), this, &MainWindow::typeTable);
   file->addAction(tr("&Open…"), QKeySequence::Open, this, &MainWindow::askBook);
   m_recentMenu = file->addMenu(tr("&Recent"));
   file->addAction(tr("Open the sample &boat"), this, &MainWindow::openSample);
@@ -131,7 +142,14 @@ void MainWindow::makeFileMenu() {
       file->addAction(tr("Save &as…"), QKeySequence(tr("Ctrl+Shift+S")), this, &MainWindow::saveAs));
   file->addSeparator();
   m_bookActions.push_back(
-      file->addAction(tr("Full-size sheets: &print and export…"), QKeySequence::Print, this, &MainWindow::printSheets));
+      file->addAction(tr("Full-size sheets: &print and export…"), QKeySequence::Print, this, [this] {
+        const int number = m_stages[currentStage()]->number();
+        printSheets(number == 1 ? PrintPanel::Lines : number == 3 ? PrintPanel::Moulds : PrintPanel::Planks);
+      }));
+  QMenu* out = file->addMenu(tr("Table as &CSV"));
+  m_bookActions.push_back(out->addAction(tr("As &drawn…"), this, [this] { exportTable(false); }));
+  m_bookActions.push_back(out->addAction(tr("As &faired…"), this, [this] { exportTable(true); }));
+  m_bookActions.push_back(out->addAction(tr("What was &changed…"), this, &MainWindow::exportChanges));
   file->addSeparator();
   file->addAction(tr("&Close"), QKeySequence(tr("Ctrl+Q")), this, &QWidget::close);
 }
@@ -145,6 +163,7 @@ void MainWindow::makeEditMenu() {
   edit->addAction(undo);
   edit->addAction(redo);
   edit->addSeparator();
+  m_bookActions.push_back(edit->addAction(tr("&Who is at work…"), this, &MainWindow::askBuilder));
   QMenu* planking = edit->addMenu(tr("&Planked as"));
   for (const Construction kind : {Construction::Carvel, Construction::Lapstrake}) {
     const QString name = QString::fromUtf8(constructionName(kind));
@@ -197,6 +216,9 @@ void MainWindow::addKeys() {
   }
   key(QKeySequence(Qt::Key_PageUp), [this] { m_planks->stepStrake(1); });
   key(QKeySequence(Qt::Key_PageDown), [this] { m_planks->stepStrake(-1); });
+  key(QKeySequence(tr("Ctrl+Return")), [this] {
+    if (m_session.hasBook() && m_stages[currentStage()] == m_lines) m_lines->workOnSelected();
+  });
   key(QKeySequence(tr("Ctrl+L")), [this] { m_findings->list()->setFocus(); });
   key(QKeySequence(tr("Ctrl+D")), [this] { m_stages[currentStage()]->drawing()->setFocus(); });
   key(QKeySequence(Qt::Key_F6), [this] { focusNextPart(); });
@@ -263,7 +285,7 @@ bool MainWindow::openSample() {
   }
   m_session.openSample(read->book);
   tell({}, false);
-  goToStage(1);
+  goToNumber(4);
   return true;
 }
 
@@ -346,17 +368,68 @@ void MainWindow::closeEvent(QCloseEvent* event) {
   event->accept();
 }
 
-void MainWindow::printSheets() {
+void MainWindow::printSheets(int what) {
   const auto& solved = m_session.solved();
-  if (solved == nullptr || solved->planks.empty()) {
+  if (solved == nullptr) return;
+  // What is printed is the full answer for the book as it stands, never a quick one.
+  std::shared_ptr<const Solved> whole = solved;
+  if (solved->quick || solved->mouldsWait || solved->revision != m_session.revision())
+    whole = solve(m_session.book(), m_session.revision(), solved);
+  if (what == PrintPanel::Planks && whole->planks.empty()) {
     tell(tr("There are no planks to print yet."), true);
     return;
   }
-  // What is printed is the full answer for the book as it stands, never a quick one.
-  std::shared_ptr<const Solved> whole = solved;
-  if (solved->quick || solved->revision != m_session.revision())
-    whole = solve(m_session.book(), m_session.revision(), solved);
-  PrintPanel(whole, std::max(0, m_session.selection().strake), this).exec();
+  const Mould* mould = m_moulds->mouldDrawing()->mould();
+  PrintPanel panel(whole, std::max(0, m_session.selection().strake), this);
+  panel.choose(what, mould != nullptr ? mould->name : std::string());
+  panel.exec();
+}
+
+void MainWindow::typeTable() {
+  if (!mayLeave()) return;
+  NewTable panel(this);
+  if (panel.exec() != QDialog::Accepted) return;
+  beginTable(panel.table());
+}
+
+void MainWindow::beginTable(const OffsetTable& table) {
+  m_session.openSample(startBook(table));
+  tell({}, false);
+  goToNumber(1);
+  m_lines->grid()->setFocus();
+  m_lines->grid()->setCurrentIndex(m_lines->grid()->offsets()->index(0, 0));
+}
+
+void MainWindow::exportTable(bool faired) {
+  const OffsetTable table = faired ? fairedTable(*m_session.book()) : m_session.book()->table;
+  const QString path = QFileDialog::getSaveFileName(this, faired ? tr("The table as faired") : tr("The table as drawn"), {},
+                                                    tr("Tables of offsets (*.csv)"));
+  if (path.isEmpty()) return;
+  const auto written = writeWholeFile(path.toStdString(), writeOffsetTable(table));
+  if (written) {
+    tell(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
+  } else {
+    tellProblems(tr("The table was not written."), written.error());
+  }
+}
+
+void MainWindow::exportChanges() {
+  const QString path = QFileDialog::getSaveFileName(this, tr("What was changed"), {}, tr("Tables (*.csv)"));
+  if (path.isEmpty()) return;
+  const auto written = writeWholeFile(path.toStdString(), changesCsv(*m_session.book()));
+  if (written) {
+    tell(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
+  } else {
+    tellProblems(tr("The changes were not written."), written.error());
+  }
+}
+
+void MainWindow::askBuilder() {
+  bool taken = false;
+  const QString name =
+      QInputDialog::getText(this, tr("Who is at work"), tr("Named beside every figure that is changed:"), QLineEdit::Normal,
+                            QString::fromStdString(m_session.book()->settings.builder), &taken);
+  if (taken) m_session.perform(tr("Name the builder"), setBuilder(*m_session.book(), name.trimmed().toStdString()));
 }
 
 QStringList MainWindow::recent() const {
@@ -411,6 +484,12 @@ void MainWindow::nextUnits() {
   }
 }
 
+void MainWindow::goToNumber(int number) {
+  for (std::size_t i = 0; i < m_stages.size(); ++i) {
+    if (m_stages[i]->number() == number) goToStage(i);
+  }
+}
+
 void MainWindow::goToStage(std::size_t index) {
   m_stack->setCurrentIndex(static_cast<int>(index));
   m_rail->setCurrent(index);
@@ -431,16 +510,26 @@ void MainWindow::goToFinding(const Finding& finding) {
   m_session.select(selection);
   switch (finding.code) {
     case FindingCode::TableProblem:
-      goToStage(0);
+      goToNumber(1);
+      break;
+    case FindingCode::Misread:
+    case FindingCode::LooksOff:
+      goToNumber(1);
+      if (finding.figure) m_lines->workOn(*finding.figure);
+      break;
+    case FindingCode::MouldProblem:
+    case FindingCode::SetUpOff:
+      goToNumber(3);
+      m_moulds->choose(finding.mould);
       break;
     case FindingCode::LiningProblem:
     case FindingCode::TooWide:
     case FindingCode::HoodEndNarrow:
     case FindingCode::EndRunsNarrow:
-      goToStage(1);
+      goToNumber(4);
       break;
     case FindingCode::StrainLeft:
-      goToStage(2);
+      goToNumber(5);
       break;
   }
 }

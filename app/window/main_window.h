@@ -17,6 +17,7 @@ class FindingsBar;
 class LinesStage;
 class LiningStage;
 class PlanksStage;
+class MouldsStage;
 class Rail;
 class Stage;
 class Welcome;
@@ -34,9 +35,14 @@ class MainWindow : public QMainWindow {
   bool openSample();
   /// Offers work that a killed process left behind.
   void offerLeftWork();
+  /// By its place on the rail, from 0; by its number, which is its key for good.
   void goToStage(std::size_t index);
+  void goToNumber(int number);
+  /// A book of a table that is still to be typed.
+  void beginTable(const OffsetTable& table);
   std::size_t currentStage() const;
   LinesStage* lines() { return m_lines; }
+  MouldsStage* moulds() { return m_moulds; }
   LiningStage* lining() { return m_lining; }
   PlanksStage* planks() { return m_planks; }
   FindingsBar* findings() { return m_findings; }
@@ -56,11 +62,15 @@ class MainWindow : public QMainWindow {
   void tell(const QString& words, bool trouble);
   void tellProblems(const QString& heading, const Problems& problems);
   void askTable();
+  void typeTable();
+  void exportTable(bool faired);
+  void exportChanges();
+  void askBuilder();
   void askBook();
   bool save();
   bool saveAs();
   bool mayLeave();
-  void printSheets();
+  void printSheets(int what);
   void remember(const QString& path);
   QStringList recent() const;
   void showRecent();
@@ -80,6 +90,7 @@ class MainWindow : public QMainWindow {
   FindingsBar* m_findings;
   QLabel* m_told;
   LinesStage* m_lines;
+  MouldsStage* m_moulds;
   LiningStage* m_lining;
   PlanksStage* m_planks;
   std::vector<Stage*> m_stages;

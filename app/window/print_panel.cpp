@@ -12,6 +12,7 @@
 #include <QPushButton>
 #include <QStandardPaths>
 
+#include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/words.h"
 #include "fonts.h"
@@ -22,6 +23,10 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
     : QDialog(parent),
       m_solved(std::move(solved)),
       m_strake(strake),
+      m_what(new QComboBox(this)),
+      m_moulds(new QComboBox(this)),
+      m_nested(new QLineEdit(this)),
+      m_form(new QFormLayout(this)),
       m_strakes(new QComboBox(this)),
       m_side(new QComboBox(this)),
       m_widths(new QCheckBox(tr("Widths at stations, to carry to the boat"), this)),
@@ -45,9 +50,18 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   m_stick->setChecked(true);
   m_folder->setText(QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation) +
                     QStringLiteral("/narrows-sheets"));
-  auto* form = new QFormLayout(this);
+  auto* form = m_form;
   form->setContentsMargins(22, 18, 22, 18);
   form->setVerticalSpacing(10);
+  m_what->addItems({tr("planks"), tr("moulds"), tr("lines: body plan and corrected table")});
+  m_moulds->addItem(tr("every mould"));
+  if (m_solved->moulds != nullptr) {
+    for (const Mould& mould : m_solved->moulds->moulds) m_moulds->addItem(QString::fromStdString(mould.name));
+  }
+  m_nested->setPlaceholderText(tr("none; or a sheet, such as 4 ft x 8 ft"));
+  form->addRow(tr("Sheets of"), m_what);
+  form->addRow(tr("Moulds"), m_moulds);
+  form->addRow(tr("All nested on"), m_nested);
   form->addRow(tr("Patterns of"), m_strakes);
   form->addRow(tr("Side"), m_side);
   form->addRow(QString(), m_widths);
@@ -84,11 +98,49 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   });
   connect(close, &QPushButton::clicked, this, &QDialog::reject);
   connect(m_write, &QPushButton::clicked, this, &PrintPanel::write);
-  for (QComboBox* box : {m_strakes, m_side, m_format, m_paper})
+  connect(m_what, &QComboBox::currentIndexChanged, this, &PrintPanel::showRows);
+  connect(m_nested, &QLineEdit::textChanged, this, &PrintPanel::count);
+  for (QComboBox* box : {m_what, m_moulds, m_strakes, m_side, m_format, m_paper})
     connect(box, &QComboBox::currentIndexChanged, this, &PrintPanel::count);
   for (QCheckBox* box : {m_widths, m_stick}) connect(box, &QCheckBox::toggled, this, &PrintPanel::count);
   connect(m_roll, &QLineEdit::textChanged, this, &PrintPanel::count);
+  showRows();
   count();
+}
+
+void PrintPanel::choose(int what, const std::string& mould) {
+  m_what->setCurrentIndex(what);
+  const int at = m_moulds->findText(QString::fromStdString(mould));
+  if (at > 0) m_moulds->setCurrentIndex(at);
+  count();
+}
+
+void PrintPanel::showRows() {
+  const int what = m_what->currentIndex();
+  const auto show = [this](QWidget* field, bool shown) {
+    field->setVisible(shown);
+    if (QWidget* label = m_form->labelForField(field)) label->setVisible(shown);
+  };
+  for (QWidget* one : std::initializer_list<QWidget*>{m_strakes, m_side, m_widths, m_stick}) show(one, what == Planks);
+  for (QWidget* one : std::initializer_list<QWidget*>{m_moulds, m_nested}) show(one, what == Moulds);
+}
+
+std::vector<Drawing> PrintPanel::drawings() const {
+  if (m_what->currentIndex() == Lines) return linesSheets(*m_solved);
+  if (m_what->currentIndex() == Planks) return planksSheets(*m_solved, choice());
+  MouldChoice choice;
+  if (m_moulds->currentIndex() > 0) {
+    choice.moulds = {m_moulds->currentText().toStdString()};
+    choice.setUp = false;
+  }
+  const QStringList sides = m_nested->text().split('x', Qt::SkipEmptyParts);
+  if (sides.size() == 2) {
+    const Unit unit = bareUnit(m_solved->book->settings.notation);
+    const auto wide = parseLength(sides[0].trimmed().toStdString(), unit);
+    const auto high = parseLength(sides[1].trimmed().toStdString(), unit);
+    if (wide && high && wide->mm() > 0.0 && high->mm() > 0.0) choice.nestedOn = std::pair(*wide, *high);
+  }
+  return mouldsSheets(*m_solved, choice);
 }
 
 SheetChoice PrintPanel::choice() const {
@@ -117,7 +169,7 @@ void PrintPanel::count() {
     m_outcome->setText(QString::fromStdString(describe(paper.error()[0])));
     return;
   }
-  const auto drawings = planksSheets(*m_solved, choice());
+  const auto drawings = this->drawings();
   int pages = 0;
   for (const Drawing& drawing : drawings) {
     for (const Tile& one : tile(drawing, *paper).tiles) pages += one.isEmpty ? 0 : 1;
@@ -135,7 +187,7 @@ void PrintPanel::write() {
   const SheetFormat format = m_format->currentIndex() == 0   ? SheetFormat::Pdf
                              : m_format->currentIndex() == 1 ? SheetFormat::Svg
                                                              : SheetFormat::Dxf;
-  const auto written = writeSheets(planksSheets(*m_solved, choice()), m_folder->text().toStdString(), format, *paper);
+  const auto written = writeSheets(drawings(), m_folder->text().toStdString(), format, *paper);
   QApplication::restoreOverrideCursor();
   if (!written) {
     m_outcome->setText(QString::fromStdString(describe(written.error()[0])));

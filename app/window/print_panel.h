@@ -7,6 +7,7 @@
 
 class QCheckBox;
 class QComboBox;
+class QFormLayout;
 class QLabel;
 class QLineEdit;
 class QPushButton;
@@ -18,7 +19,14 @@ class PrintPanel : public QDialog {
   Q_OBJECT
 
  public:
+  /// What the sheets are of, in the order of the first box.
+  enum What { Planks, Moulds, Lines };
+
   PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget* parent = nullptr);
+  /// Opens on planks, moulds or lines; `mould` is the one in hand.
+  void choose(int what, const std::string& mould);
+  QComboBox* what() { return m_what; }
+  QComboBox* moulds() { return m_moulds; }
   QLineEdit* folder() { return m_folder; }
   QPushButton* writeButton() { return m_write; }
   QComboBox* paper() { return m_paper; }
@@ -28,12 +36,18 @@ class PrintPanel : public QDialog {
 
  private:
   SheetChoice choice() const;
+  std::vector<Drawing> drawings() const;
+  void showRows();
   Result<Paper> chosenPaper() const;
   void count();
   void write();
 
   std::shared_ptr<const Solved> m_solved;
   int m_strake;
+  QComboBox* m_what;
+  QComboBox* m_moulds;
+  QLineEdit* m_nested;
+  QFormLayout* m_form;
   QComboBox* m_strakes;
   QComboBox* m_side;
   QCheckBox* m_widths;

@@ -1,9 +1,10 @@
 #include "fairing/fair_table.h"
 
-#include <Eigen/Cholesky>
 #include <algorithm>
 #include <cmath>
 #include <map>
+
+#include "curve/spline_stiffness.h"
 
 namespace narrows {
 
@@ -16,30 +17,12 @@ constexpr int mostSweeps = 400;
 constexpr double settledMm = 1e-4;
 /// Figures moved less than this are not reported, mm.
 constexpr double reportedMm = 0.02;
-/// Nails nearer together than this share of a tolerance are not both bent through.
+/// Nails nearer together than this are not both bent through.
 constexpr double leastBayMm = 1.0;
 /// The largest tolerance, as a share of the boat's length.
 constexpr double mostToleranceShare = 0.01;
 /// Round a figure that is free this is no bound at all, mm.
 constexpr double unboundedMm = 1e6;
-
-/// Bending of a line as a quadratic form of its nails: E = sum over coordinates of p' K p, for the natural cubic spline
-/// through them in their chord length (P. Green and B. Silverman, Nonparametric Regression, 1994, theorem 2.1).
-Eigen::MatrixXd stiffnessOf(const std::vector<Vec3>& nails) {
-  const auto n = static_cast<Eigen::Index>(nails.size());
-  Eigen::MatrixXd second = Eigen::MatrixXd::Zero(n, n - 2), bays = Eigen::MatrixXd::Zero(n - 2, n - 2);
-  std::vector<double> h;
-  for (std::size_t i = 1; i < nails.size(); ++i) h.push_back(std::max((nails[i] - nails[i - 1]).norm(), leastBayMm));
-  for (Eigen::Index j = 0; j < n - 2; ++j) {
-    const double before = h[static_cast<std::size_t>(j)], after = h[static_cast<std::size_t>(j) + 1];
-    second(j, j) = 1.0 / before;
-    second(j + 1, j) = -1.0 / before - 1.0 / after;
-    second(j + 2, j) = 1.0 / after;
-    bays(j, j) = (before + after) / 3.0;
-    if (j + 1 < n - 2) bays(j, j + 1) = bays(j + 1, j) = after / 6.0;
-  }
-  return second * bays.llt().solve(second.transpose());
-}
 
 struct StiffLine {
   Eigen::MatrixXd stiffness;
@@ -104,7 +87,7 @@ class TableFairer {
         figures.push_back(at);
       }
       if (stiff.nails.size() < 4) continue;
-      stiff.stiffness = stiffnessOf(stiff.nails);
+      stiff.stiffness = splineStiffness(stiff.nails);
       for (std::size_t i = 0; i < figures.size(); ++i) {
         for (const auto& [figure, axis] : figures[i]) m_holds[figure].push_back({m_lines.size(), i, axis});
       }

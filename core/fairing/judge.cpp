@@ -13,22 +13,24 @@ namespace narrows {
 
 namespace {
 
-/// Nails either side that a course is taken from: beyond these a line hardly tells, and long tables would cost more.
+/// Nails either side that a course is taken from: beyond these a line hardly tells, and long tables would cost more. A
+/// section bends far harder in one place than in another, and is judged by its nearest alone.
 constexpr std::size_t reachNails = 5;
+constexpr std::size_t sectionReach = 3;
 /// A line has no say with fewer nails than this, the figure's own counted.
 constexpr std::size_t fewestNails = 4;
 /// A figure is disowned when it lies further off than this many standard deviations of what its lines leave open: of a
 /// thousand good ones, three. Where the lines are guessing (see `offBy`) it takes half as much again.
-constexpr double disownedAt = 3.0;
+constexpr double disownedAt = 2.8;
 constexpr double looselyTimes = 1.5;
 /// A place is tied down by its rounding alone where its doubt is this many times its own rounding's, and is guessed at
 /// where it is that many times.
 constexpr double firmDoubt = 1.5;
 constexpr double looseDoubt = 5.0;
 /// One line with nobody to confirm it is believed from here on.
-constexpr double aloneAt = 5.0;
+constexpr double aloneAt = 5.5;
 /// Of two lines, each must itself be this far from owning the figure, the same way.
-constexpr double eachAt = 2.5;
+constexpr double eachAt = 2.8;
 /// A line contradicts when the place the others give is further than this from its own.
 constexpr double contradictsAt = 3.0;
 /// A line is searched for two wrong figures that hide each other when it is this many times as lively as its kind.
@@ -119,12 +121,13 @@ Strung string(const TableLine& line, const FigureSet& pulled, double toleranceMm
 Said ask(const TableLine& line, const Strung& strung, std::size_t nail, const Vec3& axis) {
   Said said;
   std::vector<CourseNail> others;
-  for (std::size_t j = nail; j-- > 0 && others.size() < reachNails;) {
+  const std::size_t reach = line.kind == LineKind::Section ? sectionReach : reachNails;
+  for (std::size_t j = nail; j-- > 0 && others.size() < reach;) {
     if (!strung.pulled[j]) others.push_back(strung.nails[j]);
   }
   std::reverse(others.begin(), others.end());
   const std::size_t behind = others.size();
-  for (std::size_t j = nail + 1; j < strung.nails.size() && others.size() < behind + reachNails; ++j) {
+  for (std::size_t j = nail + 1; j < strung.nails.size() && others.size() < behind + reach; ++j) {
     if (!strung.pulled[j]) others.push_back(strung.nails[j]);
   }
   if (others.size() + 1 < fewestNails) return said;

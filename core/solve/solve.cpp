@@ -88,11 +88,19 @@ MouldFace mouldFace(const Solved& solved) {
 }
 
 /// The moulds, without their plank lines, and what they are as they stand.
-void solveMoulds(Solved& solved, const std::shared_ptr<const Solved>& previous) {
+void solveMoulds(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort) {
   if (solved.inside == nullptr) return;
   solved.planked = solved.inside;
+  if (effort == SolveEffort::Quick && previous != nullptr && previous->moulds != nullptr &&
+      previous->inside != solved.inside) {
+    // Moulds can wait for the hand to let go.
+    solved.moulds = previous->moulds;
+    solved.setUp = previous->setUp;
+    solved.mouldsWait = true;
+    return;
+  }
   const MouldPlan& plan = solved.book->moulds;
-  const bool same = previous != nullptr && previous->moulds != nullptr && previous->inside == solved.inside;
+  const bool same = previous != nullptr && previous->moulds != nullptr && !previous->mouldsWait && previous->inside == solved.inside;
   const bool sameOutlines = same && sameCut(previous->book->moulds, plan);
   solved.moulds = sameOutlines ? previous->moulds : std::make_shared<MouldSet>(makeMoulds(mouldFace(solved), plan));
   addProblems(solved, solved.moulds->problems, FindingCode::MouldProblem);
@@ -113,7 +121,7 @@ void solveMoulds(Solved& solved, const std::shared_ptr<const Solved>& previous) 
 }
 
 void markMoulds(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort) {
-  if (solved.moulds == nullptr || solved.lining == nullptr) return;
+  if (solved.moulds == nullptr || solved.lining == nullptr || solved.mouldsWait) return;
   if (previous != nullptr && solved.moulds == previous->moulds &&
       (solved.lining == previous->lining || effort == SolveEffort::Quick))
     return;
@@ -328,7 +336,7 @@ std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,
   if (stop.stop_requested()) return nullptr;
   solveHull(*solved, previous);
   if (stop.stop_requested()) return nullptr;
-  solveMoulds(*solved, previous);
+  solveMoulds(*solved, previous, effort);
   solveLining(*solved, previous, effort);
   markMoulds(*solved, previous, effort);
   if (!solvePlanks(*solved, previous, effort, stop)) return nullptr;

@@ -34,6 +34,7 @@ struct Solved {
   std::shared_ptr<const std::vector<DrawnLine>> drawnLines;  ///< waterlines and buttocks of the table
   std::shared_ptr<const Lining> lining;
   std::shared_ptr<const MouldSet> moulds;
+  bool mouldsWait = false;  ///< `moulds` are of an earlier table, until the full answer
   std::vector<SetUpOff> setUp;  ///< readings of the moulds as they stand, furthest off first
   std::shared_ptr<const std::vector<MeshFace>> mesh;     ///< the planked hull, for its picture
   bool meshWaits = false;                                ///< `mesh` is of an earlier lining, until the full answer

@@ -162,7 +162,7 @@ class WindowTest : public QObject {
 
   void draggedMarkFollowsTheHandAndIsOneEdit() {
     openSample();
-    m_window->goToStage(1);
+    m_window->goToNumber(4);
     Canvas* canvas = marks();
     const CanvasHandle mark = markOf(canvas, 4, 4);
     const double before = solved()->lining->lines[4].shares[4];
@@ -186,7 +186,7 @@ class WindowTest : public QObject {
 
   void escapePutsTheDraggedMarkBack() {
     openSample();
-    m_window->goToStage(1);
+    m_window->goToNumber(4);
     const std::string before = bytes();
     Canvas* canvas = marks();
     const QPoint from = markOf(canvas, 3, 5).at.toPoint();
@@ -201,7 +201,7 @@ class WindowTest : public QObject {
 
   void marksAreDraggedOnTheBodyPlanToo() {
     openSample();
-    m_window->goToStage(1);
+    m_window->goToNumber(4);
     Canvas* body = m_window->lining()->findChildren<Canvas*>().at(1);
     Selection selection = m_window->session().selection();
     selection.section = 3;
@@ -219,7 +219,7 @@ class WindowTest : public QObject {
 
   void widthIsTypedAtTheMasterStation() {
     openSample();
-    m_window->goToStage(1);
+    m_window->goToNumber(4);
     auto* grid = m_window->lining()->findChild<WidthsGrid*>();
     const int column = static_cast<int>(solved()->lining->master);
     grid->setFocus();
@@ -235,7 +235,7 @@ class WindowTest : public QObject {
 
   void nonsenseInTheTableIsAnsweredBesideItAndChangesNothing() {
     openSample();
-    m_window->goToStage(0);
+    m_window->goToNumber(1);
     const std::string before = bytes();
     OffsetGrid* grid = m_window->lines()->grid();
     QVERIFY(!grid->model()->setData(grid->model()->index(0, 2), "1-14-0", Qt::EditRole));
@@ -248,7 +248,7 @@ class WindowTest : public QObject {
 
   void misreadFigureBecomesAFindingAndClickingItGoesThere() {
     openSample();
-    m_window->goToStage(2);
+    m_window->goToNumber(5);
     OffsetGrid* grid = m_window->lines()->grid();
     int row = 0;
     for (std::size_t i = 0; i < m_window->session().book()->table.rows.size(); ++i) {
@@ -268,7 +268,7 @@ class WindowTest : public QObject {
 
   void strakesAreSteppedThroughAndPicked() {
     openSample();
-    m_window->goToStage(2);
+    m_window->goToNumber(5);
     QTest::keyClick(m_window.get(), Qt::Key_PageUp);
     QCOMPARE(m_window->session().selection().strake, 1);
     for (int i = 0; i < 20; ++i) QTest::keyClick(m_window.get(), Qt::Key_PageUp);
@@ -284,7 +284,7 @@ class WindowTest : public QObject {
 
   void pictureOfTheHullIsPaintedAndTurns() {
     openSample();
-    m_window->goToStage(2);
+    m_window->goToNumber(5);
     QTest::qWait(50);
     HullPicture* picture = m_window->planks()->picture();
     const QImage before = picture->grab().toImage();
@@ -299,7 +299,7 @@ class WindowTest : public QObject {
 
   void canvasIsZoomedAboutThePointerAndMeasured() {
     openSample();
-    m_window->goToStage(2);
+    m_window->goToNumber(5);
     Canvas* canvas = qobject_cast<Canvas*>(m_window->planks()->drawing());
     const QPointF about(200, 100);
     const Vec2 held = canvas->toWorld(about);
@@ -321,7 +321,7 @@ class WindowTest : public QObject {
 
   void marksAreNamedToAssistiveTools() {
     openSample();
-    m_window->goToStage(1);
+    m_window->goToNumber(4);
     QTest::qWait(30);
     QAccessibleInterface* canvas = QAccessible::queryAccessibleInterface(marks());
     QVERIFY(canvas != nullptr);
@@ -376,7 +376,7 @@ class WindowTest : public QObject {
 
   void workLeftBehindIsOfferedAndTakenUp() {
     openSample();
-    m_window->goToStage(1);
+    m_window->goToNumber(4);
     QTest::mouseClick(find<QPushButton>(m_window->lining(), "addStrake"), Qt::LeftButton);
     QVERIFY(settled());
     const std::string work = bytes();
@@ -407,7 +407,7 @@ class WindowTest : public QObject {
 
   void closingWhileAFieldIsTypedInIsSafe() {
     openSample();
-    m_window->goToStage(1);
+    m_window->goToNumber(4);
     auto* grid = m_window->lining()->findChild<WidthsGrid*>();
     grid->setFocus();
     grid->setCurrentCell(0, static_cast<int>(solved()->lining->master));
@@ -467,7 +467,7 @@ class WindowTest : public QObject {
         20000);
   }
   Canvas* marks() {
-    m_window->goToStage(1);
+    m_window->goToNumber(4);
     auto* canvas = qobject_cast<Canvas*>(m_window->lining()->drawing());
     Selection selection = m_window->session().selection();
     selection.line = 3;

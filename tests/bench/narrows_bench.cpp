@@ -146,7 +146,7 @@ void benchDragging() {
   window.activateWindow();
   (void)QTest::qWaitForWindowExposed(&window);
   window.openSample();
-  window.goToStage(1);
+  window.goToNumber(4);
   QTest::qWait(500);
   auto* canvas = qobject_cast<Canvas*>(window.lining()->drawing());
   canvas->repaint();
@@ -177,7 +177,7 @@ void benchDragging() {
   print("  the same, 99th percentile", percentile99(found), "ms", 16.0);
   QTest::qWait(400);
 
-  window.goToStage(2);
+  window.goToNumber(5);
   QTest::qWait(100);
   QImage image(1000, 700, QImage::Format_RGB32);
   HullPicture* picture = window.planks()->picture();

@@ -240,7 +240,34 @@ void LinesDrawing::paintDrawing(QPainter& painter) {
   paintBackbone(painter);
   paintTableLines(painter);
   paintSections(painter);
+  paintDisowned(painter);
   paintNames(painter);
+}
+
+void LinesDrawing::paintDisowned(QPainter& painter) const {
+  const Judgement& judgement = *m_session->solved()->judgement;
+  for (const TableLine& line : judgement.lines) {
+    if (line.kind == LineKind::Section) continue;
+    for (const LineNail& nail : line.nails) {
+      const FigureJudgement* judged = nail.figure ? judgement.of(*nail.figure) : nullptr;
+      if (judged == nullptr || judged->verdict == Verdict::None) continue;
+      const bool inPlan = nail.figure->in == FigureRef::In::Row &&
+                          m_session->book()->table.rows[nail.figure->list].kind == RowKind::HalfBreadth;
+      const QPointF at = toScreen(place(inPlan ? View::Plan : View::Profile, nail.at, false));
+      const bool misread = judged->verdict == Verdict::Misread;
+      painter.setPen(QPen(misread ? look::trouble : look::lookAgain, 2.4));
+      painter.setBrush(look::paper);
+      const double r = 8.0;
+      const QPolygonF shape = misread ? QPolygonF{at + QPointF(0, -r), at + QPointF(r, 0), at + QPointF(0, r), at + QPointF(-r, 0)}
+                                      : QPolygonF{at + QPointF(0, -r), at + QPointF(r, r), at + QPointF(-r, r)};
+      painter.drawPolygon(shape);
+      painter.setBrush(Qt::NoBrush);
+    }
+  }
+}
+
+void LinesDrawing::mouseDoubleClickEvent(QMouseEvent* event) {
+  if (event->button() == Qt::LeftButton && !isMeasuring()) emit lineAsked();
 }
 
 void LinesDrawing::mousePressEvent(QMouseEvent* event) {
@@ -268,10 +295,16 @@ void LinesDrawing::mousePressEvent(QMouseEvent* event) {
     const View view = m_session->book()->table.rows[line.row].line == RowLine::Waterline ? View::Plan : View::Profile;
     for (const Contour& contour : line.contours) consider(view, contour, false, choice);
   }
+  if (selection.row != before.row) m_takesSection = false;
+  if (selection.section != before.section) m_takesSection = true;
   m_session->select(selection);
 }
 
 void LinesDrawing::keyPressEvent(QKeyEvent* event) {
+  if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
+    emit lineAsked();
+    return;
+  }
   const int step = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
   if (step == 0 || m_session->solved() == nullptr || m_session->solved()->drawn == nullptr) {
     Canvas::keyPressEvent(event);

@@ -13,11 +13,18 @@ class LinesDrawing : public Canvas {
 
  public:
   explicit LinesDrawing(Session* session, QWidget* parent = nullptr);
+  /// Whether a section was taken in hand last, and not a line along the boat.
+  bool takesSection() const { return m_takesSection; }
+
+ signals:
+  /// The line or section in hand is to be worked on by itself.
+  void lineAsked();
 
  protected:
   std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
   void paintDrawing(QPainter& painter) override;
   void mousePressEvent(QMouseEvent* event) override;
+  void mouseDoubleClickEvent(QMouseEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
 
  private:
@@ -31,6 +38,7 @@ class LinesDrawing : public Canvas {
   void paintTableLines(QPainter& painter) const;
   void paintBackbone(QPainter& painter) const;
   void paintNames(QPainter& painter);
+  void paintDisowned(QPainter& painter) const;
   QPen penFor(bool selected, double width) const;
   bool isAft(std::size_t section) const;
   std::vector<Vec3> sectionPoints(std::size_t section) const;
@@ -38,6 +46,7 @@ class LinesDrawing : public Canvas {
   Session* m_session;
   Vec3 m_low = Vec3::Zero(), m_high = Vec3::Zero();
   double m_gap = 100.0;
+  bool m_takesSection = false;
   std::size_t m_middle = 0;  ///< section of greatest breadth: aft of it sections go to the left
 };
 

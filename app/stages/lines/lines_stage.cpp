@@ -1,15 +1,27 @@
 #include "stages/lines/lines_stage.h"
 
+#include <QDate>
 #include <QHBoxLayout>
+#include <QInputDialog>
 #include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
 #include <QSplitter>
+#include <QStackedWidget>
+#include <QTabWidget>
+#include <cmath>
 
+#include "book/edits.h"
+#include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/words.h"
+#include "fairing/fair_table.h"
 #include "fonts.h"
 #include "lining/shop_figures.h"
+#include "stages/lines/line_bench.h"
 #include "stages/lines/lines_drawing.h"
 #include "stages/lines/offset_grid.h"
+#include "stages/lines/profile_grid.h"
 #include "stages/slate.h"
 
 namespace narrows {
@@ -17,63 +29,158 @@ namespace narrows {
 LinesStage::LinesStage(Session* session, QWidget* parent)
     : Stage(session, parent),
       m_drawing(new LinesDrawing(session)),
+      m_bench(new LineBench(session)),
+      m_above(new QStackedWidget),
+      m_slates(new QStackedWidget),
       m_grid(new OffsetGrid(session)),
+      m_profiles(new ProfileGrid(session)),
       m_gridAnswer(new QLabel(this)) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
   auto* split = new QSplitter(Qt::Vertical, this);
-  split->addWidget(m_drawing);
-  auto* below = new QWidget(split);
-  auto* column = new QVBoxLayout(below);
-  column->setContentsMargins(8, 4, 8, 4);
-  column->setSpacing(4);
-  column->addWidget(m_grid);
-  column->addWidget(m_gridAnswer);
-  m_gridAnswer->hide();
-  m_gridAnswer->setWordWrap(true);
-  m_gridAnswer->setStyleSheet(QStringLiteral("color: #A3142B; font-weight: bold"));
-  split->addWidget(below);
+  m_above->addWidget(m_drawing);
+  m_above->addWidget(m_bench);
+  split->addWidget(m_above);
+  split->addWidget(makeTables());
   split->setStretchFactor(0, 3);
   split->setStretchFactor(1, 2);
-  split->setSizes({430, 290});
+  split->setSizes({400, 300});
   row->addWidget(split, 1);
+  m_slates->addWidget(makeSlate());
+  m_slates->addWidget(m_bench->slate());
+  m_slates->setFixedWidth(270);
+  row->addWidget(m_slates);
 
-  auto* slate = new Slate(this);
-  slate->addHeading(tr("Station"));
-  m_station = slate->addHeadline(tr("Station selected"));
-  m_girth = slate->addFigure(tr("Girth"));
-  m_where = slate->addFigure(tr("Where the station is"));
-  slate->addSpace(14);
-  slate->addHeading(tr("Boat"));
-  m_boat = slate->addFigure(tr("Length and breadth"));
-  slate->addSpace(14);
-  slate->addHeading(tr("Planking"));
-  m_planking = slate->addFigure(tr("Planking"));
-  slate->addStretch();
-  slate->addHeading(tr("Change a figure in the table: type over it. Enter goes down, Tab goes along."));
-  row->addWidget(slate);
-
-  connect(m_grid->offsets(), &OffsetModel::notUnderstood, this, [this](const QString& words) {
-    m_gridAnswer->setText(words);
-    m_gridAnswer->show();
-  });
+  const auto complain = [this](const QString& words) { answer(words, true); };
+  connect(m_grid->offsets(), &OffsetModel::notUnderstood, this, complain);
+  connect(m_profiles->profiles(), &ProfileModel::notUnderstood, this, complain);
   connect(m_grid->offsets(), &OffsetModel::understood, m_gridAnswer, &QLabel::hide);
-  connect(session, &Session::refused, this, [this](const QString& words) {
-    if (!isVisible()) return;
-    m_gridAnswer->setText(words);
-    m_gridAnswer->show();
+  connect(m_profiles->profiles(), &ProfileModel::understood, m_gridAnswer, &QLabel::hide);
+  connect(session, &Session::refused, this, [this, complain](const QString& words) {
+    if (isVisible()) complain(words);
   });
+  connect(m_drawing, &LinesDrawing::lineAsked, this, &LinesStage::workOnSelected);
+  connect(m_bench, &LineBench::leaveAsked, this, &LinesStage::showWhole);
   connect(session, &Session::answerSettled, this, &LinesStage::showFigures);
   connect(session, &Session::selectionChanged, this, &LinesStage::showFigures);
 }
 
+QWidget* LinesStage::makeTables() {
+  auto* below = new QWidget;
+  auto* column = new QVBoxLayout(below);
+  column->setContentsMargins(8, 4, 8, 4);
+  column->setSpacing(4);
+  auto* tabs = new QTabWidget(below);
+  tabs->addTab(m_grid, tr("Offsets"));
+  tabs->addTab(m_profiles, tr("Profiles"));
+  tabs->setObjectName(QStringLiteral("tables"));
+  auto* corner = new QWidget(tabs);
+  auto* buttons = new QHBoxLayout(corner);
+  buttons->setContentsMargins(0, 0, 0, 2);
+  auto* add = new QPushButton(tr("Add a line…"), corner);
+  auto* scale = new QPushButton(tr("Scale it…"), corner);
+  add->setObjectName(QStringLiteral("addLine"));
+  scale->setObjectName(QStringLiteral("scaleTable"));
+  buttons->addWidget(add);
+  buttons->addWidget(scale);
+  tabs->setCornerWidget(corner);
+  column->addWidget(tabs);
+  column->addWidget(m_gridAnswer);
+  m_gridAnswer->hide();
+  m_gridAnswer->setWordWrap(true);
+  connect(add, &QPushButton::clicked, this, &LinesStage::addLine);
+  connect(scale, &QPushButton::clicked, this, &LinesStage::scaleAll);
+  return below;
+}
+
+QWidget* LinesStage::makeSlate() {
+  auto* slate = new Slate(this);
+  slate->addHeading(tr("The table, judged"));
+  m_judged = slate->addHeadline(tr("What the judge found"));
+  m_work = new QPushButton(tr("Work on this line  (Enter)"), slate);
+  m_work->setObjectName(QStringLiteral("workOnLine"));
+  slate->addWidget(m_work);
+  slate->addSpace(10);
+  slate->addHeading(tr("Fair every line within"));
+  m_tolerance = new LengthField(tr("Fairing tolerance"), slate);
+  slate->addWidget(m_tolerance);
+  const auto button = [&](const QString& words, const QString& name) {
+    auto* made = new QPushButton(words, slate);
+    made->setObjectName(name);
+    slate->addWidget(made);
+    return made;
+  };
+  m_fair = button(tr("Fair the table"), QStringLiteral("fairTable"));
+  m_beyond = button(tr("Move those further off too"), QStringLiteral("fairBeyond"));
+  m_unfair = button(tr("Every figure as drawn"), QStringLiteral("unfair"));
+  m_faired = slate->addFigure(tr("What was faired"));
+  slate->addSpace(10);
+  slate->addHeading(tr("Station in hand"));
+  m_station = slate->addHeadline(tr("Station selected"));
+  m_girth = slate->addFigure(tr("Girth"));
+  m_takenOff = slate->addFigure(tr("Planking taken off"));
+  slate->addSpace(10);
+  slate->addHeading(tr("Boat"));
+  m_boat = slate->addFigure(tr("Length and breadth"));
+  slate->addStretch();
+  connect(m_work, &QPushButton::clicked, this, &LinesStage::workOnSelected);
+  connect(m_fair, &QPushButton::clicked, this, [this] { fairAll(false); });
+  connect(m_beyond, &QPushButton::clicked, this, [this] { fairAll(true); });
+  connect(m_unfair, &QPushButton::clicked, this,
+          [this] { m_session->perform(tr("Every figure as drawn"), unfair(*m_session->book())); });
+  connect(m_session, &Session::fileChanged, this, [this] {
+    // Another boat: its own rounding, and the whole of it in view.
+    m_tolerance->setLength(usualFairingTolerance(m_session->book()->table), m_session->notation());
+    showWhole();
+  });
+  return slate;
+}
+
 QWidget* LinesStage::drawing() {
-  return m_drawing;
+  return isOneLine() ? static_cast<QWidget*>(m_bench->drawing()) : m_drawing;
 }
 
 void LinesStage::fit() {
   m_drawing->fit();
+  m_bench->drawing()->fit();
+}
+
+bool LinesStage::isOneLine() const {
+  return m_above->currentIndex() == 1;
+}
+
+void LinesStage::showWhole() {
+  m_above->setCurrentIndex(0);
+  m_slates->setCurrentIndex(0);
+  if (isVisible()) m_drawing->setFocus();
+}
+
+void LinesStage::workOn(const FigureRef& figure) {
+  m_above->setCurrentIndex(1);
+  m_slates->setCurrentIndex(1);
+  m_bench->chooseFigure(figure);
+}
+
+void LinesStage::workOnSelected() {
+  if (!m_session->hasBook()) return;
+  const auto& solved = m_session->solved();
+  // The worst figure first; else the row in hand, at the station in hand.
+  if (m_drawing->takesSection() && m_session->selection().section >= 0 && solved->drawn != nullptr) {
+    const std::string& name =
+        solved->drawn->sections[static_cast<std::size_t>(m_session->selection().section)].name;
+    const auto& stations = m_session->book()->table.stations;
+    for (std::size_t i = 0; i < stations.size(); ++i) {
+      if (stations[i].name != name) continue;
+      m_above->setCurrentIndex(1);
+      m_slates->setCurrentIndex(1);
+      m_bench->choose(LineKind::Section, i);
+      return;
+    }
+  }
+  const int row = std::max(0, m_session->selection().row);
+  const int column = std::max(0, m_grid->currentIndex().column());
+  workOn({FigureRef::In::Row, static_cast<std::size_t>(row), static_cast<std::size_t>(column)});
 }
 
 QString LinesStage::standing() const {
@@ -81,24 +188,143 @@ QString LinesStage::standing() const {
   if (solved == nullptr) return {};
   int problems = 0;
   for (const Finding& finding : solved->findings) problems += finding.code == FindingCode::TableProblem ? 1 : 0;
+  const int off = solved->judgement == nullptr ? 0 : static_cast<int>(solved->judgement->disowned.size());
+  if (off > 0) return tr("%1 off").arg(counted(off, tr("figure lies"), tr("figures lie")));
   if (problems > 0) return tr("%1 to mend").arg(counted(problems, tr("figure"), tr("figures")));
+  const int faired = static_cast<int>(m_session->book()->faired.size());
+  if (faired > 0) return tr("%1 faired").arg(counted(faired, tr("figure"), tr("figures")));
   return tr("%1, in order")
       .arg(counted(static_cast<int>(m_session->book()->table.stations.size()), tr("station"), tr("stations")));
 }
 
+QString LinesStage::shown(double mm) const {
+  return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
+}
+
+void LinesStage::answer(const QString& words, bool trouble) {
+  m_gridAnswer->setText(words);
+  m_gridAnswer->setStyleSheet(trouble ? QStringLiteral("color: #A3142B; font-weight: bold")
+                                      : QStringLiteral("color: #1F2A30"));
+  m_gridAnswer->show();
+}
+
+void LinesStage::fairAll(bool beyondToo) {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->judgement == nullptr) return;
+  const OffsetTable& drawn = m_session->book()->table;
+  // From the figures as drawn, so that fairing twice does not move them twice as far; what was faired by hand stays.
+  const FigureSet disowned = judgeTable(drawn).disowned;
+  OffsetTable from = drawn;
+  FigureSet byHand;
+  for (const FairedFigure& faired : m_session->book()->faired) {
+    if (faired.why == tr("faired with the table").toStdString()) continue;
+    setFigureMm(from, faired.figure, faired.value.mm());
+    byHand.insert(faired.figure);
+  }
+  from.reading = drawn.figureTolerance();
+  FigureSet left;
+  for (const FigureRef& figure : disowned) {
+    if (!byHand.contains(figure)) left.insert(figure);
+  }
+  const auto length = parseLength(m_tolerance->edit()->text().toStdString(), bareUnit(m_session->notation()));
+  if (!length) return answer(QString::fromStdString(describe(length.error()[0])), true);
+  const auto faired = fairTable(from, *length, left, beyondToo ? left : FigureSet());
+  if (!faired) return answer(QString::fromStdString(describe(faired.error()[0])), true);
+  std::vector<std::pair<FigureRef, Length>> values;
+  double most = 0.0;
+  for (const MovedFigure& moved : faired->moved) {
+    if (byHand.contains(moved.figure)) continue;
+    values.emplace_back(moved.figure, millimetres(moved.toMm));
+    if (!left.contains(moved.figure)) most = std::max(most, std::abs(moved.toMm - moved.fromMm));
+  }
+  const auto edited = fairFigures(*m_session->book(), values, today(), tr("faired with the table").toStdString());
+  if (!m_session->perform(tr("Fair the table within %1").arg(shown(length->mm())), edited)) return;
+  QString words = tr("%1 moved, by %2 at most; the lines bend %3 % less. The corrected table can be printed with the sheets.")
+                      .arg(counted(static_cast<int>(values.size()), tr("figure"), tr("figures")), shown(most))
+                      .arg(100.0 * (1.0 - faired->bendingAfter / std::max(faired->bendingBefore, 1e-12)), 0, 'f', 1);
+  if (!faired->wanting.empty())
+    words += QStringLiteral(" ") + tr("%1 further off than that, and left: see what wants looking at.")
+                                       .arg(counted(static_cast<int>(faired->wanting.size()), tr("figure lies"),
+                                                    tr("figures lie")));
+  answer(words, false);
+}
+
+void LinesStage::addLine() {
+  bool taken = false;
+  const QString text = QInputDialog::getText(
+      this, tr("A line read off the surface"),
+      tr("waterline HEIGHT, buttock DISTANCE, or diagonal NAME HEIGHT OUT DOWN"), QLineEdit::Normal, {}, &taken);
+  if (!taken || text.trimmed().isEmpty()) return;
+  const QStringList words = text.trimmed().split(' ', Qt::SkipEmptyParts);
+  const Unit unit = m_session->book()->table.unit;
+  const QString kind = words[0].toLower();
+  const qsizetype wanted = kind == QStringLiteral("diagonal") ? 5 : 2;
+  const bool known = kind == QStringLiteral("waterline") || kind == QStringLiteral("buttock") || wanted == 5;
+  if (!known || words.size() < wanted)
+    return answer(tr("Write it as: waterline 1-3-0, buttock 0-9-0, or diagonal A 1-6-0 2-0-0 1-0-0."), true);
+  TableRow row;
+  std::vector<Length> lengths;
+  for (qsizetype i = wanted == 5 ? 2 : 1; i < wanted; ++i) {
+    const auto length = parseLength(words[i].toStdString(), unit);
+    if (!length) return answer(QString::fromStdString(describe(length.error()[0])), true);
+    lengths.push_back(*length);
+  }
+  row.at = lengths[0];
+  row.kind = kind == QStringLiteral("buttock")  ? RowKind::Height
+             : kind == QStringLiteral("diagonal") ? RowKind::Diagonal
+                                                  : RowKind::HalfBreadth;
+  row.line = kind == QStringLiteral("buttock")  ? RowLine::Buttock
+             : kind == QStringLiteral("diagonal") ? RowLine::Diagonal
+                                                  : RowLine::Waterline;
+  if (wanted == 5) {
+    row.name = words[1].toStdString();
+    row.out = lengths[1];
+    row.down = lengths[2];
+  }
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->drawn == nullptr) return answer(tr("There is no surface to read it off yet."), true);
+  if (m_session->perform(tr("Add %1").arg(text.trimmed()), addLineReadOff(*m_session->book(), *solved->drawn, row)))
+    answer(tr("Added, its figures read off the surface."), false);
+}
+
+void LinesStage::scaleAll() {
+  bool taken = false;
+  const double scale =
+      QInputDialog::getDouble(this, tr("A table lifted off a drawing"),
+                              tr("The drawing's scale, one to (12 for an inch to the foot):"), 12.0, 0.01, 1000.0, 3, &taken);
+  if (!taken) return;
+  if (m_session->perform(tr("Scale the table by %1").arg(scale), scaleTable(*m_session->book(), scale)))
+    answer(tr("Scaled. A reading off the drawing is taken to be good to %1.")
+               .arg(shown(m_session->book()->table.figureTolerance().mm())),
+           false);
+}
+
 void LinesStage::showFigures() {
   const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->drawn == nullptr) return;
-  const auto shown = [this](double mm) {
-    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
-  };
+  if (solved == nullptr || solved->judgement == nullptr) return;
+  const auto misread = static_cast<int>(solved->judgement->count(Verdict::Misread));
+  const auto look = static_cast<int>(solved->judgement->count(Verdict::Look));
+  m_judged->setText(misread + look == 0 ? tr("All fair")
+                    : misread > 0       ? tr("%1 misread").arg(misread) + (look > 0 ? tr(", %1 to look at").arg(look) : QString())
+                                        : tr("%1 to look at").arg(look));
+  const int faired = static_cast<int>(m_session->book()->faired.size());
+  m_faired->setText(faired == 0 ? QString() : tr("%1 faired; both are kept").arg(counted(faired, tr("figure"), tr("figures"))));
+  m_unfair->setVisible(faired > 0);
+  m_beyond->setVisible(misread + look > 0);
+  if (solved->drawn == nullptr) return;
   const auto& sections = solved->drawn->sections;
   const int selected = m_session->selection().section;
   if (selected >= 0 && static_cast<std::size_t>(selected) < sections.size()) {
     const Section& section = sections[static_cast<std::size_t>(selected)];
     m_station->setText(QString::fromStdString(section.name));
     m_girth->setText(tr("girth %1, rabbet to sheer").arg(shown(section.girthMm())));
-    m_where->setText(section.xMm ? tr("%1 aft").arg(shown(*section.xMm)) : tr("along its own edge"));
+    const Mould* mould = solved->moulds != nullptr ? solved->moulds->find(section.name) : nullptr;
+    const double thick = solved->fair->thickness.mm();
+    m_takenOff->setText(mould == nullptr
+                            ? QString()
+                            : tr("Planking of %1 taken off square takes up to %2 off in the plane of the section: taken off "
+                                 "in the plane, the mould would be %3 too big.")
+                                  .arg(shown(thick), shown(mould->inPlaneMostMm), shown(mould->inPlaneMostMm - thick)));
   }
   const OffsetTable& table = m_session->book()->table;
   double breadth = 0.0;
@@ -108,12 +334,11 @@ void LinesStage::showFigures() {
   }
   const Notation notation =
       m_session->notation() == Notation::Millimetres ? Notation::Millimetres : Notation::FeetInches16;
-  m_boat->setText(tr("%1 long, %2 broad")
+  m_boat->setText(tr("%1 long, %2 broad; %3, %4 thick, drawn to the %5")
                       .arg(QString::fromStdString(showLength(boatLength(table), notation)),
-                           QString::fromStdString(showLength(millimetres(2.0 * breadth), notation))));
-  m_planking->setText(tr("%1, %2 thick, drawn to the %3")
-                          .arg(QString::fromUtf8(constructionName(table.construction)), shown(table.thickness.mm()),
-                               QString::fromUtf8(plankingSideName(table.side))));
+                           QString::fromStdString(showLength(millimetres(2.0 * breadth), notation)),
+                           QString::fromUtf8(constructionName(table.construction)), shown(table.thickness.mm()),
+                           QString::fromUtf8(plankingSideName(table.side))));
 }
 
 }  // namespace narrows

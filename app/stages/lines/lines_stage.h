@@ -1,14 +1,19 @@
 #pragma once
-// Stage 1, Lines: the table and the hull it draws.
+// Stage 1, Lines: the table and the hull it draws, judged and faired.
 
 #include "stages/stage.h"
 
 class QLabel;
+class QPushButton;
+class QStackedWidget;
 
 namespace narrows {
 
+class LengthField;
+class LineBench;
 class LinesDrawing;
 class OffsetGrid;
+class ProfileGrid;
 
 class LinesStage : public Stage {
   Q_OBJECT
@@ -21,18 +26,44 @@ class LinesStage : public Stage {
   QWidget* drawing() override;
   void fit() override;
   OffsetGrid* grid() { return m_grid; }
+  ProfileGrid* profiles() { return m_profiles; }
+  LineBench* bench() { return m_bench; }
+  bool isOneLine() const;
+  LengthField* tolerance() { return m_tolerance; }
+  /// The whole boat, or one line by itself.
+  void showWhole();
+  void workOn(const FigureRef& figure);
+  void workOnSelected();
+  /// Brings every figure that will go to where the battens bend least, within the tolerance.
+  void fairAll(bool beyondToo);
 
  private:
+  QWidget* makeSlate();
+  QWidget* makeTables();
   void showFigures();
+  void answer(const QString& words, bool trouble);
+  void addLine();
+  void scaleAll();
+  QString shown(double mm) const;
 
   LinesDrawing* m_drawing;
+  LineBench* m_bench;
+  QStackedWidget* m_above;
+  QStackedWidget* m_slates;
   OffsetGrid* m_grid;
+  ProfileGrid* m_profiles;
   QLabel* m_gridAnswer;
-  QLabel* m_station;
-  QLabel* m_girth;
-  QLabel* m_where;
-  QLabel* m_boat;
-  QLabel* m_planking;
+  QLabel* m_station = nullptr;
+  QLabel* m_girth = nullptr;
+  QLabel* m_takenOff = nullptr;
+  QLabel* m_boat = nullptr;
+  QLabel* m_judged = nullptr;
+  QLabel* m_faired = nullptr;
+  LengthField* m_tolerance = nullptr;
+  QPushButton* m_work = nullptr;
+  QPushButton* m_fair = nullptr;
+  QPushButton* m_beyond = nullptr;
+  QPushButton* m_unfair = nullptr;
 };
 
 }  // namespace narrows

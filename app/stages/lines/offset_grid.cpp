@@ -3,6 +3,9 @@
 #include <QFontMetrics>
 #include <QHeaderView>
 #include <QKeyEvent>
+#include <QPainter>
+#include <QStyledItemDelegate>
+#include <cmath>
 
 #include "book/edits.h"
 #include "canvas/look.h"
@@ -18,14 +21,59 @@ QString rowWords(const TableRow& row, Unit unit) {
       .trimmed();
 }
 
+/// A figure, what the judge says of it by shape as well as by colour, and its float beneath.
+class FigureDelegate : public QStyledItemDelegate {
+ public:
+  using QStyledItemDelegate::QStyledItemDelegate;
+
+  void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+    const auto verdict = static_cast<Verdict>(index.data(OffsetModel::VerdictRole).toInt());
+    const QString floats = index.data(OffsetModel::FloatRole).toString();
+    const bool faired = index.data(OffsetModel::FairedRole).toBool();
+    const bool selected = (option.state & QStyle::State_Selected) != 0;
+    painter->save();
+    painter->setRenderHint(QPainter::Antialiasing);
+    painter->fillRect(option.rect, selected ? look::timber : look::raised);
+    const QColor colour = verdict == Verdict::Misread ? look::trouble
+                          : verdict == Verdict::Look  ? look::lookAgain
+                          : faired                    ? look::inHand
+                                                      : look::ink;
+    painter->setPen(colour);
+    painter->setFont(shopFont(15.0, verdict != Verdict::None || faired));
+    const QRect upper = floats.isEmpty() ? option.rect : option.rect.adjusted(0, 2, 0, -14);
+    painter->drawText(upper, Qt::AlignCenter, index.data(Qt::DisplayRole).toString());
+    if (!floats.isEmpty()) {
+      painter->setFont(shopFont(11.0, verdict != Verdict::None));
+      painter->setPen(verdict == Verdict::None ? look::quietInk : colour);
+      painter->drawText(option.rect.adjusted(0, 18, 0, -2), Qt::AlignCenter, floats);
+    }
+    if (verdict != Verdict::None) {
+      const QPointF at(option.rect.left() + 8.0, option.rect.top() + 9.0);
+      painter->setPen(Qt::NoPen);
+      painter->setBrush(colour);
+      if (verdict == Verdict::Misread) {
+        const QPointF diamond[]{at + QPointF(0, -5), at + QPointF(5, 0), at + QPointF(0, 5), at + QPointF(-5, 0)};
+        painter->drawPolygon(diamond, 4);
+      } else {
+        const QPointF wedge[]{at + QPointF(0, -5), at + QPointF(5, 4), at + QPointF(-5, 4)};
+        painter->drawPolygon(wedge, 3);
+      }
+    }
+    painter->restore();
+  }
+};
+
 }  // namespace
 
 OffsetModel::OffsetModel(Session* session, QObject* parent) : QAbstractTableModel(parent), m_session(session) {
+  connect(session, &Session::answerSettled, this, [this] {
+    if (rowCount() > 0) emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
+  });
   connect(session, &Session::bookChanged, this, [this] {
     const bool sameShape = m_shown != nullptr && m_shown->table.rows.size() == m_session->book()->table.rows.size() &&
                            m_shown->table.stations == m_session->book()->table.stations;
     if (!sameShape) beginResetModel();
-    const bool changed = m_shown == nullptr || !(m_shown->table == m_session->book()->table);
+    const bool changed = m_shown == nullptr || !(m_shown->table == m_session->book()->table) || m_shown->faired != m_session->book()->faired;
     m_shown = m_session->book();
     if (!sameShape) {
       endResetModel();
@@ -48,9 +96,33 @@ QVariant OffsetModel::data(const QModelIndex& index, int role) const {
   const TableRow& row = m_shown->table.rows[static_cast<std::size_t>(index.row())];
   const auto& figure = row.figures[static_cast<std::size_t>(index.column())];
   if (role == Qt::TextAlignmentRole) return Qt::AlignCenter;
+  const FigureRef ref{FigureRef::In::Row, static_cast<std::size_t>(index.row()), static_cast<std::size_t>(index.column())};
+  const FairedFigure* faired = fairedAt(*m_shown, ref);
+  if (role == FairedRole) return faired != nullptr;
+  if (role == VerdictRole || role == FloatRole) return judged(ref, role);
+  if (role == Qt::ToolTipRole && faired != nullptr)
+    return tr("drawn %1, faired to %2: %3")
+        .arg(QString::fromStdString(writeLength(*figure, m_shown->table.unit, 6, true)),
+             QString::fromStdString(writeLength(faired->value, m_shown->table.unit, 3, true)),
+             QString::fromStdString(faired->why));
+  if (role == Qt::DisplayRole && faired != nullptr)
+    return QString::fromStdString(writeLength(faired->value, m_shown->table.unit, 2, true));
   if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
   if (!figure) return role == Qt::EditRole ? QString() : QStringLiteral("–");
   return QString::fromStdString(writeLength(*figure, m_shown->table.unit, 6, true));
+}
+
+QVariant OffsetModel::judged(const FigureRef& figure, int role) const {
+  const auto& solved = m_session->solved();
+  const FigureJudgement* judged =
+      solved != nullptr && solved->judgement != nullptr ? solved->judgement->of(figure) : nullptr;
+  if (role == VerdictRole) return judged != nullptr ? static_cast<int>(judged->verdict) : 0;
+  if (judged == nullptr) return {};
+  const bool disowned = judged->verdict != Verdict::None;
+  if (!disowned && (!judged->floatMm || std::abs(*judged->floatMm) <= m_shown->table.figureTolerance().mm())) return {};
+  const double away = disowned ? judged->apartMm : *judged->floatMm;
+  return QString(away > 0.0 ? QStringLiteral("+") : QStringLiteral("−")) +
+         QString::fromStdString(showLength(millimetres(std::abs(away)), m_session->notation()));
 }
 
 QVariant OffsetModel::headerData(int section, Qt::Orientation orientation, int role) const {
@@ -96,9 +168,10 @@ OffsetGrid::OffsetGrid(Session* session, QWidget* parent)
   setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked |
                   QAbstractItemView::EditKeyPressed);
   setTabKeyNavigation(true);
-  horizontalHeader()->setDefaultSectionSize(66);
+  horizontalHeader()->setDefaultSectionSize(74);
   horizontalHeader()->setMinimumSectionSize(48);
-  verticalHeader()->setDefaultSectionSize(28);
+  setItemDelegate(new FigureDelegate(this));
+  verticalHeader()->setDefaultSectionSize(36);
   verticalHeader()->setMinimumSectionSize(28);
   verticalHeader()->setFont(shopFont(look::labelPx));
   connect(selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
@@ -157,6 +230,23 @@ void OffsetGrid::keyPressEvent(QKeyEvent* event) {
     return;
   }
   QTableView::keyPressEvent(event);
+}
+
+void OffsetGrid::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) {
+  const QModelIndex now = currentIndex();
+  // Enter commits without a hint and goes down; Tab and Shift+Tab go along, and from the end of a row to the next.
+  QTableView::closeEditor(editor, QAbstractItemDelegate::NoHint);
+  if (!now.isValid() || hint == QAbstractItemDelegate::RevertModelCache) return;
+  int row = now.row(), column = now.column();
+  if (hint == QAbstractItemDelegate::EditNextItem) {
+    if (++column == m_model->columnCount()) column = 0, ++row;
+  } else if (hint == QAbstractItemDelegate::EditPreviousItem) {
+    if (--column < 0) column = m_model->columnCount() - 1, --row;
+  } else {
+    ++row;
+  }
+  const QModelIndex next = m_model->index(row, column);
+  if (next.isValid()) setCurrentIndex(next);
 }
 
 }  // namespace narrows

@@ -21,16 +21,23 @@ class OffsetModel : public QAbstractTableModel {
   /// Reads the figure in any notation; an empty field or `-` takes it out. Nonsense is refused and told.
   bool setData(const QModelIndex& index, const QVariant& value, int role) override;
 
+  /// Roles of a figure beside its text: what the judge says of it, its float as it is written under it, and whether it
+  /// was faired.
+  enum Role { VerdictRole = Qt::UserRole + 1, FloatRole, FairedRole };
+
  signals:
   void notUnderstood(const QString& words);
   void understood();
 
  private:
+  QVariant judged(const FigureRef& figure, int role) const;
+
   Session* m_session;
   BookSnapshot m_shown;
 };
 
-/// The grid. A digit begins typing over a figure; Enter goes down the column, Tab along the row.
+/// The grid. A digit begins typing over a figure; Enter goes down the column, Tab along the row and on to the next. Under
+/// each figure stands how far the batten floats off it, where that is more than its rounding.
 class OffsetGrid : public QTableView {
   Q_OBJECT
 
@@ -41,6 +48,7 @@ class OffsetGrid : public QTableView {
  protected:
   bool event(QEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
+  void closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) override;
 
  private:
   void follow();

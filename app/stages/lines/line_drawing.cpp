@@ -1,0 +1,540 @@
+#include "stages/lines/line_drawing.h"
+
+#include <QDate>
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <algorithm>
+#include <cmath>
+
+#include "book/edits.h"
+#include "canvas/look.h"
+#include "fairing/curvature_words.h"
+#include "fairing/nail_float.h"
+#include "fonts.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr double nailReachPx = 14.0;
+constexpr double dragStartsPx = 4.0;
+constexpr int battenSteps = 240;
+/// Sighted along, a line is drawn this many times as long as it is deep.
+constexpr double sightedShape = 2.2;
+constexpr double combPx = 70.0;
+/// The eye off the bow or quarter: as far off as the boat is long, this high above the base line's ground.
+constexpr double eyeHeightMm = 1600.0;
+
+QColor verdictColour(Verdict verdict) {
+  return verdict == Verdict::Misread ? look::trouble : look::lookAgain;
+}
+
+}  // namespace
+
+std::string today() {
+  return QDate::currentDate().toString(Qt::ISODate).toStdString();
+}
+
+LineDrawing::LineDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+  setAccessibleName(tr("One line with its nails"));
+  setEmptyWords(tr("This line has no two points yet: type its figures in the table below."));
+  connect(session, &Session::solvedChanged, this, [this] {
+    setNotation(m_session->notation());
+    lay();
+    if (!m_session->isDragging()) measure();
+    update();
+  });
+}
+
+const TableLine* LineDrawing::line() const {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->judgement == nullptr) return nullptr;
+  std::size_t stretch = 0;
+  for (const TableLine& one : solved->judgement->lines) {
+    if (one.kind != m_choice.kind || one.list != m_choice.list) continue;
+    if (stretch++ == m_choice.stretch) return &one;
+  }
+  return nullptr;
+}
+
+void LineDrawing::choose(const LineChoice& choice) {
+  m_choice = choice;
+  m_pulled.clear();
+  m_nail = -1;
+  const auto& solved = m_session->solved();
+  if (const TableLine* now = line()) {
+    for (std::size_t i = 0; i < now->nails.size() && m_nail < 0; ++i) {
+      const auto& figure = now->nails[i].figure;
+      if (figure && solved->judgement->disowned.contains(*figure)) m_nail = static_cast<int>(i);
+    }
+  }
+  lay();
+  measure();
+  fit();
+  update();
+  emit nailChanged();
+}
+
+std::vector<bool> LineDrawing::out() const {
+  std::vector<bool> list;
+  const TableLine* now = line();
+  for (std::size_t i = 0; now != nullptr && i < now->nails.size(); ++i) list.push_back(isPulled(i));
+  return list;
+}
+
+bool LineDrawing::isPulled(std::size_t nail) const {
+  const TableLine* now = line();
+  if (now == nullptr || nail >= now->nails.size()) return false;
+  const auto& figure = now->nails[nail].figure;
+  return figure && m_pulled.contains(*figure);
+}
+
+void LineDrawing::lay() {
+  m_batten.reset();
+  if (const TableLine* now = line()) m_batten = layBatten(*now, out(), m_ends, m_stiffness);
+}
+
+Vec2 LineDrawing::flat(const Vec3& at) const {
+  if (m_choice.kind == LineKind::Section) return {at.y(), at.z()};
+  if (m_choice.kind == LineKind::Profile) return {at.x(), at.z()};
+  const auto& rows = m_session->solved()->fair->rows;
+  if (m_choice.list >= rows.size()) return {at.x(), at.z()};
+  const TableRow& row = rows[m_choice.list];
+  if (row.kind == RowKind::Height) return {at.x(), at.z()};
+  if (row.kind == RowKind::HalfBreadth) return {at.x(), at.y()};
+  return {at.x(), std::hypot(at.y(), at.z() - row.at.mm())};
+}
+
+Vec2 LineDrawing::placeFlat(const Vec2& at) const {
+  if (lookingFrom() != LookFrom::Along) return at;
+  const Vec2 from = at - m_start;
+  return {from.dot(m_along) / m_squeeze, m_along.x() * from.y() - m_along.y() * from.x()};
+}
+
+Vec2 LineDrawing::place(const Vec3& at) const {
+  return placeFlat(flat(at));
+}
+
+double LineDrawing::foreshortening() const {
+  return lookingFrom() == LookFrom::Along ? m_squeeze : 1.0;
+}
+
+void LineDrawing::measure() {
+  const TableLine* now = line();
+  if (now == nullptr || !m_batten) return;
+  std::vector<Vec2> points;
+  for (const LineNail& nail : now->nails) points.push_back(flat(nail.at));
+  for (int i = 0; i <= battenSteps; ++i) points.push_back(flat(m_batten->curve.pointAtShare(1.0 * i / battenSteps)));
+  m_start = flat(now->nails.front().at);
+  const Vec2 chord = flat(now->nails.back().at) - m_start;
+  m_along = chord.norm() > 1e-6 ? Vec2(chord.normalized()) : Vec2(1.0, 0.0);
+  m_squeeze = 1.0;
+  const auto box = [&] {
+    m_low = Vec2::Constant(1e300);
+    m_high = Vec2::Constant(-1e300);
+    for (const Vec2& point : points) {
+      m_low = m_low.cwiseMin(placeFlat(point));
+      m_high = m_high.cwiseMax(placeFlat(point));
+    }
+  };
+  box();
+  if (lookingFrom() == LookFrom::Along) {
+    const Vec2 size = m_high - m_low;
+    m_squeeze = std::max(1.0, size.x() / std::max(size.y() * sightedShape, 1.0));
+    box();
+  }
+  const double least = 0.04 * std::max((m_high - m_low).x(), (m_high - m_low).y());
+  const Vec2 pad = (Vec2::Constant(least) - (m_high - m_low)).cwiseMax(0.0) * 0.5;
+  m_low -= pad;
+  m_high += pad;
+}
+
+std::optional<std::pair<Vec2, Vec2>> LineDrawing::worldBox() const {
+  if (line() == nullptr || !m_batten) return std::nullopt;
+  return std::pair(m_low, m_high);
+}
+
+std::optional<FigureRef> LineDrawing::figureAt(int nail) const {
+  const TableLine* now = line();
+  if (now == nullptr || nail < 0 || static_cast<std::size_t>(nail) >= now->nails.size()) return std::nullopt;
+  return now->nails[static_cast<std::size_t>(nail)].figure;
+}
+
+std::optional<double> LineDrawing::floatInHand() const {
+  const TableLine* now = line();
+  if (!figureAt(m_nail)) return std::nullopt;
+  auto without = out();
+  without[static_cast<std::size_t>(m_nail)] = true;
+  const auto rest = layBatten(*now, without, m_ends, m_stiffness);
+  return rest ? restingMm(*now, static_cast<std::size_t>(m_nail), rest->curve) : std::nullopt;
+}
+
+void LineDrawing::selectNail(int nail) {
+  m_nail = nail;
+  if (const auto figure = figureAt(nail)) {
+    Selection selection = m_session->selection();
+    if (figure->in == FigureRef::In::Row) selection.row = static_cast<int>(figure->list);
+    const auto& solved = m_session->solved();
+    if (solved->drawn != nullptr) {
+      for (std::size_t i = 0; i < solved->drawn->sections.size(); ++i) {
+        if (solved->drawn->sections[i].name == line()->nails[static_cast<std::size_t>(nail)].station)
+          selection.section = static_cast<int>(i);
+      }
+    }
+    m_session->select(selection);
+  }
+  update();
+  emit nailChanged();
+}
+
+void LineDrawing::setBatten(Stiffness stiffness, BattenEnds ends) {
+  m_stiffness = stiffness;
+  m_ends = ends;
+  lay();
+  update();
+  emit nailChanged();
+}
+
+void LineDrawing::setComb(bool on) {
+  m_comb = on;
+  update();
+}
+
+void LineDrawing::lookFrom(LookFrom from) {
+  m_from = from;
+  measure();
+  fit();
+  update();
+}
+
+void LineDrawing::pullOrDrive() {
+  const auto figure = figureAt(m_nail);
+  if (!figure) return;
+  if (!m_pulled.erase(*figure)) m_pulled.insert(*figure);
+  lay();
+  update();
+  emit nailChanged();
+}
+
+void LineDrawing::fairTo(double mm, const QString& why, bool dragging) {
+  const auto figure = figureAt(m_nail);
+  if (!figure) return;
+  const auto edited = fairFigure(*m_session->book(), *figure, millimetres(mm), today(), why.toStdString());
+  if (dragging) {
+    m_session->dragTo(edited);
+  } else {
+    m_session->perform(tr("Fair %1 at %2")
+                           .arg(QString::fromStdString(lineOf(m_session->book()->table, *figure)),
+                                QString::fromStdString(placeOf(m_session->book()->table, *figure))),
+                       edited);
+  }
+  emit nailChanged();
+}
+
+void LineDrawing::floatToBatten() {
+  const auto figure = figureAt(m_nail);
+  const auto away = floatInHand();
+  if (figure && away)
+    fairTo(figureMm(*m_session->solved()->fair, *figure) + *away, tr("floated to the batten"), false);
+}
+
+void LineDrawing::setFigureInHand(Length to) {
+  fairTo(to.mm(), tr("by hand"), false);
+}
+
+void LineDrawing::asDrawn() {
+  if (const auto figure = figureAt(m_nail)) {
+    m_session->perform(tr("As drawn again"), fairFigure(*m_session->book(), *figure, std::nullopt, {}, {}));
+    emit nailChanged();
+  }
+}
+
+void LineDrawing::paintBatten(QPainter& painter) const {
+  QPolygonF curve;
+  for (int i = 0; i <= battenSteps; ++i)
+    curve.append(toScreen(place(m_batten->curve.pointAtShare(static_cast<double>(i) / battenSteps))));
+  painter.setPen(QPen(look::timberDark, 7.0, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+  painter.drawPolyline(curve);
+  painter.setPen(QPen(look::ink, 1.8));
+  painter.drawPolyline(curve);
+}
+
+void LineDrawing::paintComb(QPainter& painter) const {
+  const std::vector<CombTooth> comb = combOf(m_batten->curve);
+  double most = 0.0;
+  for (const CombTooth& tooth : comb) most = std::max(most, std::abs(tooth.signedBend));
+  if (most <= 0.0) return;
+  QPolygonF tips;
+  painter.setPen(QPen(look::outline, 1.0));
+  for (const CombTooth& tooth : comb) {
+    const QPointF foot = toScreen(place(tooth.at));
+    const Vec2 towards = placeFlat(flat(tooth.at + 10.0 * tooth.bend.normalized())) - place(tooth.at);
+    if (towards.norm() < 1e-9) continue;
+    const Vec2 way = -towards.normalized();
+    const double tall = combPx * std::abs(tooth.signedBend) / most;
+    const QPointF tip = foot + QPointF(way.x(), -way.y()) * tall;
+    painter.drawLine(foot, tip);
+    tips.append(tip);
+  }
+  painter.setPen(QPen(look::quietInk, 1.4));
+  painter.drawPolyline(tips);
+}
+
+void LineDrawing::paintNails(QPainter& painter) {
+  const TableLine& now = *line();
+  const auto& solved = m_session->solved();
+  std::vector<CanvasHandle> handles;
+  double lastLabel = -1e9;
+  for (std::size_t i = 0; i < now.nails.size(); ++i) {
+    const LineNail& nail = now.nails[i];
+    const QPointF at = toScreen(place(nail.at));
+    const bool on = static_cast<int>(i) == m_nail;
+    const FigureJudgement* judged = nail.figure ? solved->judgement->of(*nail.figure) : nullptr;
+    const FairedFigure* faired = nail.figure ? fairedAt(*m_session->book(), *nail.figure) : nullptr;
+    const Verdict verdict = judged != nullptr ? judged->verdict : Verdict::None;
+    const bool pulled = isPulled(i);
+    if (faired != nullptr) {
+      // Where it was drawn: a small cross.
+      const double drawn = figureMm(m_session->book()->table, *nail.figure);
+      const QPointF was = toScreen(place(nail.at + (drawn - faired->value.mm()) * nail.axis));
+      painter.setPen(QPen(look::quietInk, 1.4));
+      painter.drawLine(was + QPointF(-4.0, -4.0), was + QPointF(4.0, 4.0));
+      painter.drawLine(was + QPointF(-4.0, 4.0), was + QPointF(4.0, -4.0));
+    }
+    painter.setPen(QPen(on ? look::inHand : verdict != Verdict::None ? verdictColour(verdict) : look::ink, 2.0));
+    painter.setBrush(pulled ? QBrush(look::paper) : QBrush(painter.pen().color()));
+    if (!nail.figure) {
+      painter.setBrush(Qt::NoBrush);
+      painter.drawRect(QRectF(at.x() - 4.0, at.y() - 4.0, 8.0, 8.0));
+    } else if (verdict == Verdict::Misread) {
+      const QPointF diamond[]{at + QPointF(0, -9), at + QPointF(9, 0), at + QPointF(0, 9), at + QPointF(-9, 0)};
+      painter.drawPolygon(diamond, 4);
+    } else if (verdict == Verdict::Look) {
+      const QPointF wedge[]{at + QPointF(0, -8), at + QPointF(8, 7), at + QPointF(-8, 7)};
+      painter.drawPolygon(wedge, 3);
+    } else {
+      painter.drawEllipse(at, pulled ? 6.0 : 5.0, pulled ? 6.0 : 5.0);
+    }
+    painter.setBrush(Qt::NoBrush);
+    if (on) painter.drawEllipse(at, 13.0, 13.0);
+    const QString station = QString::fromStdString(nail.station);
+    const bool isSection = now.kind == LineKind::Section;
+    if (!station.isEmpty() && !isSection && (on || at.x() - lastLabel > 26.0)) {
+      painter.setFont(shopFont(look::labelPx + (on ? 3.0 : 0.0), on));
+      painter.drawText(QRectF(at.x() - 40.0, at.y() + 14.0, 80.0, 20.0), Qt::AlignCenter, station);
+      lastLabel = at.x();
+    }
+    if (pulled || (on && verdict != Verdict::None)) {
+      const auto rest = restingMm(now, i, m_batten->curve);
+      const double gap = pulled && rest ? *rest : judged->apartMm;
+      painter.setFont(shopFont(look::figurePx, true));
+      painter.drawText(QRectF(at.x() - 120.0, at.y() - 40.0, 240.0, 22.0), Qt::AlignCenter,
+                       tr("floats %1").arg(QString::fromStdString(
+                           showLength(millimetres(std::abs(gap)), m_session->notation()))));
+    }
+    if (nail.figure) {
+      const QString name = tr("nail at %1%2").arg(isSection ? QString::fromStdString(lineOf(*solved->fair, *nail.figure)) : station,
+                                                  pulled ? tr(", pulled") : QString());
+      handles.push_back({at, name, static_cast<int>(i), -1});
+    }
+  }
+  setHandles(std::move(handles));
+}
+
+void LineDrawing::paintFromOff(QPainter& painter) const {
+  const auto& solved = m_session->solved();
+  if (solved->drawn == nullptr) return;
+  const Hull& hull = *solved->drawn;
+  const double fore = hull.patches.back().point(0.0, 1.0).x(), aft = hull.patches.back().point(hull.lastT(), 1.0).x();
+  const double length = aft - fore;
+  const bool bow = m_from == LookFrom::OffTheBow;
+  const Vec3 target(0.5 * (fore + aft), 0.0, hull.patches.back().point(0.5 * hull.lastT(), 1.0).z());
+  const Vec3 eye(bow ? fore - 0.55 * length : aft + 0.55 * length, 0.55 * length, std::max(eyeHeightMm, target.z() + 250.0));
+  const Vec3 forward = (target - eye).normalized();
+  const Vec3 right = forward.cross(Vec3::UnitZ()).normalized();
+  const Vec3 up = right.cross(forward);
+  const double scale = 0.95 * std::min(width(), 2 * height()) * (target - eye).norm() / length;
+  const auto seen = [&](const Vec3& at) {
+    const Vec3 from = at - eye;
+    const double deep = std::max(from.dot(forward), 1.0);
+    return QPointF(0.5 * width() + scale * from.dot(right) / deep, 0.45 * height() - scale * from.dot(up) / deep);
+  };
+  const auto draw = [&](double v, double side, const QPen& pen) {
+    QPolygonF curve;
+    for (int i = 0; i <= 200; ++i) {
+      Vec3 at = hull.patches[v > 0.5 ? hull.patches.size() - 1 : 0].point(hull.lastT() * i / 200.0, v > 0.5 ? 1.0 : 0.0);
+      at.y() *= side;
+      curve.append(seen(at));
+    }
+    painter.setPen(pen);
+    painter.drawPolyline(curve);
+  };
+  for (const double side : {-1.0, 1.0}) {
+    for (const Section& section : hull.sections) {
+      QPolygonF curve;
+      for (const Batten& part : section.parts) {
+        for (int i = 0; i <= 24; ++i) {
+          Vec3 at = part.pointAtShare(i / 24.0);
+          at.y() *= side;
+          curve.append(seen(at));
+        }
+      }
+      painter.setPen(QPen(look::edge, 1.0));
+      painter.drawPolyline(curve);
+    }
+    draw(0.0, side, QPen(look::quietInk, 1.2));
+    draw(1.0, side, QPen(side > 0.0 ? look::inHand : look::ink, 2.6));
+  }
+  painter.setFont(shopFont(look::figurePx));
+  painter.setPen(look::quietInk);
+  painter.drawText(QRectF(12.0, 10.0, width() - 24.0, 22.0), Qt::AlignLeft,
+                   bow ? tr("The sheer from off the bow, eye at standing height")
+                       : tr("The sheer from off the quarter, eye at standing height"));
+}
+
+void LineDrawing::paintDrawing(QPainter& painter) {
+  if (m_from != LookFrom::SquareOn && m_from != LookFrom::Along && !m_sighting) {
+    setCaption(tr("not to scale"));
+    setHandles({});
+    paintFromOff(painter);
+    return;
+  }
+  setCaption(lookingFrom() == LookFrom::Along
+                 ? tr("sighted along from its fore end: length drawn %1 times shorter").arg(m_squeeze, 0, 'f', 1)
+                 : QString());
+  if (m_comb) paintComb(painter);
+  paintBatten(painter);
+  paintNails(painter);
+}
+
+void LineDrawing::mousePressEvent(QMouseEvent* event) {
+  const CanvasHandle* handle =
+      event->button() == Qt::LeftButton && !isMeasuring() ? handleNear(event->position(), nailReachPx) : nullptr;
+  if (handle == nullptr) {
+    Canvas::mousePressEvent(event);
+    return;
+  }
+  setFocus(Qt::MouseFocusReason);
+  selectNail(handle->line);
+  m_pressed = event->position();
+  m_dragged = false;
+  if (const auto figure = figureAt(m_nail)) m_from0 = figureMm(*m_session->solved()->fair, *figure);
+}
+
+void LineDrawing::mouseMoveEvent(QMouseEvent* event) {
+  const auto figure = figureAt(m_nail);
+  if (!m_pressed || !figure) {
+    Canvas::mouseMoveEvent(event);
+    return;
+  }
+  const QPointF by = event->position() - *m_pressed;
+  if (!m_dragged) {
+    if (std::hypot(by.x(), by.y()) < dragStartsPx) return;
+    m_dragged = true;
+    m_session->beginDrag(tr("Move %1 at %2")
+                             .arg(QString::fromStdString(lineOf(m_session->book()->table, *figure)),
+                                  QString::fromStdString(placeOf(m_session->book()->table, *figure))));
+  }
+  // The pointer's travel along the way the figure measures, as it is drawn.
+  const LineNail& nail = line()->nails[static_cast<std::size_t>(m_nail)];
+  const Vec2 axis = place(nail.at + nail.axis) - place(nail.at);
+  const Vec2 travel(by.x() / pixelsPerMm(), -by.y() / pixelsPerMm());
+  const double size = axis.squaredNorm();
+  if (size > 1e-12) fairTo(m_from0 + travel.dot(axis) / size, tr("moved by hand"), true);
+}
+
+void LineDrawing::mouseReleaseEvent(QMouseEvent* event) {
+  if (!m_pressed) {
+    Canvas::mouseReleaseEvent(event);
+    return;
+  }
+  m_pressed.reset();
+  if (m_dragged) {
+    m_session->endDrag();
+  } else {
+    pullOrDrive();
+  }
+  m_dragged = false;
+  emit nailChanged();
+}
+
+void LineDrawing::keyPressEvent(QKeyEvent* event) {
+  const TableLine* now = line();
+  const auto step = [&](int by) {
+    if (now == nullptr) return;
+    int next = m_nail < 0 && by < 0 ? static_cast<int>(now->nails.size()) : m_nail;
+    do next += by;
+    while (next >= 0 && next < static_cast<int>(now->nails.size()) && !figureAt(next));
+    if (next >= 0 && next < static_cast<int>(now->nails.size())) selectNail(next);
+  };
+  const auto nudge = [&](double by) {
+    if (const auto figure = figureAt(m_nail))
+      fairTo(figureMm(*m_session->solved()->fair, *figure) + by * notationStep(m_session->notation()).mm(), tr("by hand"),
+             false);
+  };
+  switch (event->key()) {
+    case Qt::Key_Left:
+      step(-1);
+      return;
+    case Qt::Key_Right:
+      step(1);
+      return;
+    case Qt::Key_Up:
+      nudge(1.0);
+      return;
+    case Qt::Key_Down:
+      nudge(-1.0);
+      return;
+    case Qt::Key_Space:
+      pullOrDrive();
+      return;
+    case Qt::Key_F:
+      floatToBatten();
+      return;
+    case Qt::Key_Delete:
+      asDrawn();
+      return;
+    case Qt::Key_S:
+      if (!event->isAutoRepeat() && !m_sighting) {
+        m_sighting = true;
+        measure();
+        fit();
+        update();
+      }
+      return;
+    case Qt::Key_Escape:
+      if (m_dragged) {
+        m_pressed.reset();
+        m_dragged = false;
+        m_session->cancelDrag();
+      } else {
+        emit leaveAsked();
+      }
+      return;
+    default:
+      Canvas::keyPressEvent(event);
+  }
+}
+
+void LineDrawing::keyReleaseEvent(QKeyEvent* event) {
+  if (event->key() == Qt::Key_S && !event->isAutoRepeat() && m_sighting) {
+    m_sighting = false;
+    measure();
+    fit();
+    update();
+    return;
+  }
+  Canvas::keyReleaseEvent(event);
+}
+
+void LineDrawing::focusOutEvent(QFocusEvent* event) {
+  if (m_sighting) {
+    m_sighting = false;
+    measure();
+    fit();
+  }
+  Canvas::focusOutEvent(event);
+}
+
+}  // namespace narrows

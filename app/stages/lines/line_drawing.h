@@ -1,0 +1,98 @@
+#pragma once
+// One line by itself, large, with its nails and the batten laid to them.
+
+#include "canvas/canvas.h"
+#include "commands/session.h"
+#include "fairing/chosen_batten.h"
+
+namespace narrows {
+
+/// Which line of the table: its kind, its row, station or profile, and which stretch of it.
+struct LineChoice {
+  LineKind kind = LineKind::Along;
+  std::size_t list = 0;
+  std::size_t stretch = 0;
+  bool operator==(const LineChoice&) const = default;
+};
+
+/// How a line is looked at.
+enum class LookFrom { SquareOn, Along, OffTheBow, OffTheQuarter };
+
+/// The line that is worked on. A click pulls a nail or drives it home, a drag moves its figure, and the batten follows.
+class LineDrawing : public Canvas {
+  Q_OBJECT
+
+ public:
+  explicit LineDrawing(Session* session, QWidget* parent = nullptr);
+
+  void choose(const LineChoice& choice);
+  const LineChoice& choice() const { return m_choice; }
+  /// The line as it stands in the newest answer; null where it is gone.
+  const TableLine* line() const;
+  const std::optional<LaidBatten>& batten() const { return m_batten; }
+  int nail() const { return m_nail; }
+  void selectNail(int nail);
+  bool isPulled(std::size_t nail) const;
+  void setBatten(Stiffness stiffness, BattenEnds ends);
+  void setComb(bool on);
+  void lookFrom(LookFrom from);
+  LookFrom lookingFrom() const { return m_sighting ? LookFrom::Along : m_from; }
+  /// How far the batten lies off the nail in hand, that nail pulled.
+  std::optional<double> floatInHand() const;
+
+  void pullOrDrive();
+  void floatToBatten();
+  void setFigureInHand(Length to);
+  void asDrawn();
+
+ signals:
+  void nailChanged();
+  void leaveAsked();
+
+ protected:
+  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  void paintDrawing(QPainter& painter) override;
+  double foreshortening() const override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+  void keyReleaseEvent(QKeyEvent* event) override;
+  void focusOutEvent(QFocusEvent* event) override;
+
+ private:
+  Vec2 flat(const Vec3& at) const;
+  Vec2 place(const Vec3& at) const;
+  Vec2 placeFlat(const Vec2& at) const;
+  void lay();
+  void measure();
+  void fairTo(double mm, const QString& why, bool dragging);
+  void paintBatten(QPainter& painter) const;
+  void paintComb(QPainter& painter) const;
+  void paintNails(QPainter& painter);
+  void paintFromOff(QPainter& painter) const;
+  std::vector<bool> out() const;
+  std::optional<FigureRef> figureAt(int nail) const;
+
+  Session* m_session;
+  LineChoice m_choice;
+  FigureSet m_pulled;
+  Stiffness m_stiffness = Stiffness::Soft;
+  BattenEnds m_ends = BattenEnds::CarryCurvature;
+  LookFrom m_from = LookFrom::SquareOn;
+  bool m_sighting = false;
+  bool m_comb = false;
+  int m_nail = -1;
+  std::optional<LaidBatten> m_batten;
+  Vec2 m_start = Vec2::Zero(), m_along = Vec2(1.0, 0.0);  ///< chord of the line, for sighting along
+  double m_squeeze = 1.0;
+  Vec2 m_low = Vec2::Zero(), m_high = Vec2::Zero();
+  std::optional<QPointF> m_pressed;
+  bool m_dragged = false;
+  double m_from0 = 0.0;  ///< figure of the nail as it was taken hold of
+};
+
+/// Today, as it is written beside a faired figure.
+std::string today();
+
+}  // namespace narrows

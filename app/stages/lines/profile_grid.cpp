@@ -1,0 +1,180 @@
+#include "stages/lines/profile_grid.h"
+
+#include <QHeaderView>
+#include <QKeyEvent>
+#include <array>
+
+#include "book/edits.h"
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr std::array<ProfilePart, 5> parts{ProfilePart::StemRabbet, ProfilePart::StemFace, ProfilePart::SternpostRabbet,
+                                           ProfilePart::Transom, ProfilePart::KeelBottom};
+constexpr std::array<SidingPart, 3> sidings{SidingPart::Stem, SidingPart::Keel, SidingPart::Sternpost};
+constexpr int partRows = static_cast<int>(parts.size());
+constexpr int fewestColumns = 12;
+
+}  // namespace
+
+ProfileModel::ProfileModel(Session* session, QObject* parent) : QAbstractTableModel(parent), m_session(session) {
+  connect(session, &Session::bookChanged, this, &ProfileModel::follow);
+}
+
+void ProfileModel::follow() {
+  const int wanted = columnsWanted();
+  if (m_columns == 0) {
+    beginResetModel();
+    m_columns = wanted;
+    endResetModel();
+    return;
+  }
+  // Never made afresh while a cell is typed in: that would take the cell away from under the hand.
+  if (wanted > m_columns) {
+    beginInsertColumns({}, m_columns, wanted - 1);
+    m_columns = wanted;
+    endInsertColumns();
+  } else if (wanted < m_columns) {
+    beginRemoveColumns({}, wanted, m_columns - 1);
+    m_columns = wanted;
+    endRemoveColumns();
+  }
+  emit dataChanged(index(0, 0), index(rowCount() - 1, m_columns - 1));
+}
+
+int ProfileModel::rowCount(const QModelIndex& parent) const {
+  return parent.isValid() || m_columns == 0 ? 0 : partRows + static_cast<int>(sidings.size());
+}
+
+int ProfileModel::columnCount(const QModelIndex& parent) const {
+  return parent.isValid() ? 0 : m_columns;
+}
+
+int ProfileModel::columnsWanted() const {
+  int most = fewestColumns;
+  for (const Profile& profile : m_session->book()->table.profiles)
+    most = std::max(most, static_cast<int>(profile.points.size()) + 1);
+  return most;
+}
+
+QVariant ProfileModel::data(const QModelIndex& index, int role) const {
+  if (!index.isValid() || !m_session->hasBook()) return {};
+  if (role == Qt::TextAlignmentRole) return Qt::AlignCenter;
+  if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
+  const OffsetTable& table = m_session->book()->table;
+  const auto written = [&table](Length length) {
+    return QString::fromStdString(writeLength(length, table.unit, 6, true));
+  };
+  if (index.row() >= partRows) {
+    const auto siding = table.halfSiding(sidings[static_cast<std::size_t>(index.row() - partRows)]);
+    return index.column() == 0 && siding ? written(*siding) : QString();
+  }
+  const Profile* profile = table.profile(parts[static_cast<std::size_t>(index.row())]);
+  const auto column = static_cast<std::size_t>(index.column());
+  if (profile == nullptr || column >= profile->points.size()) return QString();
+  return written(profile->points[column].distance) + QStringLiteral(", ") + written(profile->points[column].height);
+}
+
+QVariant ProfileModel::headerData(int section, Qt::Orientation orientation, int role) const {
+  if (role != Qt::DisplayRole) return {};
+  if (orientation == Qt::Horizontal) return section + 1;
+  if (section < partRows)
+    return QString::fromUtf8(profilePartName(parts[static_cast<std::size_t>(section)])) + tr(": distance, height");
+  return tr("half-siding %1").arg(QString::fromUtf8(sidingPartName(sidings[static_cast<std::size_t>(section - partRows)])));
+}
+
+Qt::ItemFlags ProfileModel::flags(const QModelIndex& index) const {
+  if (!index.isValid()) return Qt::NoItemFlags;
+  const OffsetTable& table = m_session->book()->table;
+  std::size_t open = 1;
+  if (index.row() < partRows) {
+    const Profile* profile = table.profile(parts[static_cast<std::size_t>(index.row())]);
+    open = profile == nullptr ? 1 : profile->points.size() + 1;
+  }
+  const Qt::ItemFlags shown = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
+  return static_cast<std::size_t>(index.column()) < open ? shown | Qt::ItemIsEditable : shown;
+}
+
+bool ProfileModel::setData(const QModelIndex& index, const QVariant& value, int role) {
+  if (role != Qt::EditRole || !index.isValid()) return false;
+  const QString text = value.toString().trimmed();
+  const Unit unit = m_session->book()->table.unit;
+  const auto read = [&](const QString& one, std::optional<Length>& into) {
+    const auto length = parseLength(one.trimmed().toStdString(), unit);
+    if (!length) {
+      emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
+      return false;
+    }
+    into = *length;
+    return true;
+  };
+  const QString row = headerData(index.row(), Qt::Vertical, Qt::DisplayRole).toString();
+  if (index.row() >= partRows) {
+    std::optional<Length> siding;
+    if (!text.isEmpty() && !read(text, siding)) return false;
+    m_session->perform(tr("Change %1").arg(row),
+                       setHalfSiding(*m_session->book(), sidings[static_cast<std::size_t>(index.row() - partRows)], siding));
+    emit understood();
+    return true;
+  }
+  std::optional<ProfilePoint> point;
+  if (!text.isEmpty()) {
+    // Parted by a semicolon, a comma, or the one space between two plain figures.
+    const QString parting = text.contains(';') ? QStringLiteral(";") : text.contains(',') ? QStringLiteral(",") : QStringLiteral(" ");
+    const QStringList pair = text.split(parting, Qt::SkipEmptyParts);
+    if (pair.size() != 2) {
+      emit notUnderstood(tr("A point is a distance and a height, such as %1.")
+                             .arg(unit == Unit::FtInEighths ? QStringLiteral("1-10-0, 0-4-0") : QStringLiteral("330, 125")));
+      return false;
+    }
+    std::optional<Length> distance, height;
+    if (!read(pair[0], distance) || !read(pair[1], height)) return false;
+    point = ProfilePoint{*distance, *height};
+  }
+  const ProfilePart part = parts[static_cast<std::size_t>(index.row())];
+  if (!m_session->perform(tr("Change %1, point %2").arg(QString::fromUtf8(profilePartName(part))).arg(index.column() + 1),
+                          setProfilePoint(*m_session->book(), part, static_cast<std::size_t>(index.column()), point)))
+    return false;
+  emit understood();
+  return true;
+}
+
+ProfileGrid::ProfileGrid(Session* session, QWidget* parent)
+    : QTableView(parent), m_model(new ProfileModel(session, this)) {
+  setModel(m_model);
+  setFont(shopFont(15.0));
+  setAccessibleName(tr("Profiles of the table"));
+  setSelectionMode(QAbstractItemView::SingleSelection);
+  setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked |
+                  QAbstractItemView::EditKeyPressed);
+  horizontalHeader()->setDefaultSectionSize(128);
+  verticalHeader()->setDefaultSectionSize(28);
+  verticalHeader()->setMinimumSectionSize(28);
+  verticalHeader()->setFont(shopFont(look::labelPx));
+}
+
+bool ProfileGrid::event(QEvent* event) {
+  if (event->type() == QEvent::ShortcutOverride) {
+    const auto* key = static_cast<QKeyEvent*>(event);
+    if (key->modifiers() == Qt::NoModifier && key->key() >= Qt::Key_0 && key->key() <= Qt::Key_9) {
+      event->accept();
+      return true;
+    }
+  }
+  return QTableView::event(event);
+}
+
+void ProfileGrid::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) {
+  // Points are typed one after the other, along the row.
+  const QModelIndex was = currentIndex();
+  const int row = was.row(), column = was.column();
+  QTableView::closeEditor(editor, QAbstractItemDelegate::NoHint);
+  if (hint == QAbstractItemDelegate::RevertModelCache || row < 0) return;
+  const QModelIndex next = m_model->index(row, std::min(column + 1, m_model->columnCount() - 1));
+  setCurrentIndex(next);
+}
+
+}  // namespace narrows

@@ -1,0 +1,53 @@
+#pragma once
+// The profiles of the table: a part a row, its points across, each typed as distance and height.
+
+#include <QAbstractTableModel>
+#include <QTableView>
+
+#include "commands/session.h"
+
+namespace narrows {
+
+/// Rows: stem rabbet, stem face, sternpost rabbet, transom, keel bottom, and the half-sidings of stem, keel and sternpost
+/// (their first cell). The cell behind the last point takes the next.
+class ProfileModel : public QAbstractTableModel {
+  Q_OBJECT
+
+ public:
+  explicit ProfileModel(Session* session, QObject* parent = nullptr);
+  int rowCount(const QModelIndex& parent = {}) const override;
+  int columnCount(const QModelIndex& parent = {}) const override;
+  QVariant data(const QModelIndex& index, int role) const override;
+  QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
+  Qt::ItemFlags flags(const QModelIndex& index) const override;
+  /// Reads "1-10-0, 0-4-0": a distance and a height parted by a comma or a space; empty takes the point out.
+  bool setData(const QModelIndex& index, const QVariant& value, int role) override;
+
+ signals:
+  void notUnderstood(const QString& words);
+  void understood();
+
+ private:
+  void follow();
+  int columnsWanted() const;
+
+  Session* m_session;
+  int m_columns = 0;
+};
+
+class ProfileGrid : public QTableView {
+  Q_OBJECT
+
+ public:
+  explicit ProfileGrid(Session* session, QWidget* parent = nullptr);
+  ProfileModel* profiles() { return m_model; }
+
+ protected:
+  bool event(QEvent* event) override;
+  void closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) override;
+
+ private:
+  ProfileModel* m_model;
+};
+
+}  // namespace narrows

@@ -1,0 +1,231 @@
+#include "stages/moulds/mould_drawing.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <cmath>
+
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+namespace {
+constexpr int edgeSteps = 160;
+constexpr double markReachPx = 16.0;
+constexpr double lineOfWordsPx = 17.0;
+}  // namespace
+
+QString bevelText(const Mould& mould, double bevelRad, Notation notation) {
+  const QString sense = QString::fromStdString(bevelSense(mould, bevelRad));
+  if (sense == QStringLiteral("square")) return sense;
+  const double slope = std::tan(std::abs(bevelRad));
+  const QString rise = notation == Notation::Millimetres
+                           ? QObject::tr("%1 in 10 mm").arg(10.0 * slope, 0, 'f', 1)
+                           : QObject::tr("%1 an inch").arg(QString::fromStdString(showLength(inches(slope), notation)));
+  return QObject::tr("%1° %2, %3").arg(std::abs(radians(bevelRad).deg()), 0, 'f', 1).arg(sense, rise);
+}
+
+MouldDrawing::MouldDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+  setAccessibleName(tr("The mould in hand"));
+  setEmptyWords(tr("There are no moulds yet: the table has to make a hull first."));
+  connect(session, &Session::answerSettled, this, [this] {
+    setNotation(m_session->notation());
+    update();
+  });
+  connect(session, &Session::selectionChanged, this, [this] {
+    // A station taken in hand elsewhere brings its mould.
+    const auto& solved = m_session->solved();
+    const int section = m_session->selection().section;
+    if (solved == nullptr || solved->moulds == nullptr || solved->drawn == nullptr || section < 0) return;
+    if (static_cast<std::size_t>(section) >= solved->drawn->sections.size()) return;
+    const std::string& name = solved->drawn->sections[static_cast<std::size_t>(section)].name;
+    for (std::size_t i = 0; i < solved->moulds->moulds.size(); ++i) {
+      if (solved->moulds->moulds[i].name == name && static_cast<int>(i) != m_index) choose(static_cast<int>(i));
+    }
+  });
+}
+
+const Mould* MouldDrawing::mould() const {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->moulds == nullptr || solved->moulds->moulds.empty()) return nullptr;
+  const auto last = static_cast<int>(solved->moulds->moulds.size()) - 1;
+  return &solved->moulds->moulds[static_cast<std::size_t>(std::clamp(m_index, 0, last))];
+}
+
+void MouldDrawing::choose(int index) {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->moulds == nullptr || solved->moulds->moulds.empty()) return;
+  m_index = std::clamp(index, 0, static_cast<int>(solved->moulds->moulds.size()) - 1);
+  m_mark = -1;
+  const Mould& now = *mould();
+  if (!now.extra && solved->drawn != nullptr) {
+    Selection selection = m_session->selection();
+    for (std::size_t i = 0; i < solved->drawn->sections.size(); ++i) {
+      if (solved->drawn->sections[i].name == now.name) selection.section = static_cast<int>(i);
+    }
+    m_session->select(selection);
+  }
+  fit();
+  update();
+  emit chosen();
+}
+
+void MouldDrawing::chooseMark(int mark) {
+  m_mark = mark;
+  update();
+  emit chosen();
+}
+
+std::optional<std::pair<Vec2, Vec2>> MouldDrawing::worldBox() const {
+  const Mould* now = mould();
+  if (now == nullptr) return std::nullopt;
+  double broad = 0.0, low = 1e300, high = -1e300;
+  for (int i = 0; i <= edgeSteps; ++i) {
+    const Vec3 at = now->outline.pointAt(now->outline.lengthMm() * i / edgeSteps);
+    broad = std::max(broad, at.y());
+    low = std::min(low, at.z());
+    high = std::max(high, at.z());
+  }
+  return std::pair(Vec2(-broad, low), Vec2(broad, high));
+}
+
+QPolygonF MouldDrawing::edge(const MouldOutline& outline, double side) const {
+  QPolygonF curve;
+  for (int i = 0; i <= edgeSteps; ++i) {
+    const Vec3 at = outline.pointAt(outline.lengthMm() * i / edgeSteps);
+    curve.append(toScreen({side * at.y(), at.z()}));
+  }
+  return curve;
+}
+
+void MouldDrawing::paintLevels(QPainter& painter) const {
+  const auto box = worldBox();
+  painter.setPen(QPen(look::edge, 1.0));
+  for (const TableRow& row : m_session->solved()->fair->rows) {
+    if (row.line != RowLine::Waterline || row.at.mm() < box->first.y() || row.at.mm() > box->second.y()) continue;
+    painter.drawLine(toScreen({box->first.x(), row.at.mm()}), toScreen({box->second.x(), row.at.mm()}));
+  }
+  const double spreader = m_session->book()->moulds.spreader.mm();
+  if (spreader != 0.0) {
+    painter.setPen(QPen(look::ink, 1.4));
+    painter.drawLine(toScreen({box->first.x(), spreader}), toScreen({box->second.x(), spreader}));
+    painter.setFont(shopFont(look::labelPx));
+    painter.drawText(toScreen({0.0, spreader}) + QPointF(8.0, -4.0), tr("spreader"));
+  }
+  painter.setPen(QPen(look::quietInk, 1.0, Qt::DashDotLine));
+  painter.drawLine(toScreen({0.0, box->first.y()}) + QPointF(0.0, 14.0), toScreen({0.0, box->second.y()}) - QPointF(0.0, 26.0));
+}
+
+/// The edge as it comes out where the planking is taken off in the plane of the mould, to be seen beside the right one.
+void MouldDrawing::paintTakenInPlane(QPainter& painter) const {
+  const OffsetTable& table = *m_session->solved()->fair;
+  if (table.side != PlankingSide::Outside) return;
+  const Mould& now = *mould();
+  QPolygonF wrong;
+  for (int i = 0; i <= edgeSteps; ++i) {
+    const double along = now.outline.lengthMm() * i / edgeSteps;
+    const Vec3 at = now.outline.pointAt(along);
+    const Vec3 run = (now.outline.pointAt(std::min(along + 0.5, now.outline.lengthMm())) -
+                      now.outline.pointAt(std::max(along - 0.5, 0.0)))
+                         .normalized();
+    const double over = table.thickness.mm() * (1.0 / std::cos(now.outline.bevelAt(along)) - 1.0);
+    wrong.append(toScreen(Vec2(at.y(), at.z()) + over * Vec2(run.z(), -run.y())));
+  }
+  painter.setPen(QPen(look::lookAgain, 1.2, Qt::DotLine));
+  painter.drawPolyline(wrong);
+}
+
+void MouldDrawing::paintMarks(QPainter& painter) {
+  const Mould& now = *mould();
+  std::vector<CanvasHandle> handles;
+  double lastRight = 1e9, lastLeft = 1e9;
+  for (std::size_t i = 0; i < now.marks.size(); ++i) {
+    const MouldMark& mark = now.marks[i];
+    const bool on = static_cast<int>(i) == m_mark;
+    const QPointF at = toScreen({mark.at.y(), mark.at.z()});
+    painter.setPen(QPen(on ? look::inHand : look::ink, on ? 3.0 : 1.6));
+    if (mark.isPlankLine) {
+      painter.setBrush(on ? look::inHand : look::ink);
+      painter.drawEllipse(at, 3.5, 3.5);
+      const QPointF port = toScreen({-mark.at.y(), mark.at.z()});
+      painter.drawEllipse(port, 3.5, 3.5);
+      painter.setBrush(Qt::NoBrush);
+    } else {
+      painter.drawLine(at - QPointF(7.0, 0.0), at + QPointF(7.0, 0.0));
+    }
+    handles.push_back({at, QString::fromStdString(mark.name), static_cast<int>(i), -1});
+    // Plank lines are named on the port side, the drawing's own lines on the starboard side.
+    painter.setFont(shopFont(look::labelPx, on));
+    const QString words = QString::fromStdString(mark.name) + QStringLiteral("  ") +
+                          QString::number(std::abs(radians(mark.bevelRad).deg()), 'f', 1) + QStringLiteral("°");
+    if (mark.isPlankLine) {
+      const QPointF port = toScreen({-mark.at.y(), mark.at.z()});
+      if (!on && lastLeft - port.y() < lineOfWordsPx) continue;
+      painter.drawText(QRectF(port.x() - 152.0, port.y() - 9.0, 144.0, 18.0), Qt::AlignRight | Qt::AlignVCenter, words);
+      lastLeft = port.y();
+    } else {
+      if (!on && lastRight - at.y() < lineOfWordsPx) continue;
+      painter.drawText(QRectF(at.x() + 12.0, at.y() - 9.0, 190.0, 18.0), Qt::AlignLeft | Qt::AlignVCenter, words);
+      lastRight = at.y();
+    }
+  }
+  setHandles(std::move(handles));
+}
+
+void MouldDrawing::paintDrawing(QPainter& painter) {
+  const Mould& now = *mould();
+  setCaption(tr("mould %1, %2 face; dashed: the other face")
+                 .arg(QString::fromStdString(now.name), now.standsAft > 0 ? tr("forward") : tr("after")));
+  QPolygonF wood = edge(now.outline, 1.0);
+  const QPolygonF port = edge(now.outline, -1.0);
+  for (auto it = port.crbegin(); it != port.crend(); ++it) wood.append(*it);
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(look::timber);
+  painter.drawPolygon(wood);
+  painter.setBrush(Qt::NoBrush);
+  paintLevels(painter);
+  painter.setPen(QPen(look::quietInk, 1.2, Qt::DashLine));
+  if (now.back) {
+    painter.drawPolyline(edge(*now.back, 1.0));
+    painter.drawPolyline(edge(*now.back, -1.0));
+  }
+  paintTakenInPlane(painter);
+  painter.setPen(QPen(look::ink, 2.4));
+  painter.drawPolyline(edge(now.outline, 1.0));
+  painter.drawPolyline(edge(now.outline, -1.0));
+  paintMarks(painter);
+}
+
+void MouldDrawing::mousePressEvent(QMouseEvent* event) {
+  const CanvasHandle* handle =
+      event->button() == Qt::LeftButton && !isMeasuring() ? handleNear(event->position(), markReachPx) : nullptr;
+  if (handle != nullptr) {
+    setFocus(Qt::MouseFocusReason);
+    chooseMark(handle->line);
+    return;
+  }
+  Canvas::mousePressEvent(event);
+}
+
+void MouldDrawing::keyPressEvent(QKeyEvent* event) {
+  const int marks = mould() != nullptr ? static_cast<int>(mould()->marks.size()) : 0;
+  switch (event->key()) {
+    case Qt::Key_Left:
+      choose(m_index - 1);
+      return;
+    case Qt::Key_Right:
+      choose(m_index + 1);
+      return;
+    case Qt::Key_Up:
+      chooseMark(std::min(m_mark + 1, marks - 1));
+      return;
+    case Qt::Key_Down:
+      chooseMark(std::max(m_mark - 1, 0));
+      return;
+    default:
+      Canvas::keyPressEvent(event);
+  }
+}
+
+}  // namespace narrows

@@ -1,0 +1,45 @@
+#pragma once
+// One mould as it is got out: its edge, the other face's edge, marks and bevels.
+
+#include "canvas/canvas.h"
+#include "commands/session.h"
+
+namespace narrows {
+
+/// The marked face of the mould in hand. Left and Right go from mould to mould; a click takes the nearest mark in hand.
+class MouldDrawing : public Canvas {
+  Q_OBJECT
+
+ public:
+  explicit MouldDrawing(Session* session, QWidget* parent = nullptr);
+  const Mould* mould() const;
+  int index() const { return m_index; }
+  void choose(int index);
+  int mark() const { return m_mark; }
+  void chooseMark(int mark);
+
+ signals:
+  void chosen();
+
+ protected:
+  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  void paintDrawing(QPainter& painter) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+  QMarginsF room() const override { return {150.0, 44.0, 150.0, 40.0}; }
+
+ private:
+  QPolygonF edge(const MouldOutline& outline, double side) const;
+  void paintLevels(QPainter& painter) const;
+  void paintTakenInPlane(QPainter& painter) const;
+  void paintMarks(QPainter& painter);
+
+  Session* m_session;
+  int m_index = 0;
+  int m_mark = -1;
+};
+
+/// "12.5° standing, 1/4 in an inch".
+QString bevelText(const Mould& mould, double bevelRad, Notation notation);
+
+}  // namespace narrows

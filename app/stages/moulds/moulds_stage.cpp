@@ -1,0 +1,286 @@
+#include "stages/moulds/moulds_stage.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QSignalBlocker>
+#include <QSplitter>
+#include <cmath>
+
+#include "book/edits.h"
+#include "canvas/length_field.h"
+#include "canvas/look.h"
+#include "canvas/words.h"
+#include "fonts.h"
+#include "stages/moulds/mould_drawing.h"
+#include "stages/moulds/set_up_grid.h"
+#include "stages/slate.h"
+
+namespace narrows {
+
+MouldsStage::MouldsStage(Session* session, QWidget* parent)
+    : Stage(session, parent),
+      m_drawing(new MouldDrawing(session)),
+      m_setUp(new SetUpGrid(session)),
+      m_answer(new QLabel(this)) {
+  auto* row = new QHBoxLayout(this);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(0);
+  auto* split = new QSplitter(Qt::Vertical, this);
+  split->addWidget(m_drawing);
+  auto* below = new QWidget(split);
+  auto* column = new QVBoxLayout(below);
+  column->setContentsMargins(8, 4, 8, 4);
+  column->setSpacing(4);
+  auto* heading = new QLabel(tr("Setting up: what each mould should measure. Type what the tape says over it."), below);
+  heading->setFont(shopFont(look::labelPx));
+  heading->setStyleSheet(QStringLiteral("color: #55616A"));
+  column->addWidget(heading);
+  column->addWidget(m_setUp, 1);
+  m_asTheyStand = new QCheckBox(tr("Plank to the moulds as they stand"), below);
+  m_asTheyStand->setObjectName(QStringLiteral("asTheyStand"));
+  column->addWidget(m_asTheyStand);
+  column->addWidget(m_answer);
+  m_answer->setWordWrap(true);
+  m_answer->setStyleSheet(QStringLiteral("color: #A3142B; font-weight: bold"));
+  m_answer->hide();
+  split->addWidget(below);
+  split->setStretchFactor(0, 3);
+  split->setStretchFactor(1, 2);
+  split->setSizes({430, 270});
+  row->addWidget(split, 1);
+  row->addWidget(makeSlate());
+
+  connect(m_setUp->model(), &SetUpModel::notUnderstood, this, &MouldsStage::answer);
+  connect(m_setUp->model(), &SetUpModel::understood, m_answer, &QLabel::hide);
+  connect(m_setUp->selectionModel(), &QItemSelectionModel::currentChanged, this,
+          [this](const QModelIndex& now) {
+            if (now.isValid() && now.row() != m_drawing->index()) m_drawing->choose(now.row());
+          });
+  connect(m_asTheyStand, &QCheckBox::toggled, this, [this](bool on) {
+    MouldPlan plan = m_session->book()->moulds;
+    plan.plankAsTheyStand = on;
+    change(on ? tr("Plank to the moulds as they stand") : tr("Plank to the drawing"), plan);
+  });
+  connect(session, &Session::refused, this, [this](const QString& words) {
+    if (isVisible()) answer(words);
+  });
+  connect(session, &Session::bookChanged, m_answer, &QLabel::hide);
+  connect(session, &Session::answerSettled, this, [this] {
+    showPlan();
+    showMould();
+  });
+  connect(m_drawing, &MouldDrawing::chosen, this, &MouldsStage::showMould);
+}
+
+QWidget* MouldsStage::makeSlate() {
+  auto* slate = new Slate(this);
+  m_name = slate->addHeadline(tr("Mould in hand"));
+  m_side = slate->addFigure(tr("Which side its wood stands"));
+  m_mark = slate->addFigure(tr("Mark in hand"));
+  m_plane = slate->addFigure(tr("Planking taken off"));
+  slate->addHeading(tr("Taken off"));
+  m_takenOff = new QComboBox(slate);
+  m_takenOff->setAccessibleName(tr("What is taken off"));
+  m_takenOff->addItems({tr("planking"), tr("planking and timber"), tr("planking, timber, ribband")});
+  slate->addWidget(m_takenOff);
+  const auto field = [&](const QString& name, QLabel** heading = nullptr) {
+    QLabel* words = slate->addHeading(name);
+    if (heading != nullptr) *heading = words;
+    auto* made = new LengthField(name, slate);
+    slate->addWidget(made);
+    return made;
+  };
+  m_timber = field(tr("Timber, moulded"), &m_timberHeading);
+  m_ribband = field(tr("Ribband, thick"), &m_ribbandHeading);
+  m_thickness = field(tr("Moulds' wood, thick"));
+  m_sideChoice = new QComboBox(slate);
+  m_sideChoice->setAccessibleName(tr("Side of the station"));
+  m_sideChoice->addItems({tr("the better side of the station"), tr("forward of the station"), tr("aft of the station")});
+  slate->addWidget(m_sideChoice);
+  m_whole = new QComboBox(slate);
+  m_whole->setAccessibleName(tr("Whole or half patterns"));
+  m_whole->addItems({tr("whole patterns"), tr("half patterns")});
+  slate->addWidget(m_whole);
+  m_spreader = field(tr("Spreader at height"));
+  m_base = field(tr("Building base at height"));
+  m_newMould = field(tr("A mould at"));
+  m_newMould->edit()->setPlaceholderText(tr("distance, Enter"));
+  m_spacing = field(tr("Frames between, spaced"));
+  m_spacing->edit()->setPlaceholderText(tr("spacing, Enter"));
+  m_leaveOut = new QPushButton(slate);
+  m_leaveOut->setObjectName(QStringLiteral("leaveOut"));
+  slate->addWidget(m_leaveOut);
+  auto* print = new QPushButton(tr("Print full-size moulds…"), slate);
+  print->setObjectName(QStringLiteral("printMoulds"));
+  slate->addWidget(print);
+  slate->addStretch();
+
+  connect(print, &QPushButton::clicked, this, &MouldsStage::printAsked);
+  connect(m_takenOff, &QComboBox::activated, this, [this](int index) {
+    MouldPlan plan = m_session->book()->moulds;
+    plan.takenOff = static_cast<TakenOff>(index);
+    change(tr("Take off %1").arg(m_takenOff->currentText()), plan);
+  });
+  connect(m_sideChoice, &QComboBox::activated, this, [this](int index) {
+    MouldPlan plan = m_session->book()->moulds;
+    plan.side = static_cast<MouldSide>(index);
+    change(tr("Moulds on %1").arg(m_sideChoice->currentText()), plan);
+  });
+  connect(m_whole, &QComboBox::activated, this, [this](int index) {
+    MouldPlan plan = m_session->book()->moulds;
+    plan.whole = index == 0;
+    change(m_whole->currentText(), plan);
+  });
+  const auto takes = [this](LengthField* from, Length MouldPlan::* member, const QString& words) {
+    connect(from, &LengthField::lengthEntered, this, [this, member, words](Length length) {
+      MouldPlan plan = m_session->book()->moulds;
+      plan.*member = length;
+      change(words, plan);
+    });
+  };
+  takes(m_timber, &MouldPlan::timber, tr("Change the timbers"));
+  takes(m_ribband, &MouldPlan::ribband, tr("Change the ribbands"));
+  takes(m_thickness, &MouldPlan::thickness, tr("Change the moulds' thickness"));
+  takes(m_spreader, &MouldPlan::spreader, tr("Change the spreader"));
+  takes(m_base, &MouldPlan::base, tr("Change the building base"));
+  connect(m_newMould, &LengthField::lengthEntered, this, &MouldsStage::addAt);
+  connect(m_spacing, &LengthField::lengthEntered, this, &MouldsStage::addFrames);
+  connect(m_leaveOut, &QPushButton::clicked, this, [this] {
+    const Mould* mould = m_drawing->mould();
+    if (mould == nullptr) return;
+    MouldPlan plan = m_session->book()->moulds;
+    if (mould->extra) {
+      std::erase_if(plan.extra, [&](const ExtraMould& extra) { return extra.id == *mould->extra; });
+    } else {
+      plan.leftOut.push_back(mould->name);
+    }
+    change(tr("Leave out mould %1").arg(QString::fromStdString(mould->name)), plan);
+  });
+
+  auto* scroll = new QScrollArea(this);
+  scroll->setWidget(slate);
+  scroll->setWidgetResizable(true);
+  scroll->setFrameShape(QFrame::NoFrame);
+  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  scroll->setFixedWidth(286);
+  return scroll;
+}
+
+QWidget* MouldsStage::drawing() {
+  return m_drawing;
+}
+
+void MouldsStage::fit() {
+  m_drawing->fit();
+}
+
+void MouldsStage::choose(const std::string& name) {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->moulds == nullptr) return;
+  for (std::size_t i = 0; i < solved->moulds->moulds.size(); ++i) {
+    if (solved->moulds->moulds[i].name == name) m_drawing->choose(static_cast<int>(i));
+  }
+}
+
+QString MouldsStage::standing() const {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->moulds == nullptr) return tr("no hull yet");
+  int off = 0;
+  for (const SetUpOff& one : solved->setUp) off += std::abs(one.offMm) >= setUpLookMm ? 1 : 0;
+  const QString moulds = counted(static_cast<int>(solved->moulds->moulds.size()), tr("mould"), tr("moulds"));
+  if (off > 0) return tr("%1, %2 off").arg(moulds, counted(off, tr("measure"), tr("measures")));
+  return m_session->book()->moulds.plankAsTheyStand ? tr("%1, as they stand").arg(moulds) : moulds;
+}
+
+QString MouldsStage::shown(double mm) const {
+  return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
+}
+
+void MouldsStage::answer(const QString& words) {
+  m_answer->setText(words);
+  m_answer->show();
+}
+
+void MouldsStage::change(const QString& words, MouldPlan plan) {
+  m_session->perform(words, setMouldPlan(*m_session->book(), plan));
+}
+
+void MouldsStage::addAt(Length at) {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->inside == nullptr) return;
+  const QString name = shown(at.mm());
+  if (m_session->perform(tr("Add a mould at %1").arg(name),
+                         addMould(*m_session->book(), *solved->inside, "at " + name.toStdString(), at)))
+    m_newMould->edit()->clear();
+}
+
+void MouldsStage::addFrames(Length spacing) {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->inside == nullptr || solved->moulds == nullptr || solved->moulds->moulds.size() < 2)
+    return;
+  std::vector<Length> standing;
+  for (const Mould& mould : solved->moulds->moulds) standing.push_back(millimetres(mould.outline.xMm));
+  const Length clear = m_session->book()->moulds.thickness + m_session->book()->moulds.timber;
+  const auto places = spaceFrames(standing.front(), standing.back(), spacing, standing, clear);
+  if (!places) return answer(QString::fromStdString(describe(places.error()[0])));
+  Book book = *m_session->book();
+  int made = 0;
+  for (const Length at : *places) {
+    const auto added = addMould(book, *solved->inside, "frame " + std::to_string(made + 1), at);
+    if (!added) continue;
+    book = *added;
+    ++made;
+  }
+  if (m_session->perform(tr("Frames spaced %1").arg(shown(spacing.mm())), book)) m_spacing->edit()->clear();
+}
+
+void MouldsStage::showPlan() {
+  const MouldPlan& plan = m_session->book()->moulds;
+  const Notation notation = m_session->notation();
+  m_takenOff->setCurrentIndex(static_cast<int>(plan.takenOff));
+  m_sideChoice->setCurrentIndex(static_cast<int>(plan.side));
+  m_whole->setCurrentIndex(plan.whole ? 0 : 1);
+  m_timber->setLength(plan.timber, notation);
+  m_ribband->setLength(plan.ribband, notation);
+  m_thickness->setLength(plan.thickness, notation);
+  m_spreader->setLength(plan.spreader, notation);
+  m_base->setLength(plan.base, notation);
+  for (QWidget* one : std::initializer_list<QWidget*>{m_timber, m_timberHeading})
+    one->setVisible(plan.takenOff != TakenOff::Planking);
+  for (QWidget* one : std::initializer_list<QWidget*>{m_ribband, m_ribbandHeading})
+    one->setVisible(plan.takenOff == TakenOff::PlankingTimberRibband);
+  const QSignalBlocker quiet(m_asTheyStand);
+  m_asTheyStand->setChecked(plan.plankAsTheyStand);
+}
+
+void MouldsStage::showMould() {
+  const Mould* mould = m_drawing->mould();
+  if (mould == nullptr) return;
+  m_name->setText(mould->extra ? QString::fromStdString(mould->name) : tr("Mould %1").arg(QString::fromStdString(mould->name)));
+  m_side->setText(mould->leastProudMm < 0.05
+                      ? tr("Wood %1 of the station: no bevel is cut into its face.")
+                            .arg(mould->standsAft > 0 ? tr("aft") : tr("forward"))
+                      : tr("Wood %1 of the station: square, it stands %2 proud; on the other side %3.")
+                            .arg(mould->standsAft > 0 ? tr("aft") : tr("forward"), shown(mould->leastProudMm),
+                                 shown(mould->otherProudMm)));
+  const int mark = m_drawing->mark();
+  const bool has = mark >= 0 && static_cast<std::size_t>(mark) < mould->marks.size();
+  m_mark->setVisible(has);
+  if (has) {
+    const MouldMark& at = mould->marks[static_cast<std::size_t>(mark)];
+    m_mark->setText(tr("%1: %2 out, %3 up; %4")
+                        .arg(QString::fromStdString(at.name), shown(at.at.y()), shown(at.at.z()),
+                             bevelText(*mould, at.bevelRad, m_session->notation())));
+  }
+  const double thick = m_session->solved()->fair->thickness.mm();
+  m_plane->setText(tr("Planking off square: up to %1 in the plane. Taken off in the plane, %2 too little.")
+                       .arg(shown(mould->inPlaneMostMm), shown(mould->inPlaneMostMm - thick)));
+  m_leaveOut->setText(mould->extra ? tr("Take this one away") : tr("Leave this one out"));
+}
+
+}  // namespace narrows

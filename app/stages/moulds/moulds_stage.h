@@ -1,0 +1,72 @@
+#pragma once
+// Stage 3, Moulds: what the planking is hung on, got out and set up.
+
+#include "stages/stage.h"
+
+class QCheckBox;
+class QComboBox;
+class QLabel;
+class QPushButton;
+
+namespace narrows {
+
+class LengthField;
+class MouldDrawing;
+class SetUpGrid;
+
+class MouldsStage : public Stage {
+  Q_OBJECT
+
+ public:
+  explicit MouldsStage(Session* session, QWidget* parent = nullptr);
+  QString name() const override { return tr("Moulds"); }
+  int number() const override { return 3; }
+  QString standing() const override;
+  QWidget* drawing() override;
+  void fit() override;
+  MouldDrawing* mouldDrawing() { return m_drawing; }
+  SetUpGrid* setUp() { return m_setUp; }
+  QComboBox* takenOff() { return m_takenOff; }
+  LengthField* newMould() { return m_newMould; }
+  LengthField* spacing() { return m_spacing; }
+  QCheckBox* asTheyStand() { return m_asTheyStand; }
+  /// Takes a mould in hand by its name.
+  void choose(const std::string& name);
+
+ signals:
+  void printAsked();
+
+ private:
+  QWidget* makeSlate();
+  void showMould();
+  void showPlan();
+  void change(const QString& words, MouldPlan plan);
+  void answer(const QString& words);
+  void addAt(Length at);
+  void addFrames(Length spacing);
+  QString shown(double mm) const;
+
+  MouldDrawing* m_drawing;
+  SetUpGrid* m_setUp;
+  QLabel* m_answer;
+  QLabel* m_name = nullptr;
+  QLabel* m_side = nullptr;
+  QLabel* m_mark = nullptr;
+  QLabel* m_plane = nullptr;
+  QComboBox* m_takenOff = nullptr;
+  QComboBox* m_sideChoice = nullptr;
+  QComboBox* m_whole = nullptr;
+  LengthField* m_thickness = nullptr;
+  QLabel* m_timberHeading = nullptr;
+  QLabel* m_ribbandHeading = nullptr;
+  LengthField* m_timber = nullptr;
+  LengthField* m_ribband = nullptr;
+  LengthField* m_spreader = nullptr;
+  LengthField* m_base = nullptr;
+  LengthField* m_newMould = nullptr;
+  LengthField* m_spacing = nullptr;
+  QCheckBox* m_asTheyStand = nullptr;
+  QPushButton* m_leaveOut = nullptr;
+};
+
+}  // namespace narrows
