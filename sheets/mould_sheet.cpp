@@ -18,8 +18,6 @@ constexpr double headTextMm = 9.0;
 constexpr double crowdedMm = 7.0;
 constexpr double setInMm = 78.0;
 constexpr double betweenPatternsMm = 12.0;
-/// A bevel is also given as a rise on this run.
-constexpr double bevelRunMm = mmPerInch;
 
 Vec2 flat(const Vec3& at, double side) {
   return {side * at.y(), at.z()};
@@ -36,11 +34,7 @@ std::vector<Vec2> polyline(const MouldOutline& outline, double side) {
 std::string bevelWords(const Mould& mould, double bevelRad, Notation notation) {
   const std::string sense = bevelSense(mould, bevelRad);
   if (sense == "square") return sense;
-  const double rise = std::tan(std::abs(bevelRad)) * bevelRunMm;
-  const std::string slope = notation == Notation::Millimetres
-                                ? showDecimal(10.0 * std::tan(std::abs(bevelRad)), 1) + " in 10 mm"
-                                : showLength(millimetres(rise), notation) + " an inch";
-  return showDecimal(std::abs(bevelRad) * 57.29577951308232, 1) + "° " + sense + ", " + slope;
+  return showDecimal(std::abs(bevelRad) * 57.29577951308232, 1) + "° " + sense + ", " + riseWords(bevelRad, notation);
 }
 
 class MouldDrawer {

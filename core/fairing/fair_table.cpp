@@ -14,11 +14,13 @@ namespace {
 constexpr int outerRounds = 3;
 constexpr int mostSweeps = 400;
 /// A sweep that moves no figure further than this ends the descent, mm.
-constexpr double settledMm = 1e-4;
+constexpr double settledMm = 1e-3;
 /// Figures moved less than this are not reported, mm.
 constexpr double reportedMm = 0.02;
 /// Nails nearer together than this are not both bent through.
 constexpr double leastBayMm = 1.0;
+/// An axis all but along its line does not hold it.
+constexpr double leastSquare = 0.05;
 /// The largest tolerance, as a share of the boat's length.
 constexpr double mostToleranceShare = 0.01;
 /// Round a figure that is free this is no bound at all, mm.
@@ -27,21 +29,13 @@ constexpr double unboundedMm = 1e6;
 struct StiffLine {
   Eigen::MatrixXd stiffness;
   std::vector<Vec3> nails;
-  double energy() const {
-    double sum = 0.0;
-    for (Eigen::Index i = 0; i < stiffness.rows(); ++i) {
-      for (Eigen::Index j = 0; j < stiffness.cols(); ++j)
-        sum += stiffness(i, j) * nails[static_cast<std::size_t>(i)].dot(nails[static_cast<std::size_t>(j)]);
-    }
-    return sum;
-  }
 };
 
 /// Where a figure is a nail.
 struct Hold {
   std::size_t line;
   std::size_t nail;
-  Vec3 axis;
+  Vec3 square;  ///< the figure's axis, as much of it as is square to the line
 };
 
 class TableFairer {
@@ -88,16 +82,23 @@ class TableFairer {
       }
       if (stiff.nails.size() < 4) continue;
       stiff.stiffness = splineStiffness(stiff.nails);
-      for (std::size_t i = 0; i < figures.size(); ++i) {
-        for (const auto& [figure, axis] : figures[i]) m_holds[figure].push_back({m_lines.size(), i, axis});
+      const std::size_t last = stiff.nails.size() - 1;
+      for (std::size_t i = 0; i <= last; ++i) {
+        // A nail that slides along its line does not bend it: only what lies square to the line counts.
+        const Vec3 run = (stiff.nails[std::min(i + 1, last)] - stiff.nails[i == 0 ? 0 : i - 1]).normalized();
+        for (const auto& [figure, axis] : figures[i]) {
+          const Vec3 square = axis - run * run.dot(axis);
+          if (square.norm() > leastSquare) m_holds[figure].push_back({m_lines.size(), i, square});
+        }
       }
       m_lines.push_back(std::move(stiff));
     }
   }
 
+  /// Bending of real battens through the nails as they now are.
   double energy() const {
     double sum = 0.0;
-    for (const StiffLine& line : m_lines) sum += line.energy();
+    for (const StiffLine& line : m_lines) sum += Batten::spring(line.nails, BattenEnds::Free).bendingEnergy();
     return sum;
   }
 
@@ -113,8 +114,9 @@ class TableFairer {
           Vec3 force = Vec3::Zero();
           for (std::size_t j = 0; j < line.nails.size(); ++j)
             force += line.stiffness(static_cast<Eigen::Index>(hold.nail), static_cast<Eigen::Index>(j)) * line.nails[j];
-          slope += force.dot(hold.axis);
-          stiff += line.stiffness(static_cast<Eigen::Index>(hold.nail), static_cast<Eigen::Index>(hold.nail));
+          slope += force.dot(hold.square);
+          stiff += line.stiffness(static_cast<Eigen::Index>(hold.nail), static_cast<Eigen::Index>(hold.nail)) *
+                   hold.square.squaredNorm();
         }
         if (stiff <= 0.0) continue;
         const double bound = m_allowed.contains(figure) ? unboundedMm : m_toleranceMm;
@@ -123,7 +125,7 @@ class TableFairer {
         const double step = wanted - move;
         move = wanted;
         most = std::max(most, std::abs(step));
-        for (const Hold& hold : holds) m_lines[hold.line].nails[hold.nail] += step * hold.axis;
+        for (const Hold& hold : holds) m_lines[hold.line].nails[hold.nail] += step * hold.square;
       }
       if (most < settledMm) return;
     }

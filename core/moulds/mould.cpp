@@ -64,7 +64,17 @@ std::vector<EdgePoint> cutPatch(const OffsetPatch& patch, double xMm) {
     before = here;
   }
   std::vector<EdgePoint> kept;
-  for (const EdgePoint& point : points) {
+  for (std::size_t i = 0; i < points.size(); ++i) {
+    const EdgePoint& point = points[i];
+    if (point.at.y() < 0.0) {
+      // Carried past the centre line, where the other side's edge meets it.
+      if (!kept.empty()) break;
+      if (i + 1 < points.size() && points[i + 1].at.y() > 0.0) {
+        const double share = -point.at.y() / (points[i + 1].at.y() - point.at.y());
+        kept.push_back({point.at + share * (points[i + 1].at - point.at), point.bevelRad});
+      }
+      continue;
+    }
     if (!kept.empty() && (point.at - kept.back().at).norm() < samePointMm) continue;
     // Carried through a hollow tighter than the distance, the edge would run back on itself.
     if (kept.size() > 1 && (point.at - kept.back().at).dot(kept.back().at - kept[kept.size() - 2].at) <= 0.0) continue;
@@ -395,6 +405,20 @@ const Mould* MouldSet::find(const std::string& name) const {
 std::string bevelSense(const Mould& mould, double bevelRad) {
   if (std::abs(bevelRad) < squareBevelRad) return "square";
   return bevelRad * mould.standsAft < 0.0 ? "standing" : "under";
+}
+
+std::string riseWords(double bevelRad, Notation notation) {
+  const double slope = std::tan(std::abs(bevelRad));
+  if (notation == Notation::Millimetres) return showDecimal(10.0 * slope, 1) + " in 10 mm";
+  auto part = static_cast<int>(std::lround(64.0 * slope));
+  int whole = 64;
+  if (part == 0) return "under 1\u204464 in an inch";
+  const int inch = part / whole;
+  part %= whole;
+  while (part > 0 && part % 2 == 0) part /= 2, whole /= 2;
+  std::string words = inch > 0 ? std::to_string(inch) : std::string();
+  if (part > 0) words += (inch > 0 ? " " : "") + std::to_string(part) + "\u2044" + std::to_string(whole);
+  return words + " in an inch";
 }
 
 Result<std::vector<Length>> spaceFrames(Length from, Length to, Length wanted, const std::vector<Length>& missing,

@@ -85,6 +85,9 @@ bool sameCut(const MouldPlan& a, const MouldPlan& b);
 /// under a tenth of a degree.
 std::string bevelSense(const Mould& mould, double bevelRad);
 
+/// The rise of a bevel: "3/16 in an inch" to the nearest sixty-fourth, or "1.9 in 10 mm". Fractions use U+2044.
+std::string riseWords(double bevelRad, Notation notation);
+
 /// Places for intermediate frames between two distances: `wanted` apart at most, divided evenly, none nearer than `clear`
 /// to any of `missing` (moulds, bulkheads): those are moved half their spacing at most, or left out where that is not
 /// enough. Fails on a spacing that is not positive or wider than the stretch.

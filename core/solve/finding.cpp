@@ -33,7 +33,7 @@ std::string describe(const Finding& finding, Notation notation) {
         words += apart > 0.0 ? " beyond it" : " short of it";
       }
       if (finding.figures.size() > 2) words += ". Perhaps " + shown(2) + " was meant (" + finding.words + ")";
-      return words + (misread ? ". Left so, every plank over it is shaped to the slip." : ". Look at the drawing before changing it.");
+      return words + (misread ? ". Every plank over it takes the slip." : ". Look at the drawing before changing it.");
     }
     case FindingCode::SetUpOff:
       return "Mould " + finding.place + ", " + finding.line + ": it stands " +

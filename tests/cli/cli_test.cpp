@@ -1,5 +1,6 @@
 // The command line: its columns, units and exit statuses, against the contract and against sums.
 
+#include <QFileInfo>
 #include <QProcess>
 #include <QTemporaryDir>
 #include <QtTest/QtTest>
@@ -205,6 +206,67 @@ class CliTest : public QObject {
       QCOMPARE(run.status, 0);
       QVERIFY(run.out.contains("FILE"));
     }
+  }
+
+  void fairnessNamesEveryFigureAndTheMisreadOnes() {
+    const Run run = cli({"fairness", boat("marl_misread.csv"), "--units", "mm"});
+    QCOMPARE(run.status, 0);
+    const auto rows = run.rows();
+    QCOMPARE(rows[0].join(','), QString("line,station,value,float,ease,verdict"));
+    QStringList misread;
+    for (const QStringList& row : rows) {
+      QCOMPARE(row.size(), 6);
+      if (row[5] == "misread") misread << row[0] + " " + row[1];
+      if (row[0] == "height sheer" && row[1] == "4") {
+        QCOMPARE(row[2], QString("1574.800"));
+        QVERIFY(std::abs(row[3].toDouble() + 42.0) < 3.0);  // batten less figure
+        QVERIFY(row[4].toDouble() > 0.5);
+      }
+    }
+    QCOMPARE(misread, QStringList({"height sheer 4", "height buttock 2-0-0 5", "half-breadth waterline 3-0-0 4"}));
+    const QString clean = cli({"fairness", boat("marl.csv")}).out;
+    QVERIFY(!clean.contains("misread") && !clean.contains("look"));
+    QVERIFY(clean.contains("profile stem rabbet,1,2-2-0,"));
+    QCOMPARE(cli({"fairness", boat("nothing.csv")}).status, 1);
+  }
+
+  void mouldsHaveTheirMarksInOrderAndTheirBevels() {
+    const auto rows = cli({"moulds", boat("osier.csv"), "--units", "mm", "--strakes", "8"}).rows();
+    QCOMPARE(rows[0].join(','), QString("station,mark,x,y,z,bevel"));
+    double lastZ = -1.0;
+    int lines = 0;
+    for (int i = 1; i < rows.size(); ++i) {
+      QCOMPARE(rows[i].size(), 6);
+      if (rows[i][0] != "1") break;
+      QCOMPARE(rows[i][2], QString("609.600"));
+      QVERIFY(rows[i][4].toDouble() >= lastZ - 1e-9);
+      lastZ = rows[i][4].toDouble();
+      if (rows[i][1].startsWith("line ")) ++lines;
+      if (rows[i][1] == "waterline 1-0-0") QCOMPARE(rows[i][4], QString("304.800"));
+      if (rows[i][1] == "sheer") {
+        QVERIFY(std::abs(rows[i][3].toDouble() - 254.0) < 0.8);
+        QVERIFY(rows[i][5].toDouble() < -5.0);  // forward the hull's outside looks forward
+      }
+    }
+    QCOMPARE(lines, 7);
+    QCOMPARE(cli({"moulds", boat("osier.csv"), "--from", "3", "--to", "5"}).rows()[1][0], QString("3"));
+  }
+
+  void mouldAndLinesSheetsAreWritten() {
+    QTemporaryDir folder;
+    const auto moulds = cli({"sheets", boat("sedge.csv"), "--out", folder.path(), "--what", "moulds", "--format", "svg",
+                             "--nested-on", "1220x2440"})
+                            .rows();
+    QCOMPARE(moulds[0].join(','), QString("file,what,width,height"));
+    QStringList what;
+    for (const QStringList& row : moulds) what << row[1];
+    QVERIFY(what.contains("mould-1") && what.contains("mould-8") && what.contains("mould-set-up") && what.contains("moulds-nested-1"));
+    const auto lines = cli({"sheets", boat("sedge.csv"), "--out", folder.path(), "--what", "lines", "--format", "dxf"}).rows();
+    QCOMPARE(lines.size(), 3);
+    for (const auto& list : {moulds, lines}) {
+      for (int i = 1; i < list.size(); ++i) QVERIFY(QFileInfo(list[i][0]).size() > 200);
+    }
+    QCOMPARE(cli({"sheets", boat("sedge.csv"), "--out", folder.path(), "--what", "moulds", "--nested-on", "wide"}).status, 2);
   }
 };
 

@@ -7,6 +7,9 @@
 #include <QtTest/QtTest>
 #include <cmath>
 
+#include "book/edits.h"
+#include "lines_sheet.h"
+#include "mould_sheet.h"
 #include "paper.h"
 #include "sample_books.h"
 #include "sheet_set.h"
@@ -241,6 +244,74 @@ class ExportTest : public QObject {
     const auto written = writeSheets({metre()}, "/proc/nowhere", SheetFormat::Pdf, *paperNamed("A4"));
     QVERIFY(!written);
     QCOMPARE(written.error()[0].fault, Fault::CannotWrite);
+  }
+
+  void mouldIsDrawnAtFullSizeWithItsMarksAndCheck() {
+    const auto solved = osier();
+    MouldSheetOf of;
+    of.plan = &solved->book->moulds;
+    of.table = solved->fair.get();
+    const Mould& mould = solved->moulds->moulds[2];
+    const Drawing sheet = mouldSheet(mould, of);
+    double broad = 0.0;
+    for (const SheetLine& line : sheet.lines) {
+      if (line.role != LineRole::MouldEdge) continue;
+      for (const Vec2& point : line.points) broad = std::max(broad, std::abs(point.x()));
+    }
+    double widest = 0.0;
+    for (int i = 0; i <= 400; ++i)
+      widest = std::max(widest, mould.outline.pointAt(mould.outline.lengthMm() * i / 400.0).y());
+    QVERIFY(std::abs(broad - widest) < 0.01);
+    for (const MouldMark& mark : mould.marks) {
+      const bool lettered = std::any_of(sheet.texts.begin(), sheet.texts.end(), [&](const SheetText& text) {
+        return text.text.find(mark.name) != std::string::npos;
+      });
+      QVERIFY2(lettered, mark.name.c_str());
+    }
+    QVERIFY(sheet.check.find("Sheer to sheer across") != std::string::npos);
+    MouldPlan half = solved->book->moulds;
+    half.whole = false;
+    of.plan = &half;
+    for (const SheetLine& line : mouldSheet(mould, of).lines) {
+      for (const Vec2& point : line.points) QVERIFY(point.x() > -1e-9);
+    }
+  }
+
+  void nestedMouldsStayOnTheSheet() {
+    const auto solved = osier();
+    MouldChoice choice;
+    choice.nestedOn = std::pair(millimetres(1220.0), millimetres(2440.0));
+    int sheets = 0;
+    for (const Drawing& drawing : mouldsSheets(*solved, choice)) {
+      if (!drawing.name.starts_with("moulds-nested")) continue;
+      ++sheets;
+      for (const SheetLine& line : drawing.lines) {
+        for (const Vec2& point : line.points) {
+          QVERIFY(point.x() > -0.01 && point.x() < 1220.01);
+          QVERIFY(point.y() > -0.01 && point.y() < 2440.01);
+        }
+      }
+    }
+    QVERIFY(sheets >= 2);
+    // A sheet too small for any mould makes none.
+    choice.nestedOn = std::pair(millimetres(100.0), millimetres(100.0));
+    for (const Drawing& drawing : mouldsSheets(*solved, choice)) QVERIFY(!drawing.name.starts_with("moulds-nested"));
+  }
+
+  void correctedTableMarksWhatChangedAndKeepsWhatWasDrawn() {
+    Book book = sampleBook("marl");
+    QVERIFY(correctedTableSheet(book).note.find("as drawn") != std::string::npos);
+    book = *fairFigure(book, {FigureRef::In::Row, 0, 3}, inches(60.5), "2026-11-23", "by hand");
+    const Drawing sheet = correctedTableSheet(book);
+    const auto has = [&](const std::string& words) {
+      return std::any_of(sheet.texts.begin(), sheet.texts.end(),
+                         [&](const SheetText& text) { return text.text == words; });
+    };
+    QVERIFY(has("* 5-0-4"));
+    QVERIFY(has("(5-0-2)"));
+    QVERIFY(sheet.note.find("1 figure changed") != std::string::npos);
+    QCOMPARE(changesCsv(book), std::string("line,station,drawn,faired,change,who,when,why\n"
+                                           "height sheer,4,5-0-2,5-0-4,0-0-2,,2026-11-23,by hand\n"));
   }
 };
 

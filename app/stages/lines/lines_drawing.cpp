@@ -295,6 +295,22 @@ void LinesDrawing::mousePressEvent(QMouseEvent* event) {
     const View view = m_session->book()->table.rows[line.row].line == RowLine::Waterline ? View::Plan : View::Profile;
     for (const Contour& contour : line.contours) consider(view, contour, false, choice);
   }
+  // Sheer, chine and rabbet: by their heights in profile, by their half-breadths in plan.
+  const Hull& hull = *solved->drawn;
+  const auto& rows = m_session->book()->table.rows;
+  const auto edge = [&](std::size_t patch, double v, RowLine line) {
+    std::vector<Vec3> points;
+    for (int i = 0; i <= 120; ++i) points.push_back(hull.patches[patch].point(hull.lastT() * i / 120.0, v));
+    for (std::size_t row = 0; row < rows.size(); ++row) {
+      if (rows[row].line != line) continue;
+      Selection choice = before;
+      choice.row = static_cast<int>(row);
+      consider(rows[row].kind == RowKind::Height ? View::Profile : View::Plan, points, false, choice);
+    }
+  };
+  edge(hull.patches.size() - 1, 1.0, RowLine::Sheer);
+  edge(0, 0.0, RowLine::Rabbet);
+  if (hull.isChined()) edge(0, 1.0, RowLine::Chine);
   if (selection.row != before.row) m_takesSection = false;
   if (selection.section != before.section) m_takesSection = true;
   m_session->select(selection);

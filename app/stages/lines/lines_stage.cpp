@@ -320,11 +320,11 @@ void LinesStage::showFigures() {
     m_girth->setText(tr("girth %1, rabbet to sheer").arg(shown(section.girthMm())));
     const Mould* mould = solved->moulds != nullptr ? solved->moulds->find(section.name) : nullptr;
     const double thick = solved->fair->thickness.mm();
-    m_takenOff->setText(mould == nullptr
-                            ? QString()
+    const double over = mould == nullptr ? 0.0 : mould->inPlaneMostMm - thick;
+    m_takenOff->setText(over < 0.4 ? QString()
                             : tr("Planking of %1 taken off square takes up to %2 off in the plane of the section: taken off "
                                  "in the plane, the mould would be %3 too big.")
-                                  .arg(shown(thick), shown(mould->inPlaneMostMm), shown(mould->inPlaneMostMm - thick)));
+                                  .arg(shown(thick), shown(mould->inPlaneMostMm), shown(over)));
   }
   const OffsetTable& table = m_session->book()->table;
   double breadth = 0.0;

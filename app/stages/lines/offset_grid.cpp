@@ -168,7 +168,7 @@ OffsetGrid::OffsetGrid(Session* session, QWidget* parent)
   setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked |
                   QAbstractItemView::EditKeyPressed);
   setTabKeyNavigation(true);
-  horizontalHeader()->setDefaultSectionSize(74);
+  horizontalHeader()->setDefaultSectionSize(66);
   horizontalHeader()->setMinimumSectionSize(48);
   setItemDelegate(new FigureDelegate(this));
   verticalHeader()->setDefaultSectionSize(36);

@@ -19,10 +19,7 @@ constexpr double lineOfWordsPx = 17.0;
 QString bevelText(const Mould& mould, double bevelRad, Notation notation) {
   const QString sense = QString::fromStdString(bevelSense(mould, bevelRad));
   if (sense == QStringLiteral("square")) return sense;
-  const double slope = std::tan(std::abs(bevelRad));
-  const QString rise = notation == Notation::Millimetres
-                           ? QObject::tr("%1 in 10 mm").arg(10.0 * slope, 0, 'f', 1)
-                           : QObject::tr("%1 an inch").arg(QString::fromStdString(showLength(inches(slope), notation)));
+  const QString rise = QString::fromStdString(riseWords(bevelRad, notation));
   return QObject::tr("%1° %2, %3").arg(std::abs(radians(bevelRad).deg()), 0, 'f', 1).arg(sense, rise);
 }
 
@@ -139,36 +136,50 @@ void MouldDrawing::paintTakenInPlane(QPainter& painter) const {
 void MouldDrawing::paintMarks(QPainter& painter) {
   const Mould& now = *mould();
   std::vector<CanvasHandle> handles;
-  double lastRight = 1e9, lastLeft = 1e9;
+  // The drawing's own lines are named on the starboard side, plank lines on the port side; words go where there is room.
+  std::vector<QRectF> taken;
   for (std::size_t i = 0; i < now.marks.size(); ++i) {
     const MouldMark& mark = now.marks[i];
     const bool on = static_cast<int>(i) == m_mark;
-    const QPointF at = toScreen({mark.at.y(), mark.at.z()});
+    const double side = mark.isPlankLine ? -1.0 : 1.0;
+    const double length = now.outline.lengthMm();
+    const Vec3 run = (now.outline.pointAt(std::min(mark.alongMm + 0.5, length)) -
+                      now.outline.pointAt(std::max(mark.alongMm - 0.5, 0.0)))
+                         .normalized();
+    const QPointF at = toScreen({side * mark.at.y(), mark.at.z()});
+    const QPointF out(side * run.z(), run.y());
     painter.setPen(QPen(on ? look::inHand : look::ink, on ? 3.0 : 1.6));
     if (mark.isPlankLine) {
-      painter.setBrush(on ? look::inHand : look::ink);
-      painter.drawEllipse(at, 3.5, 3.5);
-      const QPointF port = toScreen({-mark.at.y(), mark.at.z()});
-      painter.drawEllipse(port, 3.5, 3.5);
+      painter.setBrush(painter.pen().color());
+      for (const double one : {1.0, -1.0}) painter.drawEllipse(toScreen({one * mark.at.y(), mark.at.z()}), 3.5, 3.5);
       painter.setBrush(Qt::NoBrush);
     } else {
-      painter.drawLine(at - QPointF(7.0, 0.0), at + QPointF(7.0, 0.0));
+      for (const double one : {1.0, -1.0}) {
+        const QPointF foot = toScreen({one * mark.at.y(), mark.at.z()});
+        const QPointF across(one * run.z(), run.y());
+        painter.drawLine(foot - 7.0 * across, foot + 4.0 * across);
+      }
     }
     handles.push_back({at, QString::fromStdString(mark.name), static_cast<int>(i), -1});
-    // Plank lines are named on the port side, the drawing's own lines on the starboard side.
     painter.setFont(shopFont(look::labelPx, on));
     const QString words = QString::fromStdString(mark.name) + QStringLiteral("  ") +
                           QString::number(std::abs(radians(mark.bevelRad).deg()), 'f', 1) + QStringLiteral("°");
-    if (mark.isPlankLine) {
-      const QPointF port = toScreen({-mark.at.y(), mark.at.z()});
-      if (!on && lastLeft - port.y() < lineOfWordsPx) continue;
-      painter.drawText(QRectF(port.x() - 152.0, port.y() - 9.0, 144.0, 18.0), Qt::AlignRight | Qt::AlignVCenter, words);
-      lastLeft = port.y();
-    } else {
-      if (!on && lastRight - at.y() < lineOfWordsPx) continue;
-      painter.drawText(QRectF(at.x() + 12.0, at.y() - 9.0, 190.0, 18.0), Qt::AlignLeft | Qt::AlignVCenter, words);
-      lastRight = at.y();
+    const double wide = painter.fontMetrics().horizontalAdvance(words) + 4.0;
+    const QPointF anchor = at + 14.0 * out;
+    QRectF box(side > 0.0 ? anchor.x() : anchor.x() - wide, anchor.y() - 0.5 * lineOfWordsPx, wide, lineOfWordsPx);
+    if (out.y() > 0.6) box.moveTop(anchor.y());
+    int tries = 0;
+    const auto overlaps = [&box](const QRectF& other) { return other.intersects(box); };
+    while (tries++ < 4 && std::any_of(taken.begin(), taken.end(), overlaps)) box.translate(0.0, lineOfWordsPx);
+    if (!on && std::any_of(taken.begin(), taken.end(), overlaps)) continue;
+    taken.push_back(box);
+    if (box.top() > anchor.y() + 4.0) {
+      painter.save();
+      painter.setPen(QPen(look::outline, 1.0));
+      painter.drawLine(at, QPointF(side > 0.0 ? box.left() : box.right(), box.center().y()));
+      painter.restore();
     }
+    painter.drawText(box, Qt::AlignCenter, words);
   }
   setHandles(std::move(handles));
 }

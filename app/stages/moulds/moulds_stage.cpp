@@ -278,8 +278,10 @@ void MouldsStage::showMould() {
                              bevelText(*mould, at.bevelRad, m_session->notation())));
   }
   const double thick = m_session->solved()->fair->thickness.mm();
-  m_plane->setText(tr("Planking off square: up to %1 in the plane. Taken off in the plane, %2 too little.")
-                       .arg(shown(mould->inPlaneMostMm), shown(mould->inPlaneMostMm - thick)));
+  const double over = mould->inPlaneMostMm - thick;
+  m_plane->setText(over < 0.4 ? tr("Taken off square or in the plane: here it is the same.")
+                              : tr("Planking off square takes up to %1 in the plane: taken off in the plane, %2 too little.")
+                                    .arg(shown(mould->inPlaneMostMm), shown(over)));
   m_leaveOut->setText(mould->extra ? tr("Take this one away") : tr("Leave this one out"));
 }
 

@@ -48,7 +48,7 @@ class BookTest : public QObject {
   void unknownKeysAreKept() {
     const Book book = sampleBook("sedge");
     std::string text = writeBook(book);
-    text = replaced(text, "\"shop\"", "\"moulds\": {\"spacing\": [1, 2, 3]},\n \"shop\"");
+    text = replaced(text, "\"shop\"", "\"rigging\": {\"spacing\": [1, 2, 3]},\n \"shop\"");
     text = replaced(text, "\"notation\"", "\"ruler\": \"folding\",\n  \"notation\"");
     const auto read = readBook(text);
     QVERIFY(read);
@@ -59,7 +59,7 @@ class BookTest : public QObject {
   }
 
   void newerBookSaysSo() {
-    const auto read = readBook(replaced(writeBook(sampleBook("sedge")), "\"narrows\": 1", "\"narrows\": 7"));
+    const auto read = readBook(replaced(writeBook(sampleBook("sedge")), "\"narrows\": 2", "\"narrows\": 7"));
     QVERIFY(read);
     QVERIFY(read->isNewer());
     QCOMPARE(read->version, 7);
@@ -80,6 +80,10 @@ class BookTest : public QObject {
     row("id used twice", "\"stem-id\": 1", "\"stem-id\": 2", "next-id");
     row("table spoiled", "\"units,mm\"", "\"units,cubits\"", "table");
     row("strakes not a list", "\"strakes\": [", "\"strakes\": {}, \"was\": [", "lining / strakes");
+    row("moulds of no kind", "\"taken-off\": \"planking\"", "\"taken-off\": \"everything\"", "moulds / taken-off");
+    row("faired figure of no row", "\"faired\": []",
+        "\"faired\": [{\"in\": \"row\", \"list\": 99, \"place\": 0, \"value\": 1, \"who\": \"\", \"when\": \"\", \"why\": \"\"}]",
+        "faired / place");
     row("mark outside", "\"moved\": []", "\"moved\": [{\"line\": 14, \"station\": 2, \"share\": 1.5}]",
         "lining / share");
   }

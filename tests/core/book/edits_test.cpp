@@ -136,6 +136,124 @@ class EditsTest : public QObject {
     QCOMPARE(setLap(lapped, inches(1.0)).settings.lap, inches(1.0));
     QCOMPARE(setNotation(lapped, Notation::Millimetres).settings.notation, Notation::Millimetres);
   }
+
+  void bothFiguresAreKeptWithWhoWhenAndWhy() {
+    const Book book = setBuilder(sampleBook("marl"), "Wren");
+    const FigureRef sheer{FigureRef::In::Row, 0, 3};
+    const auto faired = fairFigure(book, sheer, inches(60.5), "2026-11-23", "floated to the batten");
+    QVERIFY(faired);
+    QCOMPARE(faired->table, book.table);  // as drawn
+    QCOMPARE(figureMm(fairedTable(*faired), sheer), inches(60.5).mm());
+    const FairedFigure* kept = fairedAt(*faired, sheer);
+    QVERIFY(kept != nullptr);
+    QCOMPARE(kept->who, std::string("Wren"));
+    QCOMPARE(kept->when, std::string("2026-11-23"));
+    QCOMPARE(kept->why, std::string("floated to the batten"));
+    // Its rounding stays that of the drawn table.
+    QCOMPARE(fairedTable(*faired).figureTolerance(), book.table.figureTolerance());
+    QVERIFY(fairedAt(*fairFigure(*faired, sheer, std::nullopt, {}, {}), sheer) == nullptr);
+    QCOMPARE(fairFigure(*faired, sheer, millimetres(figureMm(book.table, sheer)), "", "")->faired.size(), std::size_t{0});
+    QVERIFY(unfair(*faired) == book);
+    QCOMPARE(fairFigure(book, sheer, millimetres(1e7), "", "").error()[0].fault, Fault::BeyondSense);
+    // Typing over the drawn figure lets its faired one go.
+    QVERIFY(setFigure(*faired, 0, 3, inches(60.0))->faired.empty());
+  }
+
+  void profilesAreTypedPointByPoint() {
+    Book book = sampleBook("osier");
+    const auto points = book.table.profile(ProfilePart::StemRabbet)->points.size();
+    const auto more = setProfilePoint(book, ProfilePart::StemRabbet, points, ProfilePoint{inches(2.0), inches(29.0)});
+    QVERIFY(more);
+    QCOMPARE(more->table.profile(ProfilePart::StemRabbet)->points.size(), points + 1);
+    const auto fewer = setProfilePoint(*more, ProfilePart::StemRabbet, 0, std::nullopt);
+    QCOMPARE(fewer->table.profile(ProfilePart::StemRabbet)->points.size(), points);
+    const auto made = setProfilePoint(book, ProfilePart::SternpostRabbet, 0, ProfilePoint{inches(180.0), inches(6.0)});
+    QCOMPARE(made->table.profile(ProfilePart::SternpostRabbet)->points.size(), std::size_t{1});
+    QVERIFY(!setProfilePoint(book, ProfilePart::Transom, 0, ProfilePoint{millimetres(1e6), Length()}));
+    QCOMPARE(*setHalfSiding(book, SidingPart::Stem, inches(1.0)).table.halfSiding(SidingPart::Stem), inches(1.0));
+    QVERIFY(!setHalfSiding(book, SidingPart::Stem, std::nullopt).table.halfSiding(SidingPart::Stem));
+  }
+
+  void lineReadOffTheSurfaceAgreesWithTheOneDrawn() {
+    // Take waterline 0-9-0 out and read it off again: it comes back within what the surface between its neighbours tells.
+    const Book book = sampleBook("osier");
+    std::size_t row = 0;
+    while (rowLabel(book.table.rows[row], book.table.unit) != "waterline 0-9-0") ++row;
+    const TableRow drawn = book.table.rows[row];
+    const Book without = removeRow(book, row);
+    QCOMPARE(without.table.rows.size(), book.table.rows.size() - 1);
+    const auto hull = springHull(without.table);
+    QVERIFY(hull);
+    TableRow asked = drawn;
+    asked.figures.clear();
+    const auto again = addLineReadOff(without, *hull, asked);
+    QVERIFY(again);
+    for (std::size_t i = 0; i < drawn.figures.size(); ++i) {
+      QCOMPARE(again->table.rows.back().figures[i].has_value(), drawn.figures[i].has_value());
+      if (drawn.figures[i]) QVERIFY(std::abs(again->table.rows.back().figures[i]->mm() - drawn.figures[i]->mm()) < 6.0);
+    }
+    QCOMPARE(addLineReadOff(*again, *hull, asked).error()[0].fault, Fault::RecordTwice);
+    asked.at = inches(90.0);
+    QCOMPARE(addLineReadOff(without, *hull, asked).error()[0].fault, Fault::LineMissesHull);
+  }
+
+  void removingARowKeepsWhatWasFairedOfTheOthers() {
+    const Book book = sampleBook("marl");
+    const auto faired = *fairFigures(book, {{{FigureRef::In::Row, 0, 3}, inches(60.0)}, {{FigureRef::In::Row, 5, 4}, inches(45.0)}}, "", "");
+    const Book fewer = removeRow(faired, 2);
+    QVERIFY(fairedAt(fewer, {FigureRef::In::Row, 0, 3}) != nullptr);
+    QVERIFY(fairedAt(fewer, {FigureRef::In::Row, 4, 4}) != nullptr);
+    QVERIFY(removeRow(faired, 0).faired.size() == 1);
+  }
+
+  void tableLiftedOffADrawingIsScaledWithItsReadingError() {
+    Book book = sampleBook("sedge");
+    const auto scaled = scaleTable(book, 2.0);
+    QVERIFY(scaled);
+    QCOMPARE(*scaled->table.stations[0].distance, millimetres(800.0));
+    QCOMPARE(*scaled->table.rows[0].figures[0], millimetres(1044.0));
+    QCOMPARE(scaled->table.thickness, book.table.thickness);
+    QCOMPARE(scaled->table.figureTolerance(), millimetres(0.5));
+    QCOMPARE(scaleTable(book, 12.0)->table.figureTolerance(), millimetres(3.0));
+    for (const double bad : {0.0, -1.0, 1e6}) QVERIFY(!scaleTable(book, bad));
+  }
+
+  void mouldsAreAddedWhereThereIsHullAndRoom() {
+    const Book book = sampleBook("osier");
+    const auto inside = solved(book)->inside;
+    const auto more = addMould(book, *inside, "frame 1", inches(36.0));
+    QVERIFY(more);
+    QCOMPARE(more->moulds.extra.size(), std::size_t{1});
+    QVERIFY(more->nextId > book.nextId);
+    QCOMPARE(addMould(*more, *inside, "frame 2", inches(36.0)).error()[0].fault, Fault::MouldThere);
+    QCOMPARE(addMould(*more, *inside, "frame 2", inches(48.0)).error()[0].fault, Fault::MouldThere);  // station 2
+    QCOMPARE(addMould(book, *inside, "off", inches(400.0)).error()[0].fault, Fault::NoHullThere);
+    MouldPlan plan = book.moulds;
+    plan.thickness = millimetres(-1.0);
+    QVERIFY(!setMouldPlan(book, plan));
+  }
+
+  void everythingNewComesBackFromTheFile() {
+    Book book = setBuilder(sampleBook("osier"), "Wren");
+    book = *fairFigure(book, {FigureRef::In::Row, 0, 2}, millimetres(478.123456), "2026-11-23", "by hand");
+    book = *addMould(book, *solved(book)->inside, "frame 1", inches(36.0));
+    book.moulds.takenOff = TakenOff::PlankingTimberRibband;
+    book.moulds.side = MouldSide::Aft;
+    book.moulds.whole = false;
+    book.moulds.spreader = inches(12.0);
+    book.moulds.leftOut = {"3"};
+    book.moulds.readings = {{"4", SetUpKind::Diagonal, "sheer", "5", inches(55.0)}};
+    book.moulds.plankAsTheyStand = true;
+    const auto read = readBook(writeBook(book));
+    QVERIFY2(read.has_value(), read ? "" : describe(read.error()).c_str());
+    QCOMPARE(writeBook(read->book), writeBook(book));
+    QVERIFY(read->book.moulds == book.moulds);
+    QVERIFY(read->book.faired == book.faired);
+    // Books of format 1 know nothing of it, and open.
+    std::string old = writeBook(sampleBook("osier"));
+    old.replace(old.find("\"narrows\": 2"), 12, "\"narrows\": 1");
+    QVERIFY(readBook(old));
+  }
 };
 
 QTEST_APPLESS_MAIN(EditsTest)

@@ -173,6 +173,64 @@ class SolveTest : public QObject {
         QVERIFY(one->planks[k]->lower[i] == other->planks[k]->lower[i]);
     }
   }
+
+  void misreadFiguresAreToldFirstAndVanishOnceFaired() {
+    const auto table = loadOffsetTable(boatsFolder() + "marl_misread.csv");
+    QVERIFY(table);
+    auto book = newBook(*table);
+    QVERIFY(book);
+    const auto before = solve(std::make_shared<const Book>(*book), 1, nullptr, SolveEffort::Quick);
+    QCOMPARE(before->findings[0].code, FindingCode::Misread);
+    const std::string words = describe(before->findings[0], Notation::Inches16);
+    QVERIFY(words.find("Height sheer at station 4 is misread") == 0);
+    QVERIFY(words.find("Perhaps") != std::string::npos);
+    const auto right = loadOffsetTable(boatsFolder() + "marl.csv");
+    for (const FigureRef& figure : before->judgement->disowned)
+      book = fairFigure(*book, figure, millimetres(figureMm(*right, figure)), "2026-11-23", "misread");
+    const auto after = solve(std::make_shared<const Book>(*book), 2, before, SolveEffort::Quick);
+    QVERIFY(after->judgement->disowned.empty());
+    QVERIFY(after->drawn != before->drawn);
+    QCOMPARE(*after->fair->rows[0].figures[3], *right->rows[0].figures[3]);
+  }
+
+  void mouldsFollowTheHullAndTheLining() {
+    const Book book = sampleBook("osier");
+    const auto first = solve(std::make_shared<const Book>(book), 1);
+    QCOMPARE(first->moulds->moulds.size(), std::size_t{7});
+    const auto lines = [](const Solved& solved) {
+      return std::count_if(solved.moulds->moulds[3].marks.begin(), solved.moulds->moulds[3].marks.end(),
+                           [](const MouldMark& mark) { return mark.isPlankLine; });
+    };
+    QCOMPARE(static_cast<std::size_t>(lines(*first)), first->lining->strakeCount() - 1);
+    const auto more = solve(std::make_shared<const Book>(*setStrakeCount(book, 10)), 2, first);
+    QCOMPARE(lines(*more), 9);
+    // A quick answer to a changed table keeps the moulds of a moment ago, the full one after it does not.
+    const auto moved = *setFigure(book, 0, 3, inches(18.5));
+    const auto quick = solve(std::make_shared<const Book>(moved), 3, first, SolveEffort::Quick);
+    QVERIFY(quick->mouldsWait);
+    const auto full = solve(std::make_shared<const Book>(moved), 3, quick);
+    QVERIFY(!full->mouldsWait);
+    QVERIFY(std::abs(full->moulds->find("4")->marks.back().at.z() - 18.5 * mmPerInch) < 0.05);
+  }
+
+  void planksFollowTheMouldsAsTheyStandOnlyWhenAsked() {
+    Book book = sampleBook("osier");
+    const auto drawn = solve(std::make_shared<const Book>(book), 1);
+    const double should = drawn->moulds->find("4")->marks.back().at.y();
+    book.moulds.readings = {{"4", SetUpKind::HalfBreadth, "sheer", "", millimetres(should + 12.0)}};
+    const auto told = solve(std::make_shared<const Book>(book), 2, drawn);
+    QCOMPARE(told->planked, told->inside);
+    const auto off = std::find_if(told->findings.begin(), told->findings.end(),
+                                  [](const Finding& f) { return f.code == FindingCode::SetUpOff; });
+    QVERIFY(off != told->findings.end());
+    QCOMPARE(off->severity, Severity::Trouble);
+    QVERIFY(describe(*off, Notation::Millimetres).find("12 mm more than it should") != std::string::npos);
+    book.moulds.plankAsTheyStand = true;
+    const auto standing = solve(std::make_shared<const Book>(book), 3, told);
+    QVERIFY(standing->planked != standing->inside);
+    QVERIFY(standing->lining->frame.girthMm(4) > drawn->lining->frame.girthMm(4));
+    QVERIFY(standing->planks.back()->boardWidthMm != drawn->planks.back()->boardWidthMm);
+  }
 };
 
 QTEST_APPLESS_MAIN(SolveTest)
