@@ -83,7 +83,7 @@ Drawing bodyPlanSheet(const Solved& solved) {
 }
 
 Drawing correctedTableSheet(const Book& book) {
-  constexpr double columnMm = 25.0, headMm = 62.0, rowMm = 12.0, textMm = 4.0, underMm = 3.0;
+  constexpr double columnMm = 25.0, headMm = 86.0, rowMm = 12.0, textMm = 4.0, underMm = 3.0;
   const OffsetTable& table = book.table;
   Drawing drawing;
   drawing.name = "corrected-table";

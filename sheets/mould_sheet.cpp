@@ -15,8 +15,8 @@ constexpr double tickMm = 14.0;
 constexpr double markTextMm = 4.2;
 constexpr double headTextMm = 9.0;
 /// Marks nearer together than this have their words moved further in.
-constexpr double crowdedMm = 7.0;
-constexpr double setInMm = 78.0;
+constexpr double crowdedMm = 9.0;
+constexpr double setInMm = 112.0;
 constexpr double betweenPatternsMm = 12.0;
 
 Vec2 flat(const Vec3& at, double side) {

@@ -9,6 +9,8 @@ namespace {
 
 /// A flat or lump stands out by this share of the hardest bend of the batten, or is not worth a word.
 constexpr double standsOut = 0.1;
+/// Bend at a nail that stands out of a straight batten, times the bay squared over how far it stands out.
+constexpr double nailBend = 6.0;
 /// A place this near to a nail, as a share of the bay, is said to be at it.
 constexpr double atNailShare = 0.2;
 /// A batten that nowhere bends harder than this share of 1 / its length is straight.
@@ -42,14 +44,16 @@ std::vector<CombTooth> combOf(const Batten& batten, std::size_t teeth) {
   return comb;
 }
 
-std::vector<UnevenPlace> unevenPlaces(const Batten& batten) {
+std::vector<UnevenPlace> unevenPlaces(const Batten& batten, double doubtMm) {
   std::vector<UnevenPlace> places;
   const std::vector<CombTooth> comb = combOf(batten, samples);
   if (comb.empty()) return places;
   double hardest = 0.0;
   for (const CombTooth& tooth : comb) hardest = std::max(hardest, std::abs(tooth.signedBend));
   if (hardest * batten.lengthMm() < straightShare) return places;
-  const double least = standsOut * hardest;
+  // A nail out by d between two a bay away bends the batten by about 6 d over the bay squared, at the nail.
+  const double bay = batten.lengthMm() / static_cast<double>(batten.nailCount() - 1);
+  const double least = std::max(standsOut * hardest, nailBend * doubtMm / (bay * bay));
   const auto bend = [&](std::size_t i) { return comb[i].signedBend; };
   // Alternate highs and lows that stand out from each other; what lies between lesser ones is passed over.
   std::vector<Extreme> extremes;
@@ -97,7 +101,7 @@ std::vector<UnevenPlace> unevenPlaces(const Batten& batten) {
   return places;
 }
 
-std::vector<std::string> unevenWords(const TableLine& line, const Batten& batten) {
+std::vector<std::string> unevenWords(const TableLine& line, const Batten& batten, double doubtMm) {
   std::vector<std::string> words;
   const auto name = [&](std::size_t nail) {
     if (nail < line.nails.size() && line.kind == LineKind::Section) {
@@ -107,7 +111,7 @@ std::vector<std::string> unevenWords(const TableLine& line, const Batten& batten
     if (nail < line.nails.size() && !line.nails[nail].station.empty()) return line.nails[nail].station;
     return std::string(nail == 0 ? "the fore end" : "the after end");
   };
-  for (const UnevenPlace& place : unevenPlaces(batten)) {
+  for (const UnevenPlace& place : unevenPlaces(batten, doubtMm)) {
     const double from = batten.nailLengthsMm()[place.before], to = batten.nailLengthsMm()[place.before + 1];
     const double share = (place.alongMm - from) / std::max(to - from, 1e-9);
     std::string where = "between " + name(place.before) + " and " + name(place.before + 1);

@@ -30,11 +30,11 @@ struct UnevenPlace {
 /// The comb of a batten, `teeth` of them evenly along it.
 std::vector<CombTooth> combOf(const Batten& batten, std::size_t teeth = 160);
 
-/// Where the batten is uneven, bow to stern: flats and lumps that stand out by a tenth of its hardest bend or more, and
-/// turns. A line that bends evenly has none.
-std::vector<UnevenPlace> unevenPlaces(const Batten& batten);
+/// Where the batten is uneven, bow to stern: flats and lumps that stand out by a tenth of its hardest bend or more, and by
+/// more than nails out by `doubtMm` could bend it over two bays; and turns. A line that bends evenly has none.
+std::vector<UnevenPlace> unevenPlaces(const Batten& batten, double doubtMm = 0.0);
 
 /// "Flat between 4 and 5.", "Lump at 4.", "Turns over between 7 and 8.": one sentence a place, by the nails' stations.
-std::vector<std::string> unevenWords(const TableLine& line, const Batten& batten);
+std::vector<std::string> unevenWords(const TableLine& line, const Batten& batten, double doubtMm = 0.0);
 
 }  // namespace narrows

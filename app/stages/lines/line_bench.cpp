@@ -196,10 +196,12 @@ void LineBench::showNail() {
   m_verdict->setStyleSheet(verdict == Verdict::Misread ? QStringLiteral("color: #A3142B; font-weight: bold")
                                                        : QStringLiteral("color: #7A5600; font-weight: bold"));
   const auto away = m_drawing->floatInHand();
-  QString floats = away ? tr("With it pulled the batten floats %1 %2.")
+  const bool touches = away && std::abs(*away) < 0.5 * notationStep(m_session->notation()).mm();
+  QString floats = touches ? tr("With it pulled the batten still touches it.")
+                   : away  ? tr("With it pulled the batten floats %1 %2.")
                               .arg(shown(std::abs(*away)), *away > 0.0 ? tr("beyond it") : tr("short of it"))
-                        : tr("The batten does not come by here.");
-  if (judged != nullptr && judged->ease)
+                           : tr("The batten does not come by here.");
+  if (judged != nullptr && judged->ease && *judged->ease >= 0.005)
     floats += tr(" It then lies %1 % easier.").arg(std::lround(100.0 * *judged->ease));
   m_floats->setText(floats);
   m_figure->setLength(millimetres(figureMm(*solved->fair, figure)), m_session->notation());
@@ -230,7 +232,7 @@ void LineBench::showWords() {
     return;
   }
   QStringList sentences;
-  const auto words = unevenWords(*line, m_drawing->batten()->curve);
+  const auto words = unevenWords(*line, m_drawing->batten()->curve, m_session->book()->table.figureTolerance().mm());
   for (std::size_t i = 0; i < std::min(words.size(), mostWords); ++i) sentences << QString::fromStdString(words[i]);
   if (words.size() > mostWords) sentences << tr("and %1 more.").arg(words.size() - mostWords);
   if (words.empty()) sentences << tr("Bends evenly from end to end.");

@@ -53,6 +53,7 @@ class LineDrawing : public Canvas {
   std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
   void paintDrawing(QPainter& painter) override;
   double foreshortening() const override;
+  QMarginsF room() const override { return {40.0, 48.0, 40.0, 66.0}; }
   void mousePressEvent(QMouseEvent* event) override;
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;

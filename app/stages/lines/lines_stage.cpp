@@ -321,7 +321,7 @@ void LinesStage::showFigures() {
     const Mould* mould = solved->moulds != nullptr ? solved->moulds->find(section.name) : nullptr;
     const double thick = solved->fair->thickness.mm();
     const double over = mould == nullptr ? 0.0 : mould->inPlaneMostMm - thick;
-    m_takenOff->setText(over < 0.4 ? QString()
+    m_takenOff->setText(over < 0.5 * notationStep(m_session->notation()).mm() ? QString()
                             : tr("Planking of %1 taken off square takes up to %2 off in the plane of the section: taken off "
                                  "in the plane, the mould would be %3 too big.")
                                   .arg(shown(thick), shown(mould->inPlaneMostMm), shown(over)));

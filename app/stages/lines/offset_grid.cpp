@@ -4,11 +4,11 @@
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QPainter>
-#include <QStyledItemDelegate>
 #include <cmath>
 
 #include "book/edits.h"
 #include "canvas/look.h"
+#include "canvas/typing_delegate.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -22,9 +22,9 @@ QString rowWords(const TableRow& row, Unit unit) {
 }
 
 /// A figure, what the judge says of it by shape as well as by colour, and its float beneath.
-class FigureDelegate : public QStyledItemDelegate {
+class FigureDelegate : public TypingDelegate {
  public:
-  using QStyledItemDelegate::QStyledItemDelegate;
+  using TypingDelegate::TypingDelegate;
 
   void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
     const auto verdict = static_cast<Verdict>(index.data(OffsetModel::VerdictRole).toInt());

@@ -6,6 +6,7 @@
 
 #include "book/edits.h"
 #include "canvas/look.h"
+#include "canvas/typing_delegate.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -145,6 +146,7 @@ bool ProfileModel::setData(const QModelIndex& index, const QVariant& value, int 
 ProfileGrid::ProfileGrid(Session* session, QWidget* parent)
     : QTableView(parent), m_model(new ProfileModel(session, this)) {
   setModel(m_model);
+  setItemDelegate(new TypingDelegate(this));
   setFont(shopFont(15.0));
   setAccessibleName(tr("Profiles of the table"));
   setSelectionMode(QAbstractItemView::SingleSelection);

@@ -6,11 +6,13 @@
 #include "book/edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/typing_delegate.h"
 #include "fonts.h"
 
 namespace narrows {
 
 WidthsGrid::WidthsGrid(Session* session, QWidget* parent) : QTableWidget(parent), m_session(session) {
+  setItemDelegate(new TypingDelegate(this));
   setFont(shopFont(15.0));
   setAccessibleName(tr("Widths at every station"));
   setSelectionMode(QAbstractItemView::SingleSelection);

@@ -138,7 +138,7 @@ void MouldDrawing::paintMarks(QPainter& painter) {
   std::vector<CanvasHandle> handles;
   // The drawing's own lines are named on the starboard side, plank lines on the port side; words go where there is room.
   std::vector<QRectF> taken;
-  for (std::size_t i = 0; i < now.marks.size(); ++i) {
+  for (std::size_t i = now.marks.size(); i-- > 0;) {
     const MouldMark& mark = now.marks[i];
     const bool on = static_cast<int>(i) == m_mark;
     const double side = mark.isPlankLine ? -1.0 : 1.0;

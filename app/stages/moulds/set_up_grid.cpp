@@ -8,6 +8,7 @@
 #include "book/edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/typing_delegate.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -165,6 +166,7 @@ bool SetUpModel::setData(const QModelIndex& index, const QVariant& value, int ro
 
 SetUpGrid::SetUpGrid(Session* session, QWidget* parent) : QTableView(parent), m_model(new SetUpModel(session, this)) {
   setModel(m_model);
+  setItemDelegate(new TypingDelegate(this));
   setFont(shopFont(15.0));
   setAccessibleName(tr("Setting up the moulds"));
   setSelectionMode(QAbstractItemView::SingleSelection);
