@@ -219,6 +219,10 @@ bool OffsetGrid::event(QEvent* event) {
 }
 
 void OffsetGrid::keyPressEvent(QKeyEvent* event) {
+  if (state() == QAbstractItemView::EditingState) {
+    event->ignore();  // what the cell leaves over is not for the grid
+    return;
+  }
   const QModelIndex now = currentIndex();
   if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) && now.isValid()) {
     const QModelIndex below = m_model->index(now.row() + 1, now.column());
@@ -233,9 +237,13 @@ void OffsetGrid::keyPressEvent(QKeyEvent* event) {
 }
 
 void OffsetGrid::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) {
+  // An editor that is put away loses the focus, and would be closed for that once more.
+  if (m_closing) return;
+  m_closing = true;
   const QModelIndex now = currentIndex();
   // Enter commits without a hint and goes down; Tab and Shift+Tab go along, and from the end of a row to the next.
   QTableView::closeEditor(editor, QAbstractItemDelegate::NoHint);
+  m_closing = false;
   if (!now.isValid() || hint == QAbstractItemDelegate::RevertModelCache) return;
   int row = now.row(), column = now.column();
   if (hint == QAbstractItemDelegate::EditNextItem) {

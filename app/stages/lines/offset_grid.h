@@ -53,6 +53,7 @@ class OffsetGrid : public QTableView {
  private:
   void follow();
   Session* m_session;
+  bool m_closing = false;
   OffsetModel* m_model;
 };
 

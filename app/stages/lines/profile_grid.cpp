@@ -170,10 +170,14 @@ bool ProfileGrid::event(QEvent* event) {
 }
 
 void ProfileGrid::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) {
+  // An editor that is put away loses the focus, and would be closed for that once more.
+  if (m_closing) return;
+  m_closing = true;
   // Points are typed one after the other, along the row.
   const QModelIndex was = currentIndex();
   const int row = was.row(), column = was.column();
   QTableView::closeEditor(editor, QAbstractItemDelegate::NoHint);
+  m_closing = false;
   if (hint == QAbstractItemDelegate::RevertModelCache || row < 0) return;
   const QModelIndex next = m_model->index(row, std::min(column + 1, m_model->columnCount() - 1));
   setCurrentIndex(next);

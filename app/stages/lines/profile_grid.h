@@ -47,6 +47,7 @@ class ProfileGrid : public QTableView {
   void closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) override;
 
  private:
+  bool m_closing = false;
   ProfileModel* m_model;
 };
 
