@@ -145,6 +145,13 @@ class MouldDrawer {
     m_drawing.text({6.0, y + 6.0},
                    "Sheer " + showLength(millimetres(m_head), m_of.notation) + " above the base line. Dashed: the other face.",
                    markTextMm);
+    if (m_of.plan->base.mm() != 0.0) {
+      const double base = m_of.plan->base.mm() - m_head;
+      m_drawing.text({6.0, y - 2.0},
+                     "Building base " + showLength(millimetres(std::abs(base)), m_of.notation) +
+                         (base > 0.0 ? " above" : " below") + " the sheer marks.",
+                     markTextMm);
+    }
     m_drawing.note = m_of.plan->takenOff == TakenOff::Planking ? "Planking taken off, square to the hull."
                      : m_of.plan->takenOff == TakenOff::PlankingAndTimber
                          ? "Planking and timbers taken off, square to the hull."

@@ -2,6 +2,14 @@
 
 namespace narrows {
 
+namespace {
+
+bool sameTable(const Book& a, const Book& b) {
+  return a.table == b.table && a.faired == b.faired;
+}
+
+}  // namespace
+
 Solver::Solver(std::function<void(Answer)> answered) : m_answered(std::move(answered)) {
   m_thread = std::jthread([this](const std::stop_token& stop) { run(stop); });
 }
@@ -38,7 +46,13 @@ void Solver::run(const std::stop_token& stop) {
     const std::stop_token token = question.effort == SolveEffort::Quick ? std::stop_token() : m_current.get_token();
     const Answer previous = m_previous;
     lock.unlock();
-    Answer answer = solve(question.book, question.revision, previous, question.effort, token);
+    Answer before = previous;
+    if (question.effort == SolveEffort::Full && previous != nullptr && !sameTable(*previous->book, *question.book)) {
+      // The lines at once, and the planks after them.
+      before = solve(question.book, question.revision, previous, SolveEffort::Quick);
+      m_answered(before);
+    }
+    Answer answer = solve(question.book, question.revision, before, question.effort, token);
     lock.lock();
     if (answer == nullptr) continue;
     m_previous = answer;

@@ -514,6 +514,7 @@ void MainWindow::goToFinding(const Finding& finding) {
       break;
     case FindingCode::Misread:
     case FindingCode::LooksOff:
+    case FindingCode::OutsideHull:
       goToNumber(1);
       if (finding.figure) m_lines->workOn(*finding.figure);
       break;

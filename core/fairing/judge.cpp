@@ -5,6 +5,7 @@
 #include <cmath>
 #include <limits>
 #include <numbers>
+#include <span>
 
 #include "fairing/fair_course.h"
 #include "fairing/nail_float.h"
@@ -17,6 +18,12 @@ namespace {
 /// section bends far harder in one place than in another, and is judged by its nearest alone.
 constexpr std::size_t reachNails = 5;
 constexpr std::size_t sectionReach = 3;
+/// Steps a factor of ten that the usual liveliness is kept in.
+constexpr double usualSteps = 8.0;
+/// On longer lines than this wrong figures lie too far apart to hide each other.
+constexpr std::size_t mostForPairs = 24;
+/// How lively a line is is learnt from so many of its nails.
+constexpr std::size_t temperNails = 16;
 /// A line has no say with fewer nails than this, the figure's own counted.
 constexpr std::size_t fewestNails = 4;
 /// A figure is disowned when it lies further off than this many standard deviations of what its lines leave open: of a
@@ -204,11 +211,17 @@ class Judge {
     for (const TableLine& line : m_lines) {
       m_memory->drawn.push_back(string(line, {}, m_toleranceMm));
       const auto& nails = m_memory->drawn.back().nails;
-      if (nails.size() > fewestNails) kinds[temperOf(line, m_table)].push_back(FairCourse(nails).liveliness());
+      if (nails.size() <= fewestNails) continue;
+      // The middle of a long line tells enough.
+      const std::size_t from = nails.size() > temperNails ? (nails.size() - temperNails) / 2 : 0;
+      const std::span<const CourseNail> middle(nails.data() + from, std::min(nails.size(), temperNails));
+      kinds[temperOf(line, m_table)].push_back(FairCourse(middle).liveliness());
     }
     for (auto& [kind, list] : kinds) {
       std::sort(list.begin(), list.end());
-      m_usual[kind] = list[(list.size() - 1) / 2];
+      // In steps, so that a figure typed in one line does not have every other line asked again.
+      const double middle = list[(list.size() - 1) / 2];
+      m_usual[kind] = std::pow(10.0, std::round(std::log10(std::max(middle, 1e-12)) * usualSteps) / usualSteps);
     }
   }
 
@@ -405,7 +418,7 @@ class Judge {
       const TableLine& line = m_lines[k];
       Strung strung = m_memory->strung[k];
       const std::vector<CourseNail> kept = strung.kept();
-      if (!isHeard(line) || !strung.usual || kept.size() < fewestNails + 2) continue;
+      if (!isHeard(line) || !strung.usual || kept.size() < fewestNails + 2 || kept.size() > mostForPairs) continue;
       if (FairCourse(kept).liveliness() < restlessAt * *strung.usual) continue;
       std::vector<std::size_t> own;
       for (std::size_t i = 1; i + 1 < line.nails.size(); ++i) {

@@ -82,6 +82,14 @@ Result<Hull> springHull(const OffsetTable& table) {
   return hullThrough(std::move(set.sections), std::move(set.problems));
 }
 
+Result<Hull> springHull(const OffsetTable& table, const OffsetTable& beforeTable, const Hull& before) {
+  if (!before.problems.empty()) return springHull(table);
+  std::vector<Section> sections = before.sections;
+  sections.insert(sections.end(), before.partSections.begin(), before.partSections.end());
+  SectionSet set = springSections(table, beforeTable, sections);
+  return hullThrough(std::move(set.sections), std::move(set.problems));
+}
+
 Result<Hull> offsetHull(const Hull& hull, double distanceMm) {
   std::vector<Section> sections;
   Problems problems = hull.problems;

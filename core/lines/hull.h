@@ -27,6 +27,9 @@ struct Hull {
 /// Springs the surface a table draws. Fails when fewer than two whole sections can be made.
 Result<Hull> springHull(const OffsetTable& table);
 
+/// The same, quicker, beside the hull of a table that differs from it in a few stations.
+Result<Hull> springHull(const OffsetTable& table, const OffsetTable& beforeTable, const Hull& before);
+
 /// The surface through sections that are given, whole ones and parts in order from the bow. Fails with fewer than two
 /// whole ones.
 Result<Hull> hullThrough(std::vector<Section> sections, Problems problems);

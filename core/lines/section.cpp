@@ -38,6 +38,22 @@ class SectionSpringer {
       m_transom = springProfile(*transom, 0.0, m_toleranceMm);
   }
 
+  /// Sections to take over where a station's figures are the same.
+  void takeOverFrom(const OffsetTable& table, const std::vector<Section>& sections) {
+    const auto sameLines = [&] {
+      for (std::size_t i = 0; i < table.rows.size(); ++i) {
+        if (!table.rows[i].sameLine(m_table.rows[i]) || table.rows[i].kind != m_table.rows[i].kind) return false;
+      }
+      return true;
+    };
+    if (table.stations != m_table.stations || table.profiles != m_table.profiles ||
+        table.halfSidings != m_table.halfSidings || table.rows.size() != m_table.rows.size() || !sameLines() ||
+        table.rounding() != m_table.rounding() || table.figureTolerance() != m_table.figureTolerance())
+      return;
+    m_beforeTable = &table;
+    m_before = &sections;
+  }
+
   SectionSet spring() {
     addEnd(ProfilePart::StemRabbet, SidingPart::Stem, SectionKind::Stem, "stem");
     for (std::size_t column = 0; column < m_table.stations.size(); ++column) addStation(column);
@@ -117,8 +133,24 @@ class SectionSpringer {
     return cornerPoint(RowLine::Rabbet, column);
   }
 
+  /// The section of a station as it was sprung before; null where its figures changed.
+  const Section* asBefore(std::size_t column) const {
+    if (m_before == nullptr) return nullptr;
+    for (std::size_t i = 0; i < m_table.rows.size(); ++i) {
+      if (m_table.rows[i].figures[column] != m_beforeTable->rows[i].figures[column]) return nullptr;
+    }
+    const auto found = std::find_if(m_before->begin(), m_before->end(), [&](const Section& section) {
+      return section.name == m_table.stations[column].name;
+    });
+    return found == m_before->end() ? nullptr : &*found;
+  }
+
   void addStation(std::size_t column) {
     const StationColumn& station = m_table.stations[column];
+    if (const Section* known = asBefore(column)) {
+      m_set.sections.push_back(*known);
+      return;
+    }
     Section section;
     section.name = station.name;
     if (station.distance) section.xMm = station.distance->mm();
@@ -303,6 +335,8 @@ class SectionSpringer {
   double m_closeMm;
   bool m_chined = false;
   std::optional<Batten> m_stem, m_sternpost, m_transom;
+  const OffsetTable* m_beforeTable = nullptr;
+  const std::vector<Section>* m_before = nullptr;
   SectionSet m_set;
 };
 
@@ -344,6 +378,12 @@ std::vector<SectionFigure> sectionFigures(const OffsetTable& table, std::size_t 
 
 SectionSet springSections(const OffsetTable& table) {
   return SectionSpringer(table).spring();
+}
+
+SectionSet springSections(const OffsetTable& table, const OffsetTable& beforeTable, const std::vector<Section>& before) {
+  SectionSpringer springer(table);
+  springer.takeOverFrom(beforeTable, before);
+  return springer.spring();
 }
 
 Batten springProfile(const Profile& profile, double halfSidingMm, double toleranceMm) {

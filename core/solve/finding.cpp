@@ -35,6 +35,9 @@ std::string describe(const Finding& finding, Notation notation) {
       if (finding.figures.size() > 2) words += ". Perhaps " + shown(2) + " was meant (" + finding.words + ")";
       return words + (misread ? ". Every plank over it takes the slip." : ". Look at the drawing before changing it.");
     }
+    case FindingCode::OutsideHull:
+      return "A " + finding.line + " is given at " + place + ", where it passes " + finding.words +
+             ": take that figure out, or look at the height.";
     case FindingCode::SetUpOff:
       return "Mould " + finding.place + ", " + finding.line + ": it stands " +
              showLength(millimetres(std::abs(finding.figures[0])), notation) +

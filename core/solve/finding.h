@@ -15,6 +15,7 @@ enum class FindingCode {
   MouldProblem,
   Misread,
   LooksOff,
+  OutsideHull,
   SetUpOff,
   TooWide,
   HoodEndNarrow,

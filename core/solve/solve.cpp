@@ -59,7 +59,8 @@ void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous) {
     solved.outside = previous->outside;
     solved.drawnLines = previous->drawnLines;
   } else {
-    auto drawn = springHull(table);
+    const bool beside = previous != nullptr && previous->drawn != nullptr && previous->fair != nullptr;
+    auto drawn = beside ? springHull(table, *previous->fair, *previous->drawn) : springHull(table);
     if (!drawn) {
       addProblems(solved, drawn.error(), FindingCode::TableProblem);
       return;
@@ -88,17 +89,9 @@ MouldFace mouldFace(const Solved& solved) {
 }
 
 /// The moulds, without their plank lines, and what they are as they stand.
-void solveMoulds(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort) {
+void solveMoulds(Solved& solved, const std::shared_ptr<const Solved>& previous) {
   if (solved.inside == nullptr) return;
   solved.planked = solved.inside;
-  if (effort == SolveEffort::Quick && previous != nullptr && previous->moulds != nullptr &&
-      previous->inside != solved.inside) {
-    // Moulds can wait for the hand to let go.
-    solved.moulds = previous->moulds;
-    solved.setUp = previous->setUp;
-    solved.mouldsWait = true;
-    return;
-  }
   const MouldPlan& plan = solved.book->moulds;
   const bool same = previous != nullptr && previous->moulds != nullptr && !previous->mouldsWait && previous->inside == solved.inside;
   const bool sameOutlines = same && sameCut(previous->book->moulds, plan);
@@ -287,6 +280,32 @@ void lookAtFigures(Solved& solved) {
   }
 }
 
+/// Waterlines given where they pass above the sheer or below the rabbet of their station.
+void lookOutsideTheHull(Solved& solved) {
+  const OffsetTable& table = *solved.fair;
+  const TableRow* sheer = table.row(RowKind::Height, RowLine::Sheer);
+  const TableRow* rabbet = table.row(RowKind::Height, RowLine::Rabbet);
+  for (std::size_t k = 0; k < table.rows.size(); ++k) {
+    const TableRow& row = table.rows[k];
+    if (row.line != RowLine::Waterline) continue;
+    for (std::size_t i = 0; i < row.figures.size(); ++i) {
+      if (!row.figures[i]) continue;
+      const double room = table.rounding().mm();
+      const bool above = sheer != nullptr && sheer->figures[i] && row.at.mm() > sheer->figures[i]->mm() + room;
+      const bool below = rabbet != nullptr && rabbet->figures[i] && row.at.mm() < rabbet->figures[i]->mm() - room;
+      if (!above && !below) continue;
+      Finding finding;
+      finding.code = FindingCode::OutsideHull;
+      finding.severity = Severity::Trouble;
+      finding.figure = FigureRef{FigureRef::In::Row, k, i};
+      finding.place = table.stations[i].name;
+      finding.line = lineOf(table, *finding.figure);
+      finding.words = above ? "above the sheer" : "below the rabbet";
+      solved.findings.push_back(finding);
+    }
+  }
+}
+
 void lookAtSetUp(Solved& solved) {
   for (const SetUpOff& off : solved.setUp) {
     if (std::abs(off.offMm) < setUpLookMm) continue;
@@ -299,6 +318,26 @@ void lookAtSetUp(Solved& solved) {
     finding.mould = off.reading.mould;
     solved.findings.push_back(finding);
   }
+}
+
+/// While figures of the table change, the lines follow at once; what is made from them is as it was a moment ago. False
+/// where there was nothing before, or the table is the same.
+bool keepTheRest(Solved& solved, const std::shared_ptr<const Solved>& previous) {
+  if (previous == nullptr || previous->lining == nullptr || previous->fair == solved.fair || solved.drawn == nullptr)
+    return false;
+  solved.planked = previous->planked;
+  solved.lining = previous->lining;
+  solved.mesh = previous->mesh;
+  solved.meshWaits = true;
+  solved.planks = previous->planks;
+  solved.moulds = previous->moulds;
+  solved.setUp = previous->setUp;
+  solved.mouldsWait = true;
+  solved.quick = true;
+  lookAtFigures(solved);
+  std::stable_sort(solved.findings.begin(), solved.findings.end(),
+                   [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
+  return true;
 }
 
 }  // namespace
@@ -336,11 +375,13 @@ std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,
   if (stop.stop_requested()) return nullptr;
   solveHull(*solved, previous);
   if (stop.stop_requested()) return nullptr;
-  solveMoulds(*solved, previous, effort);
+  if (effort == SolveEffort::Quick && keepTheRest(*solved, previous)) return solved;
+  solveMoulds(*solved, previous);
   solveLining(*solved, previous, effort);
   markMoulds(*solved, previous, effort);
   if (!solvePlanks(*solved, previous, effort, stop)) return nullptr;
   lookAtFigures(*solved);
+  lookOutsideTheHull(*solved);
   lookAtSetUp(*solved);
   if (solved->lining != nullptr) PlankCritic(*solved).look();
   std::stable_sort(solved->findings.begin(), solved->findings.end(),

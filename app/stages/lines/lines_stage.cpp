@@ -74,6 +74,8 @@ QWidget* LinesStage::makeTables() {
   auto* tabs = new QTabWidget(below);
   tabs->addTab(m_grid, tr("Offsets"));
   tabs->addTab(m_profiles, tr("Profiles"));
+  // While one line is worked on above, the whole boat follows here.
+  tabs->addTab(new LinesDrawing(m_session), tr("Whole boat"));
   tabs->setObjectName(QStringLiteral("tables"));
   auto* corner = new QWidget(tabs);
   auto* buttons = new QHBoxLayout(corner);
@@ -323,10 +325,15 @@ void LinesStage::showFigures() {
     const Mould* mould = solved->moulds != nullptr ? solved->moulds->find(section.name) : nullptr;
     const double thick = solved->fair->thickness.mm();
     const double over = mould == nullptr ? 0.0 : mould->inPlaneMostMm - thick;
-    m_takenOff->setText(over < 0.5 * notationStep(m_session->notation()).mm() ? QString()
-                            : tr("Planking of %1 taken off square takes up to %2 off in the plane of the section: taken off "
-                                 "in the plane, the mould would be %3 too big.")
-                                  .arg(shown(thick), shown(mould->inPlaneMostMm), shown(over)));
+    const bool off = solved->fair->side == PlankingSide::Outside;
+    const QString words =
+        off ? tr("Planking of %1 taken off square takes up to %2 off in the plane of the section: taken off in the plane, "
+                 "the mould would be %3 too big.")
+            : tr("Planking of %1 put on square stands up to %2 out in the plane of the section: put on in the plane, the "
+                 "boat would be %3 too small.");
+    m_takenOff->setText(over < 0.5 * notationStep(m_session->notation()).mm()
+                            ? QString()
+                            : words.arg(shown(thick), shown(mould->inPlaneMostMm), shown(over)));
   }
   const OffsetTable& table = m_session->book()->table;
   double breadth = 0.0;

@@ -279,6 +279,7 @@ void MouldsStage::showMould() {
   }
   const double thick = m_session->solved()->fair->thickness.mm();
   const double over = mould->inPlaneMostMm - thick;
+  m_plane->setVisible(m_session->solved()->fair->side == PlankingSide::Outside);
   m_plane->setText(over < 0.5 * notationStep(m_session->notation()).mm() ? tr("Taken off square or in the plane: here it is the same.")
                               : tr("Planking off square takes up to %1 in the plane: taken off in the plane, %2 too little.")
                                     .arg(shown(mould->inPlaneMostMm), shown(over)));
