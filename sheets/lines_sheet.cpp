@@ -53,7 +53,8 @@ Drawing bodyPlanSheet(const Solved& solved) {
   double broad = 0.0, low = 1e300, high = -1e300;
   for (std::size_t i = 0; i < hull.sections.size(); ++i) {
     const Section& section = hull.sections[i];
-    for (const double side : i == middle ? std::vector<double>{1.0, -1.0} : std::vector<double>{i < middle ? 1.0 : -1.0}) {
+    for (const double side :
+         i == middle ? std::vector<double>{1.0, -1.0} : std::vector<double>{i < middle ? 1.0 : -1.0}) {
       const std::vector<Vec2> points = sectionLine(section, side);
       for (const Vec2& point : points) {
         broad = std::max(broad, std::abs(point.x()));
@@ -137,8 +138,8 @@ Drawing correctedTableSheet(const Book& book) {
     rule();
   }
   drawing.note = changed == 0 ? "Every figure is as drawn."
-                              : "* faired; the figure as drawn stands under it in brackets. " + std::to_string(changed) +
-                                    (changed == 1 ? " figure changed." : " figures changed.");
+                              : "* faired; the figure as drawn stands under it in brackets. " +
+                                    std::to_string(changed) + (changed == 1 ? " figure changed." : " figures changed.");
   drawing.check = "Heights above the base line, half-breadths from the centre line, to the " +
                   std::string(plankingSideName(table.side)) + " of the planking.";
   return drawing;
@@ -150,9 +151,9 @@ std::string changesCsv(const Book& book) {
   for (const FairedFigure& faired : book.faired) {
     const Length drawn = millimetres(figureMm(table, faired.figure));
     const auto written = [&](Length length) { return writeLength(length, table.unit, 3, false); };
-    text += csvField(lineOf(table, faired.figure)) + "," + csvField(placeOf(table, faired.figure)) + "," + written(drawn) +
-            "," + written(faired.value) + "," + written(faired.value - drawn) + "," + csvField(faired.who) + "," +
-            csvField(faired.when) + "," + csvField(faired.why) + "\n";
+    text += csvField(lineOf(table, faired.figure)) + "," + csvField(placeOf(table, faired.figure)) + "," +
+            written(drawn) + "," + written(faired.value) + "," + written(faired.value - drawn) + "," +
+            csvField(faired.who) + "," + csvField(faired.when) + "," + csvField(faired.why) + "\n";
   }
   return text;
 }

@@ -6,8 +6,8 @@
 
 namespace narrows {
 
-/// Sections of the drawn surface at full size, fore body to the right of the centre line and after body to the left, with
-/// levels, buttocks and the sheer's and rabbet's points.
+/// Sections of the drawn surface at full size, fore body to the right of the centre line and after body to the left,
+/// with levels, buttocks and the sheer's and rabbet's points.
 Drawing bodyPlanSheet(const Solved& solved);
 
 /// The table, rows down and stations across as it is printed: figures that were faired stand in bold with a star, the

@@ -46,8 +46,9 @@ class MouldDrawer {
     m_drawing.name = "mould-" + m_mould.name;
     std::replace(m_drawing.name.begin(), m_drawing.name.end(), '/', '-');
     const std::string face = m_mould.standsAft > 0 ? "FORWARD" : "AFT";
-    m_drawing.title = (m_of.boat.empty() ? "" : m_of.boat + " · ") + "mould " + m_mould.name + " · marked face is the " +
-                      face + " face · " + (m_of.plan->whole ? "both sides" : "half: turn over about the centre line");
+    m_drawing.title = (m_of.boat.empty() ? "" : m_of.boat + " · ") + "mould " + m_mould.name +
+                      " · marked face is the " + face + " face · " +
+                      (m_of.plan->whole ? "both sides" : "half: turn over about the centre line");
     m_foot = outline.pointAt(0.0).z();
     m_head = outline.pointAt(outline.lengthMm()).z();
     for (const Vec2& point : polyline(outline, 1.0)) {
@@ -78,10 +79,11 @@ class MouldDrawer {
     m_drawing.line(LineRole::CentreLine, {{0.0, m_foot - 12.0}, {0.0, m_head + 30.0}});
     const Vec2 a(far * foot.y(), foot.z()), b(head.y(), head.z());
     m_drawing.line(LineRole::Check, {a, b});
-    m_drawing.check = "Check before cutting: sheer mark to " +
-                      std::string(m_of.plan->whole ? "the foot on the other side is " : "the foot at the centre line is ") +
-                      shownTwice((b - a).norm(), m_of.notation) + ". Sheer to sheer across is " +
-                      shownTwice(2.0 * head.y(), m_of.notation) + ".";
+    m_drawing.check =
+        "Check before cutting: sheer mark to " +
+        std::string(m_of.plan->whole ? "the foot on the other side is " : "the foot at the centre line is ") +
+        shownTwice((b - a).norm(), m_of.notation) + ". Sheer to sheer across is " +
+        shownTwice(2.0 * head.y(), m_of.notation) + ".";
   }
 
   void drawLevels() {
@@ -119,7 +121,8 @@ class MouldDrawer {
       last = mark.alongMm;
       // Words lie along the square to the edge, so that neighbours do not run into each other.
       const double angle = std::atan2(-in.y(), -in.x());
-      const Vec2 foot = at + (tick + 2.5 + (setIn ? setInMm : 0.0)) * in - 0.35 * markTextMm * Vec2(-std::sin(angle), std::cos(angle));
+      const Vec2 foot = at + (tick + 2.5 + (setIn ? setInMm : 0.0)) * in -
+                        0.35 * markTextMm * Vec2(-std::sin(angle), std::cos(angle));
       const std::string name = mark.isPlankLine ? "PLANK " + mark.name : mark.name;
       m_drawing.text(foot, name + "  " + bevelWords(m_mould, mark.bevelRad, m_of.notation), markTextMm,
                      TextPlace::Right, angle, mark.isPlankLine);
@@ -135,16 +138,18 @@ class MouldDrawer {
     heading.bold = true;
     heading.isHeading = true;
     m_drawing.texts.push_back(heading);
-    const std::string stands = m_mould.standsAft > 0 ? "Wood stands aft of this face." : "Wood stands forward of this face.";
-    m_drawing.text({6.0, y + 14.0}, stands + (m_mould.leastProudMm > 0.05
-                                                  ? " A square edge would stand " +
-                                                        showLength(millimetres(m_mould.leastProudMm), m_of.notation) +
-                                                        " proud at worst."
-                                                  : " No bevel is cut into it."),
+    const std::string stands =
+        m_mould.standsAft > 0 ? "Wood stands aft of this face." : "Wood stands forward of this face.";
+    m_drawing.text({6.0, y + 14.0},
+                   stands + (m_mould.leastProudMm > 0.05
+                                 ? " A square edge would stand " +
+                                       showLength(millimetres(m_mould.leastProudMm), m_of.notation) + " proud at worst."
+                                 : " No bevel is cut into it."),
                    markTextMm);
-    m_drawing.text({6.0, y + 6.0},
-                   "Sheer " + showLength(millimetres(m_head), m_of.notation) + " above the base line. Dashed: the other face.",
-                   markTextMm);
+    m_drawing.text(
+        {6.0, y + 6.0},
+        "Sheer " + showLength(millimetres(m_head), m_of.notation) + " above the base line. Dashed: the other face.",
+        markTextMm);
     if (m_of.plan->base.mm() != 0.0) {
       const double base = m_of.plan->base.mm() - m_head;
       m_drawing.text({6.0, y - 2.0},
@@ -199,7 +204,7 @@ Drawing mouldSheet(const Mould& mould, const MouldSheetOf& of) {
 Drawing setUpSheet(const MouldSet& set, const MouldSheetOf& of) {
   constexpr double rowMm = 11.0, textMm = 4.2;
   const std::vector<double> columns{0.0, 30.0, 72.0, 114.0, 156.0, 198.0, 240.0, 282.0};
-  const std::vector<std::string> heads{"mould",       "distance",         "from the last", "foot height",
+  const std::vector<std::string> heads{"mould",        "distance",          "from the last",  "foot height",
                                        "sheer height", "base to the sheer", "sheer to sheer", "across, check"};
   Drawing drawing;
   drawing.name = "mould-set-up";
@@ -213,12 +218,14 @@ Drawing setUpSheet(const MouldSet& set, const MouldSheetOf& of) {
   for (std::size_t r = 0; r < rows.size(); ++r) {
     const double y = top - rowMm * static_cast<double>(r + 2);
     const SetUpRow& row = rows[r];
-    drawing.text({0.0, y + 3.5}, row.mould + (row.standsAft > 0 ? "  wood aft" : "  wood fwd"), textMm, TextPlace::Left, 0.0,
-                 true);
-    const std::vector<double> figures{row.distanceMm,    row.fromLastMm,    row.footHeightMm,             row.sheerHeightMm,
-                                      row.baseToSheerMm, 2.0 * row.sheerHalfBreadthMm, row.diagonalMm};
+    drawing.text({0.0, y + 3.5}, row.mould + (row.standsAft > 0 ? "  wood aft" : "  wood fwd"), textMm, TextPlace::Left,
+                 0.0, true);
+    const std::vector<double> figures{row.distanceMm,    row.fromLastMm,    row.footHeightMm,
+                                      row.sheerHeightMm, row.baseToSheerMm, 2.0 * row.sheerHalfBreadthMm,
+                                      row.diagonalMm};
     for (std::size_t i = 0; i < figures.size(); ++i)
-      drawing.text({columns[i + 1] + 36.0, y + 3.5}, r == 0 && i == 1 ? "" : shown(figures[i]), textMm, TextPlace::Right);
+      drawing.text({columns[i + 1] + 36.0, y + 3.5}, r == 0 && i == 1 ? "" : shown(figures[i]), textMm,
+                   TextPlace::Right);
     drawing.line(LineRole::Rule, {{0.0, y}, {columns.back() + 48.0, y}});
     drawing.line(LineRole::Rule, {{columns.back() + 40.0, y + 3.0},
                                   {columns.back() + 44.0, y + 3.0},
@@ -226,8 +233,9 @@ Drawing setUpSheet(const MouldSet& set, const MouldSheetOf& of) {
                                   {columns.back() + 40.0, y + 7.0},
                                   {columns.back() + 40.0, y + 3.0}});
   }
-  drawing.check = "Distances are of the marked faces. Across: sheer mark on one side to the foot on the other; both must "
-                  "agree. Stand back and sight along the sheer marks before a plank goes on.";
+  drawing.check =
+      "Distances are of the marked faces. Across: sheer mark on one side to the foot on the other; both must "
+      "agree. Stand back and sight along the sheer marks before a plank goes on.";
   return drawing;
 }
 
@@ -268,9 +276,10 @@ std::vector<Drawing> nestOnSheets(const std::vector<Drawing>& patterns, double s
         Drawing made;
         made.name = "moulds-nested-" + std::to_string(sheet + 1);
         made.title = "moulds nested, sheet " + std::to_string(sheet + 1);
-        made.line(LineRole::Board, {{0.0, 0.0}, {sheetWidthMm, 0.0}, {sheetWidthMm, sheetHeightMm}, {0.0, sheetHeightMm}, {0.0, 0.0}});
-        made.check = "Each mould's own check is on its own sheet; the sheet is " + showDecimal(sheetWidthMm, 0) + " mm by " +
-                     showDecimal(sheetHeightMm, 0) + " mm.";
+        made.line(LineRole::Board,
+                  {{0.0, 0.0}, {sheetWidthMm, 0.0}, {sheetWidthMm, sheetHeightMm}, {0.0, sheetHeightMm}, {0.0, 0.0}});
+        made.check = "Each mould's own check is on its own sheet; the sheet is " + showDecimal(sheetWidthMm, 0) +
+                     " mm by " + showDecimal(sheetHeightMm, 0) + " mm.";
         sheets.push_back(made);
       }
       rows.push_back({sheet, filled[sheet], box.height(), betweenPatternsMm});
@@ -280,7 +289,8 @@ std::vector<Drawing> nestOnSheets(const std::vector<Drawing>& patterns, double s
     place(sheets[row->sheet], box, {row->x, row->y});
     row->x += box.width() + betweenPatternsMm;
   }
-  if (!missing.empty() && !sheets.empty()) sheets.front().note = "Too big for the sheet, and not on it: " + missing + ".";
+  if (!missing.empty() && !sheets.empty())
+    sheets.front().note = "Too big for the sheet, and not on it: " + missing + ".";
   return sheets;
 }
 

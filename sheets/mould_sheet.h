@@ -14,8 +14,9 @@ struct MouldSheetOf {
   const OffsetTable* table = nullptr;
 };
 
-/// The marked face of one mould at full size, starboard to the right. Edge, the edge of the other face where it is bevelled (dashed), centre line, the
-/// levels of the table's waterlines, every mark with its bevel, spreader, and the diagonal to check.
+/// The marked face of one mould at full size, starboard to the right. Edge, the edge of the other face where it is
+/// bevelled (dashed), centre line, the levels of the table's waterlines, every mark with its bevel, spreader, and the
+/// diagonal to check.
 Drawing mouldSheet(const Mould& mould, const MouldSheetOf& of);
 
 /// Where each mould stands, as a table with space to tick off.

@@ -6,8 +6,8 @@
 
 namespace narrows {
 
-/// Leaves what is typed alone when an answer comes in meanwhile: a view refreshes its open editor with every change of its
-/// model, and would take the figure from under the hand.
+/// Leaves what is typed alone when an answer comes in meanwhile: a view refreshes its open editor with every change of
+/// its model, and would take the figure from under the hand.
 class TypingDelegate : public QStyledItemDelegate {
  public:
   using QStyledItemDelegate::QStyledItemDelegate;

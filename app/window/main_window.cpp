@@ -8,8 +8,8 @@
 #include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
-#include <QInputDialog>
 #include <QHBoxLayout>
+#include <QInputDialog>
 #include <QLabel>
 #include <QListWidget>
 #include <QMenuBar>
@@ -25,10 +25,10 @@
 #include "lines_sheet.h"
 #include "stages/lines/line_bench.h"
 #include "stages/lines/lines_stage.h"
-#include "stages/lining/lining_stage.h"
-#include "stages/moulds/moulds_stage.h"
 #include "stages/lines/offset_grid.h"
+#include "stages/lining/lining_stage.h"
 #include "stages/moulds/mould_drawing.h"
+#include "stages/moulds/moulds_stage.h"
 #include "stages/planks/planks_stage.h"
 #include "window/findings_bar.h"
 #include "window/keys_sheet.h"
@@ -402,8 +402,8 @@ void MainWindow::beginTable(const OffsetTable& table) {
 
 void MainWindow::exportTable(bool faired) {
   const OffsetTable table = faired ? fairedTable(*m_session.book()) : m_session.book()->table;
-  const QString path = QFileDialog::getSaveFileName(this, faired ? tr("The table as faired") : tr("The table as drawn"), {},
-                                                    tr("Tables of offsets (*.csv)"));
+  const QString path = QFileDialog::getSaveFileName(this, faired ? tr("The table as faired") : tr("The table as drawn"),
+                                                    {}, tr("Tables of offsets (*.csv)"));
   if (path.isEmpty()) return;
   const auto written = writeWholeFile(path.toStdString(), writeOffsetTable(table));
   if (written) {
@@ -427,8 +427,8 @@ void MainWindow::exportChanges() {
 void MainWindow::askBuilder() {
   bool taken = false;
   const QString name =
-      QInputDialog::getText(this, tr("Who is at work"), tr("Named beside every figure that is changed:"), QLineEdit::Normal,
-                            QString::fromStdString(m_session.book()->settings.builder), &taken);
+      QInputDialog::getText(this, tr("Who is at work"), tr("Named beside every figure that is changed:"),
+                            QLineEdit::Normal, QString::fromStdString(m_session.book()->settings.builder), &taken);
   if (taken) m_session.perform(tr("Name the builder"), setBuilder(*m_session.book(), name.trimmed().toStdString()));
 }
 

@@ -65,7 +65,8 @@ NewTable::NewTable(QWidget* parent)
 
 bool NewTable::readLengths(QLineEdit* field, const QString& what, std::vector<Length>& into) {
   const auto unit = static_cast<Unit>(m_units->currentIndex());
-  const QStringList pieces = field->text().split(QRegularExpression(QStringLiteral("[,;]|\\s{2,}")), Qt::SkipEmptyParts);
+  const QStringList pieces =
+      field->text().split(QRegularExpression(QStringLiteral("[,;]|\\s{2,}")), Qt::SkipEmptyParts);
   for (const QString& piece : pieces) {
     const auto length = parseLength(piece.trimmed().toStdString(), unit);
     if (!length) {

@@ -13,8 +13,8 @@ class QPushButton;
 
 namespace narrows {
 
-/// Asks what stands at the head of a table of offsets: name, units, side and thickness of the planking, stations, and which
-/// waterlines and buttocks. Everything else is typed in the table itself.
+/// Asks what stands at the head of a table of offsets: name, units, side and thickness of the planking, stations, and
+/// which waterlines and buttocks. Everything else is typed in the table itself.
 class NewTable : public QDialog {
   Q_OBJECT
 

@@ -38,7 +38,8 @@ Welcome::Welcome(QWidget* parent) : QWidget(parent) {
   };
   connect(add(tr("Open the sample boat, osier"), QStringLiteral("sample")), &QPushButton::clicked, this,
           &Welcome::sampleAsked);
-  connect(add(tr("Type a table from paper…"), QStringLiteral("type")), &QPushButton::clicked, this, &Welcome::typeAsked);
+  connect(add(tr("Type a table from paper…"), QStringLiteral("type")), &QPushButton::clicked, this,
+          &Welcome::typeAsked);
   connect(add(tr("New book from a table of offsets…"), QStringLiteral("table")), &QPushButton::clicked, this,
           &Welcome::tableAsked);
   connect(add(tr("Open a book…"), QStringLiteral("book")), &QPushButton::clicked, this, &Welcome::bookAsked);

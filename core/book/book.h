@@ -33,7 +33,7 @@ struct FairedFigure {
 
 /// The whole job, as plain data: a value that is copied and compared. Nothing in it is computed.
 struct Book {
-  std::string shop;  ///< where she is built
+  std::string shop;                   ///< where she is built
   OffsetTable table;                  ///< as drawn
   std::vector<FairedFigure> faired;   ///< in the order of the table, one a figure at most
   std::vector<StationId> stationIds;  ///< one a column of the table
@@ -55,7 +55,8 @@ Result<Book> newBook(const OffsetTable& table);
 /// The same without asking for a hull: a table that is still being typed.
 Book startBook(const OffsetTable& table);
 
-/// The table that is built to: as drawn, with the faired figures in their places. Its tolerance stays that of the drawn one.
+/// The table that is built to: as drawn, with the faired figures in their places. Its tolerance stays that of the drawn
+/// one.
 OffsetTable fairedTable(const Book& book);
 
 /// The faired figure that stands beside one of the table; null where it is as drawn.

@@ -95,7 +95,8 @@ Result<Book> setProfilePoint(const Book& book, ProfilePart part, std::size_t poi
   }
   const auto list = static_cast<std::size_t>(profile - profiles.begin());
   if (!to) {
-    if (point < profile->points.size()) profile->points.erase(profile->points.begin() + static_cast<std::ptrdiff_t>(point));
+    if (point < profile->points.size())
+      profile->points.erase(profile->points.begin() + static_cast<std::ptrdiff_t>(point));
     // What was faired behind it moves up with its points.
     std::erase_if(edited.faired, [&](const FairedFigure& f) {
       return f.figure == FigureRef{FigureRef::In::Profile, list, point};
@@ -186,9 +187,8 @@ Book removeRow(const Book& book, std::size_t row) {
   require(row < book.table.rows.size(), "a row of this table");
   Book edited = book;
   edited.table.rows.erase(edited.table.rows.begin() + static_cast<std::ptrdiff_t>(row));
-  std::erase_if(edited.faired, [row](const FairedFigure& f) {
-    return f.figure.in == FigureRef::In::Row && f.figure.list == row;
-  });
+  std::erase_if(edited.faired,
+                [row](const FairedFigure& f) { return f.figure.in == FigureRef::In::Row && f.figure.list == row; });
   for (FairedFigure& faired : edited.faired) {
     if (faired.figure.in == FigureRef::In::Row && faired.figure.list > row) --faired.figure.list;
   }
@@ -234,10 +234,11 @@ Result<Book> setMouldPlan(const Book& book, const MouldPlan& plan) {
 
 Result<Book> addMould(const Book& book, const Hull& inside, const std::string& name, Length at) {
   for (const StationColumn& station : book.table.stations) {
-    const bool left = std::find(book.moulds.leftOut.begin(), book.moulds.leftOut.end(), station.name) !=
-                      book.moulds.leftOut.end();
+    const bool left =
+        std::find(book.moulds.leftOut.begin(), book.moulds.leftOut.end(), station.name) != book.moulds.leftOut.end();
     const bool same = station.distance && std::abs(station.distance->mm() - at.mm()) < sameMouldMm;
-    if ((same && !left) || station.name == name) return fail(Fault::MouldThere, {}, {name + " (station " + station.name + ")"});
+    if ((same && !left) || station.name == name)
+      return fail(Fault::MouldThere, {}, {name + " (station " + station.name + ")"});
   }
   for (const ExtraMould& extra : book.moulds.extra) {
     if (std::abs(extra.at.mm() - at.mm()) < sameMouldMm || extra.name == name)

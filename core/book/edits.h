@@ -12,8 +12,8 @@ namespace narrows {
 /// sixteenth. Fails where a figure is beyond sense for the boat.
 Result<Book> setFigure(const Book& book, std::size_t row, std::size_t column, std::optional<Length> figure);
 
-/// One point of a profile changed, added behind its last (`point` as many as it has), or taken out. The profile is made if
-/// the table has none. Fails where the point is beyond sense for the boat.
+/// One point of a profile changed, added behind its last (`point` as many as it has), or taken out. The profile is made
+/// if the table has none. Fails where the point is beyond sense for the boat.
 Result<Book> setProfilePoint(const Book& book, ProfilePart part, std::size_t point, std::optional<ProfilePoint> to);
 
 /// A half-siding changed, or taken out.
@@ -30,15 +30,15 @@ Result<Book> fairFigures(const Book& book, const std::vector<std::pair<FigureRef
 /// Every figure as drawn again.
 Book unfair(const Book& book);
 
-/// A new waterline, buttock or diagonal, its figures read off the surface and brought to the table's rounding; empty where
-/// the line does not cross. Fails where it crosses fewer than two stations, or stands in the table already.
+/// A new waterline, buttock or diagonal, its figures read off the surface and brought to the table's rounding; empty
+/// where the line does not cross. Fails where it crosses fewer than two stations, or stands in the table already.
 Result<Book> addLineReadOff(const Book& book, const Hull& drawn, TableRow row);
 
 /// A row taken out of the table, with what was faired of it.
 Book removeRow(const Book& book, std::size_t row);
 
-/// Every length of the table but the planking times `scale`: a table lifted off a drawing. Its reading error becomes that
-/// of the drawing (0.25 mm on paper) times the scale. Fails on a scale that makes no boat.
+/// Every length of the table but the planking times `scale`: a table lifted off a drawing. Its reading error becomes
+/// that of the drawing (0.25 mm on paper) times the scale. Fails on a scale that makes no boat.
 Result<Book> scaleTable(const Book& book, double scale);
 
 /// How the moulds are made. Fails on a thickness less than nothing.

@@ -32,7 +32,8 @@ std::optional<LaidBatten> layBatten(const TableLine& line, const std::vector<boo
                                     Stiffness stiffness) {
   std::vector<Vec3> nails;
   for (std::size_t i = 0; i < line.nails.size(); ++i) {
-    if (!out[i] && (nails.empty() || (line.nails[i].at - nails.back()).norm() > 0.01)) nails.push_back(line.nails[i].at);
+    if (!out[i] && (nails.empty() || (line.nails[i].at - nails.back()).norm() > 0.01))
+      nails.push_back(line.nails[i].at);
   }
   if (nails.size() < 2) return std::nullopt;
   if (nails.size() >= 3 && stiffness != Stiffness::Soft) {

@@ -20,8 +20,9 @@ struct LaidBatten {
   double mostRideMm = 0.0;
 };
 
-/// Lays a batten to the nails of which `out` is false. A stiff batten lies where its bending and its departures from the
-/// nails together are least (a smoothing spline; the stiffer, the less a departure weighs). None with fewer than two nails.
+/// Lays a batten to the nails of which `out` is false. A stiff batten lies where its bending and its departures from
+/// the nails together are least (a smoothing spline; the stiffer, the less a departure weighs). None with fewer than
+/// two nails.
 std::optional<LaidBatten> layBatten(const TableLine& line, const std::vector<bool>& out, BattenEnds ends,
                                     Stiffness stiffness);
 

@@ -86,7 +86,8 @@ std::vector<UnevenPlace> unevenPlaces(const Batten& batten, double doubtMm) {
   const auto highs = std::count_if(extremes.begin(), extremes.end(), [](const Extreme& e) { return e.isHigh; });
   for (const Extreme& extreme : extremes) {
     if (!inside(extreme.at)) continue;
-    if (extreme.isHigh && highs > 1) place(Unevenness::Lump, static_cast<double>(extreme.at), bend(extreme.at) / hardest);
+    if (extreme.isHigh && highs > 1)
+      place(Unevenness::Lump, static_cast<double>(extreme.at), bend(extreme.at) / hardest);
     if (!extreme.isHigh && bend(extreme.at) >= 0.0)
       place(Unevenness::Flat, static_cast<double>(extreme.at), 1.0 - bend(extreme.at) / hardest);
   }

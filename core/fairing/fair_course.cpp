@@ -74,7 +74,8 @@ double likeliestBow(const Eigen::MatrixXd& shared, const Eigen::MatrixXd& shapes
   if (n <= freeTerms) return chosen;
   const Eigen::MatrixXd projected = rest.transpose() * (scale.asDiagonal() * shared * scale.asDiagonal()) * rest;
   const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> spectrum(projected);
-  const Eigen::MatrixX3d parts = spectrum.eigenvectors().transpose() * (rest.transpose() * (scale.asDiagonal() * points));
+  const Eigen::MatrixX3d parts =
+      spectrum.eigenvectors().transpose() * (rest.transpose() * (scale.asDiagonal() * points));
   for (int step = 0; step < bowSteps; ++step) {
     const double bow = leastBowMm * std::pow(10.0, step / 4.0);
     double score = 0.0;

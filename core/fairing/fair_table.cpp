@@ -102,8 +102,8 @@ class TableFairer {
     return sum;
   }
 
-  /// One figure at a time to where its lines bend least, kept within the bounds, until nothing moves: the form is convex,
-  /// so that this is the least there is.
+  /// One figure at a time to where its lines bend least, kept within the bounds, until nothing moves: the form is
+  /// convex, so that this is the least there is.
   void descend() {
     for (int sweep = 0; sweep < mostSweeps; ++sweep) {
       double most = 0.0;

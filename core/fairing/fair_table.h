@@ -13,18 +13,18 @@ struct MovedFigure {
 };
 
 struct FairedTable {
-  std::vector<MovedFigure> moved;     ///< in the order of the table; none further than the tolerance, save those allowed
-  FigureSet wanting;                  ///< would lie fair only beyond the tolerance; left where they are, and disregarded
-  double bendingBefore = 0.0;         ///< sum over all lines, 1/mm, the disregarded figures pulled
+  std::vector<MovedFigure> moved;  ///< in the order of the table; none further than the tolerance, save those allowed
+  FigureSet wanting;               ///< would lie fair only beyond the tolerance; left where they are, and disregarded
+  double bendingBefore = 0.0;      ///< sum over all lines, 1/mm, the disregarded figures pulled
   double bendingAfter = 0.0;
 };
 
-/// The figures within `tolerance` of those drawn for which the battens through all rows and sections bend least together:
-/// bending energy by cubic splines in the length of the line, minimised within the bounds by projected descent. A figure
-/// that two lines share moves once, for both. `disowned` figures (of `judgeTable`) are not allowed to bend their
-/// neighbours: they are moved onto the battens where `allowed` has them, and otherwise left and named as wanting.
-/// Ends that are worked out, profiles and the raked transom's distance stay.
-/// Fails where the tolerance is not more than nothing, or so large that the shape of the boat would go.
+/// The figures within `tolerance` of those drawn for which the battens through all rows and sections bend least
+/// together: bending energy by cubic splines in the length of the line, minimised within the bounds by projected
+/// descent. A figure that two lines share moves once, for both. `disowned` figures (of `judgeTable`) are not allowed to
+/// bend their neighbours: they are moved onto the battens where `allowed` has them, and otherwise left and named as
+/// wanting. Ends that are worked out, profiles and the raked transom's distance stay. Fails where the tolerance is not
+/// more than nothing, or so large that the shape of the boat would go.
 Result<FairedTable> fairTable(const OffsetTable& table, Length tolerance, const FigureSet& disowned,
                               const FigureSet& allowed);
 

@@ -20,8 +20,8 @@ struct Guess {
   Slip slip = Slip::OneDigit;
 };
 
-/// The likeliest reading near to where a figure's lines expect it: the simplest slip that brings it within what they leave
-/// open and the table's rounding. None where no slip does, or the figure is not disowned.
+/// The likeliest reading near to where a figure's lines expect it: the simplest slip that brings it within what they
+/// leave open and the table's rounding. None where no slip does, or the figure is not disowned.
 std::optional<Guess> guessMeant(const OffsetTable& table, const FigureJudgement& judged);
 
 /// "inches and eighths changed places", in the words of the table's unit.

@@ -27,7 +27,7 @@ constexpr std::size_t temperNails = 16;
 /// A line has no say with fewer nails than this, the figure's own counted.
 constexpr std::size_t fewestNails = 4;
 /// A figure is disowned when it lies further off than this many standard deviations of what its lines leave open: of a
-/// thousand good ones, three. Where the lines are guessing (see `offBy`) it takes half as much again.
+/// thousand good ones, five. Where the lines are guessing (see `offBy`) it takes half as much again.
 constexpr double disownedAt = 2.8;
 constexpr double looselyTimes = 1.5;
 /// A place is tied down by its rounding alone where its doubt is this many times its own rounding's, and is guessed at
@@ -117,9 +117,8 @@ Strung string(const TableLine& line, const FigureSet& pulled, double toleranceMm
     const Vec3 run = (line.nails[std::min(i + 1, n - 1)].at - line.nails[i == 0 ? 0 : i - 1].at).normalized();
     strung.nails.push_back({nail.at, doubtOf(nail, run, toleranceMm)});
     const auto figures = line.figuresAt(i);
-    strung.pulled.push_back(std::any_of(figures.begin(), figures.end(), [&pulled](const auto& figure) {
-      return pulled.contains(figure.first);
-    }));
+    strung.pulled.push_back(std::any_of(figures.begin(), figures.end(),
+                                        [&pulled](const auto& figure) { return pulled.contains(figure.first); }));
   }
   return strung;
 }
@@ -153,7 +152,7 @@ Said ask(const TableLine& line, const Strung& strung, std::size_t nail, const Ve
 }  // namespace
 
 struct Judgement::Memory {
-  std::vector<Strung> strung;            ///< one a line, as last asked
+  std::vector<Strung> strung;                        ///< one a line, as last asked
   std::vector<std::vector<std::vector<Said>>> said;  ///< one a figure of every nail of it
   /// First strings and floats of every line, nothing pulled.
   std::vector<Strung> drawn;
@@ -164,7 +163,8 @@ namespace {
 
 class Judge {
  public:
-  Judge(const OffsetTable& table, const Judgement* before) : m_table(table), m_toleranceMm(table.figureTolerance().mm()) {
+  Judge(const OffsetTable& table, const Judgement* before)
+      : m_table(table), m_toleranceMm(table.figureTolerance().mm()) {
     if (before != nullptr && before->memory) m_before = before->memory.get();
   }
 
@@ -255,7 +255,8 @@ class Judge {
       } else {
         for (std::size_t i = 0; i < lines[k].nails.size(); ++i) {
           said.emplace_back();
-          for (const auto& [figure, axis] : lines[k].figuresAt(i)) said.back().push_back(ask(lines[k], strung, i, axis));
+          for (const auto& [figure, axis] : lines[k].figuresAt(i))
+            said.back().push_back(ask(lines[k], strung, i, axis));
         }
       }
       for (std::size_t i = 0; i < lines[k].nails.size(); ++i) {
@@ -285,8 +286,8 @@ class Judge {
 
   /// Where a figure lies on the hull, for lines beside each other to be compared.
   struct Spot {
-    double girthMm = 0.0;   ///< along its section from the rabbet
-    double outward = 1.0;   ///< of its axis, along the square to the section
+    double girthMm = 0.0;  ///< along its section from the rabbet
+    double outward = 1.0;  ///< of its axis, along the square to the section
   };
 
   std::map<FigureRef, Spot> spots(const std::vector<TableLine>& lines) const {
@@ -401,8 +402,8 @@ class Judge {
 
   double ownDoubtMm() const { return m_toleranceMm / std::numbers::sqrt3; }
 
-  /// How far off, in standard deviations, as a share of what disowns it: the less a place is tied down by rounding alone,
-  /// the more the lines about it are guessing, and the further off a figure must be.
+  /// How far off, in standard deviations, as a share of what disowns it: the less a place is tied down by rounding
+  /// alone, the more the lines about it are guessing, and the further off a figure must be.
   double offBy(const FigureJudgement& heard) const {
     if (heard.doubtMm <= 0.0) return 0.0;
     const double guess = std::clamp((heard.doubtMm / ownDoubtMm() - firmDoubt) / (looseDoubt - firmDoubt), 0.0, 1.0);

@@ -16,10 +16,10 @@ enum class Verdict {
 
 /// What one line through a figure says of it, from all its other nails that are not disowned themselves.
 struct LineOpinion {
-  std::size_t line = 0;   ///< of Judgement::lines
-  double apartMm = 0.0;   ///< from the figure to where the fair line is expected, along the figure's axis
-  double strayMm = 0.0;   ///< how far from there a line as fair may run, one standard deviation
-  bool isEnd = false;     ///< the figure is an end of the line, which then says little
+  std::size_t line = 0;  ///< of Judgement::lines
+  double apartMm = 0.0;  ///< from the figure to where the fair line is expected, along the figure's axis
+  double strayMm = 0.0;  ///< how far from there a line as fair may run, one standard deviation
+  bool isEnd = false;    ///< the figure is an end of the line, which then says little
 };
 
 /// What is known against one figure.
@@ -31,8 +31,8 @@ struct FigureJudgement {
   std::optional<double> floatMm;
   /// Share of the line's bending energy that pulling the nail saves, 0 to 1; none for an end nail or fewer than four.
   std::optional<double> ease;
-  double apartMm = 0.0;   ///< what all its lines together say it is off: expected less figure, disowned nails pulled
-  double doubtMm = 0.0;   ///< one standard deviation of that, the table's rounding in it
+  double apartMm = 0.0;  ///< what all its lines together say it is off: expected less figure, disowned nails pulled
+  double doubtMm = 0.0;  ///< one standard deviation of that, the table's rounding in it
   std::vector<LineOpinion> opinions;
 };
 
@@ -51,9 +51,10 @@ struct Judgement {
 };
 
 /// Judges every figure of a table. The figures that lie off by most for what their lines leave open are pulled one at a
-/// time, worst first, and all lines sprung again, until none is left, so that an error's neighbours are not accused; then
-/// each pulled figure is tried once more against the rest. The table's rounding, or the reading error of a drawing, is
-/// counted and never an accusation. Lines of fewer than four nails have no say; an end nail is never judged by its line.
+/// time, worst first, and all lines sprung again, until none is left, so that an error's neighbours are not accused;
+/// then each pulled figure is tried once more against the rest. The table's rounding, or the reading error of a
+/// drawing, is counted and never an accusation. Lines of fewer than four nails have no say; an end nail is never judged
+/// by its line.
 ///
 /// On the sample boats with one to four figures misread by a quarter inch or more: judge_test says how many are found.
 /// `before`: a judgement of nearly the same table, to be quick; the answer is the same without it.

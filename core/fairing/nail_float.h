@@ -10,8 +10,8 @@ namespace narrows {
 
 /// Of one nail, that nail alone pulled.
 struct NailFloat {
-  /// From the nail to the batten along the nail's axis, mm; for a nail without an axis, square to the batten. None where
-  /// fewer than two others are left or the batten does not come by.
+  /// From the nail to the batten along the nail's axis, mm; for a nail without an axis, square to the batten. None
+  /// where fewer than two others are left or the batten does not come by.
   std::optional<double> floatMm;
   /// Share of the bending energy saved, 0 to 1: 0 where there is no more energy than rounding alone makes. None for an
   /// end nail, or with fewer than four nails.
@@ -25,8 +25,8 @@ std::vector<NailFloat> nailFloats(const TableLine& line);
 /// together than a hundredth of a millimetre are one.
 std::optional<Batten> springLine(const TableLine& line, const std::vector<bool>& out, BattenEnds ends);
 
-/// Where a batten crosses the line through `point` along `axis`, in the plane of `square`: length along the batten of the
-/// crossing nearest to the point.
+/// Where a batten crosses the line through `point` along `axis`, in the plane of `square`: length along the batten of
+/// the crossing nearest to the point.
 std::optional<double> crossingOf(const Batten& batten, const Vec3& point, const Vec3& axis, const Vec3& square);
 
 }  // namespace narrows

@@ -20,7 +20,8 @@ Polyline walk(const std::vector<Vec3>& nails) {
   if (nails.size() < 2) return nails;
   const Batten batten = Batten::spring(nails, BattenEnds::CarryCurvature);
   Polyline points;
-  for (int i = 0; i <= boundarySteps; ++i) points.push_back(batten.pointAtShare(static_cast<double>(i) / boundarySteps));
+  for (int i = 0; i <= boundarySteps; ++i)
+    points.push_back(batten.pointAtShare(static_cast<double>(i) / boundarySteps));
   return points;
 }
 
@@ -150,7 +151,8 @@ class LineMaker {
   }
 
   /// Where a polyline crosses a plane, between two distances; the crossing nearest to `near`.
-  static std::optional<Vec3> crossing(const Polyline& line, const RowPlane& plane, double fromX, double toX, double near) {
+  static std::optional<Vec3> crossing(const Polyline& line, const RowPlane& plane, double fromX, double toX,
+                                      double near) {
     std::optional<Vec3> best;
     for (std::size_t i = 0; i + 1 < line.size(); ++i) {
       const double a = plane.normal.dot(line[i]) - plane.offset, b = plane.normal.dot(line[i + 1]) - plane.offset;
@@ -231,8 +233,7 @@ class LineMaker {
         const double lastX = line.nails.back().at.x();
         // A line that is not given at a station between has left the hull there, if it meets an edge on the way.
         const bool gap = column > before;
-        const auto out = gap ? meeting(plane, lastX, x, lastX)
-                             : crossing(m_chine, plane, lastX, x, lastX);
+        const auto out = gap ? meeting(plane, lastX, x, lastX) : crossing(m_chine, plane, lastX, x, lastX);
         if (out) {
           line.nails.push_back(endNail(*out));
           finish(line);
@@ -269,7 +270,8 @@ class LineMaker {
     for (std::size_t column = 0; column < m_table.stations.size(); ++column) {
       const auto nail = rowNail(row, column);
       // Forward of the foot of the stem the rabbet is the stem's.
-      if (nail && (line.nails.empty() || nail->at.x() > line.nails.back().at.x() + sameNailMm)) line.nails.push_back(*nail);
+      if (nail && (line.nails.empty() || nail->at.x() > line.nails.back().at.x() + sameNailMm))
+        line.nails.push_back(*nail);
     }
     if (!m_sternpost.empty() && !line.nails.empty() && !siding) {
       const LineNail end = flat(sheer ? m_sternpost.back() : m_sternpost.front());
@@ -414,8 +416,7 @@ std::string lineOf(const OffsetTable& table, const FigureRef& figure) {
 }
 
 std::string placeOf(const OffsetTable& table, const FigureRef& figure) {
-  return figure.in == FigureRef::In::Profile ? std::to_string(figure.place + 1)
-                                             : table.stations[figure.place].name;
+  return figure.in == FigureRef::In::Profile ? std::to_string(figure.place + 1) : table.stations[figure.place].name;
 }
 
 }  // namespace narrows

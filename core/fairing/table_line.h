@@ -15,7 +15,7 @@ namespace narrows {
 struct FigureRef {
   enum class In { Row, Profile };
   In in = In::Row;
-  std::size_t list = 0;  ///< row of the table, or which of its profiles
+  std::size_t list = 0;   ///< row of the table, or which of its profiles
   std::size_t place = 0;  ///< station column, or point of the profile
   auto operator<=>(const FigureRef&) const = default;
 };
@@ -29,7 +29,7 @@ struct LineNail {
   Vec3 axis = Vec3::Zero();  ///< the way the figure measures; nought for a nail without one, or given both ways
   std::optional<FigureRef> figure;
   std::optional<FigureRef> height, halfBreadth;  ///< sheer or chine end of a section: its two figures
-  std::string station;  ///< or the number of the point of a profile
+  std::string station;                           ///< or the number of the point of a profile
 };
 
 enum class LineKind {
@@ -50,9 +50,9 @@ struct TableLine {
 };
 
 /// The lines of a table, rows first, then sections and profiles, each with two nails or more. Where a line meets
-/// another, the meeting point is found on battens through the figures that are not `pulled`; the pulled ones are nails of
-/// their lines all the same. Rows of the sheer, rabbet and chine lie flat: heights in profile (y = 0), half-breadths in
-/// plan (z = 0).
+/// another, the meeting point is found on battens through the figures that are not `pulled`; the pulled ones are nails
+/// of their lines all the same. Rows of the sheer, rabbet and chine lie flat: heights in profile (y = 0), half-breadths
+/// in plan (z = 0).
 std::vector<TableLine> tableLines(const OffsetTable& table, const FigureSet& pulled = {});
 
 /// The direction in a line's own plane that is square to a nail's axis.
@@ -67,8 +67,8 @@ void setFigureMm(OffsetTable& table, const FigureRef& figure, double mm);
 /// Whether the table has such a figure.
 bool hasFigure(const OffsetTable& table, const FigureRef& figure);
 
-/// What the file calls its line: "height sheer", "half-breadth waterline 1-6-0", "profile stem rabbet"; and its station, or
-/// the number of the profile's point from 1.
+/// What the file calls its line: "height sheer", "half-breadth waterline 1-6-0", "profile stem rabbet"; and its
+/// station, or the number of the profile's point from 1.
 std::string lineOf(const OffsetTable& table, const FigureRef& figure);
 std::string placeOf(const OffsetTable& table, const FigureRef& figure);
 

@@ -7,8 +7,8 @@
 
 namespace narrows {
 
-/// One patch carried square through a distance (outward where positive), and cut by planes square to the boat. The patch
-/// must outlive it.
+/// One patch carried square through a distance (outward where positive), and cut by planes square to the boat. The
+/// patch must outlive it.
 class OffsetPatch {
  public:
   OffsetPatch(const SurfacePatch& patch, double distanceMm) : m_patch(&patch), m_distanceMm(distanceMm) {}

@@ -380,7 +380,8 @@ SectionSet springSections(const OffsetTable& table) {
   return SectionSpringer(table).spring();
 }
 
-SectionSet springSections(const OffsetTable& table, const OffsetTable& beforeTable, const std::vector<Section>& before) {
+SectionSet springSections(const OffsetTable& table, const OffsetTable& beforeTable,
+                          const std::vector<Section>& before) {
   SectionSpringer springer(table);
   springer.takeOverFrom(beforeTable, before);
   return springer.spring();

@@ -38,12 +38,12 @@ struct SectionSet {
 /// gives the sections that have both ends.
 SectionSet springSections(const OffsetTable& table);
 
-/// The same, with the sections of a table that differs from it in some stations only: those whose figures are the same are
-/// taken over. `before`: whole and part sections, without a problem, of `beforeTable`.
+/// The same, with the sections of a table that differs from it in some stations only: those whose figures are the same
+/// are taken over. `before`: whole and part sections, without a problem, of `beforeTable`.
 SectionSet springSections(const OffsetTable& table, const OffsetTable& beforeTable, const std::vector<Section>& before);
 
-/// The figures of the waterlines, buttocks and diagonals at one station, as points of its plane (x is left at 0), in the
-/// order of the table.
+/// The figures of the waterlines, buttocks and diagonals at one station, as points of its plane (x is left at 0), in
+/// the order of the table.
 std::vector<SectionFigure> sectionFigures(const OffsetTable& table, std::size_t column);
 
 /// The profile of a part of the backbone as a curve from low to high, in the plane y = `halfSidingMm`.

@@ -347,7 +347,8 @@ Result<MouldOutline> cutOutline(const Hull& hull, double xMm, double insideMm) {
   if (!any) {
     const std::string at = writeLength(millimetres(xMm), Unit::Millimetre, 1, true) + " mm";
     if (insideMm > 0.0 && cutOutline(hull, xMm, 0.0)) {
-      return fail(Fault::TakenOffTooMuch, {}, {writeLength(millimetres(insideMm), Unit::Millimetre, 1, true) + " mm", at});
+      return fail(Fault::TakenOffTooMuch, {},
+                  {writeLength(millimetres(insideMm), Unit::Millimetre, 1, true) + " mm", at});
     }
     return fail(Fault::NoHullThere, {}, {at, hullReach(hull, Unit::Millimetre) + " mm"});
   }
@@ -427,8 +428,8 @@ Result<std::vector<Length>> spaceFrames(Length from, Length to, Length wanted, c
   if (wanted.mm() <= 0.0 || wanted.mm() > stretch || stretch <= 0.0) {
     return fail(Fault::MouldSpacing, {},
                 {writeLength(wanted, Unit::Millimetre, 1, true) + " mm",
-                 "more than nothing and " + writeLength(millimetres(std::max(stretch, 0.0)), Unit::Millimetre, 1, true) +
-                     " mm"});
+                 "more than nothing and " +
+                     writeLength(millimetres(std::max(stretch, 0.0)), Unit::Millimetre, 1, true) + " mm"});
   }
   const auto bays = static_cast<int>(std::ceil(stretch / wanted.mm() - 1e-9));
   const double bay = stretch / bays;
@@ -441,9 +442,8 @@ Result<std::vector<Length>> spaceFrames(Length from, Length to, Length wanted, c
       if (std::abs(away) < clear.mm()) at = miss.mm() + (away >= 0.0 ? clear.mm() : -clear.mm());
     }
     const bool tooFar = std::abs(at - from.mm() - bay * i) > 0.5 * bay;
-    const bool blocked = std::any_of(missing.begin(), missing.end(), [&](const Length& miss) {
-      return std::abs(at - miss.mm()) < clear.mm() - 1e-9;
-    });
+    const bool blocked = std::any_of(missing.begin(), missing.end(),
+                                     [&](const Length& miss) { return std::abs(at - miss.mm()) < clear.mm() - 1e-9; });
     if (!tooFar && !blocked && at >= from.mm() - 1e-9 && at <= to.mm() + 1e-9) places.push_back(millimetres(at));
   }
   return places;

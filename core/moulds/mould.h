@@ -11,9 +11,9 @@ namespace narrows {
 
 /// A named place on a mould's edge.
 struct MouldMark {
-  std::string name;       ///< "sheer", "waterline 1-6-0", "line 3"
+  std::string name;  ///< "sheer", "waterline 1-6-0", "line 3"
   Vec3 at = Vec3::Zero();
-  double alongMm = 0.0;   ///< along the edge from its lower end
+  double alongMm = 0.0;  ///< along the edge from its lower end
   double bevelRad = 0.0;
   bool isPlankLine = false;
 };
@@ -39,8 +39,8 @@ struct MouldOutline {
 /// One mould.
 struct Mould {
   std::string name;
-  std::optional<MouldId> extra;  ///< none for a mould at a station
-  MouldOutline outline;          ///< of the marked face
+  std::optional<MouldId> extra;      ///< none for a mould at a station
+  MouldOutline outline;              ///< of the marked face
   std::optional<MouldOutline> back;  ///< of the other face: where the bevelled edge ends; none beyond the hull's ends
   std::vector<MouldMark> marks;      ///< low to high
   int standsAft = 1;                 ///< +1: its wood is aft of the marked face; -1: forward
@@ -88,9 +88,9 @@ std::string bevelSense(const Mould& mould, double bevelRad);
 /// The rise of a bevel: "3/16 in an inch" to the nearest sixty-fourth, or "1.9 in 10 mm". Fractions use U+2044.
 std::string riseWords(double bevelRad, Notation notation);
 
-/// Places for intermediate frames between two distances: `wanted` apart at most, divided evenly, none nearer than `clear`
-/// to any of `missing` (moulds, bulkheads): those are moved half their spacing at most, or left out where that is not
-/// enough. Fails on a spacing that is not positive or wider than the stretch.
+/// Places for intermediate frames between two distances: `wanted` apart at most, divided evenly, none nearer than
+/// `clear` to any of `missing` (moulds, bulkheads): those are moved half their spacing at most, or left out where that
+/// is not enough. Fails on a spacing that is not positive or wider than the stretch.
 Result<std::vector<Length>> spaceFrames(Length from, Length to, Length wanted, const std::vector<Length>& missing,
                                         Length clear);
 

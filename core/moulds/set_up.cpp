@@ -45,7 +45,8 @@ Moves movesOf(const MouldSet& set, const MouldPlan& plan, const Mould& mould) {
     if (reading.kind == SetUpKind::HalfBreadth && mark != nullptr) moves.outMm[mark->alongMm] = off;
     if (reading.kind == SetUpKind::Height && mark != nullptr) rise += off, ++rises, moves.upMm[mark->alongMm] = off;
   }
-  // The foot sits on the keel: it stays where it is unless it was measured. A mould measured at one height is simply high.
+  // The foot sits on the keel: it stays where it is unless it was measured. A mould measured at one height is simply
+  // high.
   if (!moves.outMm.empty()) moves.outMm.emplace(0.0, 0.0);
   if (rises == 1) moves.upMm = {{0.0, rise}};
   return moves;
@@ -107,7 +108,8 @@ SetUpCheck checkSetUp(const MouldSet& set, const MouldPlan& plan) {
     const SetUpReading& reading = plan.readings[i];
     const auto should = shouldBeMm(set, reading);
     if (!should) {
-      check.problems.push_back({Fault::MouldUnknown, {0, 0, "reading " + std::to_string(i + 1)},
+      check.problems.push_back({Fault::MouldUnknown,
+                                {0, 0, "reading " + std::to_string(i + 1)},
                                 {reading.mould + (reading.mark.empty() ? "" : " with a mark " + reading.mark)}});
       continue;
     }

@@ -8,14 +8,14 @@ namespace narrows {
 /// One line of the set-up table. Heights are above the base line; the building base is where `MouldPlan::base` puts it.
 struct SetUpRow {
   std::string mould;
-  double distanceMm = 0.0;       ///< of the marked face
-  double fromLastMm = 0.0;       ///< marked face to marked face; nought for the first
-  double footHeightMm = 0.0;     ///< of the lower end of the outline
+  double distanceMm = 0.0;    ///< of the marked face
+  double fromLastMm = 0.0;    ///< marked face to marked face; nought for the first
+  double footHeightMm = 0.0;  ///< of the lower end of the outline
   double sheerHeightMm = 0.0;
   double sheerHalfBreadthMm = 0.0;
-  double baseToSheerMm = 0.0;    ///< from the building base to the sheer, up or down
+  double baseToSheerMm = 0.0;            ///< from the building base to the sheer, up or down
   std::optional<double> spreaderHalfMm;  ///< half-breadth of the mould at the spreader
-  double diagonalMm = 0.0;       ///< sheer mark on one side to the foot on the other: the check for square
+  double diagonalMm = 0.0;               ///< sheer mark on one side to the foot on the other: the check for square
   int standsAft = 1;
 };
 
@@ -44,9 +44,10 @@ struct SetUpCheck {
 };
 SetUpCheck checkSetUp(const MouldSet& set, const MouldPlan& plan);
 
-/// The inside of the planking as the moulds stand: sections at moulded stations moved by what was measured there, between
-/// the marks in proportion to the distance along the edge, and from the foot, which stays unless it was measured. Twist
-/// and diagonals say that a mould is not square; they do not move it. Fails where the moved sections make no surface.
+/// The inside of the planking as the moulds stand: sections at moulded stations moved by what was measured there,
+/// between the marks in proportion to the distance along the edge, and from the foot, which stays unless it was
+/// measured. Twist and diagonals say that a mould is not square; they do not move it. Fails where the moved sections
+/// make no surface.
 Result<Hull> standingHull(const Hull& inside, const MouldSet& set, const MouldPlan& plan);
 
 /// What a reading should be; none where its mould or mark there is not.

@@ -43,7 +43,8 @@ std::string describe(const Finding& finding, Notation notation) {
              showLength(millimetres(std::abs(finding.figures[0])), notation) +
              (finding.figures[0] > 0.0 ? " more than" : " less than") + " it should. " +
              (std::abs(finding.figures[2]) > 0.01
-                  ? "A batten over its neighbours shows " + showLength(millimetres(std::abs(finding.figures[2])), notation) +
+                  ? "A batten over its neighbours shows " +
+                        showLength(millimetres(std::abs(finding.figures[2])), notation) +
                         (finding.figures[2] > 0.0 ? " of hump" : " of hollow") + " there, and the planks share " +
                         showLength(millimetres(std::abs(finding.figures[1])), notation) +
                         (finding.figures[1] > 0.0 ? " more girth." : " less girth.")

@@ -30,9 +30,9 @@ struct Finding {
   Severity severity = Severity::LookAgain;
   std::optional<std::size_t> strake;
   std::optional<std::size_t> section;
-  std::string place;            ///< the section's name
-  std::vector<double> figures;  ///< mm, or shares
-  std::string words;            ///< a problem's own sentence
+  std::string place;                               ///< the section's name
+  std::vector<double> figures;                     ///< mm, or shares
+  std::string words;                               ///< a problem's own sentence
   std::optional<FigureRef> figure = std::nullopt;  ///< of the table
   std::string line = {};                           ///< of the table, or what was measured
   std::string mould = {};

@@ -13,6 +13,9 @@ namespace {
 /// Faces a strake is divided into for its picture.
 constexpr std::size_t meshColumns = 48;
 constexpr std::size_t meshRows = 2;
+/// Figures of a table whose waterlines and buttocks are drawn afresh while one of them changes; on longer ones they
+/// wait.
+constexpr std::size_t mostLinesAtOnce = 600;
 
 void addProblems(Solved& solved, const Problems& problems, FindingCode code) {
   for (const Problem& problem : problems) {
@@ -50,14 +53,16 @@ void solveTable(Solved& solved, const std::shared_ptr<const Solved>& previous) {
   solved.judgement = std::make_shared<Judgement>(judgeTable(*fair, before));
 }
 
-void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous) {
+void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort) {
   const OffsetTable& table = *solved.fair;
   if (const auto sense = checkOffsetTable(table); !sense) addProblems(solved, sense.error(), FindingCode::TableProblem);
   if (previous != nullptr && previous->drawn != nullptr && previous->fair == solved.fair) {
     solved.drawn = previous->drawn;
     solved.inside = previous->inside;
     solved.outside = previous->outside;
-    solved.drawnLines = previous->drawnLines;
+    const bool due = previous->linesWait && effort == SolveEffort::Full;
+    solved.drawnLines = due ? drawLines(*solved.drawn, table) : previous->drawnLines;
+    solved.linesWait = previous->linesWait && !due;
   } else {
     const bool beside = previous != nullptr && previous->drawn != nullptr && previous->fair != nullptr;
     auto drawn = beside ? springHull(table, *previous->fair, *previous->drawn) : springHull(table);
@@ -76,7 +81,9 @@ void solveHull(Solved& solved, const std::shared_ptr<const Solved>& previous) {
     };
     solved.inside = face(Face::Inside);
     solved.outside = face(Face::Outside);
-    solved.drawnLines = drawLines(*solved.drawn, table);
+    solved.linesWait = effort == SolveEffort::Quick && previous != nullptr && previous->drawnLines != nullptr &&
+                       table.rows.size() * table.stations.size() > mostLinesAtOnce;
+    solved.drawnLines = solved.linesWait ? previous->drawnLines : drawLines(*solved.drawn, table);
   }
   for (const auto& hull : {solved.drawn, solved.inside}) {
     if (hull != nullptr) addProblems(solved, hull->problems, FindingCode::TableProblem);
@@ -93,7 +100,8 @@ void solveMoulds(Solved& solved, const std::shared_ptr<const Solved>& previous) 
   if (solved.inside == nullptr) return;
   solved.planked = solved.inside;
   const MouldPlan& plan = solved.book->moulds;
-  const bool same = previous != nullptr && previous->moulds != nullptr && !previous->mouldsWait && previous->inside == solved.inside;
+  const bool same =
+      previous != nullptr && previous->moulds != nullptr && !previous->mouldsWait && previous->inside == solved.inside;
   const bool sameOutlines = same && sameCut(previous->book->moulds, plan);
   solved.moulds = sameOutlines ? previous->moulds : std::make_shared<MouldSet>(makeMoulds(mouldFace(solved), plan));
   addProblems(solved, solved.moulds->problems, FindingCode::MouldProblem);
@@ -313,7 +321,8 @@ void lookAtSetUp(Solved& solved) {
     finding.code = FindingCode::SetUpOff;
     finding.severity = std::abs(off.offMm) < setUpTroubleMm ? Severity::LookAgain : Severity::Trouble;
     finding.place = off.reading.mould;
-    finding.line = std::string(setUpKindName(off.reading.kind)) + (off.reading.mark.empty() ? "" : " at " + off.reading.mark);
+    finding.line =
+        std::string(setUpKindName(off.reading.kind)) + (off.reading.mark.empty() ? "" : " at " + off.reading.mark);
     finding.figures = {off.offMm, off.girthMm, off.humpMm};
     finding.mould = off.reading.mould;
     solved.findings.push_back(finding);
@@ -373,7 +382,7 @@ std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,
   solved->revision = revision;
   solveTable(*solved, previous);
   if (stop.stop_requested()) return nullptr;
-  solveHull(*solved, previous);
+  solveHull(*solved, previous, effort);
   if (stop.stop_requested()) return nullptr;
   if (effort == SolveEffort::Quick && keepTheRest(*solved, previous)) return solved;
   solveMoulds(*solved, previous);

@@ -25,17 +25,18 @@ struct DrawnLine {
 struct Solved {
   BookSnapshot book;
   std::uint64_t revision = 0;
-  std::shared_ptr<const OffsetTable> fair;      ///< the table that is built to: as drawn, with what was faired
-  std::shared_ptr<const Judgement> judgement;   ///< of that table
-  std::shared_ptr<const Hull> drawn;    ///< the surface that table draws
-  std::shared_ptr<const Hull> inside;   ///< the inside of the planking, what moulds touch
-  std::shared_ptr<const Hull> planked;  ///< what is lined off and planked: `inside`, or as the moulds stand
-  std::shared_ptr<const Hull> outside;  ///< the outside of the planking
+  std::shared_ptr<const OffsetTable> fair;     ///< the table that is built to: as drawn, with what was faired
+  std::shared_ptr<const Judgement> judgement;  ///< of that table
+  std::shared_ptr<const Hull> drawn;           ///< the surface that table draws
+  std::shared_ptr<const Hull> inside;          ///< the inside of the planking, what moulds touch
+  std::shared_ptr<const Hull> planked;         ///< what is lined off and planked: `inside`, or as the moulds stand
+  std::shared_ptr<const Hull> outside;         ///< the outside of the planking
   std::shared_ptr<const std::vector<DrawnLine>> drawnLines;  ///< waterlines and buttocks of the table
+  bool linesWait = false;  ///< `drawnLines` are of an earlier table, until the full answer
   std::shared_ptr<const Lining> lining;
   std::shared_ptr<const MouldSet> moulds;
-  bool mouldsWait = false;  ///< `moulds` are of an earlier table, until the full answer
-  std::vector<SetUpOff> setUp;  ///< readings of the moulds as they stand, furthest off first
+  bool mouldsWait = false;                               ///< `moulds` are of an earlier table, until the full answer
+  std::vector<SetUpOff> setUp;                           ///< readings of the moulds as they stand, furthest off first
   std::shared_ptr<const std::vector<MeshFace>> mesh;     ///< the planked hull, for its picture
   bool meshWaits = false;                                ///< `mesh` is of an earlier lining, until the full answer
   std::vector<std::shared_ptr<const FlatPlank>> planks;  ///< garboard up

@@ -122,7 +122,8 @@ class LinesAndMouldsTest : public QObject {
     m_window->activateWindow();
     QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
 
-    // The offsets, along each row as they are read out: Tab goes on to the next, and from the end of a row to the row below.
+    // The offsets, along each row as they are read out: Tab goes on to the next, and from the end of a row to the row
+    // below.
     OffsetGrid* grid = m_window->lines()->grid();
     grid->setFocus();
     grid->setCurrentIndex(grid->offsets()->index(0, 0));
@@ -139,8 +140,10 @@ class LinesAndMouldsTest : public QObject {
     // The profiles, each point as a distance and a height.
     m_window->findChild<QTabWidget*>("tables")->setCurrentIndex(1);
     ProfileGrid* profiles = m_window->lines()->profiles();
-    const std::map<ProfilePart, int> rows{{ProfilePart::StemRabbet, 0}, {ProfilePart::StemFace, 1},
-                                          {ProfilePart::Transom, 3}, {ProfilePart::KeelBottom, 4}};
+    const std::map<ProfilePart, int> rows{{ProfilePart::StemRabbet, 0},
+                                          {ProfilePart::StemFace, 1},
+                                          {ProfilePart::Transom, 3},
+                                          {ProfilePart::KeelBottom, 4}};
     for (const Profile& profile : paper.profiles) {
       profiles->setFocus();
       profiles->setCurrentIndex(profiles->profiles()->index(rows.at(profile.part), 0));
@@ -201,7 +204,8 @@ class LinesAndMouldsTest : public QObject {
     LineBench* bench = m_window->lines()->bench();
     QVERIFY(m_window->lines()->isOneLine());
     QCOMPARE(bench->drawing()->line()->name, std::string("height sheer"));
-    QCOMPARE(bench->drawing()->line()->nails[static_cast<std::size_t>(bench->drawing()->nail())].station, std::string("4"));
+    QCOMPARE(bench->drawing()->line()->nails[static_cast<std::size_t>(bench->drawing()->nail())].station,
+             std::string("4"));
     auto* guess = m_window->lines()->findChild<QPushButton*>("takeGuess");
     QVERIFY(guess->isVisible());
     QCOMPARE(guess->text(), QString("Take 5-0-2"));
@@ -319,7 +323,8 @@ class LinesAndMouldsTest : public QObject {
     QVERIFY(!faired.empty());
     const double tolerance = usualFairingTolerance(m_window->session().book()->table).mm();
     for (const FairedFigure& figure : faired) {
-      QVERIFY(std::abs(figure.value.mm() - figureMm(m_window->session().book()->table, figure.figure)) <= tolerance + 1e-9);
+      QVERIFY(std::abs(figure.value.mm() - figureMm(m_window->session().book()->table, figure.figure)) <=
+              tolerance + 1e-9);
       QVERIFY(!figure.when.empty() && !figure.why.empty());
     }
     const auto once = faired.size();

@@ -16,10 +16,12 @@
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
 #include "canvas/look.h"
+#include "fairing/judge.h"
 #include "known_hulls.h"
 #include "sample_books.h"
 #include "stages/lining/lining_stage.h"
 #include "stages/planks/planks_stage.h"
+#include "tired_reader.h"
 #include "window/main_window.h"
 
 using namespace narrows;
@@ -117,6 +119,34 @@ void benchSolving() {
   });
   print("mark moved, 12 strakes, 12 stations: lining and planks (median)", median(drag), "ms", 8.0);
   print("  the same, 99th percentile", percentile99(drag), "ms", 8.0);
+
+  for (const char* boat : {"osier", "marl", "sedge"}) {
+    const OffsetTable table = sampleBook(boat).table;
+    std::printf("  %-6s", boat);
+    print("judging the whole table", median(times(9, [&](int) { judgeTable(table); })), "ms", 30.0);
+    const Judgement before = judgeTable(table);
+    OffsetTable typed = table;
+    setFigureMm(typed, {FigureRef::In::Row, 0, 3}, figureMm(table, {FigureRef::In::Row, 0, 3}) + 10.0);
+    print("  one figure typed, judged again", median(times(9, [&](int) { judgeTable(typed, &before); })), "ms", 16.0);
+  }
+  {
+    OffsetTable longTable = roundHull(60, 24000.0, 175.0);
+    longTable.reading = millimetres(0.5);
+    const Book book = *newBook(longTable);
+    const auto before = solve(std::make_shared<const Book>(book), 1);
+    const auto typed = std::make_shared<const Book>(
+        *setFigure(book, 10, 30, millimetres(figureMm(longTable, {FigureRef::In::Row, 10, 30}) + 3.0)));
+    print("60 stations, 44 lines: one figure typed, lines and verdicts",
+          median(times(5, [&](int) { solve(typed, 2, before, SolveEffort::Quick); })), "ms", 100.0);
+  }
+  const std::vector<OffsetTable> boats{sampleBook("osier").table, sampleBook("marl").table, sampleBook("sedge").table};
+  for (const unsigned seed : {1U, 7U, 2026U}) {
+    const Finding100 tally = judgeMisreadings(boats, seed, 60);
+    std::printf(
+        "misread by a tired reader, seed %4u: %d wrong, %.1f %% found, %.1f %% called misread, %.2f in 1000 falsely\n",
+        seed, tally.wrong, 100.0 * tally.foundShare(), 100.0 * tally.calledMisread / tally.wrong,
+        1000.0 * tally.falseShare());
+  }
 
   Book ship = *newBook(roundHull(60, 24000.0, 150.0));
   ship = *setStrakeCount(ship, 40);

@@ -260,13 +260,17 @@ class CliTest : public QObject {
     QCOMPARE(moulds[0].join(','), QString("file,what,width,height"));
     QStringList what;
     for (const QStringList& row : moulds) what << row[1];
-    QVERIFY(what.contains("mould-1") && what.contains("mould-8") && what.contains("mould-set-up") && what.contains("moulds-nested-1"));
-    const auto lines = cli({"sheets", boat("sedge.csv"), "--out", folder.path(), "--what", "lines", "--format", "dxf"}).rows();
+    QVERIFY(what.contains("mould-1") && what.contains("mould-8") && what.contains("mould-set-up") &&
+            what.contains("moulds-nested-1"));
+    const auto lines =
+        cli({"sheets", boat("sedge.csv"), "--out", folder.path(), "--what", "lines", "--format", "dxf"}).rows();
     QCOMPARE(lines.size(), 3);
     for (const auto& list : {moulds, lines}) {
       for (int i = 1; i < list.size(); ++i) QVERIFY(QFileInfo(list[i][0]).size() > 200);
     }
-    QCOMPARE(cli({"sheets", boat("sedge.csv"), "--out", folder.path(), "--what", "moulds", "--nested-on", "wide"}).status, 2);
+    QCOMPARE(
+        cli({"sheets", boat("sedge.csv"), "--out", folder.path(), "--what", "moulds", "--nested-on", "wide"}).status,
+        2);
   }
 };
 

@@ -11,8 +11,8 @@ class LayersTest : public QObject {
 
  private slots:
   void noFolderOfCoreIncludesOneAboveIt() {
-    const std::map<QString, int> floors{{"problem", 0}, {"length", 1}, {"curve", 2}, {"lines", 3},
-                                        {"fairing", 4}, {"lining", 5}, {"moulds", 6}, {"plank", 7}, {"book", 8}, {"solve", 9}};
+    const std::map<QString, int> floors{{"problem", 0}, {"length", 1}, {"curve", 2}, {"lines", 3}, {"fairing", 4},
+                                        {"lining", 5},  {"moulds", 6}, {"plank", 7}, {"book", 8},  {"solve", 9}};
     const QString root = QStringLiteral(NARROWS_SOURCE_DIR "/core/");
     const QRegularExpression include(QStringLiteral("#include \"([a-z_]+)/"));
     int seen = 0;

@@ -184,23 +184,24 @@ void LineBench::showNail() {
   const auto at = static_cast<std::size_t>(m_drawing->nail());
   const FigureRef figure = *line->nails[at].figure;
   const QString place = QString::fromStdString(placeOf(*solved->fair, figure));
-  m_nail->setText(line->kind == LineKind::Section ? QString::fromStdString(lineOf(*solved->fair, figure))
+  m_nail->setText(line->kind == LineKind::Section       ? QString::fromStdString(lineOf(*solved->fair, figure))
                   : figure.in == FigureRef::In::Profile ? tr("point %1").arg(place)
                                                         : tr("station %1").arg(place));
   const FigureJudgement* judged = solved->judgement->of(figure);
   const Verdict verdict = judged != nullptr ? judged->verdict : Verdict::None;
   m_verdict->setVisible(verdict != Verdict::None);
-  m_verdict->setText(verdict == Verdict::Misread ? tr("◆ misread: its lines pass %1 off").arg(shown(std::abs(judged->apartMm)))
-                     : verdict == Verdict::Look  ? tr("▲ look again: %1 off").arg(shown(std::abs(judged->apartMm)))
-                                                 : QString());
+  m_verdict->setText(verdict == Verdict::Misread
+                         ? tr("◆ misread: its lines pass %1 off").arg(shown(std::abs(judged->apartMm)))
+                     : verdict == Verdict::Look ? tr("▲ look again: %1 off").arg(shown(std::abs(judged->apartMm)))
+                                                : QString());
   m_verdict->setStyleSheet(verdict == Verdict::Misread ? QStringLiteral("color: #A3142B; font-weight: bold")
                                                        : QStringLiteral("color: #7A5600; font-weight: bold"));
   const auto away = m_drawing->floatInHand();
   const bool touches = away && std::abs(*away) < 0.5 * notationStep(m_session->notation()).mm();
   QString floats = touches ? tr("With it pulled the batten still touches it.")
                    : away  ? tr("With it pulled the batten floats %1 %2.")
-                              .arg(shown(std::abs(*away)), *away > 0.0 ? tr("beyond it") : tr("short of it"))
-                           : tr("The batten does not come by here.");
+                                .arg(shown(std::abs(*away)), *away > 0.0 ? tr("beyond it") : tr("short of it"))
+                          : tr("The batten does not come by here.");
   if (judged != nullptr && judged->ease && *judged->ease >= 0.005)
     floats += tr(" It then lies %1 % easier.").arg(std::lround(100.0 * *judged->ease));
   m_floats->setText(floats);
@@ -212,8 +213,9 @@ void LineBench::showNail() {
   m_why->setVisible(faired != nullptr);
   if (faired != nullptr) {
     const QString who = QString::fromStdString(faired->who);
-    m_why->setText(tr("%1, %2%3").arg(QString::fromStdString(faired->why), QString::fromStdString(faired->when),
-                                      who.isEmpty() ? QString() : tr(", %1").arg(who)));
+    m_why->setText(tr("%1, %2%3")
+                       .arg(QString::fromStdString(faired->why), QString::fromStdString(faired->when),
+                            who.isEmpty() ? QString() : tr(", %1").arg(who)));
   }
   m_pull->setText(m_drawing->isPulled(at) ? tr("Drive the nail home") : tr("Pull the nail"));
   const auto guess = judged != nullptr ? guessMeant(*solved->fair, *judged) : std::nullopt;

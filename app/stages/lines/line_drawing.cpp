@@ -235,8 +235,7 @@ void LineDrawing::fairTo(double mm, const QString& why, bool dragging) {
 void LineDrawing::floatToBatten() {
   const auto figure = figureAt(m_nail);
   const auto away = floatInHand();
-  if (figure && away)
-    fairTo(figureMm(*m_session->solved()->fair, *figure) + *away, tr("floated to the batten"), false);
+  if (figure && away) fairTo(figureMm(*m_session->solved()->fair, *figure) + *away, tr("floated to the batten"), false);
 }
 
 void LineDrawing::setFigureInHand(Length to) {
@@ -329,13 +328,14 @@ void LineDrawing::paintNails(QPainter& painter) {
       const auto rest = restingMm(now, i, m_batten->curve);
       const double gap = pulled && rest ? *rest : judged->apartMm;
       painter.setFont(shopFont(look::figurePx, true));
-      painter.drawText(QRectF(at.x() - 120.0, at.y() - 40.0, 240.0, 22.0), Qt::AlignCenter,
-                       tr("floats %1").arg(QString::fromStdString(
-                           showLength(millimetres(std::abs(gap)), m_session->notation()))));
+      painter.drawText(
+          QRectF(at.x() - 120.0, at.y() - 40.0, 240.0, 22.0), Qt::AlignCenter,
+          tr("floats %1").arg(QString::fromStdString(showLength(millimetres(std::abs(gap)), m_session->notation()))));
     }
     if (nail.figure) {
-      const QString name = tr("nail at %1%2").arg(isSection ? QString::fromStdString(lineOf(*solved->fair, *nail.figure)) : station,
-                                                  pulled ? tr(", pulled") : QString());
+      const QString name = tr("nail at %1%2")
+                               .arg(isSection ? QString::fromStdString(lineOf(*solved->fair, *nail.figure)) : station,
+                                    pulled ? tr(", pulled") : QString());
       handles.push_back({at, name, static_cast<int>(i), -1});
     }
   }
@@ -350,7 +350,8 @@ void LineDrawing::paintFromOff(QPainter& painter) const {
   const double length = aft - fore;
   const bool bow = m_from == LookFrom::OffTheBow;
   const Vec3 target(0.5 * (fore + aft), 0.0, hull.patches.back().point(0.5 * hull.lastT(), 1.0).z());
-  const Vec3 eye(bow ? fore - 0.55 * length : aft + 0.55 * length, 0.55 * length, std::max(eyeHeightMm, target.z() + 250.0));
+  const Vec3 eye(bow ? fore - 0.55 * length : aft + 0.55 * length, 0.55 * length,
+                 std::max(eyeHeightMm, target.z() + 250.0));
   const Vec3 forward = (target - eye).normalized();
   const Vec3 right = forward.cross(Vec3::UnitZ()).normalized();
   const Vec3 up = right.cross(forward);
@@ -363,7 +364,8 @@ void LineDrawing::paintFromOff(QPainter& painter) const {
   const auto draw = [&](double v, double side, const QPen& pen) {
     QPolygonF curve;
     for (int i = 0; i <= 200; ++i) {
-      Vec3 at = hull.patches[v > 0.5 ? hull.patches.size() - 1 : 0].point(hull.lastT() * i / 200.0, v > 0.5 ? 1.0 : 0.0);
+      Vec3 at =
+          hull.patches[v > 0.5 ? hull.patches.size() - 1 : 0].point(hull.lastT() * i / 200.0, v > 0.5 ? 1.0 : 0.0);
       at.y() *= side;
       curve.append(seen(at));
     }
@@ -470,8 +472,8 @@ void LineDrawing::keyPressEvent(QKeyEvent* event) {
   };
   const auto nudge = [&](double by) {
     if (const auto figure = figureAt(m_nail))
-      fairTo(figureMm(*m_session->solved()->fair, *figure) + by * notationStep(m_session->notation()).mm(), tr("by hand"),
-             false);
+      fairTo(figureMm(*m_session->solved()->fair, *figure) + by * notationStep(m_session->notation()).mm(),
+             tr("by hand"), false);
   };
   switch (event->key()) {
     case Qt::Key_Left:

@@ -258,8 +258,9 @@ void LinesDrawing::paintDisowned(QPainter& painter) const {
       painter.setPen(QPen(misread ? look::trouble : look::lookAgain, 2.4));
       painter.setBrush(look::paper);
       const double r = 8.0;
-      const QPolygonF shape = misread ? QPolygonF{at + QPointF(0, -r), at + QPointF(r, 0), at + QPointF(0, r), at + QPointF(-r, 0)}
-                                      : QPolygonF{at + QPointF(0, -r), at + QPointF(r, r), at + QPointF(-r, r)};
+      const QPolygonF shape =
+          misread ? QPolygonF{at + QPointF(0, -r), at + QPointF(r, 0), at + QPointF(0, r), at + QPointF(-r, 0)}
+                  : QPolygonF{at + QPointF(0, -r), at + QPointF(r, r), at + QPointF(-r, r)};
       painter.drawPolygon(shape);
       painter.setBrush(Qt::NoBrush);
     }

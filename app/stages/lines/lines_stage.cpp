@@ -171,8 +171,7 @@ void LinesStage::workOnSelected() {
   const auto& solved = m_session->solved();
   // The worst figure first; else the row in hand, at the station in hand.
   if (m_drawing->takesSection() && m_session->selection().section >= 0 && solved->drawn != nullptr) {
-    const std::string& name =
-        solved->drawn->sections[static_cast<std::size_t>(m_session->selection().section)].name;
+    const std::string& name = solved->drawn->sections[static_cast<std::size_t>(m_session->selection().section)].name;
     const auto& stations = m_session->book()->table.stations;
     for (std::size_t i = 0; i < stations.size(); ++i) {
       if (stations[i].name != name) continue;
@@ -243,21 +242,22 @@ void LinesStage::fairAll(bool beyondToo) {
   }
   const auto edited = fairFigures(*m_session->book(), values, today(), tr("faired with the table").toStdString());
   if (!m_session->perform(tr("Fair the table within %1").arg(shown(length->mm())), edited)) return;
-  QString words = tr("%1 moved, by %2 at most; the lines bend %3 % less. The corrected table can be printed with the sheets.")
-                      .arg(counted(static_cast<int>(values.size()), tr("figure"), tr("figures")), shown(most))
-                      .arg(100.0 * (1.0 - faired->bendingAfter / std::max(faired->bendingBefore, 1e-12)), 0, 'f', 1);
+  QString words =
+      tr("%1 moved, by %2 at most; the lines bend %3 % less. The corrected table can be printed with the sheets.")
+          .arg(counted(static_cast<int>(values.size()), tr("figure"), tr("figures")), shown(most))
+          .arg(100.0 * (1.0 - faired->bendingAfter / std::max(faired->bendingBefore, 1e-12)), 0, 'f', 1);
   if (!faired->wanting.empty())
-    words += QStringLiteral(" ") + tr("%1 further off than that, and left: see what wants looking at.")
-                                       .arg(counted(static_cast<int>(faired->wanting.size()), tr("figure lies"),
-                                                    tr("figures lie")));
+    words += QStringLiteral(" ") +
+             tr("%1 further off than that, and left: see what wants looking at.")
+                 .arg(counted(static_cast<int>(faired->wanting.size()), tr("figure lies"), tr("figures lie")));
   answer(words, false);
 }
 
 void LinesStage::addLine() {
   bool taken = false;
-  const QString text = QInputDialog::getText(
-      this, tr("A line read off the surface"),
-      tr("waterline HEIGHT, buttock DISTANCE, or diagonal NAME HEIGHT OUT DOWN"), QLineEdit::Normal, {}, &taken);
+  const QString text = QInputDialog::getText(this, tr("A line read off the surface"),
+                                             tr("waterline HEIGHT, buttock DISTANCE, or diagonal NAME HEIGHT OUT DOWN"),
+                                             QLineEdit::Normal, {}, &taken);
   if (!taken || text.trimmed().isEmpty()) return;
   const QStringList words = text.trimmed().split(' ', Qt::SkipEmptyParts);
   const Unit unit = m_session->book()->table.unit;
@@ -274,10 +274,10 @@ void LinesStage::addLine() {
     lengths.push_back(*length);
   }
   row.at = lengths[0];
-  row.kind = kind == QStringLiteral("buttock")  ? RowKind::Height
+  row.kind = kind == QStringLiteral("buttock")    ? RowKind::Height
              : kind == QStringLiteral("diagonal") ? RowKind::Diagonal
                                                   : RowKind::HalfBreadth;
-  row.line = kind == QStringLiteral("buttock")  ? RowLine::Buttock
+  row.line = kind == QStringLiteral("buttock")    ? RowLine::Buttock
              : kind == QStringLiteral("diagonal") ? RowLine::Diagonal
                                                   : RowLine::Waterline;
   if (wanted == 5) {
@@ -293,9 +293,9 @@ void LinesStage::addLine() {
 
 void LinesStage::scaleAll() {
   bool taken = false;
-  const double scale =
-      QInputDialog::getDouble(this, tr("A table lifted off a drawing"),
-                              tr("The drawing's scale, one to (12 for an inch to the foot):"), 12.0, 0.01, 1000.0, 3, &taken);
+  const double scale = QInputDialog::getDouble(this, tr("A table lifted off a drawing"),
+                                               tr("The drawing's scale, one to (12 for an inch to the foot):"), 12.0,
+                                               0.01, 1000.0, 3, &taken);
   if (!taken) return;
   if (m_session->perform(tr("Scale the table by %1").arg(scale), scaleTable(*m_session->book(), scale)))
     answer(tr("Scaled. A reading off the drawing is taken to be good to %1.")
@@ -309,10 +309,12 @@ void LinesStage::showFigures() {
   const auto misread = static_cast<int>(solved->judgement->count(Verdict::Misread));
   const auto look = static_cast<int>(solved->judgement->count(Verdict::Look));
   m_judged->setText(misread + look == 0 ? tr("All fair")
-                    : misread > 0       ? tr("%1 misread").arg(misread) + (look > 0 ? tr(", %1 to look at").arg(look) : QString())
-                                        : tr("%1 to look at").arg(look));
+                    : misread > 0
+                        ? tr("%1 misread").arg(misread) + (look > 0 ? tr(", %1 to look at").arg(look) : QString())
+                        : tr("%1 to look at").arg(look));
   const int faired = static_cast<int>(m_session->book()->faired.size());
-  m_faired->setText(faired == 0 ? QString() : tr("%1 faired; both are kept").arg(counted(faired, tr("figure"), tr("figures"))));
+  m_faired->setText(faired == 0 ? QString()
+                                : tr("%1 faired; both are kept").arg(counted(faired, tr("figure"), tr("figures"))));
   m_unfair->setVisible(faired > 0);
   m_beyond->setVisible(misread + look > 0);
   if (solved->drawn == nullptr) return;
@@ -326,11 +328,12 @@ void LinesStage::showFigures() {
     const double thick = solved->fair->thickness.mm();
     const double over = mould == nullptr ? 0.0 : mould->inPlaneMostMm - thick;
     const bool off = solved->fair->side == PlankingSide::Outside;
-    const QString words =
-        off ? tr("Planking of %1 taken off square takes up to %2 off in the plane of the section: taken off in the plane, "
-                 "the mould would be %3 too big.")
-            : tr("Planking of %1 put on square stands up to %2 out in the plane of the section: put on in the plane, the "
-                 "boat would be %3 too small.");
+    const QString words = off ? tr("Planking of %1 taken off square takes up to %2 off in the plane of the section: "
+                                   "taken off in the plane, "
+                                   "the mould would be %3 too big.")
+                              : tr("Planking of %1 put on square stands up to %2 out in the plane of the section: put "
+                                   "on in the plane, the "
+                                   "boat would be %3 too small.");
     m_takenOff->setText(over < 0.5 * notationStep(m_session->notation()).mm()
                             ? QString()
                             : words.arg(shown(thick), shown(mould->inPlaneMostMm), shown(over)));

@@ -73,7 +73,8 @@ OffsetModel::OffsetModel(Session* session, QObject* parent) : QAbstractTableMode
     const bool sameShape = m_shown != nullptr && m_shown->table.rows.size() == m_session->book()->table.rows.size() &&
                            m_shown->table.stations == m_session->book()->table.stations;
     if (!sameShape) beginResetModel();
-    const bool changed = m_shown == nullptr || !(m_shown->table == m_session->book()->table) || m_shown->faired != m_session->book()->faired;
+    const bool changed = m_shown == nullptr || !(m_shown->table == m_session->book()->table) ||
+                         m_shown->faired != m_session->book()->faired;
     m_shown = m_session->book();
     if (!sameShape) {
       endResetModel();
@@ -96,7 +97,8 @@ QVariant OffsetModel::data(const QModelIndex& index, int role) const {
   const TableRow& row = m_shown->table.rows[static_cast<std::size_t>(index.row())];
   const auto& figure = row.figures[static_cast<std::size_t>(index.column())];
   if (role == Qt::TextAlignmentRole) return Qt::AlignCenter;
-  const FigureRef ref{FigureRef::In::Row, static_cast<std::size_t>(index.row()), static_cast<std::size_t>(index.column())};
+  const FigureRef ref{FigureRef::In::Row, static_cast<std::size_t>(index.row()),
+                      static_cast<std::size_t>(index.column())};
   const FairedFigure* faired = fairedAt(*m_shown, ref);
   if (role == FairedRole) return faired != nullptr;
   if (role == VerdictRole || role == FloatRole) return judged(ref, role);

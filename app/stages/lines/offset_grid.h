@@ -36,8 +36,8 @@ class OffsetModel : public QAbstractTableModel {
   BookSnapshot m_shown;
 };
 
-/// The grid. A digit begins typing over a figure; Enter goes down the column, Tab along the row and on to the next. Under
-/// each figure stands how far the batten floats off it, where that is more than its rounding.
+/// The grid. A digit begins typing over a figure; Enter goes down the column, Tab along the row and on to the next.
+/// Under each figure stands how far the batten floats off it, where that is more than its rounding.
 class OffsetGrid : public QTableView {
   Q_OBJECT
 

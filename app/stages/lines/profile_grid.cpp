@@ -84,7 +84,8 @@ QVariant ProfileModel::headerData(int section, Qt::Orientation orientation, int 
   if (orientation == Qt::Horizontal) return section + 1;
   if (section < partRows)
     return QString::fromUtf8(profilePartName(parts[static_cast<std::size_t>(section)])) + tr(": distance, height");
-  return tr("half-siding %1").arg(QString::fromUtf8(sidingPartName(sidings[static_cast<std::size_t>(section - partRows)])));
+  return tr("half-siding %1")
+      .arg(QString::fromUtf8(sidingPartName(sidings[static_cast<std::size_t>(section - partRows)])));
 }
 
 Qt::ItemFlags ProfileModel::flags(const QModelIndex& index) const {
@@ -116,19 +117,23 @@ bool ProfileModel::setData(const QModelIndex& index, const QVariant& value, int 
   if (index.row() >= partRows) {
     std::optional<Length> siding;
     if (!text.isEmpty() && !read(text, siding)) return false;
-    m_session->perform(tr("Change %1").arg(row),
-                       setHalfSiding(*m_session->book(), sidings[static_cast<std::size_t>(index.row() - partRows)], siding));
+    m_session->perform(
+        tr("Change %1").arg(row),
+        setHalfSiding(*m_session->book(), sidings[static_cast<std::size_t>(index.row() - partRows)], siding));
     emit understood();
     return true;
   }
   std::optional<ProfilePoint> point;
   if (!text.isEmpty()) {
     // Parted by a semicolon, a comma, or the one space between two plain figures.
-    const QString parting = text.contains(';') ? QStringLiteral(";") : text.contains(',') ? QStringLiteral(",") : QStringLiteral(" ");
+    const QString parting = text.contains(';')   ? QStringLiteral(";")
+                            : text.contains(',') ? QStringLiteral(",")
+                                                 : QStringLiteral(" ");
     const QStringList pair = text.split(parting, Qt::SkipEmptyParts);
     if (pair.size() != 2) {
-      emit notUnderstood(tr("A point is a distance and a height, such as %1.")
-                             .arg(unit == Unit::FtInEighths ? QStringLiteral("1-10-0, 0-4-0") : QStringLiteral("330, 125")));
+      emit notUnderstood(
+          tr("A point is a distance and a height, such as %1.")
+              .arg(unit == Unit::FtInEighths ? QStringLiteral("1-10-0, 0-4-0") : QStringLiteral("330, 125")));
       return false;
     }
     std::optional<Length> distance, height;
@@ -136,8 +141,9 @@ bool ProfileModel::setData(const QModelIndex& index, const QVariant& value, int 
     point = ProfilePoint{*distance, *height};
   }
   const ProfilePart part = parts[static_cast<std::size_t>(index.row())];
-  if (!m_session->perform(tr("Change %1, point %2").arg(QString::fromUtf8(profilePartName(part))).arg(index.column() + 1),
-                          setProfilePoint(*m_session->book(), part, static_cast<std::size_t>(index.column()), point)))
+  if (!m_session->perform(
+          tr("Change %1, point %2").arg(QString::fromUtf8(profilePartName(part))).arg(index.column() + 1),
+          setProfilePoint(*m_session->book(), part, static_cast<std::size_t>(index.column()), point)))
     return false;
   emit understood();
   return true;

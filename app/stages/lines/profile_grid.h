@@ -8,8 +8,8 @@
 
 namespace narrows {
 
-/// Rows: stem rabbet, stem face, sternpost rabbet, transom, keel bottom, and the half-sidings of stem, keel and sternpost
-/// (their first cell). The cell behind the last point takes the next.
+/// Rows: stem rabbet, stem face, sternpost rabbet, transom, keel bottom, and the half-sidings of stem, keel and
+/// sternpost (their first cell). The cell behind the last point takes the next.
 class ProfileModel : public QAbstractTableModel {
   Q_OBJECT
 

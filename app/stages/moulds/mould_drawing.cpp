@@ -111,7 +111,8 @@ void MouldDrawing::paintLevels(QPainter& painter) const {
     painter.drawText(toScreen({0.0, spreader}) + QPointF(8.0, -4.0), tr("spreader"));
   }
   painter.setPen(QPen(look::quietInk, 1.0, Qt::DashDotLine));
-  painter.drawLine(toScreen({0.0, box->first.y()}) + QPointF(0.0, 14.0), toScreen({0.0, box->second.y()}) - QPointF(0.0, 26.0));
+  painter.drawLine(toScreen({0.0, box->first.y()}) + QPointF(0.0, 14.0),
+                   toScreen({0.0, box->second.y()}) - QPointF(0.0, 26.0));
 }
 
 /// The edge as it comes out where the planking is taken off in the plane of the mould, to be seen beside the right one.
@@ -136,7 +137,8 @@ void MouldDrawing::paintTakenInPlane(QPainter& painter) const {
 void MouldDrawing::paintMarks(QPainter& painter) {
   const Mould& now = *mould();
   std::vector<CanvasHandle> handles;
-  // The drawing's own lines are named on the starboard side, plank lines on the port side; words go where there is room.
+  // The drawing's own lines are named on the starboard side, plank lines on the port side; words go where there is
+  // room.
   std::vector<QRectF> taken;
   for (std::size_t i = now.marks.size(); i-- > 0;) {
     const MouldMark& mark = now.marks[i];

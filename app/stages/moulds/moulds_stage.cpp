@@ -57,10 +57,9 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
 
   connect(m_setUp->model(), &SetUpModel::notUnderstood, this, &MouldsStage::answer);
   connect(m_setUp->model(), &SetUpModel::understood, m_answer, &QLabel::hide);
-  connect(m_setUp->selectionModel(), &QItemSelectionModel::currentChanged, this,
-          [this](const QModelIndex& now) {
-            if (now.isValid() && now.row() != m_drawing->index()) m_drawing->choose(now.row());
-          });
+  connect(m_setUp->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
+    if (now.isValid() && now.row() != m_drawing->index()) m_drawing->choose(now.row());
+  });
   connect(m_asTheyStand, &QCheckBox::toggled, this, [this](bool on) {
     MouldPlan plan = m_session->book()->moulds;
     plan.plankAsTheyStand = on;
@@ -100,7 +99,8 @@ QWidget* MouldsStage::makeSlate() {
   m_thickness = field(tr("Moulds' wood, thick"));
   m_sideChoice = new QComboBox(slate);
   m_sideChoice->setAccessibleName(tr("Side of the station"));
-  m_sideChoice->addItems({tr("the better side of the station"), tr("forward of the station"), tr("aft of the station")});
+  m_sideChoice->addItems(
+      {tr("the better side of the station"), tr("forward of the station"), tr("aft of the station")});
   slate->addWidget(m_sideChoice);
   m_whole = new QComboBox(slate);
   m_whole->setAccessibleName(tr("Whole or half patterns"));
@@ -136,7 +136,7 @@ QWidget* MouldsStage::makeSlate() {
     plan.whole = index == 0;
     change(m_whole->currentText(), plan);
   });
-  const auto takes = [this](LengthField* from, Length MouldPlan::* member, const QString& words) {
+  const auto takes = [this](LengthField* from, Length MouldPlan::*member, const QString& words) {
     connect(from, &LengthField::lengthEntered, this, [this, member, words](Length length) {
       MouldPlan plan = m_session->book()->moulds;
       plan.*member = length;
@@ -261,7 +261,8 @@ void MouldsStage::showPlan() {
 void MouldsStage::showMould() {
   const Mould* mould = m_drawing->mould();
   if (mould == nullptr) return;
-  m_name->setText(mould->extra ? QString::fromStdString(mould->name) : tr("Mould %1").arg(QString::fromStdString(mould->name)));
+  m_name->setText(mould->extra ? QString::fromStdString(mould->name)
+                               : tr("Mould %1").arg(QString::fromStdString(mould->name)));
   m_side->setText(mould->leastProudMm < 0.05
                       ? tr("Wood %1 of the station: no bevel is cut into its face.")
                             .arg(mould->standsAft > 0 ? tr("aft") : tr("forward"))
@@ -280,9 +281,10 @@ void MouldsStage::showMould() {
   const double thick = m_session->solved()->fair->thickness.mm();
   const double over = mould->inPlaneMostMm - thick;
   m_plane->setVisible(m_session->solved()->fair->side == PlankingSide::Outside);
-  m_plane->setText(over < 0.5 * notationStep(m_session->notation()).mm() ? tr("Taken off square or in the plane: here it is the same.")
-                              : tr("Planking off square takes up to %1 in the plane: taken off in the plane, %2 too little.")
-                                    .arg(shown(mould->inPlaneMostMm), shown(over)));
+  m_plane->setText(over < 0.5 * notationStep(m_session->notation()).mm()
+                       ? tr("Taken off square or in the plane: here it is the same.")
+                       : tr("Planking off square takes up to %1 in the plane: taken off in the plane, %2 too little.")
+                             .arg(shown(mould->inPlaneMostMm), shown(over)));
   m_leaveOut->setText(mould->extra ? tr("Take this one away") : tr("Leave this one out"));
 }
 

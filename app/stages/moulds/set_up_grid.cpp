@@ -47,7 +47,7 @@ SetUpModel::SetUpModel(Session* session, QObject* parent) : QAbstractTableModel(
 const MouldSet* SetUpModel::moulds() const {
   const auto& solved = m_session->solved();
   return solved != nullptr && solved->moulds != nullptr && !solved->moulds->moulds.empty() ? solved->moulds.get()
-                                                                                          : nullptr;
+                                                                                           : nullptr;
 }
 
 int SetUpModel::rowCount(const QModelIndex& parent) const {
@@ -93,7 +93,9 @@ QVariant SetUpModel::data(const QModelIndex& index, int role) const {
   if (!like || moulds() == nullptr) return {};
   const auto should = shouldBeMm(*moulds(), *like);
   const SetUpReading* measured = taken(*like);
-  const auto shown = [this](double mm) { return QString::fromStdString(showLength(millimetres(mm), m_session->notation())); };
+  const auto shown = [this](double mm) {
+    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
+  };
   if (role == Qt::EditRole) return measured != nullptr ? shown(measured->measured.mm()) : QString();
   if (measured == nullptr) {
     if (role == Qt::ForegroundRole) return look::quietInk;
@@ -104,8 +106,10 @@ QVariant SetUpModel::data(const QModelIndex& index, int role) const {
     return std::abs(off) >= setUpTroubleMm ? look::trouble : std::abs(off) >= setUpLookMm ? look::lookAgain : look::ink;
   if (role == Qt::FontRole) return shopFont(15.0, true);
   if (role != Qt::DisplayRole) return {};
-  if (std::abs(off) < 0.5 * notationStep(m_session->notation()).mm()) return shown(measured->measured.mm()) + QStringLiteral("  ✓");
-  return shown(measured->measured.mm()) + (off > 0.0 ? QStringLiteral("  ▲ ") : QStringLiteral("  ▼ ")) + shown(std::abs(off));
+  if (std::abs(off) < 0.5 * notationStep(m_session->notation()).mm())
+    return shown(measured->measured.mm()) + QStringLiteral("  ✓");
+  return shown(measured->measured.mm()) + (off > 0.0 ? QStringLiteral("  ▲ ") : QStringLiteral("  ▼ ")) +
+         shown(std::abs(off));
 }
 
 QVariant SetUpModel::headerData(int section, Qt::Orientation orientation, int role) const {

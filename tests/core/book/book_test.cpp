@@ -82,7 +82,8 @@ class BookTest : public QObject {
     row("strakes not a list", "\"strakes\": [", "\"strakes\": {}, \"was\": [", "lining / strakes");
     row("moulds of no kind", "\"taken-off\": \"planking\"", "\"taken-off\": \"everything\"", "moulds / taken-off");
     row("faired figure of no row", "\"faired\": []",
-        "\"faired\": [{\"in\": \"row\", \"list\": 99, \"place\": 0, \"value\": 1, \"who\": \"\", \"when\": \"\", \"why\": \"\"}]",
+        "\"faired\": [{\"in\": \"row\", \"list\": 99, \"place\": 0, \"value\": 1, \"who\": \"\", \"when\": \"\", "
+        "\"why\": \"\"}]",
         "faired / place");
     row("mark outside", "\"moved\": []", "\"moved\": [{\"line\": 14, \"station\": 2, \"share\": 1.5}]",
         "lining / share");

@@ -152,7 +152,8 @@ class EditsTest : public QObject {
     // Its rounding stays that of the drawn table.
     QCOMPARE(fairedTable(*faired).figureTolerance(), book.table.figureTolerance());
     QVERIFY(fairedAt(*fairFigure(*faired, sheer, std::nullopt, {}, {}), sheer) == nullptr);
-    QCOMPARE(fairFigure(*faired, sheer, millimetres(figureMm(book.table, sheer)), "", "")->faired.size(), std::size_t{0});
+    QCOMPARE(fairFigure(*faired, sheer, millimetres(figureMm(book.table, sheer)), "", "")->faired.size(),
+             std::size_t{0});
     QVERIFY(unfair(*faired) == book);
     QCOMPARE(fairFigure(book, sheer, millimetres(1e7), "", "").error()[0].fault, Fault::BeyondSense);
     // Typing over the drawn figure lets its faired one go.
@@ -175,7 +176,8 @@ class EditsTest : public QObject {
   }
 
   void lineReadOffTheSurfaceAgreesWithTheOneDrawn() {
-    // Take waterline 0-9-0 out and read it off again: it comes back within what the surface between its neighbours tells.
+    // Take waterline 0-9-0 out and read it off again: it comes back within what the surface between its neighbours
+    // tells.
     const Book book = sampleBook("osier");
     std::size_t row = 0;
     while (rowLabel(book.table.rows[row], book.table.unit) != "waterline 0-9-0") ++row;
@@ -199,7 +201,8 @@ class EditsTest : public QObject {
 
   void removingARowKeepsWhatWasFairedOfTheOthers() {
     const Book book = sampleBook("marl");
-    const auto faired = *fairFigures(book, {{{FigureRef::In::Row, 0, 3}, inches(60.0)}, {{FigureRef::In::Row, 5, 4}, inches(45.0)}}, "", "");
+    const auto faired = *fairFigures(
+        book, {{{FigureRef::In::Row, 0, 3}, inches(60.0)}, {{FigureRef::In::Row, 5, 4}, inches(45.0)}}, "", "");
     const Book fewer = removeRow(faired, 2);
     QVERIFY(fairedAt(fewer, {FigureRef::In::Row, 0, 3}) != nullptr);
     QVERIFY(fairedAt(fewer, {FigureRef::In::Row, 4, 4}) != nullptr);

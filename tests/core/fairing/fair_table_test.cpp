@@ -151,8 +151,8 @@ class FairTableTest : public QObject {
     const auto words = unevenWords(line, laid->curve);
     QVERIFY(!words.empty());
     QVERIFY(std::any_of(words.begin(), words.end(), [](const std::string& w) { return w == "Lump at 5."; }));
-    QVERIFY(unevenWords(lineWith({600, 600, 600, 600}), Batten::spring(std::vector<Vec3>{{0, 0, 600}, {1500, 0, 600}},
-                                                                       BattenEnds::Free))
+    QVERIFY(unevenWords(lineWith({600, 600, 600, 600}),
+                        Batten::spring(std::vector<Vec3>{{0, 0, 600}, {1500, 0, 600}}, BattenEnds::Free))
                 .empty());
   }
 };

@@ -77,10 +77,11 @@ class JudgeTest : public QObject {
   /// Counted on 120 tables of each boat, seed 7: see the printed line for what was found.
   void tiredReadersSlipsAreFoundAndRightFiguresLeftInPeace() {
     const Finding100 tally = judgeMisreadings({sample("osier"), sample("marl"), sample("sedge")}, 7, 120);
-    qInfo("of %d misread figures %.1f %% found (%.1f %% called misread); of %d right ones %.2f in 1000 called misread, "
-          "%.2f to look at",
-          tally.wrong, 100.0 * tally.foundShare(), 100.0 * tally.calledMisread / tally.wrong, tally.right,
-          1000.0 * tally.falseShare(), 1000.0 * tally.falselyLooked / tally.right);
+    qInfo(
+        "of %d misread figures %.1f %% found (%.1f %% called misread); of %d right ones %.2f in 1000 called misread, "
+        "%.2f to look at",
+        tally.wrong, 100.0 * tally.foundShare(), 100.0 * tally.calledMisread / tally.wrong, tally.right,
+        1000.0 * tally.falseShare(), 1000.0 * tally.falselyLooked / tally.right);
     QVERIFY(tally.wrong > 700);
     QVERIFY2(tally.foundShare() > 0.92, qPrintable(QString::number(tally.foundShare())));
     QVERIFY2(tally.falseShare() < 0.001, qPrintable(QString::number(tally.falseShare())));

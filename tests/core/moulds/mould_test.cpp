@@ -209,7 +209,8 @@ class MouldTest : public QObject {
     QVERIFY(plain);
     QCOMPARE(plain->size(), std::size_t{6});  // five bays of 200
     QCOMPARE((*plain)[1], millimetres(200.0));
-    const auto missing = spaceFrames(millimetres(0), millimetres(1000), millimetres(200), {millimetres(405)}, millimetres(30));
+    const auto missing =
+        spaceFrames(millimetres(0), millimetres(1000), millimetres(200), {millimetres(405)}, millimetres(30));
     QVERIFY(missing);
     QCOMPARE((*missing)[2], millimetres(375.0));
     for (const Length at : *missing) QVERIFY(std::abs(at.mm() - 405.0) >= 30.0 - 1e-9);
@@ -270,14 +271,18 @@ class MouldTest : public QObject {
                      {"6", SetUpKind::Height, "sheer", "", millimetres(set.find("6")->marks.back().at.z() - 5.0)}};
     const auto standing = standingHull(*inside, set, plan);
     QVERIFY(standing);
-    const auto head = [](const Hull& hull, std::size_t section) { return hull.sections[section].parts.back().pointAtShare(1.0); };
+    const auto head = [](const Hull& hull, std::size_t section) {
+      return hull.sections[section].parts.back().pointAtShare(1.0);
+    };
     QVERIFY(std::abs(head(*standing, 4).y() - head(*inside, 4).y() - 8.0) < 1e-6);
     QVERIFY(std::abs(head(*standing, 6).z() - head(*inside, 6).z() + 5.0) < 1e-6);
     // The foot stays on the keel; the others stay where they are.
-    QVERIFY((standing->sections[4].parts[0].pointAtShare(0.0) - inside->sections[4].parts[0].pointAtShare(0.0)).norm() < 1e-6);
+    QVERIFY((standing->sections[4].parts[0].pointAtShare(0.0) - inside->sections[4].parts[0].pointAtShare(0.0)).norm() <
+            1e-6);
     QVERIFY((head(*standing, 3) - head(*inside, 3)).norm() < 1e-9);
     // The whole mould is low where one height was measured.
-    QVERIFY(std::abs(standing->sections[6].parts[0].pointAtShare(0.0).z() - inside->sections[6].parts[0].pointAtShare(0.0).z() + 5.0) < 1e-6);
+    QVERIFY(std::abs(standing->sections[6].parts[0].pointAtShare(0.0).z() -
+                     inside->sections[6].parts[0].pointAtShare(0.0).z() + 5.0) < 1e-6);
   }
 };
 

@@ -1,0 +1,124 @@
+// The sentences of what wants looking at: each says what, where, how far, and what follows.
+
+#include <QtTest/QtTest>
+
+#include "book/edits.h"
+#include "sample_books.h"
+#include "solve/solve.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+namespace {
+
+Finding about(FindingCode code, const std::string& line, const std::string& place, std::vector<double> figures) {
+  Finding finding;
+  finding.code = code;
+  finding.line = line;
+  finding.place = place;
+  finding.figures = std::move(figures);
+  return finding;
+}
+
+}  // namespace
+
+class FindingTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void misreadFiguresSayWhichWayTheLinesPass_data() {
+    QTest::addColumn<QString>("line");
+    QTest::addColumn<double>("apart");
+    QTest::addColumn<QString>("says");
+    QTest::newRow("height, above") << "height sheer" << 25.4
+                                   << "Height sheer at station 4 is misread: fair lines pass 1 in above the figure";
+    QTest::newRow("height, below") << "height rabbet" << -12.7 << "pass 1⁄2 in below the figure";
+    QTest::newRow("breadth, out") << "half-breadth waterline 1-0-0" << 6.35 << "pass 1⁄4 in outside it";
+    QTest::newRow("breadth, in") << "half-breadth sheer" << -6.35 << "pass 1⁄4 in inside it";
+    QTest::newRow("diagonal") << "diagonal A" << 6.35 << "pass 1⁄4 in beyond it";
+    QTest::newRow("profile") << "profile stem rabbet" << -6.35 << "Profile stem rabbet at point 4";
+  }
+  void misreadFiguresSayWhichWayTheLinesPass() {
+    QFETCH(QString, line);
+    QFETCH(double, apart);
+    QFETCH(QString, says);
+    const auto words = QString::fromStdString(
+        describe(about(FindingCode::Misread, line.toStdString(), "4", {apart, 0.0}), Notation::Inches16));
+    QVERIFY2(words.contains(says), qPrintable(words));
+  }
+
+  void lookingAgainIsNotAnAccusation() {
+    const std::string words =
+        describe(about(FindingCode::LooksOff, "height sheer", "2", {3.0, 0.0}), Notation::Millimetres);
+    QVERIFY(words.find("wants another look") != std::string::npos);
+    QVERIFY(words.find("misread") == std::string::npos);
+    QVERIFY(words.find("before changing it") != std::string::npos);
+  }
+
+  void mouldsThatStandOffSayWhatItDoes() {
+    const Finding hump = about(FindingCode::SetUpOff, "half-breadth at sheer", "4", {6.35, 1.5, 6.35});
+    QVERIFY(describe(hump, Notation::Inches16).find("1\u20444 in of hump") != std::string::npos);
+    const Finding hollow = about(FindingCode::SetUpOff, "half-breadth at sheer", "4", {-6.35, -1.5, -6.35});
+    QVERIFY(describe(hollow, Notation::Inches16).find("of hollow") != std::string::npos);
+    const Finding twist = about(FindingCode::SetUpOff, "twist", "4", {3.0, 0.0, 0.0});
+    QVERIFY(describe(twist, Notation::Millimetres).find("before planks are spiled") != std::string::npos);
+  }
+
+  void waterlineGivenAboveTheSheerIsNamedWithItsPlace() {
+    Book book = sampleBook("osier");
+    for (std::size_t row = 0; row < book.table.rows.size(); ++row) {
+      if (rowLabel(book.table.rows[row], book.table.unit) != "waterline 1-9-0") continue;
+      book = *setFigure(book, row, 4, inches(26.0));  // the sheer there is 1-5-2+
+    }
+    const auto solved = solve(std::make_shared<const Book>(book), 1, nullptr, SolveEffort::Quick);
+    const auto found = std::find_if(solved->findings.begin(), solved->findings.end(),
+                                    [](const Finding& f) { return f.code == FindingCode::OutsideHull; });
+    QVERIFY(found != solved->findings.end());
+    const std::string words = describe(*found, Notation::Inches16);
+    QVERIFY2(words.find("waterline 1-9-0 is given at station 5, where it passes above the sheer") != std::string::npos,
+             words.c_str());
+    // The boats as they are have none.
+    for (const char* name : {"osier", "marl", "sedge"}) {
+      const auto clean = solve(std::make_shared<const Book>(sampleBook(name)), 1, nullptr, SolveEffort::Quick);
+      for (const Finding& finding : clean->findings) QVERIFY(finding.code != FindingCode::OutsideHull);
+    }
+  }
+
+  void hullSprungBesideTheLastIsTheSameHull() {
+    for (const char* name : {"osier", "marl", "sedge"}) {
+      const Book book = sampleBook(name);
+      const auto before = springHull(book.table);
+      const Book edited = *setFigure(book, 0, 2, millimetres(figureMm(book.table, {FigureRef::In::Row, 0, 2}) + 4.0));
+      const auto whole = springHull(edited.table), beside = springHull(edited.table, book.table, *before);
+      QVERIFY(whole && beside);
+      QCOMPARE(whole->sections.size(), beside->sections.size());
+      for (std::size_t i = 0; i < whole->sections.size(); ++i)
+        QCOMPARE(whole->sections[i].girthMm(), beside->sections[i].girthMm());
+      for (int k = 0; k <= 20; ++k) {
+        const double t = whole->lastT() * k / 20.0;
+        QVERIFY((whole->patches[0].point(t, 0.6) - beside->patches[0].point(t, 0.6)).norm() < 1e-9);
+      }
+    }
+  }
+
+  void whileATableChangesTheLinesComeFirstAndTheRestAfter() {
+    const auto first = solve(std::make_shared<const Book>(sampleBook("marl")), 1);
+    const Book edited = *setFigure(*first->book, 0, 4, inches(58.0));
+    const auto quick = solve(std::make_shared<const Book>(edited), 2, first, SolveEffort::Quick);
+    QVERIFY(quick->drawn != first->drawn);
+    QCOMPARE(quick->planks.size(), first->planks.size());
+    QCOMPARE(quick->planks[0], first->planks[0]);
+    QVERIFY(quick->quick && quick->mouldsWait);
+    const auto full = solve(std::make_shared<const Book>(edited), 2, quick);
+    QVERIFY(!full->quick && !full->mouldsWait && !full->linesWait);
+    QCOMPARE(full->drawn, quick->drawn);
+    QVERIFY(full->planks.back() != first->planks.back());
+    // However it was come by, the answer is that of the book.
+    const auto fresh = solve(std::make_shared<const Book>(edited), 3);
+    QCOMPARE(full->planks.back()->boardWidthMm, fresh->planks.back()->boardWidthMm);
+    QCOMPARE(full->moulds->moulds[4].outline.lengthMm(), fresh->moulds->moulds[4].outline.lengthMm());
+  }
+};
+
+QTEST_APPLESS_MAIN(FindingTest)
+#include "finding_test.moc"
