@@ -126,7 +126,7 @@ QVariant SetUpModel::headerData(int section, Qt::Orientation orientation, int ro
     case 1:
       return tr("sheer height");
     case 2:
-      return tr("half-breadth, sheer");
+      return tr("half, at sheer");
     case 3:
       return tr("twist");
     case 4:

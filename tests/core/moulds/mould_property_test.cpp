@@ -29,9 +29,9 @@ Boat boat(const QString& name) {
 
 /// Least distance from a point to the surface, over a fine net of it.
 double distanceTo(const Hull& hull, const Vec3& at) {
-  double least = 1e300;
+  double nearest = 1e300;
   for (const SurfacePatch& patch : hull.patches) {
-    double bestT = 0.0, bestV = 0.0;
+    double least = 1e300, bestT = 0.0, bestV = 0.0;
     for (int i = 0; i <= 120; ++i) {
       for (int k = 0; k <= 60; ++k) {
         const double t = patch.lastT() * i / 120.0, v = k / 60.0;
@@ -39,15 +39,19 @@ double distanceTo(const Hull& hull, const Vec3& at) {
         if (away < least) least = away, bestT = t, bestV = v;
       }
     }
-    for (double step = patch.lastT() / 120.0; step > 1e-5; step *= 0.5) {
-      for (const auto& [dt, dv] : {std::pair{step, 0.0}, {-step, 0.0}, {0.0, step}, {0.0, -step}}) {
-        const double t = std::clamp(bestT + dt, 0.0, patch.lastT()), v = std::clamp(bestV + dv, 0.0, 1.0);
-        const double away = (patch.point(t, v) - at).norm();
-        if (away < least) least = away, bestT = t, bestV = v;
+    for (double step = patch.lastT() / 120.0; step > 1e-6; step *= 0.5) {
+      for (bool nearer = true; nearer;) {
+        nearer = false;
+        for (const auto& [dt, dv] : {std::pair{step, 0.0}, {-step, 0.0}, {0.0, step}, {0.0, -step}}) {
+          const double t = std::clamp(bestT + dt, 0.0, patch.lastT()), v = std::clamp(bestV + dv, 0.0, 1.0);
+          const double away = (patch.point(t, v) - at).norm();
+          if (away < least - 1e-9) least = away, bestT = t, bestV = v, nearer = true;
+        }
       }
     }
+    nearest = std::min(nearest, least);
   }
-  return least;
+  return nearest;
 }
 
 void addBoats() {
@@ -76,7 +80,12 @@ class MouldPropertyTest : public QObject {
         const Vec3 at = outline->pointAt(outline->lengthMm() * i / 12.0);
         QVERIFY(std::abs(at.x() - x) < 1e-6);
         const double away = distanceTo(*on.inside, at);
-        QVERIFY2(std::abs(away - taken) < 0.4, qPrintable(QString::number(away)));
+        QVERIFY2(std::abs(away - taken) < 0.4, qPrintable(QString("%1 at %2 of the edge, %3 out, %4 up, x %5")
+                                                              .arg(away)
+                                                              .arg(i / 12.0)
+                                                              .arg(at.y())
+                                                              .arg(at.z())
+                                                              .arg(x)));
       }
     }
   }
