@@ -10,7 +10,6 @@ namespace {
 
 /// A reading fits within this many standard deviations of where the lines expect it.
 constexpr double fitsWithin = 2.5;
-constexpr double mmPerFoot = 12.0 * mmPerInch;
 constexpr int mostDigits = 5;
 
 using Readings = std::vector<Guess>;

@@ -346,6 +346,16 @@ class LinesAndMouldsTest : public QObject {
     QCOMPARE(m_window->session().book()->table.rows.size(), rows + 1);
     QCOMPARE(m_window->session().book()->table.rows.back().line, RowLine::Diagonal);
     QVERIFY(solved()->judgement->disowned.empty());
+    OffsetGrid* grid = m_window->lines()->grid();
+    grid->setCurrentIndex(grid->offsets()->index(static_cast<int>(rows), 0));
+    auto* remove = m_window->lines()->findChild<QPushButton*>("removeLine");
+    QTest::mouseClick(remove, Qt::LeftButton);
+    QCOMPARE(m_window->session().book()->table.rows.size(), rows);
+    grid->setCurrentIndex(grid->offsets()->index(0, 0));
+    QTest::mouseClick(remove, Qt::LeftButton);  // the sheer stays
+    QCOMPARE(m_window->session().book()->table.rows.size(), rows);
+    m_window->session().undoStack()->undo();
+    QVERIFY(settled());
     answerNextInput("garden path");
     QTest::mouseClick(m_window->lines()->findChild<QPushButton*>("addLine"), Qt::LeftButton);
     QCOMPARE(m_window->session().book()->table.rows.size(), rows + 1);

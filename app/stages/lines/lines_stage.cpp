@@ -84,7 +84,10 @@ QWidget* LinesStage::makeTables() {
   auto* scale = new QPushButton(tr("Scale it…"), corner);
   add->setObjectName(QStringLiteral("addLine"));
   scale->setObjectName(QStringLiteral("scaleTable"));
+  auto* remove = new QPushButton(tr("Take this line out"), corner);
+  remove->setObjectName(QStringLiteral("removeLine"));
   buttons->addWidget(add);
+  buttons->addWidget(remove);
   buttons->addWidget(scale);
   tabs->setCornerWidget(corner);
   column->addWidget(tabs);
@@ -92,6 +95,7 @@ QWidget* LinesStage::makeTables() {
   m_gridAnswer->hide();
   m_gridAnswer->setWordWrap(true);
   connect(add, &QPushButton::clicked, this, &LinesStage::addLine);
+  connect(remove, &QPushButton::clicked, this, &LinesStage::removeLine);
   connect(scale, &QPushButton::clicked, this, &LinesStage::scaleAll);
   return below;
 }
@@ -289,6 +293,17 @@ void LinesStage::addLine() {
   if (solved == nullptr || solved->drawn == nullptr) return answer(tr("There is no surface to read it off yet."), true);
   if (m_session->perform(tr("Add %1").arg(text.trimmed()), addLineReadOff(*m_session->book(), *solved->drawn, row)))
     answer(tr("Added, its figures read off the surface."), false);
+}
+
+void LinesStage::removeLine() {
+  if (!m_session->hasBook() || !m_grid->currentIndex().isValid()) return;
+  const auto row = static_cast<std::size_t>(m_grid->currentIndex().row());
+  const TableRow& line = m_session->book()->table.rows[row];
+  if (line.line == RowLine::Sheer || line.line == RowLine::Rabbet || line.line == RowLine::Chine)
+    return answer(
+        tr("Sheer, chine and rabbet bound the hull: they stay. Take out a waterline, a buttock or a diagonal."), true);
+  m_session->perform(tr("Take out %1").arg(QString::fromStdString(rowLabel(line, m_session->book()->table.unit))),
+                     removeRow(*m_session->book(), row));
 }
 
 void LinesStage::scaleAll() {

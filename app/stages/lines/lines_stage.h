@@ -43,6 +43,7 @@ class LinesStage : public Stage {
   void showFigures();
   void answer(const QString& words, bool trouble);
   void addLine();
+  void removeLine();
   void scaleAll();
   QString shown(double mm) const;
 
