@@ -162,20 +162,13 @@ bool OffsetModel::setData(const QModelIndex& index, const QVariant& value, int r
 }
 
 OffsetGrid::OffsetGrid(Session* session, QWidget* parent)
-    : QTableView(parent), m_session(session), m_model(new OffsetModel(session, this)) {
+    : FigureGrid(tr("Table of offsets"), parent), m_session(session), m_model(new OffsetModel(session, this)) {
   setModel(m_model);
-  setFont(shopFont(15.0));
-  setAccessibleName(tr("Table of offsets"));
-  setSelectionMode(QAbstractItemView::SingleSelection);
-  setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked |
-                  QAbstractItemView::EditKeyPressed);
   setTabKeyNavigation(true);
   horizontalHeader()->setDefaultSectionSize(66);
   horizontalHeader()->setMinimumSectionSize(48);
   setItemDelegate(new FigureDelegate(this));
   verticalHeader()->setDefaultSectionSize(36);
-  verticalHeader()->setMinimumSectionSize(28);
-  verticalHeader()->setFont(shopFont(look::labelPx));
   connect(selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
     if (!now.isValid()) return;
     Selection selection = m_session->selection();
@@ -208,18 +201,6 @@ void OffsetGrid::follow() {
   if (wanted.isValid() && wanted != currentIndex()) setCurrentIndex(wanted);
 }
 
-bool OffsetGrid::event(QEvent* event) {
-  // Digits are figures here, not stages.
-  if (event->type() == QEvent::ShortcutOverride) {
-    const auto* key = static_cast<QKeyEvent*>(event);
-    if (key->modifiers() == Qt::NoModifier && key->key() >= Qt::Key_0 && key->key() <= Qt::Key_9) {
-      event->accept();
-      return true;
-    }
-  }
-  return QTableView::event(event);
-}
-
 void OffsetGrid::keyPressEvent(QKeyEvent* event) {
   if (state() == QAbstractItemView::EditingState) {
     event->ignore();  // what the cell leaves over is not for the grid
@@ -235,19 +216,12 @@ void OffsetGrid::keyPressEvent(QKeyEvent* event) {
     m_model->setData(now, QString(), Qt::EditRole);
     return;
   }
-  QTableView::keyPressEvent(event);
+  FigureGrid::keyPressEvent(event);
 }
 
-void OffsetGrid::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) {
-  // An editor that is put away loses the focus, and would be closed for that once more.
-  if (m_closing) return;
-  m_closing = true;
-  const QModelIndex now = currentIndex();
-  // Enter commits without a hint and goes down; Tab and Shift+Tab go along, and from the end of a row to the next.
-  QTableView::closeEditor(editor, QAbstractItemDelegate::NoHint);
-  m_closing = false;
-  if (!now.isValid() || hint == QAbstractItemDelegate::RevertModelCache) return;
-  int row = now.row(), column = now.column();
+QModelIndex OffsetGrid::nextCell(const QModelIndex& entered, QAbstractItemDelegate::EndEditHint hint) const {
+  // Enter gives no hint and goes down; Tab and Shift+Tab go along, and from the end of a row to the next.
+  int row = entered.row(), column = entered.column();
   if (hint == QAbstractItemDelegate::EditNextItem) {
     if (++column == m_model->columnCount()) column = 0, ++row;
   } else if (hint == QAbstractItemDelegate::EditPreviousItem) {
@@ -255,8 +229,7 @@ void OffsetGrid::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint
   } else {
     ++row;
   }
-  const QModelIndex next = m_model->index(row, column);
-  if (next.isValid()) setCurrentIndex(next);
+  return m_model->index(row, column);
 }
 
 }  // namespace narrows

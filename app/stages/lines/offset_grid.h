@@ -2,8 +2,8 @@
 // The table of offsets as it stands on paper, to be edited in its own notation.
 
 #include <QAbstractTableModel>
-#include <QTableView>
 
+#include "canvas/figure_grid.h"
 #include "commands/session.h"
 
 namespace narrows {
@@ -38,7 +38,7 @@ class OffsetModel : public QAbstractTableModel {
 
 /// The grid. A digit begins typing over a figure; Enter goes down the column, Tab along the row and on to the next.
 /// Under each figure stands how far the batten floats off it, where that is more than its rounding.
-class OffsetGrid : public QTableView {
+class OffsetGrid : public FigureGrid {
   Q_OBJECT
 
  public:
@@ -46,14 +46,12 @@ class OffsetGrid : public QTableView {
   OffsetModel* offsets() { return m_model; }
 
  protected:
-  bool event(QEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
-  void closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) override;
+  QModelIndex nextCell(const QModelIndex& entered, QAbstractItemDelegate::EndEditHint hint) const override;
 
  private:
   void follow();
   Session* m_session;
-  bool m_closing = false;
   OffsetModel* m_model;
 };
 

@@ -1,13 +1,9 @@
 #include "stages/lines/profile_grid.h"
 
 #include <QHeaderView>
-#include <QKeyEvent>
 #include <array>
 
 #include "book/edits.h"
-#include "canvas/look.h"
-#include "canvas/typing_delegate.h"
-#include "fonts.h"
 
 namespace narrows {
 
@@ -150,43 +146,14 @@ bool ProfileModel::setData(const QModelIndex& index, const QVariant& value, int 
 }
 
 ProfileGrid::ProfileGrid(Session* session, QWidget* parent)
-    : QTableView(parent), m_model(new ProfileModel(session, this)) {
+    : FigureGrid(tr("Profiles of the table"), parent), m_model(new ProfileModel(session, this)) {
   setModel(m_model);
-  setItemDelegate(new TypingDelegate(this));
-  setFont(shopFont(15.0));
-  setAccessibleName(tr("Profiles of the table"));
-  setSelectionMode(QAbstractItemView::SingleSelection);
-  setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked |
-                  QAbstractItemView::EditKeyPressed);
   horizontalHeader()->setDefaultSectionSize(128);
-  verticalHeader()->setDefaultSectionSize(28);
-  verticalHeader()->setMinimumSectionSize(28);
-  verticalHeader()->setFont(shopFont(look::labelPx));
 }
 
-bool ProfileGrid::event(QEvent* event) {
-  if (event->type() == QEvent::ShortcutOverride) {
-    const auto* key = static_cast<QKeyEvent*>(event);
-    if (key->modifiers() == Qt::NoModifier && key->key() >= Qt::Key_0 && key->key() <= Qt::Key_9) {
-      event->accept();
-      return true;
-    }
-  }
-  return QTableView::event(event);
-}
-
-void ProfileGrid::closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) {
-  // An editor that is put away loses the focus, and would be closed for that once more.
-  if (m_closing) return;
-  m_closing = true;
+QModelIndex ProfileGrid::nextCell(const QModelIndex& entered, QAbstractItemDelegate::EndEditHint /*hint*/) const {
   // Points are typed one after the other, along the row.
-  const QModelIndex was = currentIndex();
-  const int row = was.row(), column = was.column();
-  QTableView::closeEditor(editor, QAbstractItemDelegate::NoHint);
-  m_closing = false;
-  if (hint == QAbstractItemDelegate::RevertModelCache || row < 0) return;
-  const QModelIndex next = m_model->index(row, std::min(column + 1, m_model->columnCount() - 1));
-  setCurrentIndex(next);
+  return m_model->index(entered.row(), std::min(entered.column() + 1, m_model->columnCount() - 1));
 }
 
 }  // namespace narrows

@@ -2,8 +2,8 @@
 // The profiles of the table: a part a row, its points across, each typed as distance and height.
 
 #include <QAbstractTableModel>
-#include <QTableView>
 
+#include "canvas/figure_grid.h"
 #include "commands/session.h"
 
 namespace narrows {
@@ -35,7 +35,7 @@ class ProfileModel : public QAbstractTableModel {
   int m_columns = 0;
 };
 
-class ProfileGrid : public QTableView {
+class ProfileGrid : public FigureGrid {
   Q_OBJECT
 
  public:
@@ -43,11 +43,9 @@ class ProfileGrid : public QTableView {
   ProfileModel* profiles() { return m_model; }
 
  protected:
-  bool event(QEvent* event) override;
-  void closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) override;
+  QModelIndex nextCell(const QModelIndex& entered, QAbstractItemDelegate::EndEditHint hint) const override;
 
  private:
-  bool m_closing = false;
   ProfileModel* m_model;
 };
 

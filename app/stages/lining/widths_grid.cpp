@@ -4,6 +4,7 @@
 #include <QKeyEvent>
 
 #include "book/edits.h"
+#include "canvas/figure_grid.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/typing_delegate.h"
@@ -112,13 +113,9 @@ void WidthsGrid::enter(int row, int column) {
 }
 
 bool WidthsGrid::event(QEvent* event) {
-  // Digits are widths here, not stages.
-  if (event->type() == QEvent::ShortcutOverride) {
-    const auto* key = static_cast<QKeyEvent*>(event);
-    if (key->modifiers() == Qt::NoModifier && key->key() >= Qt::Key_0 && key->key() <= Qt::Key_9) {
-      event->accept();
-      return true;
-    }
+  if (offersDigit(event)) {
+    event->accept();
+    return true;
   }
   return QTableWidget::event(event);
 }

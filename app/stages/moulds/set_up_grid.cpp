@@ -1,14 +1,12 @@
 #include "stages/moulds/set_up_grid.h"
 
 #include <QHeaderView>
-#include <QKeyEvent>
 #include <array>
 #include <cmath>
 
 #include "book/edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
-#include "canvas/typing_delegate.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -168,29 +166,11 @@ bool SetUpModel::setData(const QModelIndex& index, const QVariant& value, int ro
   return true;
 }
 
-SetUpGrid::SetUpGrid(Session* session, QWidget* parent) : QTableView(parent), m_model(new SetUpModel(session, this)) {
+SetUpGrid::SetUpGrid(Session* session, QWidget* parent)
+    : FigureGrid(tr("Setting up the moulds"), parent), m_model(new SetUpModel(session, this)) {
   setModel(m_model);
-  setItemDelegate(new TypingDelegate(this));
-  setFont(shopFont(15.0));
-  setAccessibleName(tr("Setting up the moulds"));
-  setSelectionMode(QAbstractItemView::SingleSelection);
-  setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked |
-                  QAbstractItemView::EditKeyPressed);
   horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
   horizontalHeader()->setFont(shopFont(look::labelPx));
-  verticalHeader()->setDefaultSectionSize(28);
-  verticalHeader()->setMinimumSectionSize(28);
-}
-
-bool SetUpGrid::event(QEvent* event) {
-  if (event->type() == QEvent::ShortcutOverride) {
-    const auto* key = static_cast<QKeyEvent*>(event);
-    if (key->modifiers() == Qt::NoModifier && key->key() >= Qt::Key_0 && key->key() <= Qt::Key_9) {
-      event->accept();
-      return true;
-    }
-  }
-  return QTableView::event(event);
 }
 
 }  // namespace narrows

@@ -2,8 +2,8 @@
 // Setting up: what every mould should measure, and what the tape says.
 
 #include <QAbstractTableModel>
-#include <QTableView>
 
+#include "canvas/figure_grid.h"
 #include "commands/session.h"
 
 namespace narrows {
@@ -34,15 +34,12 @@ class SetUpModel : public QAbstractTableModel {
   int m_rows = 0;
 };
 
-class SetUpGrid : public QTableView {
+class SetUpGrid : public FigureGrid {
   Q_OBJECT
 
  public:
   explicit SetUpGrid(Session* session, QWidget* parent = nullptr);
   SetUpModel* model() { return m_model; }
-
- protected:
-  bool event(QEvent* event) override;
 
  private:
   SetUpModel* m_model;
