@@ -6,13 +6,19 @@
 namespace narrows {
 
 Vec3 OffsetPatch::normal(double t, double v) const {
-  const Vec3 normal = m_patch->evaluate(t, v).normal();
+  return normalOf(m_patch->evaluate(t, v), t, v);
+}
+
+Vec3 OffsetPatch::normalOf(const SurfacePoint& here, double t, double v) const {
+  const Vec3 normal = here.normal();
   if (!normal.isZero()) return normal;
   return m_patch->evaluate(std::clamp(t, 0.02, m_patch->lastT() - 0.02), std::clamp(v, 0.01, 0.99)).normal();
 }
 
 Vec3 OffsetPatch::point(double t, double v) const {
-  return m_patch->point(t, v) + m_distanceMm * normal(t, v);
+  if (m_distanceMm == 0.0) return m_patch->point(t, v);
+  const SurfacePoint here = m_patch->evaluate(t, v);
+  return here.at + m_distanceMm * normalOf(here, t, v);
 }
 
 std::optional<double> OffsetPatch::crossing(double xMm, double v, double startT) const {

@@ -28,6 +28,8 @@ class OffsetPatch {
   double lastT() const { return m_patch->lastT(); }
 
  private:
+  Vec3 normalOf(const SurfacePoint& here, double t, double v) const;
+
   const SurfacePatch* m_patch;
   double m_distanceMm;
 };
