@@ -40,7 +40,7 @@ LineNail endNail(const Vec3& at) {
 class LineMaker {
  public:
   LineMaker(const OffsetTable& table, const FigureSet& pulled) : m_table(table), m_pulled(pulled) {
-    if (const Profile* transom = table.profile(ProfilePart::Transom); transom != nullptr && transom->points.size() >= 2)
+    if (const Profile* transom = table.profile(ProfilePart::Transom); hasCourse(transom))
       m_transom = springProfile(*transom, 0.0, 0.0);
     m_stem = profileWalk(ProfilePart::StemRabbet, SidingPart::Stem);
     m_sternpost = profileWalk(ProfilePart::SternpostRabbet, SidingPart::Sternpost);

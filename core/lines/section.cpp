@@ -17,6 +17,8 @@ constexpr double mostTurnRad = 105.0 / 180.0 * std::numbers::pi;
 /// Beyond the merging of figures, a nail this near to an end would only make the batten kink.
 constexpr double leastNailGapMm = 1.5;
 constexpr int mostTightenings = 10;
+/// Points of a profile nearer together than this are one.
+constexpr double samePointMm = 1e-6;
 
 /// A nail of a section: one figure, or several fitted together.
 struct Nail {
@@ -34,7 +36,7 @@ class SectionSpringer {
         m_closeMm(std::max(closeFiguresMm, 2.0 * table.rounding().mm())) {
     m_chined = table.row(RowKind::Height, RowLine::Chine) != nullptr &&
                table.row(RowKind::HalfBreadth, RowLine::Chine) != nullptr;
-    if (const Profile* transom = table.profile(ProfilePart::Transom))
+    if (const Profile* transom = table.profile(ProfilePart::Transom); hasCourse(transom))
       m_transom = springProfile(*transom, 0.0, m_toleranceMm);
   }
 
@@ -64,7 +66,7 @@ class SectionSpringer {
  private:
   void addEnd(ProfilePart part, SidingPart siding, SectionKind kind, const std::string& name) {
     const Profile* profile = m_table.profile(part);
-    if (profile == nullptr || profile->points.size() < 2) return;
+    if (!hasCourse(profile)) return;
     const double half = m_table.halfSiding(siding).value_or(Length()).mm();
     Section section;
     section.name = name;
@@ -124,8 +126,7 @@ class SectionSpringer {
       whole = false;
       return crossing(m_stem, distance->mm());
     }
-    if (distance && sternpost != nullptr && sternpost->points.size() >= 2 &&
-        *distance > sternpost->points.front().distance) {
+    if (distance && hasCourse(sternpost) && *distance > sternpost->points.front().distance) {
       whole = false;
       const double half = m_table.halfSiding(SidingPart::Sternpost).value_or(Length()).mm();
       return crossing(springProfile(*sternpost, half, m_toleranceMm), distance->mm());
@@ -387,11 +388,19 @@ SectionSet springSections(const OffsetTable& table, const OffsetTable& beforeTab
   return springer.spring();
 }
 
+bool hasCourse(const Profile* profile) {
+  if (profile == nullptr) return false;
+  return std::any_of(profile->points.begin(), profile->points.end(), [&](const ProfilePoint& point) {
+    const ProfilePoint& first = profile->points.front();
+    return std::hypot(point.distance.mm() - first.distance.mm(), point.height.mm() - first.height.mm()) > samePointMm;
+  });
+}
+
 Batten springProfile(const Profile& profile, double halfSidingMm, double toleranceMm) {
   std::vector<Vec3> points;
   for (const ProfilePoint& point : profile.points) {
     const Vec3 at(point.distance.mm(), halfSidingMm, point.height.mm());
-    if (points.empty() || (at - points.back()).norm() > 1e-6) points.push_back(at);
+    if (points.empty() || (at - points.back()).norm() > samePointMm) points.push_back(at);
   }
   require(points.size() >= 2, "a profile has two points or more");
   points = easeNails(points, std::vector<double>(points.size(), toleranceMm));

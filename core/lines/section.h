@@ -46,8 +46,11 @@ SectionSet springSections(const OffsetTable& table, const OffsetTable& beforeTab
 /// the order of the table.
 std::vector<SectionFigure> sectionFigures(const OffsetTable& table, std::size_t column);
 
+/// Whether a profile has two points apart, and so a course; one that is being typed may not have it yet.
+bool hasCourse(const Profile* profile);
+
 /// The profile of a part of the backbone as a curve from low to high, in the plane y = `halfSidingMm`.
-/// Needs the part to have two points or more.
+/// Needs the part to have a course.
 Batten springProfile(const Profile& profile, double halfSidingMm, double toleranceMm);
 
 }  // namespace narrows

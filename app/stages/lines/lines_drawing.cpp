@@ -197,6 +197,7 @@ void LinesDrawing::paintTableLines(QPainter& painter) const {
 void LinesDrawing::paintBackbone(QPainter& painter) const {
   for (const Profile& profile : m_session->book()->table.profiles) {
     if (profile.part != ProfilePart::StemFace && profile.part != ProfilePart::KeelBottom) continue;
+    if (!hasCourse(&profile)) continue;
     const Batten batten = springProfile(profile, 0.0, 0.0);
     std::vector<Vec3> points;
     for (int i = 0; i <= 60; ++i) points.push_back(batten.pointAtShare(i / 60.0));

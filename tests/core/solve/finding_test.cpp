@@ -85,6 +85,18 @@ class FindingTest : public QObject {
     }
   }
 
+  void profileOfOnePointOrOfTheSamePointTwiceIsBorneWhileItIsTyped() {
+    for (const char* name : {"osier", "marl", "sedge"}) {
+      for (const int points : {0, 1, 2}) {
+        Book book = sampleBook(name);
+        for (Profile& profile : book.table.profiles)
+          profile.points.assign(static_cast<std::size_t>(points), profile.points.front());
+        const auto solved = solve(std::make_shared<const Book>(book), 1, nullptr, SolveEffort::Quick);
+        QVERIFY(!solved->findings.empty());  // and said, whatever still stands
+      }
+    }
+  }
+
   void hullSprungBesideTheLastIsTheSameHull() {
     for (const char* name : {"osier", "marl", "sedge"}) {
       const Book book = sampleBook(name);
