@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "moulds/bevel_words.h"
 #include "plank_pattern.h"
 
 namespace narrows {
@@ -29,12 +30,6 @@ std::vector<Vec2> polyline(const MouldOutline& outline, double side) {
   const int steps = std::max(2, static_cast<int>(std::ceil(length / chordMm)));
   for (int i = 0; i <= steps; ++i) points.push_back(flat(outline.pointAt(length * i / steps), side));
   return points;
-}
-
-std::string bevelWords(const Mould& mould, double bevelRad, Notation notation) {
-  const std::string sense = bevelSense(mould, bevelRad);
-  if (sense == "square") return sense;
-  return showDecimal(std::abs(bevelRad) * 57.29577951308232, 1) + "° " + sense + ", " + riseWords(bevelRad, notation);
 }
 
 class MouldDrawer {

@@ -149,7 +149,8 @@ void MainWindow::makeFileMenu() {
   QMenu* out = file->addMenu(tr("Table as &CSV"));
   m_bookActions.push_back(out->addAction(tr("As &drawn…"), this, [this] { exportTable(false); }));
   m_bookActions.push_back(out->addAction(tr("As &faired…"), this, [this] { exportTable(true); }));
-  m_bookActions.push_back(out->addAction(tr("What was &changed…"), this, &MainWindow::exportChanges));
+  m_bookActions.push_back(out->addAction(tr("What was &changed…"), this,
+                                         [this] { exportCsv(tr("What was changed"), changesCsv(*m_session.book())); }));
   file->addSeparator();
   file->addAction(tr("&Close"), QKeySequence(tr("Ctrl+Q")), this, &QWidget::close);
 }
@@ -401,27 +402,19 @@ void MainWindow::beginTable(const OffsetTable& table) {
 }
 
 void MainWindow::exportTable(bool faired) {
-  const OffsetTable table = faired ? fairedTable(*m_session.book()) : m_session.book()->table;
-  const QString path = QFileDialog::getSaveFileName(this, faired ? tr("The table as faired") : tr("The table as drawn"),
-                                                    {}, tr("Tables of offsets (*.csv)"));
-  if (path.isEmpty()) return;
-  const auto written = writeWholeFile(path.toStdString(), writeOffsetTable(table));
-  if (written) {
-    tell(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
-  } else {
-    tellProblems(tr("The table was not written."), written.error());
-  }
+  const Book& book = *m_session.book();
+  exportCsv(faired ? tr("The table as faired") : tr("The table as drawn"),
+            writeOffsetTable(faired ? fairedTable(book) : book.table));
 }
 
-void MainWindow::exportChanges() {
-  const QString path = QFileDialog::getSaveFileName(this, tr("What was changed"), {}, tr("Tables (*.csv)"));
+void MainWindow::exportCsv(const QString& what, const std::string& text) {
+  const QString path = QFileDialog::getSaveFileName(this, what, {}, tr("Tables (*.csv)"));
   if (path.isEmpty()) return;
-  const auto written = writeWholeFile(path.toStdString(), changesCsv(*m_session.book()));
-  if (written) {
-    tell(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
-  } else {
-    tellProblems(tr("The changes were not written."), written.error());
+  if (const auto written = writeWholeFile(path.toStdString(), text); !written) {
+    tellProblems(tr("%1 was not written.").arg(what), written.error());
+    return;
   }
+  tell(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
 }
 
 void MainWindow::askBuilder() {

@@ -64,7 +64,7 @@ class MainWindow : public QMainWindow {
   void askTable();
   void typeTable();
   void exportTable(bool faired);
-  void exportChanges();
+  void exportCsv(const QString& what, const std::string& text);
   void askBuilder();
   void askBook();
   bool save();

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "lines/boat_size.h"
 #include "lines/read_off.h"
 #include "lining/shop_figures.h"
 #include "moulds/mould.h"
@@ -11,9 +12,6 @@ namespace narrows {
 
 namespace {
 
-/// No boat of ours is longer, and no figure of its table is.
-constexpr double longestDistanceMm = 80000.0;
-constexpr double shortestBoatMm = 300.0;
 /// A faired figure nearer than this to the drawn one is the drawn one.
 constexpr double sameFigureMm = 1e-6;
 /// A reading on paper is good to this, times the scale of the drawing.
@@ -88,7 +86,7 @@ Result<Book> setProfilePoint(const Book& book, ProfilePart part, std::size_t poi
     profile = profiles.insert(profiles.end(), made);
   }
   require(point <= profile->points.size(), "a point of this profile, or the next");
-  const double most = longestDistanceMm;
+  const double most = longestBoatMm;
   if (to && (std::abs(to->distance.mm()) > most || std::abs(to->height.mm()) > most)) {
     return fail(Fault::BeyondSense, {0, 0, "point " + std::to_string(point + 1)},
                 {writeLength(to->distance, book.table.unit, 3, true), std::string(profilePartName(part))});
@@ -135,7 +133,7 @@ Result<Book> fairFigures(const Book& book, const std::vector<std::pair<FigureRef
                          const std::string& when, const std::string& why) {
   Book edited = book;
   Problems problems;
-  const double most = longestDistanceMm;
+  const double most = longestBoatMm;
   for (const auto& [figure, value] : values) {
     require(hasFigure(book.table, figure), "a figure of this table");
     const bool heights = figure.in == FigureRef::In::Profile || book.table.rows[figure.list].kind == RowKind::Height;
@@ -199,7 +197,7 @@ Result<Book> scaleTable(const Book& book, double scale) {
   Book edited = book;
   OffsetTable& table = edited.table;
   const double length = boatLength(table).mm() * scale;
-  if (!(scale > 0.0) || length > longestDistanceMm || length < shortestBoatMm)
+  if (!(scale > 0.0) || length > longestBoatMm || length < shortestBoatMm)
     return fail(Fault::ScaleOff, {}, {showDecimal(scale, 3), showDecimal(length / 1000.0, 2) + " m"});
   const auto times = [&](Length& value) { value = toTableStep(table, value * scale); };
   for (StationColumn& station : table.stations) {

@@ -56,8 +56,6 @@ class FairCourse {
   /// others, root mean square: 1 where the line is no livelier there than elsewhere.
   double restlessness(int before) const;
 
-  const std::vector<double>& alongMm() const { return m_along; }
-
  private:
   /// Lengths inside run from 0, half a line's length ahead of the first nail.
   double inside(double alongMm) const { return alongMm / m_unit + 0.5; }

@@ -4,6 +4,8 @@
 #include <cmath>
 #include <limits>
 
+#include "lines/profile_distance.h"
+
 namespace narrows {
 
 namespace {
@@ -88,23 +90,7 @@ class LineMaker {
   std::optional<double> distance(std::size_t column, std::optional<double> height) const {
     if (const auto& given = m_table.stations[column].distance) return given->mm();
     if (!m_transom || !height) return std::nullopt;
-    return transomDistance(*height);
-  }
-
-  double transomDistance(double z) const {
-    const auto& nails = m_transom->nails();
-    if (nails.size() == 2) {
-      const Vec3 rise = nails[1] - nails[0];
-      return std::abs(rise.z()) < 1e-9 ? nails[0].x() : nails[0].x() + rise.x() * (z - nails[0].z()) / rise.z();
-    }
-    double low = 0.0, high = m_transom->lengthMm();
-    if (z <= nails.front().z()) return m_transom->pointAt((z - nails.front().z())).x();
-    if (z >= nails.back().z()) return m_transom->pointAt(high + (z - nails.back().z())).x();
-    for (int i = 0; i < 40; ++i) {
-      const double middle = 0.5 * (low + high);
-      (m_transom->pointAt(middle).z() < z ? low : high) = middle;
-    }
-    return m_transom->pointAt(low).x();
+    return distanceAtHeight(*m_transom, *height);
   }
 
   /// Both figures of sheer, rabbet or chine at a station, without those that are pulled.

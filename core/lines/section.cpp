@@ -5,6 +5,8 @@
 #include <limits>
 #include <numbers>
 
+#include "lines/profile_distance.h"
+
 namespace narrows {
 
 namespace {
@@ -315,20 +317,7 @@ class SectionSpringer {
 
   double xAt(std::size_t column, double z) const {
     const auto& distance = m_table.stations[column].distance;
-    return distance ? distance->mm() : transomDistance(z);
-  }
-
-  /// The transom's distance at a height; its profile is carried straight on above and below its points.
-  double transomDistance(double z) const {
-    double along = (z - m_transom->nails().front().z()) /
-                   (m_transom->nails().back().z() - m_transom->nails().front().z()) * m_transom->lengthMm();
-    for (int i = 0; i < 20; ++i) {
-      const double rise = m_transom->tangentAt(along).z();
-      const double error = m_transom->pointAt(along).z() - z;
-      if (std::abs(error) < 1e-9 || std::abs(rise) < 0.05) break;
-      along -= error / rise;
-    }
-    return m_transom->pointAt(along).x();
+    return distance ? distance->mm() : distanceAtHeight(*m_transom, z);
   }
 
   const OffsetTable& m_table;

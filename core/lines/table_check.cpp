@@ -3,15 +3,12 @@
 #include <algorithm>
 #include <cmath>
 
+#include "lines/boat_size.h"
 #include "lines/offset_table.h"
 
 namespace narrows {
 
 namespace {
-
-// Boats that a builder planks by hand; beyond these the units are wrong.
-constexpr double shortestBoatMm = 300.0;
-constexpr double longestBoatMm = 80000.0;
 
 class TableCheck {
  public:

@@ -32,6 +32,20 @@ struct Moves {
   Vec3 at(double alongMm) const { return {aftMm, at(outMm, alongMm), at(upMm, alongMm)}; }
 };
 
+/// Girth of an edge that is moved.
+double girthMm(const MouldOutline& outline, const Moves& moves) {
+  constexpr int steps = 100;
+  const double length = outline.lengthMm();
+  double girth = 0.0;
+  Vec3 before = outline.pointAt(0.0) + moves.at(0.0);
+  for (int k = 1; k <= steps; ++k) {
+    const Vec3 now = outline.pointAt(length * k / steps) + moves.at(length * k / steps);
+    girth += (now - before).norm();
+    before = now;
+  }
+  return girth;
+}
+
 Moves movesOf(const MouldSet& set, const MouldPlan& plan, const Mould& mould) {
   Moves moves;
   double rise = 0.0;
@@ -122,19 +136,7 @@ SetUpCheck checkSetUp(const MouldSet& set, const MouldPlan& plan) {
     const bool moves2 = reading.kind == SetUpKind::HalfBreadth || reading.kind == SetUpKind::Height;
     if (moves2) {
       const Moves& own = moves[reading.mould];
-      constexpr int steps = 100;
-      const double length = mould.outline.lengthMm();
-      double girth = 0.0;
-      Vec3 before = mould.outline.pointAt(0.0) + own.at(0.0);
-      for (int k = 1; k <= steps; ++k) {
-        const Vec3 now = mould.outline.pointAt(length * k / steps) + own.at(length * k / steps);
-        girth += (now - before).norm();
-        before = now;
-      }
-      double asDrawn = 0.0;
-      for (int k = 1; k <= steps; ++k)
-        asDrawn += (mould.outline.pointAt(length * k / steps) - mould.outline.pointAt(length * (k - 1) / steps)).norm();
-      off.girthMm = girth - asDrawn;
+      off.girthMm = girthMm(mould.outline, own) - girthMm(mould.outline, Moves());
       // A batten over the neighbours' marks as they stand passes this much nearer than the mark does.
       const auto at = static_cast<std::size_t>(&mould - set.moulds.data());
       const int coordinate = reading.kind == SetUpKind::HalfBreadth ? 1 : 2;

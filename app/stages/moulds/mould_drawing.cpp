@@ -16,13 +16,6 @@ constexpr double markReachPx = 16.0;
 constexpr double lineOfWordsPx = 17.0;
 }  // namespace
 
-QString bevelText(const Mould& mould, double bevelRad, Notation notation) {
-  const QString sense = QString::fromStdString(bevelSense(mould, bevelRad));
-  if (sense == QStringLiteral("square")) return sense;
-  const QString rise = QString::fromStdString(riseWords(bevelRad, notation));
-  return QObject::tr("%1° %2, %3").arg(std::abs(radians(bevelRad).deg()), 0, 'f', 1).arg(sense, rise);
-}
-
 MouldDrawing::MouldDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
   setAccessibleName(tr("The mould in hand"));
   setEmptyWords(tr("There are no moulds yet: the table has to make a hull first."));

@@ -39,7 +39,4 @@ class MouldDrawing : public Canvas {
   int m_mark = -1;
 };
 
-/// "12.5° standing, 1/4 in an inch".
-QString bevelText(const Mould& mould, double bevelRad, Notation notation);
-
 }  // namespace narrows

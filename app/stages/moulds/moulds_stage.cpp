@@ -16,6 +16,7 @@
 #include "canvas/look.h"
 #include "canvas/words.h"
 #include "fonts.h"
+#include "moulds/bevel_words.h"
 #include "stages/moulds/mould_drawing.h"
 #include "stages/moulds/set_up_grid.h"
 #include "stages/slate.h"
@@ -276,7 +277,7 @@ void MouldsStage::showMould() {
     const MouldMark& at = mould->marks[static_cast<std::size_t>(mark)];
     m_mark->setText(tr("%1: %2 out, %3 up; %4")
                         .arg(QString::fromStdString(at.name), shown(at.at.y()), shown(at.at.z()),
-                             bevelText(*mould, at.bevelRad, m_session->notation())));
+                             QString::fromStdString(bevelWords(*mould, at.bevelRad, m_session->notation()))));
   }
   const double thick = m_session->solved()->fair->thickness.mm();
   const double over = mould->inPlaneMostMm - thick;
