@@ -123,6 +123,40 @@ std::string sentence(const Problem& p) {
       return "there is no mould called " + a() + ".";
     case Fault::TakenOffTooMuch:
       return "taking off " + a() + " leaves nothing at " + b() + ": take off less, or make no mould there.";
+    case Fault::PlankTooThickForSiding:
+      return "planking " + a() + " thick cuts " + b() + " into each side of a timber sided " + c() +
+             ", and too little wood is left between: side it " + word(p, 3) + " or more, or plank thinner.";
+    case Fault::SidingWiderThanHull:
+      return "the half-siding " + a() + " is wider than the hull there: " + b() + " or less would meet the planking.";
+    case Fault::KeelShoulder:
+      return "a shoulder of " + a() + " leaves no bevel on a keel " + b() + " thick: make it less than " + c() + ".";
+    case Fault::OutlineFolds:
+      return "its outline crosses itself or has no width: move or take out " + a() + ".";
+    case Fault::JointMisses:
+      return "its joint does not cut through it from edge to edge: draw the ends of the joint out past the timber.";
+    case Fault::TimberUnknown:
+      return "there is no such timber: " + a();
+    case Fault::NoTransom:
+      return "there is no transom in this table: " + a();
+    case Fault::CurveTooShort:
+      return "there is no curve to bend to: " + a();
+    case Fault::StripTooThick:
+      return "a strip of " + a() + " will not go round a radius of " + b() + ": " + c() +
+             " is the thickest by the shop's ratio.";
+    case Fault::SpringbackReading:
+      return "an opening of " + a() + " cannot have come off this form, which measures " + b() + ": " + c();
+    case Fault::BoardTooNarrow:
+      return "a board " + a() + " wide holds no part of a timber moulded " + b() + " there: " + c() + " would.";
+    case Fault::JointsTooClose:
+      return "boards " + a() + " wide give pieces so short that joints cannot be kept " + b() + " apart: " + c() +
+             " apart can be kept.";
+    case Fault::ReadingsGap:
+      return "there is no reading at " + a() + ": " + b();
+    case Fault::NoPlaneClears:
+      return "no flat face clears the low spots and keeps " + a() + " between the faces: " + b() + ".";
+    case Fault::PatternTooLarge:
+      return "the pattern measures " + a() + " by " + b() + " and the timber " + c() + " by " + word(p, 3) +
+             ": take a larger timber, or get the part out in two pieces.";
     case Fault::NotABook:
       return "is not a Narrows book: " + a();
     case Fault::KeyMissing:

@@ -1,0 +1,116 @@
+#include "backbone/fastenings.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace narrows {
+
+namespace {
+
+/// Steps along a run of rabbet that crossings are looked for at.
+constexpr int runSteps = 200;
+
+Vec2 profileOf(const Vec3& at) {
+  return {at.x(), at.z()};
+}
+
+Vec2 profileOf(const OutlinePoint& at) {
+  return {at.distance.mm(), at.height.mm()};
+}
+
+/// Share of a to b at which it crosses c to d; none where they do not.
+std::optional<double> crossing(const Vec2& a, const Vec2& b, const Vec2& c, const Vec2& d) {
+  const Vec2 ab = b - a, cd = d - c, ac = c - a;
+  const double cross = ab.x() * cd.y() - ab.y() * cd.x();
+  if (std::abs(cross) < 1e-12) return std::nullopt;
+  const double s = (ac.x() * cd.y() - ac.y() * cd.x()) / cross, u = (ac.x() * ab.y() - ac.y() * ab.x()) / cross;
+  if (s < 0.0 || s > 1.0 || u < 0.0 || u > 1.0) return std::nullopt;
+  return s;
+}
+
+double distanceToSegment(const Vec2& at, const Vec2& a, const Vec2& b) {
+  const Vec2 leg = b - a;
+  const double share = std::clamp((at - a).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
+  return (at - a - share * leg).norm();
+}
+
+double distanceOf(const Vec2& a, const Vec2& b, const Vec2& c, const Vec2& d) {
+  if (crossing(a, b, c, d)) return 0.0;
+  return std::min({distanceToSegment(a, c, d), distanceToSegment(b, c, d), distanceToSegment(c, a, b),
+                   distanceToSegment(d, a, b)});
+}
+
+double usualDiameter(double thicknessMm) {
+  if (thicknessMm <= inches(0.625).mm()) return inches(0.375).mm();
+  return thicknessMm <= inches(1.0).mm() ? inches(0.5).mm() : inches(0.625).mm();
+}
+
+}  // namespace
+
+std::vector<Stopwater> placeStopwaters(const BackbonePlan& plan, const std::vector<RabbetRun>& rabbet,
+                                       double thicknessMm) {
+  std::vector<Stopwater> placed;
+  const double given = plan.rabbet.stopwater.mm();
+  for (const Joint& joint : plan.joints) {
+    const std::vector<Vec2> line = jointLine(joint);
+    for (const RabbetRun& run : rabbet) {
+      Vec2 before = Vec2::Zero();
+      for (int i = 0; i <= runSteps; ++i) {
+        const double along = run.lengthMm() * i / runSteps;
+        const RabbetPlace place = run.at(along);
+        const Vec2 here = profileOf(0.5 * (place.rabbet + place.inner));
+        for (std::size_t k = 1; i > 0 && k < line.size(); ++k) {
+          const auto share = crossing(line[k - 1], line[k], before, here);
+          if (!share) continue;
+          const Vec2 on = line[k - 1] + *share * (line[k] - line[k - 1]);
+          const bool near = std::any_of(placed.begin(), placed.end(), [&](const Stopwater& other) {
+            return other.joint == joint.id && (other.at - on).norm() < 2.0 * usualDiameter(thicknessMm);
+          });
+          if (near) continue;
+          placed.push_back({joint.id, run.part, on, given > 0.0 ? given : usualDiameter(thicknessMm),
+                            2.0 * place.rabbet.y()});
+        }
+        before = here;
+      }
+    }
+  }
+  return placed;
+}
+
+std::vector<BoltClash> boltClashes(const BackbonePlan& plan, const std::vector<RabbetRun>& rabbet,
+                                   const std::vector<Stopwater>& stopwaters) {
+  std::vector<BoltClash> clashes;
+  for (std::size_t i = 0; i < plan.bolts.size(); ++i) {
+    const Bolt& bolt = plan.bolts[i];
+    const Vec2 low = profileOf(bolt.low), high = profileOf(bolt.high);
+    const double radius = 0.5 * bolt.diameter.mm();
+    const auto report = [&](BoltFoul with, double clear, double wanted, const Vec2& at) {
+      if (clear < wanted - 1e-9) clashes.push_back({bolt.id, with, clear, wanted, at});
+    };
+    // On the centre line it passes between the grooves of the two sides: nearest where one is deepest.
+    std::optional<RabbetPlace> tightest;
+    for (const RabbetRun& run : rabbet) {
+      for (std::size_t k = 1; k < run.places.size(); ++k) {
+        const RabbetPlace& a = run.places[k - 1];
+        if (!crossing(low, high, profileOf(a.inner), profileOf(run.places[k].inner))) continue;
+        if (!tightest || a.inner.y() < tightest->inner.y()) tightest = a;
+      }
+    }
+    if (tightest)
+      report(BoltFoul::Rabbet, tightest->inner.y() - radius, plan.rabbetClear.mm(), profileOf(tightest->inner));
+    for (const Stopwater& stopwater : stopwaters) {
+      report(BoltFoul::Stopwater, distanceToSegment(stopwater.at, low, high) - radius - 0.5 * stopwater.diameterMm,
+             plan.boltClear.mm(), stopwater.at);
+    }
+    for (std::size_t j = 0; j < i; ++j) {
+      const Bolt& other = plan.bolts[j];
+      report(BoltFoul::Bolt,
+             distanceOf(low, high, profileOf(other.low), profileOf(other.high)) - radius - 0.5 * other.diameter.mm(),
+             plan.boltClear.mm(), 0.5 * (low + high));
+    }
+  }
+  return clashes;
+}
+
+}  // namespace narrows

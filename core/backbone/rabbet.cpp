@@ -1,0 +1,407 @@
+#include "backbone/rabbet.h"
+
+#include <algorithm>
+#include <cmath>
+#include <string>
+
+#include "lines/offset_patch.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr std::size_t stemPlaces = 48;
+/// The lowest place of stem and post, as a share of their length.
+constexpr double footShare = 0.01;
+constexpr std::size_t placesABay = 10;
+/// A half-breadth of the keel's edge smaller than this has no groove.
+constexpr double leastGroovedMm = 1.0;
+/// Step of the parameters for slopes.
+constexpr double slopeStep = 1e-4;
+/// How far in from an edge its curvature is taken, mm: past the roughness of a patch's own end, well within a bay.
+constexpr double curvatureBaseMm = 8.0;
+constexpr double settledMm = 1e-7;
+/// Within this of the half-siding a place stands at it.
+constexpr double landedMm = 1e-3;
+/// A bearding line further in than this many thicknesses is no longer that of this place.
+constexpr double mostReach = 24.0;
+/// Places nearer together than this are one.
+constexpr double samePlaceMm = 0.05;
+constexpr int mostSteps = 40;
+/// Slope of a waterline to the centre plane under which it is not followed, and over which it alone is.
+constexpr double tooLevel = 0.06, levelEnough = 0.14;
+/// Longest step towards the half-siding at one go, mm.
+constexpr double longestStepMm = 80.0;
+/// A face is carried on past its edge by this many thicknesses at most; a flatter landing has no rabbet line.
+constexpr double mostCarried = 8.0;
+constexpr int heightHalvings = 50;
+/// An end of the rabbet this near to a height is at that height.
+constexpr double sameHeightMm = 0.02;
+/// Wood that must be left between the grooves of the two sides, as a share of the siding.
+constexpr double leastWoodBetween = 0.2;
+
+struct Slopes {
+  Vec3 byT, byV;
+};
+
+Slopes slopesOf(const OffsetPatch& face, double t, double v) {
+  return {(face.point(t + slopeStep, v) - face.point(t - slopeStep, v)) / (2.0 * slopeStep),
+          (face.point(t, v + slopeStep) - face.point(t, v - slopeStep)) / (2.0 * slopeStep)};
+}
+
+}  // namespace
+
+/// An edge of a patch that planking ends on: share 0 to 1 is from the foot up (stem, sternpost), or from forward aft.
+struct RabbetTracer::Edge {
+  const SurfacePatch* patch = nullptr;
+  RabbetPart part = RabbetPart::Stem;
+  Vec2 at(double share) const {
+    if (part == RabbetPart::Keel) return {share * patch->lastT(), 0.0};
+    return {part == RabbetPart::Stem ? 0.0 : patch->lastT(), share};
+  }
+};
+
+struct RabbetTracer::Landing {
+  bool met = false;
+  Vec3 at = Vec3::Zero(), normal = Vec3::Zero();
+  Vec3 inward = Vec3::Zero();  ///< unit, along the face, away from the edge
+  Vec3 bend = Vec3::Zero();    ///< curvature along it, 1/mm
+};
+
+RabbetTracer::RabbetTracer(const RabbetHull& hull, const OffsetTable& table, const HalfSidings& sidings)
+    : m_hull(hull), m_given(sidings) {
+  require(hull.drawn != nullptr && !hull.drawn->patches.empty(), "a rabbet needs a hull");
+  const auto sidingOf = [&](SidingPart part, const std::optional<double>& given,
+                            std::size_t section) -> std::optional<double> {
+    if (given) return given;
+    if (const auto length = table.halfSiding(part)) return length->mm();
+    for (const Batten& curve : hull.drawn->sections[section].parts) {
+      if (curve.lengthMm() > 0.0) return curve.nails().front().y();
+    }
+    return std::nullopt;
+  };
+  const auto& sections = hull.drawn->sections;
+  if (sections.front().kind == SectionKind::Stem) m_stemMm = sidingOf(SidingPart::Stem, sidings.stemMm, 0);
+  if (sections.back().kind == SectionKind::Sternpost)
+    m_sternpostMm = sidingOf(SidingPart::Sternpost, sidings.sternpostMm, sections.size() - 1);
+  const SurfacePatch& lowest = hull.drawn->patches.front();
+  const auto count = static_cast<std::size_t>(lowest.lastT()) * placesABay;
+  for (std::size_t i = 0; i <= count; ++i) {
+    const Vec3 at = lowest.point(lowest.lastT() * static_cast<double>(i) / static_cast<double>(count), 0.0);
+    if (!m_keelX.empty() && at.x() <= m_keelX.back()) continue;
+    m_keelX.push_back(at.x());
+    m_keelY.push_back(sidings.keelMm.value_or(at.y()));
+  }
+  for (const Section& section : sections) {
+    const bool station = section.kind == SectionKind::Station;
+    m_keelGrooved = m_keelGrooved || (station && section.parts.front().pointAt(0.0).y() > leastGroovedMm);
+  }
+}
+
+std::vector<RabbetTracer::Edge> RabbetTracer::edgesOf(RabbetPart part) const {
+  std::vector<Edge> edges;
+  const Hull& hull = *m_hull.drawn;
+  if (part == RabbetPart::Keel) {
+    if (m_keelGrooved) edges.push_back({&hull.patches.front(), part});
+    return edges;
+  }
+  if (part == RabbetPart::Stem ? !m_stemMm : !m_sternpostMm) return edges;
+  const Section& end = part == RabbetPart::Stem ? hull.sections.front() : hull.sections.back();
+  for (std::size_t i = 0; i < hull.patches.size(); ++i) {
+    if (end.parts[i].lengthMm() > 0.0) edges.push_back({&hull.patches[i], part});
+  }
+  return edges;
+}
+
+double RabbetTracer::targetAt(RabbetPart part, const Vec3& at) const {
+  if (part == RabbetPart::Stem) return *m_stemMm;
+  if (part == RabbetPart::Sternpost) return *m_sternpostMm;
+  const auto after = std::upper_bound(m_keelX.begin() + 1, m_keelX.end() - 1, at.x());
+  const auto i = static_cast<std::size_t>(after - m_keelX.begin());
+  const double share = std::clamp((at.x() - m_keelX[i - 1]) / (m_keelX[i] - m_keelX[i - 1]), 0.0, 1.0);
+  return m_keelY[i - 1] + share * (m_keelY[i] - m_keelY[i - 1]);
+}
+
+RabbetTracer::Landing RabbetTracer::land(const Edge& edge, double share, bool outside) const {
+  const bool drawnOutside = m_hull.side == PlankingSide::Outside;
+  const double carried = outside == drawnOutside ? 0.0 : (outside ? m_hull.thicknessMm : -m_hull.thicknessMm);
+  const OffsetPatch face(*edge.patch, carried);
+  const double lastT = edge.patch->lastT();
+  Vec2 at = edge.at(share);
+  // The step in t and v that goes `distance` mm straight up the slope of the half-breadth; along stem and sternpost level,
+  // as a waterline runs, unless that is too nearly along the centre line.
+  const auto uphill = [&](const Vec2& place, double distance) -> std::optional<Vec2> {
+    const Slopes slopes = slopesOf(face, place.x(), place.y());
+    Eigen::Matrix2d metric;
+    metric << slopes.byT.dot(slopes.byT), slopes.byT.dot(slopes.byV), slopes.byT.dot(slopes.byV),
+        slopes.byV.dot(slopes.byV);
+    if (metric.determinant() < 1e-9 * metric.trace() * metric.trace() || metric.trace() < 1e-9) return std::nullopt;
+    const auto sized = [&](const Vec2& step, double to) -> Vec2 {
+      return step * (to / std::sqrt(std::max(step.dot(metric * step), 1e-18)));
+    };
+    const Vec2 steepest = sized(metric.inverse() * Vec2(slopes.byT.y(), slopes.byV.y()), 1.0);
+    const Vec2 level = sized(Vec2(slopes.byV.z(), -slopes.byT.z()), 1.0);
+    const double rise = level.dot(Vec2(slopes.byT.y(), slopes.byV.y()));
+    const double levelShare = edge.part == RabbetPart::Keel
+                                  ? 0.0
+                                  : std::clamp((std::abs(rise) - tooLevel) / (levelEnough - tooLevel), 0.0, 1.0);
+    return sized((1.0 - levelShare) * steepest + levelShare * (rise < 0.0 ? Vec2(-level) : level), distance);
+  };
+  const auto off = [&](const Vec2& place) {
+    const Vec3 point = face.point(place.x(), place.y());
+    return point.y() - targetAt(edge.part, point);
+  };
+  Landing landing;
+  const auto describeAt = [&](const Vec2& place) {
+    landing.at = face.point(place.x(), place.y());
+    landing.normal = face.normal(place.x(), place.y());
+    const auto in = uphill(place, curvatureBaseMm);
+    if (!in || landing.normal.isZero()) return false;
+    const Vec3 near = face.point(place.x() + in->x(), place.y() + in->y());
+    const Vec3 far = face.point(place.x() + 2.0 * in->x(), place.y() + 2.0 * in->y());
+    const double one = (near - landing.at).norm(), two = (far - near).norm();
+    if (one < 1e-6 || two < 1e-6) return false;
+    // Through three points by their own distances: slope at the first, and the bend square to it.
+    const Vec3 first = (near - landing.at) / one, second = (far - near) / two;
+    const Vec3 bend = 2.0 * (second - first) / (one + two);
+    const Vec3 slope = first - 0.5 * one * bend;
+    landing.inward = slope.normalized();
+    landing.bend = bend - bend.dot(landing.inward) * landing.inward;
+    return true;
+  };
+
+  const double start = off(at);
+  if (start > settledMm) {
+    // The face ends before it is down to the half-siding: carry it on as the circle it makes there.
+    if (!describeAt(at)) return landing;
+    const Vec3 from = landing.at;
+    const double bend2 = landing.bend.squaredNorm();
+    const auto carriedTo = [&](double s) -> Vec3 {
+      return from + landing.inward * (s - bend2 * s * s * s / 6.0) +
+             landing.bend * (s * s / 2.0 - bend2 * s * s * s * s / 24.0);
+    };
+    double s = 0.0;
+    for (int i = 0; i < mostSteps; ++i) {
+      const Vec3 here = carriedTo(s);
+      const double error = here.y() - targetAt(edge.part, here);
+      if (std::abs(error) < settledMm) break;
+      const double slope = landing.inward.y() + landing.bend.y() * s;
+      if (slope < 0.02) return landing;
+      s -= error / slope;
+      if (s < -mostCarried * std::max(m_hull.thicknessMm, start)) return landing;
+    }
+    landing.at = carriedTo(s);
+    const Vec2 in = *uphill(at, curvatureBaseMm);
+    const Vec3 turned = (face.normal(at.x() + in.x(), at.y() + in.y()) - landing.normal) / curvatureBaseMm;
+    landing.normal = (landing.normal + s * turned).normalized();
+    landing.inward = (landing.inward + s * landing.bend).normalized();
+    landing.met = true;
+    return landing;
+  }
+  for (int i = 0; i < mostSteps; ++i) {
+    const double error = off(at);
+    if (std::abs(error) < settledMm) break;
+    const auto unit = uphill(at, 1.0);
+    if (!unit) break;
+    const double slope = off(at + *unit) - error;
+    if (slope < 1e-4) return landing;
+    at += *unit * std::clamp(-error / slope, -longestStepMm, longestStepMm);
+    if (at.x() < -0.5 || at.x() > lastT + 0.5 || at.y() < -0.2 || at.y() > 1.2) return landing;
+  }
+  if (std::abs(off(at)) > landedMm) return landing;
+  if ((face.point(at.x(), at.y()) - face.point(edge.at(share).x(), edge.at(share).y())).norm() >
+      mostReach * m_hull.thicknessMm)
+    return landing;
+  // Where the patch comes to a point there is a place and a normal, and no way in to measure along.
+  if (!describeAt(at)) landing.inward = landing.bend = Vec3::Zero();
+  landing.met = !landing.normal.isZero();
+  return landing;
+}
+
+std::optional<RabbetPlace> RabbetTracer::place(const Edge& edge, double share, bool whole) const {
+  const Landing out = land(edge, share, true);
+  const Landing in = land(edge, share, false);
+  if (!out.met || (whole && !in.met)) return std::nullopt;
+  RabbetPlace place;
+  place.rabbet = out.at;
+  place.normal = out.normal;
+  place.inner = out.at - m_hull.thicknessMm * out.normal;
+  place.bearding = in.met ? in.at : place.inner;
+  place.planRad = std::atan2(std::abs(out.normal.x()), std::abs(out.normal.y()));
+  // The inside carried on past the bearding line until it is abreast of the rabbet line, measured along the side.
+  Vec3 side = in.inward;
+  side.y() = 0.0;
+  if (side.norm() > 1e-9) {
+    const Vec3 alongSide = side.normalized();
+    const double gap = (out.at - in.at).dot(alongSide);
+    const double reach = gap / std::max(in.inward.dot(alongSide), 1e-6);
+    place.faceHalfMm = in.at.y() + in.inward.y() * reach + 0.5 * in.bend.y() * reach * reach;
+  } else {
+    place.faceHalfMm = in.at.y();
+  }
+  return place;
+}
+
+namespace {
+
+/// Bevels square to the rabbet line, and lengths along it; places where it turns back on itself are let go.
+RabbetRun finishRun(RabbetPart part, std::vector<RabbetPlace> found) {
+  RabbetRun run;
+  run.part = part;
+  // Round a tight forefoot the lines of neighbouring places cross: the longest row of places that do not is kept.
+  const auto follows = [](const RabbetPlace& a, const RabbetPlace& b) {
+    const Vec3 along = b.rabbet - a.rabbet;
+    const double size = along.norm();
+    return size > samePlaceMm && (b.bearding - a.bearding).dot(along) > samePlaceMm * size &&
+           (b.inner - a.inner).dot(along) > samePlaceMm * size;
+  };
+  std::vector<std::size_t> longest(found.size(), 1), from(found.size());
+  std::size_t last = 0;
+  for (std::size_t i = 0; i < found.size(); ++i) {
+    from[i] = i;
+    for (std::size_t j = 0; j < i; ++j) {
+      if (longest[j] + 1 > longest[i] && follows(found[j], found[i])) longest[i] = longest[j] + 1, from[i] = j;
+    }
+    if (longest[i] > longest[last]) last = i;
+  }
+  for (std::size_t i = last; !found.empty();) {
+    run.places.push_back(found[i]);
+    if (from[i] == i) break;
+    i = from[i];
+  }
+  std::reverse(run.places.begin(), run.places.end());
+  if (run.places.size() < 2) return run;
+  const auto spring = [&](Vec3 RabbetPlace::*corner) {
+    std::vector<Vec3> nails;
+    for (const RabbetPlace& place : run.places) nails.push_back(place.*corner);
+    return Batten::spring(nails, BattenEnds::CarryCurvature);
+  };
+  run.rabbetLine = spring(&RabbetPlace::rabbet);
+  run.innerRabbet = spring(&RabbetPlace::inner);
+  run.beardingLine = spring(&RabbetPlace::bearding);
+  for (std::size_t i = 0; i < run.places.size(); ++i) {
+    RabbetPlace& place = run.places[i];
+    place.alongMm = run.rabbetLine.nailLengthsMm()[i];
+    const Vec3 along = run.rabbetLine.tangentAt(place.alongMm);
+    // The timber's side is plumb and holds the rabbet line: square to it, the angle between side and planking.
+    const Vec3 side = Vec3(0.0, 0.0, 1.0).cross(along);
+    const Vec3 sideways = std::abs(along.z()) > 0.999 ? Vec3(0.0, 1.0, 0.0) : side;
+    const double lean = std::abs(place.normal.dot(sideways.normalized()));
+    place.bevelRad = std::acos(std::clamp(lean, 0.0, 1.0));
+  }
+  return run;
+}
+
+}  // namespace
+
+std::vector<RabbetRun> RabbetTracer::trace() const {
+  std::vector<RabbetRun> runs;
+  for (const RabbetPart part : {RabbetPart::Stem, RabbetPart::Keel, RabbetPart::Sternpost}) {
+    std::vector<RabbetPlace> found;
+    for (const Edge& edge : edgesOf(part)) {
+      const std::size_t count =
+          part == RabbetPart::Keel ? placesABay * static_cast<std::size_t>(edge.patch->lastT()) : stemPlaces;
+      for (std::size_t i = 0; i <= count; ++i) {
+        // The very foot of stem and post, where the patch comes to a point, belongs to the keel.
+        const double share = i == 0 && part != RabbetPart::Keel ? footShare : static_cast<double>(i) / static_cast<double>(count);
+        if (const auto one = place(edge, share, true)) found.push_back(*one);
+      }
+    }
+    RabbetRun run = finishRun(part, std::move(found));
+    if (run.places.size() >= 2) runs.push_back(std::move(run));
+  }
+  return runs;
+}
+
+RabbetAtHeight RabbetTracer::atHeight(RabbetPart part, double heightMm) const {
+  RabbetAtHeight met;
+  // Where a value along an edge passes the height, from the foot up, to the last place it can be told.
+  const auto shareAt = [&](const Edge& edge, bool outside) -> std::optional<double> {
+    std::optional<double> before;
+    for (std::size_t i = 0; i <= stemPlaces + 2; ++i) {
+      // A little above the sheer's own end, so that the height of the end itself is met.
+      const double share = static_cast<double>(i) / static_cast<double>(stemPlaces);
+      const Landing here = land(edge, share, outside);
+      if (!here.met) continue;
+      if (std::abs(here.at.z() - heightMm) < sameHeightMm) return share;
+      if (before && (land(edge, *before, outside).at.z() - heightMm) * (here.at.z() - heightMm) <= 0.0) {
+        double low = *before, high = share;
+        const bool rises = here.at.z() > heightMm;
+        for (int k = 0; k < heightHalvings; ++k) {
+          const double middle = 0.5 * (low + high);
+          ((land(edge, middle, outside).at.z() > heightMm) == rises ? high : low) = middle;
+        }
+        return 0.5 * (low + high);
+      }
+      before = share;
+    }
+    return std::nullopt;
+  };
+  for (const Edge& edge : edgesOf(part)) {
+    const double top = edge.patch->point(edge.at(1.0).x(), 1.0).z();
+    const double reach = std::max(top, land(edge, 1.0, true).at.z());
+    if (heightMm > reach + 0.01) continue;
+    if (!met.rabbet) {
+      if (const auto share = shareAt(edge, true)) met.rabbet = place(edge, *share, false);
+    }
+    if (!met.bearding) {
+      if (const auto share = shareAt(edge, false)) met.bearding = land(edge, *share, false).at;
+    }
+  }
+  return met;
+}
+
+RabbetPlace RabbetRun::at(double alongMm) const {
+  const auto after = std::upper_bound(places.begin() + 1, places.end() - 1, alongMm,
+                                      [](double along, const RabbetPlace& place) { return along < place.alongMm; });
+  const RabbetPlace& a = *(after - 1);
+  const RabbetPlace& b = *after;
+  const double share = std::clamp((alongMm - a.alongMm) / (b.alongMm - a.alongMm), 0.0, 1.0);
+  const auto between = [share](const auto& low, const auto& high) { return low + share * (high - low); };
+  const auto onLine = [&](const Batten& line) {
+    const auto i = static_cast<std::size_t>(after - places.begin());
+    return line.pointAt(between(line.nailLengthsMm()[i - 1], line.nailLengthsMm()[i]));
+  };
+  RabbetPlace place;
+  place.rabbet = onLine(rabbetLine);
+  place.inner = onLine(innerRabbet);
+  place.bearding = onLine(beardingLine);
+  place.normal = Vec3(between(a.normal, b.normal)).normalized();
+  place.faceHalfMm = between(a.faceHalfMm, b.faceHalfMm);
+  place.alongMm = alongMm;
+  place.bevelRad = between(a.bevelRad, b.bevelRad);
+  place.planRad = between(a.planRad, b.planRad);
+  return place;
+}
+
+Problems rabbetProblems(const std::vector<RabbetRun>& runs, double thicknessMm, Unit unit) {
+  Problems problems;
+  for (const RabbetRun& run : runs) {
+    const RabbetPlace* worst = nullptr;
+    for (const RabbetPlace& place : run.places) {
+      if (worst == nullptr || place.inner.y() - leastWoodBetween * place.rabbet.y() <
+                                  worst->inner.y() - leastWoodBetween * worst->rabbet.y())
+        worst = &place;
+    }
+    if (worst == nullptr || worst->inner.y() >= leastWoodBetween * worst->rabbet.y()) continue;
+    const double deep = worst->rabbet.y() - worst->inner.y();
+    problems.push_back({Fault::PlankTooThickForSiding,
+                        {0, 0, std::string(rabbetPartName(run.part))},
+                        {writeLength(millimetres(thicknessMm), unit, 1, true),
+                         writeLength(millimetres(deep), unit, 1, true),
+                         writeLength(millimetres(2.0 * worst->rabbet.y()), unit, 1, true),
+                         writeLength(millimetres(2.0 * deep / (1.0 - leastWoodBetween)), unit, 1, true)}});
+  }
+  return problems;
+}
+
+std::string_view rabbetPartName(RabbetPart part) {
+  switch (part) {
+    case RabbetPart::Stem: return "stem";
+    case RabbetPart::Keel: return "keel";
+    case RabbetPart::Sternpost: return "sternpost";
+  }
+  return {};
+}
+
+}  // namespace narrows

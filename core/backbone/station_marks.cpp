@@ -1,0 +1,52 @@
+#include "backbone/station_marks.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+constexpr double settledMm = 1e-9;
+constexpr double pastEndMm = 1e-6;
+}  // namespace
+
+std::optional<double> alongAtDistance(const Batten& curve, double xMm) {
+  double low = 0.0, high = curve.lengthMm();
+  if (curve.pointAt(low).x() > xMm + pastEndMm || curve.pointAt(high).x() < xMm - pastEndMm) return std::nullopt;
+  while (high - low > settledMm) {
+    const double middle = 0.5 * (low + high);
+    if (middle <= low || middle >= high) break;
+    (curve.pointAt(middle).x() < xMm ? low : high) = middle;
+  }
+  return 0.5 * (low + high);
+}
+
+StationMarks markStations(const Batten& top, const Batten& bottom, const std::vector<NamedStation>& stations) {
+  StationMarks found;
+  double topFirst = 0.0, bottomFirst = 0.0;
+  for (const NamedStation& station : stations) {
+    const auto above = alongAtDistance(top, station.xMm), below = alongAtDistance(bottom, station.xMm);
+    if (!above || !below) continue;
+    if (found.marks.empty()) topFirst = *above, bottomFirst = *below;
+    const Vec3 slope = top.tangentAt(*above);
+    StationMark mark;
+    mark.name = station.name;
+    mark.xMm = station.xMm;
+    mark.topAlongMm = *above - topFirst;
+    mark.bottomAlongMm = *below - bottomFirst;
+    mark.topSlopeRad = std::atan2(slope.z(), slope.x());
+    mark.leanRad = std::abs(mark.topSlopeRad);
+    mark.depthMm = top.pointAt(*above).z() - bottom.pointAt(*below).z();
+    // Squared off a face that rises aft, the mark runs aft as it goes down.
+    mark.squaredOffMm = mark.depthMm * std::tan(mark.topSlopeRad);
+    if (std::abs(mark.squaredOffMm) > std::abs(found.mostOffMm)) found.mostOffMm = mark.squaredOffMm;
+    found.marks.push_back(mark);
+  }
+  if (!found.marks.empty()) {
+    found.levelApartMm = found.marks.back().xMm - found.marks.front().xMm;
+    found.topApartMm = found.marks.back().topAlongMm;
+  }
+  return found;
+}
+
+}  // namespace narrows
