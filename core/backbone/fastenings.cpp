@@ -48,30 +48,48 @@ double usualDiameter(double thicknessMm) {
 
 }  // namespace
 
+namespace {
+
+/// The middle of the rabbet from stem head to sternpost head, in the profile: one line, as the caulking runs.
+struct MiddleLine {
+  std::vector<Vec2> at;
+  std::vector<RabbetPart> part;
+  std::vector<double> halfSidingMm;
+};
+
+MiddleLine middleLine(const std::vector<RabbetRun>& rabbet) {
+  MiddleLine line;
+  for (const RabbetRun& run : rabbet) {
+    for (int i = 0; i <= runSteps; ++i) {
+      const bool down = run.part == RabbetPart::Stem;
+      const RabbetPlace place = run.at(run.lengthMm() * (down ? runSteps - i : i) / runSteps);
+      line.at.push_back(profileOf(0.5 * (place.rabbet + place.inner)));
+      line.part.push_back(run.part);
+      line.halfSidingMm.push_back(place.rabbet.y());
+    }
+  }
+  return line;
+}
+
+}  // namespace
+
 std::vector<Stopwater> placeStopwaters(const BackbonePlan& plan, const std::vector<RabbetRun>& rabbet,
                                        double thicknessMm) {
   std::vector<Stopwater> placed;
   const double given = plan.rabbet.stopwater.mm();
+  const double diameter = given > 0.0 ? given : usualDiameter(thicknessMm);
+  const MiddleLine middle = middleLine(rabbet);
   for (const Joint& joint : plan.joints) {
     const std::vector<Vec2> line = jointLine(joint);
-    for (const RabbetRun& run : rabbet) {
-      Vec2 before = Vec2::Zero();
-      for (int i = 0; i <= runSteps; ++i) {
-        const double along = run.lengthMm() * i / runSteps;
-        const RabbetPlace place = run.at(along);
-        const Vec2 here = profileOf(0.5 * (place.rabbet + place.inner));
-        for (std::size_t k = 1; i > 0 && k < line.size(); ++k) {
-          const auto share = crossing(line[k - 1], line[k], before, here);
-          if (!share) continue;
-          const Vec2 on = line[k - 1] + *share * (line[k] - line[k - 1]);
-          const bool near = std::any_of(placed.begin(), placed.end(), [&](const Stopwater& other) {
-            return other.joint == joint.id && (other.at - on).norm() < 2.0 * usualDiameter(thicknessMm);
-          });
-          if (near) continue;
-          placed.push_back({joint.id, run.part, on, given > 0.0 ? given : usualDiameter(thicknessMm),
-                            2.0 * place.rabbet.y()});
-        }
-        before = here;
+    for (std::size_t i = 1; i < middle.at.size(); ++i) {
+      for (std::size_t k = 1; k < line.size(); ++k) {
+        const auto share = crossing(line[k - 1], line[k], middle.at[i - 1], middle.at[i]);
+        if (!share) continue;
+        const Vec2 on = line[k - 1] + *share * (line[k] - line[k - 1]);
+        const bool near = std::any_of(placed.begin(), placed.end(), [&](const Stopwater& other) {
+          return other.joint == joint.id && (other.at - on).norm() < 2.0 * diameter;
+        });
+        if (!near) placed.push_back({joint.id, middle.part[i], on, diameter, 2.0 * middle.halfSidingMm[i]});
       }
     }
   }

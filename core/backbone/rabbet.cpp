@@ -27,11 +27,11 @@ constexpr double landedMm = 1e-3;
 constexpr double mostReach = 24.0;
 /// Places nearer together than this are one.
 constexpr double samePlaceMm = 0.05;
-constexpr int mostSteps = 40;
+constexpr int mostSteps = 80;
 /// Slope of a waterline to the centre plane under which it is not followed, and over which it alone is.
 constexpr double tooLevel = 0.06, levelEnough = 0.14;
-/// Longest step towards the half-siding at one go, mm.
-constexpr double longestStepMm = 80.0;
+/// Longest step towards the half-siding at one go, in bays and in shares of the girth.
+constexpr double longestStepT = 0.2, longestStepV = 0.04;
 /// A face is carried on past its edge by this many thicknesses at most; a flatter landing has no rabbet line.
 constexpr double mostCarried = 8.0;
 constexpr int heightHalvings = 50;
@@ -204,9 +204,23 @@ RabbetTracer::Landing RabbetTracer::land(const Edge& edge, double share, bool ou
     const auto unit = uphill(at, 1.0);
     if (!unit) break;
     const double slope = off(at + *unit) - error;
-    if (slope < 1e-4) return landing;
-    at += *unit * std::clamp(-error / slope, -longestStepMm, longestStepMm);
-    if (at.x() < -0.5 || at.x() > lastT + 0.5 || at.y() < -0.2 || at.y() > 1.2) return landing;
+    if (slope < 1e-4) break;
+    // Short steps: bays are of very different lengths, and the way up turns.
+    Vec2 step = *unit * (-error / slope);
+    step /= std::max({1.0, std::abs(step.x()) / longestStepT, std::abs(step.y()) / longestStepV});
+    at += step;
+    if (at.x() < -0.5 || at.x() > lastT + 0.5 || at.y() < -0.2 || at.y() > 1.2) break;
+  }
+  if (edge.part == RabbetPart::Keel && (std::abs(off(at)) > landedMm || at.y() < 0.0)) {
+    // Planking that falls in towards the keel before it goes out: follow the section up to where it comes back.
+    at = edge.at(share);
+    double low = 0.0, high = 0.0;
+    while (high < 1.0 && off({at.x(), high}) < settledMm) low = high, high += 0.5 * longestStepV;
+    for (int i = 0; i < heightHalvings; ++i) {
+      const double middle = 0.5 * (low + high);
+      (off({at.x(), middle}) < 0.0 ? low : high) = middle;
+    }
+    at.y() = high;
   }
   if (std::abs(off(at)) > landedMm) return landing;
   if ((face.point(at.x(), at.y()) - face.point(edge.at(share).x(), edge.at(share).y())).norm() >

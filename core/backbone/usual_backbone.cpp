@@ -17,10 +17,14 @@ constexpr double backThicknesses = 1.25;
 constexpr double leastBackMm = 12.0;
 /// Scarfs are this many times as long as the timber is deep.
 constexpr double scarfSlope = 6.0;
+/// But no longer than this share of the keel, where the forefoot is deep.
+constexpr double scarfOfKeel = 0.12;
 /// Stem heads stay long until the sheer is fixed.
 constexpr double headLongMm = 60.0;
 /// Points kept along one edge of a drawn timber: enough for the batten, few enough to take hold of.
 constexpr std::size_t edgePoints = 7;
+/// Points an edge is followed by while it is drawn.
+constexpr std::size_t finePoints = 160;
 /// Deadwood begins where it is this deep, so that it has no feather edge.
 constexpr double leastDeadwoodMm = 30.0;
 /// Bolts of a scarf stand in from its ends by this share of its length.
@@ -60,19 +64,24 @@ Chain between(const Chain& chain, double low, double high) {
   return cut;
 }
 
-/// No more than `most` points, evenly along it, both ends kept.
-Chain thinned(const Chain& chain, std::size_t most = edgePoints) {
-  if (chain.size() <= most) return chain;
+/// `count` points evenly along the batten through a chain, both ends kept.
+Chain sprung(const Chain& chain, std::size_t count) {
+  if (chain.size() < 2) return chain;
   std::vector<Vec3> nails;
   for (const Vec2& at : chain) {
     const Vec3 nail(at.x(), 0.0, at.y());
     if (nails.empty() || (nail - nails.back()).norm() > 1.0) nails.push_back(nail);
   }
   const Batten batten = Batten::spring(nails, BattenEnds::Free);
-  Chain few;
-  for (std::size_t i = 0; i < most; ++i)
-    few.push_back(profileOf(batten.pointAtShare(static_cast<double>(i) / static_cast<double>(most - 1))));
-  return few;
+  Chain even;
+  for (std::size_t i = 0; i < count; ++i)
+    even.push_back(profileOf(batten.pointAtShare(static_cast<double>(i) / static_cast<double>(count - 1))));
+  return even;
+}
+
+/// No more than `most` points.
+Chain thinned(const Chain& chain, std::size_t most = edgePoints) {
+  return chain.size() <= most ? chain : sprung(chain, most);
 }
 
 Chain offset(const Chain& chain, double leftMm) {
@@ -172,15 +181,24 @@ class UsualDrawing {
   Chain inner() const {
     Chain chain(m_stemInner.rbegin(), m_stemInner.rend());
     chain.insert(chain.end(), m_keelInner.begin(), m_keelInner.end());
-    return chain;
+    return thinned(chain, finePoints);
   }
   /// The outer edge likewise: stem face, then keel bottom.
   Chain outer() const {
-    Chain chain(m_stemFace.rbegin(), m_stemFace.rend());
-    for (const Vec2& at : m_keelBottom) {
-      if (chain.empty() || at.x() > m_stemFace.front().x() + 5.0) chain.push_back(at);
+    if (m_keelBottom.size() < 2) return Chain(m_stemFace.rbegin(), m_stemFace.rend());
+    Chain chain;
+    for (auto at = m_stemFace.rbegin(); at != m_stemFace.rend(); ++at) {
+      if (at->x() < m_keelBottom.front().x()) chain.push_back(*at);
     }
-    return chain;
+    const std::size_t join = chain.size();
+    chain.insert(chain.end(), m_keelBottom.begin(), m_keelBottom.end());
+    // Where the two do not run into one another a point in the bight is left out.
+    const auto hollow = [&](std::size_t i) {
+      const Vec2 in = chain[i] - chain[i - 1], out = chain[i + 1] - chain[i];
+      return in.x() * out.y() - in.y() * out.x() < 0.0;
+    };
+    if (join >= 2 && join + 2 < chain.size() && hollow(join - 1)) chain.erase(chain.begin() + static_cast<std::ptrdiff_t>(join));
+    return sprung(chain, finePoints);
   }
 
   static void append(std::vector<OutlinePoint>& outline, const Chain& chain) {
@@ -207,9 +225,9 @@ class UsualDrawing {
       const double end = m_scarfTo.x() + 40.0;
       const Chain wholeOuter = outer();
       if (!twoPiece) {
-        fore = between(wholeOuter, -1e9, end);
+        fore = thinned(between(wholeOuter, -1e9, end), edgePoints + 4);
       } else {
-        const Chain bottom = between(wholeOuter, std::max(fore.back().x() + 5.0, m_stemFace.front().x()), end);
+        const Chain bottom = thinned(between(wholeOuter, fore.back().x() + 5.0, end), 4);
         fore.insert(fore.end(), bottom.begin(), bottom.end());
       }
       back = between(inner(), -1e9, end);
@@ -237,7 +255,7 @@ class UsualDrawing {
     const double foot = m_stemRabbet.front().x();
     const double deep = std::max(heightAt(top, foot + 100.0) - heightAt(bottom, foot + 100.0), 30.0);
     const double reach = m_keelBottom.back().x() - foot;
-    const double length = std::min(scarfSlope * deep, 0.4 * reach);
+    const double length = std::min(scarfSlope * deep, std::max(scarfOfKeel * reach, 1.5 * deep));
     const double middle = foot + 0.62 * length;
     m_scarfFrom = {middle - 0.5 * length, heightAt(bottom, middle - 0.5 * length)};
     m_scarfTo = {middle + 0.5 * length, heightAt(top, middle + 0.5 * length)};
@@ -255,19 +273,20 @@ class UsualDrawing {
       const double here = heightAt(top, x) - heightAt(bottom, x);
       if (here < deep) deep = here, low = x;
     }
+    // Its top runs straight from there to the heel; what the rabbet rises above that is deadwood.
+    const Vec2 lowest(low, heightAt(top, low)), heel(end, heightAt(bottom, end) + deep);
+    const Chain level{lowest, heel};
     double step = end;
     for (double x = end; x > low; x -= 10.0) {
-      if (heightAt(top, std::min(x, top.back().x())) - heightAt(bottom, x) < deep + leastDeadwoodMm) break;
+      if (heightAt(top, std::min(x, top.back().x())) < heightAt(level, x) + leastDeadwoodMm) break;
       step = x;
     }
     const bool deadwood = end - step > 4.0 * leastDeadwoodMm;
     std::vector<OutlinePoint> outline;
-    append(outline, between(bottom, start, end));
+    append(outline, thinned(between(bottom, start, end), edgePoints + 1));
     const Chain upper = thinned(between(top, start, deadwood ? step : end), edgePoints + 3);
-    if (deadwood) {
-      const Chain level = {{end, heightAt(bottom, end) + deep}, {step, heightAt(bottom, step) + deep}};
-      append(outline, level);
-    }
+    const Vec2 begins = {step, heightAt(level, step)};
+    if (deadwood) append(outline, {heel, begins});
     append(outline, Chain(upper.rbegin(), upper.rend()));
     const TimberId keel = add(TimberKind::Keel, "keel", 2.0 * m_keelHalf, outline);
     if (m_stem.isSet()) {
@@ -279,14 +298,13 @@ class UsualDrawing {
                                pointOf(m_scarfTo, true),
                                millimetres(std::round(m_scarfNib))});
     }
-    if (deadwood) drawDeadwood(keel, step, end, deep);
+    if (deadwood) drawDeadwood(keel, begins, heel);
   }
 
-  void drawDeadwood(TimberId keel, double step, double end, double deep) {
-    const Chain bottom = outer(), top = inner();
-    const Vec2 heel(end, heightAt(bottom, end) + deep);
+  void drawDeadwood(TimberId keel, const Vec2& begins, const Vec2& heel) {
+    const Chain top = inner();
     // Sternpost: from the keel's end to the foot of the transom, or up the sternpost rabbet.
-    Vec2 head(std::max(end, top.back().x()), top.back().y());
+    Vec2 head(std::max(heel.x(), top.back().x()), top.back().y());
     if (!m_transom.empty()) head.x() = m_transom.front().x() + (head.y() - m_transom.front().y()) *
                                            (m_transom.back().x() - m_transom.front().x()) /
                                            std::max(m_transom.back().y() - m_transom.front().y(), 1.0);
@@ -297,9 +315,9 @@ class UsualDrawing {
     const Vec2 foreHeel = {heel.x() + forward.x() * moulding / std::max(-forward.x(), 0.3), heel.y()};
     const double headX = head.x() - moulding / std::max(up.y(), 0.3);
     const Vec2 foreHead(headX, heightAt(top, headX));
-    append(wood, {{step, heightAt(bottom, step) + deep}, foreHeel});
+    append(wood, {begins, foreHeel});
     append(wood, {foreHead});
-    const Chain upper = thinned(between(top, step, foreHead.x() - 1.0));
+    const Chain upper = thinned(between(top, begins.x(), foreHead.x() - 1.0));
     append(wood, Chain(upper.rbegin(), upper.rend()));
     const TimberId deadwood = add(TimberKind::Deadwood, "deadwood", 2.0 * m_keelHalf, wood);
     std::vector<OutlinePoint> post;
@@ -323,7 +341,7 @@ class UsualDrawing {
                                Length()});
     };
     // Deadwood and post stand on the keel; the post's fore face is against the deadwood.
-    joint(deadwood, keel, {step, heightAt(bottom, step) + deep}, heel);
+    joint(deadwood, keel, begins, heel);
     joint(deadwood, sternpost, foreHeel, foreHead);
   }
 

@@ -229,7 +229,7 @@ class RabbetTest : public QObject {
         QVERIFY(std::abs((place.rabbet - place.inner).norm() - thickness) < 1e-6);
         QVERIFY(place.inner.y() <= place.rabbet.y() + 1e-6);
         QVERIFY((place.bearding - place.rabbet).norm() >= thickness - 0.05);
-        QVERIFY(place.bevelRad > 0.0 && place.bevelRad <= 1.5708);
+        QVERIFY(place.bevelRad >= 0.0 && place.bevelRad <= 1.5708);
         if (run.part == RabbetPart::Stem) QVERIFY(place.bearding.x() > place.rabbet.x());
       }
       for (std::size_t i = 1; i < run.places.size(); ++i)
