@@ -85,9 +85,9 @@ enum class TransomFace { After, Fore };
 struct TransomPlan {
   TransomFace given = TransomFace::After;  ///< the face the table draws
   Length thickness = inches(0.875);
-  Length radius;                      ///< of the cylinder it is bent or built to, across; nought: flat
-  Length crown = inches(1.0);         ///< rise of its top edge at the middle
-  Length crownHigh = inches(0.375);   ///< left above that, to be cut when the sheer is sprung
+  Length radius;                     ///< of the cylinder it is bent or built to, across; nought: flat
+  Length crown = inches(1.0);        ///< rise of its top edge at the middle
+  Length crownHigh = inches(0.375);  ///< left above that, to be cut when the sheer is sprung
   bool operator==(const TransomPlan&) const = default;
 };
 
@@ -117,15 +117,15 @@ struct LaminationPlan {
   TimberId timber;
   std::string species = "oak";
   Bending bending = Bending::Cold;
-  Length strip;                    ///< thickness; nought: equal strips, as thick as bends
-  Length cleanUp = inches(0.25);   ///< added to the siding for cleaning up
-  Length trim = inches(4.0);       ///< added to each end
+  Length strip;                   ///< thickness; nought: equal strips, as thick as bends
+  Length cleanUp = inches(0.25);  ///< added to the siding for cleaning up
+  Length trim = inches(4.0);      ///< added to each end
   Length boardWidth = inches(6.0);
   Length boardThickness = inches(1.0);
   Length boardLength = inches(96.0);
   Length kerf = inches(0.125);
   Length clampSpacing = inches(6.0);
-  std::vector<BendRatio> ratios;   ///< instead of the usual ones
+  std::vector<BendRatio> ratios;  ///< instead of the usual ones
   std::vector<SpringbackResult> results;
   bool operator==(const LaminationPlan&) const = default;
 };
@@ -145,8 +145,8 @@ enum class FaultKind { Knot, Check, Nail, Heart, Wane, TornGrain };
 /// A fault of a slab, as a box along and across it.
 struct TimberFault {
   FaultKind kind = FaultKind::Knot;
-  Length along, across;        ///< its middle
-  Length length, width, depth; ///< depth from the first face
+  Length along, across;         ///< its middle
+  Length length, width, depth;  ///< depth from the first face
   bool operator==(const TimberFault&) const = default;
 };
 
@@ -161,15 +161,15 @@ struct SlabPlan {
   std::vector<std::vector<std::optional<Length>>> down;  ///< row by row across, each along: from the straight-edge
   Length finished = inches(2.5);
   double mostTiltDeg = 3.0;
-  Length cut = inches(0.125);          ///< taken at one pass
-  double litresAnHour = 4.0;           ///< the shop's own rate of planing or routing
+  Length cut = inches(0.125);  ///< taken at one pass
+  double litresAnHour = 4.0;   ///< the shop's own rate of planing or routing
   std::vector<TimberFault> faults;
-  Length lose;                         ///< how deep heart and torn grain are planed away with the first face
-  Length margin = inches(0.375);       ///< kept between the pattern and edge or fault
+  Length lose;                    ///< how deep heart and torn grain are planed away with the first face
+  Length margin = inches(0.375);  ///< kept between the pattern and edge or fault
   bool placed = false;
-  Length placedAlong, placedAcross;    ///< of the pattern's own middle
+  Length placedAlong, placedAcross;  ///< of the pattern's own middle
   double placedDeg = 0.0;
-  bool placedFlipped = false;          ///< pattern turned over
+  bool placedFlipped = false;  ///< pattern turned over
   bool operator==(const SlabPlan&) const = default;
 };
 
@@ -190,7 +190,7 @@ struct BackbonePlan {
   std::vector<Joint> joints;
   std::vector<Bolt> bolts;
   Length boltDiameter = inches(0.5);
-  Length boltClear = inches(0.75);  ///< wood kept between a bolt's hole and rabbet, stopwater or another bolt
+  Length boltClear = inches(0.75);     ///< wood kept between a bolt's hole and rabbet, stopwater or another bolt
   Length rabbetClear = inches(0.125);  ///< wood kept between a bolt's hole and the corner of the rabbet
   LaminationPlan lamination;
   BlankPlan blank;

@@ -37,8 +37,8 @@ double distanceToSegment(const Vec2& at, const Vec2& a, const Vec2& b) {
 
 double distanceOf(const Vec2& a, const Vec2& b, const Vec2& c, const Vec2& d) {
   if (crossing(a, b, c, d)) return 0.0;
-  return std::min({distanceToSegment(a, c, d), distanceToSegment(b, c, d), distanceToSegment(c, a, b),
-                   distanceToSegment(d, a, b)});
+  return std::min(
+      {distanceToSegment(a, c, d), distanceToSegment(b, c, d), distanceToSegment(c, a, b), distanceToSegment(d, a, b)});
 }
 
 double usualDiameter(double thicknessMm) {

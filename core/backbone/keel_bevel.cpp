@@ -30,8 +30,7 @@ Result<KeelBevel> keelBevel(const std::vector<KeelEdges>& edges, double thicknes
   bevel.leastSawRad = 1.5707963267948966;
   for (const KeelEdges& edge : edges) {
     KeelStation station{edge.name, edge.xMm, edge.outboardMm, edge.inboardMm, 0.0, 0.0, 0.0, 0.0};
-    station.edgeRad =
-        std::atan((lower(edge.xMm + slopeStepMm) - lower(edge.xMm - slopeStepMm)) / (2.0 * slopeStepMm));
+    station.edgeRad = std::atan((lower(edge.xMm + slopeStepMm) - lower(edge.xMm - slopeStepMm)) / (2.0 * slopeStepMm));
     station.stationRad = std::atan2(edge.inboardMm - edge.outboardMm, depth);
     station.sawRad = std::atan(std::tan(station.stationRad) * std::cos(station.edgeRad));
     bevel.leastSawRad = std::min(bevel.leastSawRad, station.sawRad);

@@ -34,9 +34,9 @@ struct KeelEdges {
   double inboardMm = 0.0;
 };
 
-/// The bevels of given edges: from upright, tan = (inboard - outboard) / (thickness - shoulder) in the station plane, and
-/// tan(saw) = tan(station) x cos(edge to centre line), the edge faired by a batten through its stations. Stations in
-/// order, two or more. Fails where the shoulder leaves no bevel.
+/// The bevels of given edges: from upright, tan = (inboard - outboard) / (thickness - shoulder) in the station plane,
+/// and tan(saw) = tan(station) x cos(edge to centre line), the edge faired by a batten through its stations. Stations
+/// in order, two or more. Fails where the shoulder leaves no bevel.
 Result<KeelBevel> keelBevel(const std::vector<KeelEdges>& edges, double thicknessMm, double shoulderMm, Unit unit);
 
 /// The edges that let the inside of the planking lie on a keel: at every station its section where it leaves the

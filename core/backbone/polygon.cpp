@@ -90,8 +90,7 @@ bool contains(const Polygon& polygon, const Vec2& at) {
   for (std::size_t i = 0, j = polygon.size() - 1; i < polygon.size(); j = i++) {
     const Vec2& a = polygon[i];
     const Vec2& b = polygon[j];
-    if ((a.y() > at.y()) != (b.y() > at.y()) &&
-        at.x() < (b.x() - a.x()) * (at.y() - a.y()) / (b.y() - a.y()) + a.x())
+    if ((a.y() > at.y()) != (b.y() > at.y()) && at.x() < (b.x() - a.x()) * (at.y() - a.y()) / (b.y() - a.y()) + a.x())
       inside = !inside;
   }
   return inside;

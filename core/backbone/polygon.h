@@ -15,7 +15,8 @@ Vec2 centroid(const Polygon& polygon);
 bool contains(const Polygon& polygon, const Vec2& at);
 /// Least distance from a point to the outline, inside or out.
 double distanceToOutline(const Polygon& polygon, const Vec2& at);
-/// Where a straight line from `from` towards `to` crosses the outline: shares of the way, in order; beyond the ends too.
+/// Where a straight line from `from` towards `to` crosses the outline: shares of the way, in order; beyond the ends
+/// too.
 std::vector<double> crossings(const Polygon& polygon, const Vec2& from, const Vec2& to);
 
 /// Operations on shapes, to a thousandth of a millimetre (the Clipper library).

@@ -128,8 +128,8 @@ RabbetTracer::Landing RabbetTracer::land(const Edge& edge, double share, bool ou
   const OffsetPatch face(*edge.patch, carried);
   const double lastT = edge.patch->lastT();
   Vec2 at = edge.at(share);
-  // The step in t and v that goes `distance` mm straight up the slope of the half-breadth; along stem and sternpost level,
-  // as a waterline runs, unless that is too nearly along the centre line.
+  // The step in t and v that goes `distance` mm straight up the slope of the half-breadth; along stem and sternpost
+  // level, as a waterline runs, unless that is too nearly along the centre line.
   const auto uphill = [&](const Vec2& place, double distance) -> std::optional<Vec2> {
     const Slopes slopes = slopesOf(face, place.x(), place.y());
     Eigen::Matrix2d metric;
@@ -317,7 +317,8 @@ std::vector<RabbetRun> RabbetTracer::trace() const {
           part == RabbetPart::Keel ? placesABay * static_cast<std::size_t>(edge.patch->lastT()) : stemPlaces;
       for (std::size_t i = 0; i <= count; ++i) {
         // The very foot of stem and post, where the patch comes to a point, belongs to the keel.
-        const double share = i == 0 && part != RabbetPart::Keel ? footShare : static_cast<double>(i) / static_cast<double>(count);
+        const double share =
+            i == 0 && part != RabbetPart::Keel ? footShare : static_cast<double>(i) / static_cast<double>(count);
         if (const auto one = place(edge, share, true)) found.push_back(*one);
       }
     }
@@ -399,21 +400,24 @@ Problems rabbetProblems(const std::vector<RabbetRun>& runs, double thicknessMm, 
     }
     if (worst == nullptr || worst->inner.y() >= leastWoodBetween * worst->rabbet.y()) continue;
     const double deep = worst->rabbet.y() - worst->inner.y();
-    problems.push_back({Fault::PlankTooThickForSiding,
-                        {0, 0, std::string(rabbetPartName(run.part))},
-                        {writeLength(millimetres(thicknessMm), unit, 1, true),
-                         writeLength(millimetres(deep), unit, 1, true),
-                         writeLength(millimetres(2.0 * worst->rabbet.y()), unit, 1, true),
-                         writeLength(millimetres(2.0 * deep / (1.0 - leastWoodBetween)), unit, 1, true)}});
+    problems.push_back(
+        {Fault::PlankTooThickForSiding,
+         {0, 0, std::string(rabbetPartName(run.part))},
+         {writeLength(millimetres(thicknessMm), unit, 1, true), writeLength(millimetres(deep), unit, 1, true),
+          writeLength(millimetres(2.0 * worst->rabbet.y()), unit, 1, true),
+          writeLength(millimetres(2.0 * deep / (1.0 - leastWoodBetween)), unit, 1, true)}});
   }
   return problems;
 }
 
 std::string_view rabbetPartName(RabbetPart part) {
   switch (part) {
-    case RabbetPart::Stem: return "stem";
-    case RabbetPart::Keel: return "keel";
-    case RabbetPart::Sternpost: return "sternpost";
+    case RabbetPart::Stem:
+      return "stem";
+    case RabbetPart::Keel:
+      return "keel";
+    case RabbetPart::Sternpost:
+      return "sternpost";
   }
   return {};
 }

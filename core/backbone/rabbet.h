@@ -14,15 +14,16 @@ enum class RabbetPart { Stem, Keel, Sternpost };
 /// One place along the rabbet, starboard side. Its three corners lie in the plane square to the rabbet line there, but
 /// for the little that the bearding line turns away from it.
 struct RabbetPlace {
-  Vec3 rabbet = Vec3::Zero();    ///< outside of the planking at the timber's side
-  Vec3 inner = Vec3::Zero();     ///< bottom of the groove: a plank's thickness in from the rabbet line, square to the surface
+  Vec3 rabbet = Vec3::Zero();  ///< outside of the planking at the timber's side
+  Vec3 inner =
+      Vec3::Zero();  ///< bottom of the groove: a plank's thickness in from the rabbet line, square to the surface
   Vec3 bearding = Vec3::Zero();  ///< inside of the planking at the timber's side
   Vec3 normal = Vec3::Zero();    ///< outward, of the outside of the planking at the rabbet line
-  double faceHalfMm = 0.0;  ///< half-breadth at which the inside of the planking, carried on, comes abreast of the rabbet
-                            ///< line: the fore face of a stem that is bevelled and not grooved
-  double alongMm = 0.0;     ///< along the rabbet line from the first place of its run
-  double bevelRad = 0.0;    ///< between planking and the timber's side, held square to the rabbet line: 0 lies flat on it
-  double planRad = 0.0;     ///< of the planking to the centre plane, in plan
+  double faceHalfMm = 0.0;       ///< half-breadth at which the inside of the planking, carried on, comes abreast of the
+                            ///< rabbet line: the fore face of a stem that is bevelled and not grooved
+  double alongMm = 0.0;   ///< along the rabbet line from the first place of its run
+  double bevelRad = 0.0;  ///< between planking and the timber's side, held square to the rabbet line: 0 lies flat on it
+  double planRad = 0.0;   ///< of the planking to the centre plane, in plan
 };
 
 /// The rabbet along one part, in order: stem and sternpost from the foot up, keel from forward aft.
@@ -59,8 +60,8 @@ struct RabbetAtHeight {
 ///
 /// Rabbet and bearding line are where the outside and the inside of the planking, exact offsets of the drawn surface,
 /// stand at the half-siding. Where one of them ends before it gets there it is carried on with its own tangent and
-/// curvature. Within 0.1 mm and 0.1 degree on a wedge and a cone, within 1 mm and half a degree on smooth hulls given as
-/// tables (rabbet_test).
+/// curvature. Within 0.1 mm and 0.1 degree on a wedge and a cone, within 1 mm and half a degree on smooth hulls given
+/// as tables (rabbet_test).
 class RabbetTracer {
  public:
   /// `hull.drawn` and `table` must outlive it. A half-siding of nought along the keel means no groove there.

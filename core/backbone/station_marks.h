@@ -16,10 +16,10 @@ struct StationMark {
   double topAlongMm = 0.0;     ///< along the upper face from the first mark on it
   double bottomAlongMm = 0.0;  ///< along the lower face from the first mark on it
   double topSlopeRad = 0.0;    ///< of the upper face; rising aft is positive
-  double leanRad = 0.0;        ///< of the mark on the side to the square of the upper face: what the gauge is set off 90 by
-  double depthMm = 0.0;        ///< along the mark, from face to face
-  double squaredOffMm = 0.0;   ///< how far out the mark at the lower face would be if it were squared off the upper one;
-                               ///< positive: too far aft
+  double leanRad = 0.0;  ///< of the mark on the side to the square of the upper face: what the gauge is set off 90 by
+  double depthMm = 0.0;  ///< along the mark, from face to face
+  double squaredOffMm = 0.0;  ///< how far out the mark at the lower face would be if it were squared off the upper one;
+                              ///< positive: too far aft
 };
 
 struct StationMarks {

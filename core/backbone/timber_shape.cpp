@@ -46,9 +46,7 @@ Polygon leftOf(const Joint& joint) {
 
 Result<Polygon> springOutline(const Timber& timber, double stepMm) {
   const auto& points = timber.outline;
-  const auto folds = [&](const std::string& which) {
-    return fail(Fault::OutlineFolds, {0, 0, timber.name}, {which});
-  };
+  const auto folds = [&](const std::string& which) { return fail(Fault::OutlineFolds, {0, 0, timber.name}, {which}); };
   if (points.size() < 3) return folds("a point: it needs three at least");
   // Begin at a corner, so that each stretch lies between two of them; with none, at the first point.
   std::size_t first = 0;

@@ -40,7 +40,8 @@ Vec2 profileOf(const Vec3& at) {
 double heightAt(const Chain& chain, double x) {
   for (std::size_t i = 1; i < chain.size(); ++i) {
     const Vec2 &a = chain[i - 1], &b = chain[i];
-    if ((x - a.x()) * (x - b.x()) <= 0.0 && a.x() != b.x()) return a.y() + (b.y() - a.y()) * (x - a.x()) / (b.x() - a.x());
+    if ((x - a.x()) * (x - b.x()) <= 0.0 && a.x() != b.x())
+      return a.y() + (b.y() - a.y()) * (x - a.x()) / (b.x() - a.x());
   }
   return std::abs(x - chain.front().x()) < std::abs(x - chain.back().x()) ? chain.front().y() : chain.back().y();
 }
@@ -197,7 +198,8 @@ class UsualDrawing {
       const Vec2 in = chain[i] - chain[i - 1], out = chain[i + 1] - chain[i];
       return in.x() * out.y() - in.y() * out.x() < 0.0;
     };
-    if (join >= 2 && join + 2 < chain.size() && hollow(join - 1)) chain.erase(chain.begin() + static_cast<std::ptrdiff_t>(join));
+    if (join >= 2 && join + 2 < chain.size() && hollow(join - 1))
+      chain.erase(chain.begin() + static_cast<std::ptrdiff_t>(join));
     return sprung(chain, finePoints);
   }
 
@@ -305,9 +307,10 @@ class UsualDrawing {
     const Chain top = inner();
     // Sternpost: from the keel's end to the foot of the transom, or up the sternpost rabbet.
     Vec2 head(std::max(heel.x(), top.back().x()), top.back().y());
-    if (!m_transom.empty()) head.x() = m_transom.front().x() + (head.y() - m_transom.front().y()) *
-                                           (m_transom.back().x() - m_transom.front().x()) /
-                                           std::max(m_transom.back().y() - m_transom.front().y(), 1.0);
+    if (!m_transom.empty())
+      head.x() = m_transom.front().x() + (head.y() - m_transom.front().y()) *
+                                             (m_transom.back().x() - m_transom.front().x()) /
+                                             std::max(m_transom.back().y() - m_transom.front().y(), 1.0);
     const double moulding = 1.6 * 2.0 * m_keelHalf;
     std::vector<OutlinePoint> wood;
     const Vec2 up = (head - heel).normalized();
@@ -414,13 +417,14 @@ std::vector<Bolt> placeBolts(const BackbonePlan& given, const std::vector<Rabbet
         const Vec2 on = from + way * (share * length + shift);
         double down = 0.0, above = 0.0;
         for (const TimberShape* shape : {one, other}) {
-          for (const double at : crossings(shape->outline, on, on + square)) down = std::min(down, at), above = std::max(above, at);
+          for (const double at : crossings(shape->outline, on, on + square))
+            down = std::min(down, at), above = std::max(above, at);
         }
         if (above - down < 2.0 * plan.boltDiameter.mm()) continue;
         const Vec2 low = on + square * down, high = on + square * above;
         const bool lowFirst = low.y() <= high.y();
-        plan.bolts.push_back({{nextId}, pointOf(lowFirst ? low : high, true), pointOf(lowFirst ? high : low, true),
-                              plan.boltDiameter});
+        plan.bolts.push_back(
+            {{nextId}, pointOf(lowFirst ? low : high, true), pointOf(lowFirst ? high : low, true), plan.boltDiameter});
         const auto clashes = boltClashes(plan, rabbet, stopwaters);
         const bool clear = std::none_of(clashes.begin(), clashes.end(), [&](const BoltClash& clash) {
           return clash.bolt.number == nextId && clash.with != BoltFoul::Rabbet;

@@ -178,7 +178,8 @@ class RabbetTest : public QObject {
   void smoothBowIsWithinAMillimetreAndHalfADegree() {
     for (const double thickness : {10.0, 25.0}) {
       verifyWithin(missesOf(smoothBow(), PlankingSide::Outside, thickness), smoothMm, smoothDeg);
-      // Drawn to the inside, the rabbet line is up to 115 mm beyond the surface where thick planking lands fine: twice that.
+      // Drawn to the inside, the rabbet line is up to 115 mm beyond the surface where thick planking lands fine: twice
+      // that.
       verifyWithin(missesOf(smoothBow(), PlankingSide::Inside, thickness), 2.0 * smoothMm, smoothDeg);
     }
   }
@@ -232,8 +233,7 @@ class RabbetTest : public QObject {
         QVERIFY(place.bevelRad >= 0.0 && place.bevelRad <= 1.5708);
         if (run.part == RabbetPart::Stem) QVERIFY(place.bearding.x() > place.rabbet.x());
       }
-      for (std::size_t i = 1; i < run.places.size(); ++i)
-        QVERIFY(run.places[i].alongMm > run.places[i - 1].alongMm);
+      for (std::size_t i = 1; i < run.places.size(); ++i) QVERIFY(run.places[i].alongMm > run.places[i - 1].alongMm);
     }
   }
 
@@ -278,9 +278,9 @@ class RabbetTest : public QObject {
     wider.breadth = [half = wider.sidingMm](double run, double) { return half + run * std::tan(0.3); };
     const OffsetTable enough = wider.table(PlankingSide::Outside, 24.0);
     const Hull enoughHull = hullOf(enough);
-    QVERIFY(rabbetProblems(RabbetTracer({&enoughHull, PlankingSide::Outside, 24.0}, enough).trace(), 24.0,
-                           Unit::Millimetre)
-                .empty());
+    QVERIFY(
+        rabbetProblems(RabbetTracer({&enoughHull, PlankingSide::Outside, 24.0}, enough).trace(), 24.0, Unit::Millimetre)
+            .empty());
   }
 
   void overhangPlumbAndClipperStemsAllWork() {
