@@ -87,6 +87,11 @@ int run(int argc, char** argv) {
   auto* plank = app.add_subcommand("plank", "one plank laid flat");
   auto* sheet = app.add_subcommand("sheets", "full-size patterns");
   auto* moulds = app.add_subcommand("moulds", "outline of every mould, with its marks and bevels");
+  auto* rabbet = app.add_subcommand("rabbet", "rabbet, inner rabbet and bearding line of stem or sternpost at heights");
+  std::string part, heights;
+  rabbet->add_option("--part", part, "stem or sternpost")->required()->check(CLI::IsMember({"stem", "sternpost"}));
+  rabbet->add_option("--heights", heights, "heights above the base line, H,H,...")->required();
+  addCommon(*rabbet, request, words);
   auto* fairness = app.add_subcommand("fairness", "every figure of the table, and what a batten says of it");
   addCommon(*fairness, request, words);
   for (auto* command : {lining, widths, plank, moulds, sheet}) {
@@ -107,6 +112,10 @@ int run(int argc, char** argv) {
     if (import->parsed()) return report(importTable(request.file, out));
     if (fairness->parsed()) return report(fairnessTable(request));
     if (moulds->parsed()) return report(answer(request, mouldsTable));
+    if (rabbet->parsed()) {
+      const RabbetPart of = part == "stem" ? RabbetPart::Stem : RabbetPart::Sternpost;
+      return report(answer(request, [&](const Job& job) { return rabbetTable(job, of, heights); }));
+    }
     if (girths->parsed()) return report(answer(request, girthsTable));
     if (lining->parsed()) return report(answer(request, liningTable));
     if (widths->parsed()) return report(answer(request, widthsTable));

@@ -11,8 +11,8 @@ namespace narrows::cli {
 void addSheetsOptions(CLI::App& command, SheetsRequest& request) {
   command.add_option("--out", request.out, "folder to write to")->required();
   command.add_option("--format", request.format, "pdf, svg or dxf")->check(CLI::IsMember({"pdf", "svg", "dxf"}));
-  command.add_option("--what", request.what, "planks, moulds, lines or all")
-      ->check(CLI::IsMember({"planks", "moulds", "lines", "all"}));
+  command.add_option("--what", request.what, "planks, moulds, backbone, lines or all")
+      ->check(CLI::IsMember({"planks", "moulds", "backbone", "lines", "all"}));
   command.add_option("--nested-on", request.nestedOn, "lay all moulds on sheets of this size too, WIDTHxHEIGHT");
   command.add_option("--paper", request.paper, "for pdf: A4, A3, Letter, Tabloid or roll:WIDTH");
   command.add_option("--side", request.side, "starboard, port or both")
@@ -68,6 +68,15 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
     std::move(more.begin(), more.end(), std::back_inserter(drawings));
   };
   if (all || request.what == "lines") append(linesSheets(solved));
+  if (all || request.what == "backbone") {
+    // The backbone is cut to the planking's faces whatever face the rest is asked of.
+    const auto answer = solve(std::make_shared<Book>(job.book()), 0);
+    if (answer->backbone == nullptr && !all)
+      return tl::make_unexpected(answer->drawn == nullptr ? Problems{{Fault::NoHull, {}, {}}} : Problems{});
+    Solved backbone = *answer;
+    backbone.book = book;
+    append(backboneSheets(backbone, {}));
+  }
   if (all || request.what == "moulds") {
     solved.moulds = std::make_shared<MouldSet>(
         makeMoulds({job.sharedHull(), solved.lining.get(), &job.book().table}, book->moulds));

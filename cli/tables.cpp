@@ -166,4 +166,44 @@ Result<std::string> mouldsTable(const Job& job) {
   return text;
 }
 
+Result<std::string> rabbetTable(const Job& job, RabbetPart part, const std::string& heights) {
+  std::vector<double> wanted;
+  for (std::size_t from = 0; from <= heights.size();) {
+    const std::size_t to = std::min(heights.find(',', from), heights.size());
+    const auto height = parseLength(heights.substr(from, to - from), job.unit());
+    if (!height) throw UsageError{"--heights: " + describe(height.error()[0])};
+    wanted.push_back(height->mm());
+    from = to + 1;
+  }
+  const OffsetTable table = fairedTable(job.book());
+  const SectionKind end = part == RabbetPart::Stem ? SectionKind::Stem : SectionKind::Sternpost;
+  const Section& section = part == RabbetPart::Stem ? job.drawn()->sections.front() : job.drawn()->sections.back();
+  if (section.kind != end) {
+    const std::string name(rabbetPartName(part));
+    return fail(Fault::RecordMissing, {},
+                {"profile " + name + " rabbet", "without it there is no " + name + " to cut a rabbet in."});
+  }
+  const BackbonePlan& plan = job.book().backbone;
+  const auto mm = [](const std::optional<Length>& length) {
+    return length ? std::optional<double>(length->mm()) : std::nullopt;
+  };
+  const RabbetTracer tracer(
+      {job.drawn().get(), table.side, table.thickness.mm()}, table,
+      {mm(plan.rabbet.stemHalfSiding), mm(plan.rabbet.keelHalfSiding), mm(plan.rabbet.sternpostHalfSiding)});
+  std::string text = "height,rabbet,inner,inner_half_breadth,inner_height,bearding,angle\n";
+  for (const double height : wanted) {
+    const RabbetAtHeight met = tracer.atHeight(part, height);
+    text += job.show(height) + ",";
+    if (met.rabbet) {
+      text += job.show(met.rabbet->rabbet.x()) + "," + job.show(met.rabbet->inner.x()) + "," +
+              job.show(met.rabbet->inner.y()) + "," + job.show(met.rabbet->inner.z()) + ",";
+    } else {
+      text += ",,,,";
+    }
+    text += (met.bearding ? job.show(met.bearding->x()) : "") + ",";
+    text += (met.rabbet ? showDecimal(radians(met.rabbet->planRad).deg(), angleDecimals) : "") + "\n";
+  }
+  return text;
+}
+
 }  // namespace narrows::cli

@@ -3,6 +3,7 @@
 
 #include <string>
 
+#include "backbone/rabbet.h"
 #include "job.h"
 
 namespace narrows::cli {
@@ -18,5 +19,8 @@ Result<std::string> fairnessTable(const Request& request);
 
 /// The outline of every mould with its marks and bevels.
 Result<std::string> mouldsTable(const Job& job);
+
+/// The rabbet of stem or sternpost at heights. Fails where the boat has no such part.
+Result<std::string> rabbetTable(const Job& job, RabbetPart part, const std::string& heights);
 
 }  // namespace narrows::cli

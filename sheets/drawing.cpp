@@ -66,6 +66,16 @@ LineStyle styleOf(LineRole role) {
       return {"CENTRE", 0.3, {14.0, 3.0, 2.0, 3.0}};
     case LineRole::Level:
       return {"LEVELS", 0.18, {}};
+    case LineRole::Rabbet:
+      return {"RABBET", 0.5, {}};
+    case LineRole::InnerRabbet:
+      return {"INNER_RABBET", 0.3, {2.0, 2.0}};
+    case LineRole::Bearding:
+      return {"BEARDING", 0.4, {9.0, 2.5}};
+    case LineRole::Joint:
+      return {"JOINTS", 0.5, {}};
+    case LineRole::Bolt:
+      return {"BOLTS", 0.35, {12.0, 2.0, 2.0, 2.0}};
   }
   return {"0", 0.25, {}};
 }

@@ -23,7 +23,12 @@ enum class LineRole {
   MouldEdge,
   MouldBack,
   CentreLine,
-  Level
+  Level,
+  Rabbet,
+  InnerRabbet,
+  Bearding,
+  Joint,
+  Bolt  ///< the last: layers are written for all up to it
 };
 
 struct SheetLine {

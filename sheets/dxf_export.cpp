@@ -4,6 +4,7 @@
 #include <array>
 #include <filesystem>
 #include <memory>
+#include <vector>
 
 #include "export.h"
 
@@ -11,9 +12,12 @@ namespace narrows {
 
 namespace {
 
-constexpr std::array<LineRole, 10> allRoles{
-    LineRole::KeelEdge,  LineRole::SheerEdge, LineRole::HoodEnd, LineRole::Station, LineRole::LapLine,
-    LineRole::Dimension, LineRole::Check,     LineRole::Board,   LineRole::Mark,    LineRole::Rule};
+/// Every role a line may have.
+std::vector<LineRole> allRoles() {
+  std::vector<LineRole> roles;
+  for (int i = 0; i <= static_cast<int>(LineRole::Bolt); ++i) roles.push_back(static_cast<LineRole>(i));
+  return roles;
+}
 
 const char* lineType(LineRole role) {
   return styleOf(role).dashMm.empty() ? "CONTINUOUS" : "DASHED";
@@ -27,9 +31,9 @@ void writeTables(DL_Dxf& dxf, DL_WriterA& writer) {
   std::array<double, 2> dash{6.0, -3.0};
   dxf.writeLinetype(writer, DL_LinetypeData("DASHED", "Dashed", 0, 2, 9.0, dash.data()));
   writer.tableEnd();
-  writer.tableLayers(static_cast<int>(allRoles.size()) + 2);
+  writer.tableLayers(static_cast<int>(allRoles().size()) + 2);
   dxf.writeLayer(writer, DL_LayerData("0", 0), DL_Attributes("", 7, 25, "CONTINUOUS", 1.0));
-  for (const LineRole role : allRoles) {
+  for (const LineRole role : allRoles()) {
     dxf.writeLayer(writer, DL_LayerData(styleOf(role).layer, 0), DL_Attributes("", 7, 25, lineType(role), 1.0));
   }
   dxf.writeLayer(writer, DL_LayerData("TEXT", 0), DL_Attributes("", 7, 25, "CONTINUOUS", 1.0));

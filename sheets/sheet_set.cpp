@@ -4,6 +4,7 @@
 #include <filesystem>
 #include <numeric>
 
+#include "backbone_sheet.h"
 #include "lines_sheet.h"
 #include "mould_sheet.h"
 #include "stick_sheet.h"
@@ -50,6 +51,33 @@ std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choic
       drawings.push_back(std::move(sheet));
   }
   if (choice.setUp) drawings.push_back(setUpSheet(*solved.moulds, of));
+  return drawings;
+}
+
+std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& choice) {
+  std::vector<Drawing> drawings;
+  if (solved.backbone == nullptr) return drawings;
+  const Backbone& backbone = *solved.backbone;
+  const BackboneSheetOf of{solved.fair->boat,   solved.book->settings.notation,
+                           &backbone,           solved.fair.get(),
+                           solved.inside.get(), solved.outside.get()};
+  for (const TimberShape& shape : backbone.shapes.shapes) {
+    if (choice.timber.empty() || choice.timber == shape.name) drawings.push_back(timberSheet(of, shape));
+  }
+  if (!choice.timber.empty()) return drawings;
+  for (const RabbetRun& run : *backbone.rabbet) drawings.push_back(rabbetSectionsSheet(of, run));
+  if (backbone.keel) drawings.push_back(keelSheet(of));
+  if (backbone.transom != nullptr) drawings.push_back(transomSheet(of, *backbone.transom));
+  const Timber* bent = backbone.plan.find(backbone.plan.lamination.timber);
+  if (backbone.lamination && bent != nullptr) drawings.push_back(formSheet(of, *backbone.lamination, bent->name));
+  const Timber* built = backbone.plan.find(backbone.plan.blank.timber);
+  if (backbone.blank && built != nullptr) {
+    for (Drawing& drawing : blankSheets(of, *backbone.blank, *built)) drawings.push_back(std::move(drawing));
+  }
+  if (backbone.plan.find(backbone.plan.slab.timber) != nullptr) drawings.push_back(slabSheet(of));
+  if (choice.tables) {
+    for (Drawing& drawing : backboneTables(of)) drawings.push_back(std::move(drawing));
+  }
   return drawings;
 }
 

@@ -30,6 +30,14 @@ struct MouldChoice {
 };
 std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choice);
 
+/// The backbone: every timber, rabbet sections, keel, transom, form and blank where there are any, and the tables.
+/// `timber`: one only, by its name.
+struct BackboneChoice {
+  std::string timber;
+  bool tables = true;
+};
+std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& choice);
+
 /// The body plan at full size and the corrected table. Needs the drawn surface.
 std::vector<Drawing> linesSheets(const Solved& solved);
 

@@ -15,8 +15,8 @@ KeysSheet::KeysSheet(QWidget* parent) : QDialog(parent) {
   grid->setContentsMargins(26, 20, 26, 20);
   grid->setHorizontalSpacing(26);
   grid->setVerticalSpacing(6);
-  const std::array<std::array<QString, 2>, 26> keys{{
-      {tr("1  3  4  5"), tr("Lines, Moulds, Lining off, Planks (with Ctrl while typing)")},
+  const std::array<std::array<QString, 2>, 28> keys{{
+      {tr("1  2  3  4  5"), tr("Lines, Backbone, Moulds, Lining off, Planks (with Ctrl while typing)")},
       {tr("Enter (on the lines), Esc"), tr("work on the line in hand by itself; the whole boat again")},
       {tr("Space, F, S held"), tr("pull or drive a nail; float it to the batten; sight along the line")},
       {tr("Ctrl+T"), tr("type a table from paper")},
@@ -26,6 +26,8 @@ KeysSheet::KeysSheet(QWidget* parent) : QDialog(parent) {
       {tr("N"), tr("nail the mark in hand where it is, or pull its nail")},
       {tr("Delete"), tr("pull every nail of the line in hand; empty a figure of the table")},
       {tr("Esc"), tr("put back the mark that is being dragged")},
+      {tr("Insert, Delete, C (backbone)"), tr("put in or take out a point of a timber; make it a corner or fair")},
+      {tr("[ ] F (slab)"), tr("turn the pattern, turn it over; arrows slide it")},
       {tr("M held, drag"), tr("a rule: measure on the drawing")},
       {tr("wheel, + and −"), tr("nearer and further, about the pointer")},
       {tr("0"), tr("the whole drawing again")},

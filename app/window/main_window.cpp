@@ -23,6 +23,7 @@
 
 #include "book/edits.h"
 #include "lines_sheet.h"
+#include "stages/backbone/backbone_stage.h"
 #include "stages/lines/line_bench.h"
 #include "stages/lines/lines_stage.h"
 #include "stages/lines/offset_grid.h"
@@ -62,6 +63,7 @@ MainWindow::MainWindow(QWidget* parent)
       m_findings(new FindingsBar(&m_session)),
       m_told(new QLabel),
       m_lines(new LinesStage(&m_session)),
+      m_backbone(new BackboneStage(&m_session)),
       m_moulds(new MouldsStage(&m_session)),
       m_lining(new LiningStage(&m_session)),
       m_planks(new PlanksStage(&m_session)) {
@@ -89,7 +91,7 @@ MainWindow::MainWindow(QWidget* parent)
   m_pages->addWidget(m_bench);
   setCentralWidget(page);
 
-  m_stages = {m_lines, m_moulds, m_lining, m_planks};
+  m_stages = {m_lines, m_backbone, m_moulds, m_lining, m_planks};
   for (Stage* stage : m_stages) {
     m_stack->addWidget(stage);
     m_rail->addStage(stage->number(), stage->name());
@@ -99,6 +101,7 @@ MainWindow::MainWindow(QWidget* parent)
   connect(m_rail, &Rail::chosen, this, [this](int index) { goToStage(static_cast<std::size_t>(index)); });
   connect(m_findings, &FindingsBar::findingChosen, this, &MainWindow::goToFinding);
   connect(m_planks, &PlanksStage::printAsked, this, [this] { printSheets(PrintPanel::Planks); });
+  connect(m_backbone, &BackboneStage::printAsked, this, [this] { printSheets(PrintPanel::Backbone); });
   connect(m_moulds, &MouldsStage::printAsked, this, [this] { printSheets(PrintPanel::Moulds); });
   connect(&m_session, &Session::answerSettled, this, &MainWindow::showStanding);
   connect(&m_session, &Session::fileChanged, this, &MainWindow::showTitle);
@@ -144,7 +147,10 @@ void MainWindow::makeFileMenu() {
   m_bookActions.push_back(
       file->addAction(tr("Full-size sheets: &print and export…"), QKeySequence::Print, this, [this] {
         const int number = m_stages[currentStage()]->number();
-        printSheets(number == 1 ? PrintPanel::Lines : number == 3 ? PrintPanel::Moulds : PrintPanel::Planks);
+        printSheets(number == 1   ? PrintPanel::Lines
+                    : number == 2 ? PrintPanel::Backbone
+                    : number == 3 ? PrintPanel::Moulds
+                                  : PrintPanel::Planks);
       }));
   QMenu* out = file->addMenu(tr("Table as &CSV"));
   m_bookActions.push_back(out->addAction(tr("As &drawn…"), this, [this] { exportTable(false); }));
@@ -374,7 +380,7 @@ void MainWindow::printSheets(int what) {
   if (solved == nullptr) return;
   // What is printed is the full answer for the book as it stands, never a quick one.
   std::shared_ptr<const Solved> whole = solved;
-  if (solved->quick || solved->mouldsWait || solved->revision != m_session.revision())
+  if (solved->quick || solved->mouldsWait || solved->backboneWaits || solved->revision != m_session.revision())
     whole = solve(m_session.book(), m_session.revision(), solved);
   if (what == PrintPanel::Planks && whole->planks.empty()) {
     tell(tr("There are no planks to print yet."), true);
@@ -510,6 +516,23 @@ void MainWindow::goToFinding(const Finding& finding) {
     case FindingCode::OutsideHull:
       goToNumber(1);
       if (finding.figure) m_lines->workOn(*finding.figure);
+      break;
+    case FindingCode::BackboneProblem:
+    case FindingCode::BoltFouls:
+      goToNumber(2);
+      m_backbone->open(BackboneStage::Assembly);
+      break;
+    case FindingCode::SquaredOff:
+      goToNumber(2);
+      m_backbone->choose(finding.timber);
+      break;
+    case FindingCode::CameOutOff:
+      goToNumber(2);
+      m_backbone->open(BackboneStage::Keel);
+      break;
+    case FindingCode::FaultInPart:
+      goToNumber(2);
+      m_backbone->open(BackboneStage::Slab);
       break;
     case FindingCode::MouldProblem:
     case FindingCode::SetUpOff:

@@ -13,6 +13,7 @@ class QStackedWidget;
 
 namespace narrows {
 
+class BackboneStage;
 class FindingsBar;
 class LinesStage;
 class LiningStage;
@@ -42,6 +43,7 @@ class MainWindow : public QMainWindow {
   void beginTable(const OffsetTable& table);
   std::size_t currentStage() const;
   LinesStage* lines() { return m_lines; }
+  BackboneStage* backbone() { return m_backbone; }
   MouldsStage* moulds() { return m_moulds; }
   LiningStage* lining() { return m_lining; }
   PlanksStage* planks() { return m_planks; }
@@ -90,6 +92,7 @@ class MainWindow : public QMainWindow {
   FindingsBar* m_findings;
   QLabel* m_told;
   LinesStage* m_lines;
+  BackboneStage* m_backbone;
   MouldsStage* m_moulds;
   LiningStage* m_lining;
   PlanksStage* m_planks;

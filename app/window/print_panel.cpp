@@ -25,6 +25,7 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
       m_strake(strake),
       m_what(new QComboBox(this)),
       m_moulds(new QComboBox(this)),
+      m_timbers(new QComboBox(this)),
       m_nested(new QLineEdit(this)),
       m_form(new QFormLayout(this)),
       m_strakes(new QComboBox(this)),
@@ -53,13 +54,19 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   auto* form = m_form;
   form->setContentsMargins(22, 18, 22, 18);
   form->setVerticalSpacing(10);
-  m_what->addItems({tr("planks"), tr("moulds"), tr("lines: body plan and corrected table")});
+  m_what->addItems({tr("planks"), tr("moulds"), tr("lines: body plan and corrected table"), tr("backbone")});
   m_moulds->addItem(tr("every mould"));
   if (m_solved->moulds != nullptr) {
     for (const Mould& mould : m_solved->moulds->moulds) m_moulds->addItem(QString::fromStdString(mould.name));
   }
+  m_timbers->addItem(tr("everything"));
+  if (m_solved->backbone != nullptr) {
+    for (const TimberShape& shape : m_solved->backbone->shapes.shapes)
+      m_timbers->addItem(QString::fromStdString(shape.name));
+  }
   m_nested->setPlaceholderText(tr("none; or a sheet, such as 4 ft x 8 ft"));
   form->addRow(tr("Sheets of"), m_what);
+  form->addRow(tr("Of the backbone"), m_timbers);
   form->addRow(tr("Moulds"), m_moulds);
   form->addRow(tr("All nested on"), m_nested);
   form->addRow(tr("Patterns of"), m_strakes);
@@ -100,7 +107,7 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   connect(m_write, &QPushButton::clicked, this, &PrintPanel::write);
   connect(m_what, &QComboBox::currentIndexChanged, this, &PrintPanel::showRows);
   connect(m_nested, &QLineEdit::textChanged, this, &PrintPanel::count);
-  for (QComboBox* box : {m_what, m_moulds, m_strakes, m_side, m_format, m_paper})
+  for (QComboBox* box : {m_what, m_moulds, m_timbers, m_strakes, m_side, m_format, m_paper})
     connect(box, &QComboBox::currentIndexChanged, this, &PrintPanel::count);
   for (QCheckBox* box : {m_widths, m_stick}) connect(box, &QCheckBox::toggled, this, &PrintPanel::count);
   connect(m_roll, &QLineEdit::textChanged, this, &PrintPanel::count);
@@ -123,10 +130,16 @@ void PrintPanel::showRows() {
   };
   for (QWidget* one : std::initializer_list<QWidget*>{m_strakes, m_side, m_widths, m_stick}) show(one, what == Planks);
   for (QWidget* one : std::initializer_list<QWidget*>{m_moulds, m_nested}) show(one, what == Moulds);
+  show(m_timbers, what == Backbone);
 }
 
 std::vector<Drawing> PrintPanel::drawings() const {
   if (m_what->currentIndex() == Lines) return linesSheets(*m_solved);
+  if (m_what->currentIndex() == Backbone) {
+    BackboneChoice choice;
+    if (m_timbers->currentIndex() > 0) choice.timber = m_timbers->currentText().toStdString();
+    return backboneSheets(*m_solved, choice);
+  }
   if (m_what->currentIndex() == Planks) return planksSheets(*m_solved, choice());
   MouldChoice choice;
   if (m_moulds->currentIndex() > 0) {

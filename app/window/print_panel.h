@@ -20,10 +20,10 @@ class PrintPanel : public QDialog {
 
  public:
   /// What the sheets are of, in the order of the first box.
-  enum What { Planks, Moulds, Lines };
+  enum What { Planks, Moulds, Lines, Backbone };
 
   PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget* parent = nullptr);
-  /// Opens on planks, moulds or lines; `mould` is the one in hand.
+  /// Opens on planks, moulds, lines or backbone; `mould` is the one in hand.
   void choose(int what, const std::string& mould);
   QComboBox* what() { return m_what; }
   QComboBox* moulds() { return m_moulds; }
@@ -46,6 +46,7 @@ class PrintPanel : public QDialog {
   int m_strake;
   QComboBox* m_what;
   QComboBox* m_moulds;
+  QComboBox* m_timbers;
   QLineEdit* m_nested;
   QFormLayout* m_form;
   QComboBox* m_strakes;

@@ -20,8 +20,8 @@ struct RabbetPlace {
   Vec3 bearding = Vec3::Zero();  ///< inside of the planking at the timber's side
   Vec3 normal = Vec3::Zero();    ///< outward, of the outside of the planking at the rabbet line
   double faceHalfMm = 0.0;       ///< half-breadth at which the inside of the planking, carried on, comes abreast of the
-                            ///< rabbet line: the fore face of a stem that is bevelled and not grooved
-  double alongMm = 0.0;   ///< along the rabbet line from the first place of its run
+                                 ///< rabbet line: the fore face of a stem that is bevelled and not grooved
+  double alongMm = 0.0;          ///< along the rabbet line from the first place of its run
   double bevelRad = 0.0;  ///< between planking and the timber's side, held square to the rabbet line: 0 lies flat on it
   double planRad = 0.0;   ///< of the planking to the centre plane, in plan
 };

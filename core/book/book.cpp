@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "backbone/backbone.h"
 #include "lining/shop_figures.h"
 
 namespace narrows {
@@ -30,6 +31,7 @@ constexpr int strakesToStartWith = 8;
 Book bookOf(const OffsetTable& table, std::optional<Length> girth) {
   Book book;
   book.table = table;
+  book.backbone = usualPlan(table);
   const auto give = [&book] { return book.nextId++; };
   book.stem = {give()};
   for (std::size_t i = 0; i < table.stations.size(); ++i) book.stationIds.push_back({give()});

@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "backbone/backbone_plan.h"
 #include "fairing/table_line.h"
 #include "lines/hull.h"
 #include "lining/lining.h"
@@ -14,7 +15,7 @@
 namespace narrows {
 
 /// Format of the file this program writes.
-inline constexpr int bookVersion = 2;
+inline constexpr int bookVersion = 3;
 
 struct BookSettings {
   Notation notation = Notation::Inches16;  ///< how lengths are shown
@@ -39,6 +40,7 @@ struct Book {
   std::vector<StationId> stationIds;  ///< one a column of the table
   StationId stem;                     ///< the stem as a place where marks are
   StationId sternpost;
+  BackbonePlan backbone;
   LiningPlan lining;
   MouldPlan moulds;
   BookSettings settings;

@@ -3,6 +3,8 @@
 #include <nlohmann/json.hpp>
 #include <set>
 
+#include "backbone/backbone.h"
+#include "book/backbone_json.h"
 #include "book/book.h"
 
 namespace narrows {
@@ -151,6 +153,7 @@ Json knownJson(const Book& book) {
   json["stem-id"] = book.stem.number;
   json["sternpost-id"] = book.sternpost.number;
   json["lining"] = liningJson(book.lining);
+  json["backbone"] = backboneJson(book.backbone);
   json["moulds"] = mouldsJson(book.moulds);
   json["settings"] = {{"notation", notationName(book.settings.notation)},
                       {"lap", book.settings.lap.mm()},
@@ -253,7 +256,9 @@ class BookReader {
       readSettings(*settings, book.settings);
     }
     m_within.clear();
-    // Books of format 1 have neither faired figures nor moulds.
+    // Books of format 1 have neither faired figures nor moulds, those of format 2 no backbone.
+    book.backbone = usualPlan(book.table);
+    if (json.contains("backbone")) readBackbone(json["backbone"], book.backbone, problems);
     if (json.contains("faired")) readFaired(json["faired"], book);
     if (json.contains("moulds")) {
       m_within = "moulds / ";
@@ -436,6 +441,9 @@ class BookReader {
     for (const StrakeId id : book.lining.strakes) use(id.number);
     for (const LineId id : book.lining.lines) use(id.number);
     for (const ExtraMould& mould : book.moulds.extra) use(mould.id.number);
+    for (const Timber& timber : book.backbone.timbers) use(timber.id.number);
+    for (const Joint& joint : book.backbone.joints) use(joint.id.number);
+    for (const Bolt& bolt : book.backbone.bolts) use(bolt.id.number);
     if (!good) wrong("next-id", "above every id, and no id stands twice");
   }
 

@@ -14,6 +14,7 @@ std::string describe(const Finding& finding, Notation notation) {
     case FindingCode::TableProblem:
     case FindingCode::LiningProblem:
     case FindingCode::MouldProblem:
+    case FindingCode::BackboneProblem:
       return finding.words;
     case FindingCode::Misread:
     case FindingCode::LooksOff: {
@@ -49,6 +50,21 @@ std::string describe(const Finding& finding, Notation notation) {
                         showLength(millimetres(std::abs(finding.figures[1])), notation) +
                         (finding.figures[1] > 0.0 ? " more girth." : " less girth.")
                   : "Put it right before planks are spiled from it.");
+    case FindingCode::BoltFouls:
+      return "A bolt at " + finding.place + " leaves " + shown(0) + " of wood to " + finding.words + ", where " +
+             shown(1) + " was asked for: move it along the joint before it is bored.";
+    case FindingCode::SquaredOff:
+      return "Stations squared off the top of the " + finding.line + " would be " +
+             showLength(millimetres(std::abs(finding.figures[0])), notation) + " out at its lower face at " + place +
+             ": the marks lean " + showDecimal(finding.figures[1], 1) + "\u00b0 from square, for she slopes.";
+    case FindingCode::CameOutOff:
+      return "The keel came out " + showLength(millimetres(std::abs(finding.figures[0])), notation) +
+             (finding.figures[0] > 0.0 ? " wider" : " narrower") + " than drawn at " + place +
+             ": choose whether planks follow it or the drawing, for deadwood, keelson and garboard must follow too.";
+    case FindingCode::FaultInPart:
+      return "A " + finding.words + " lies in the " + finding.line +
+             " as it is laid on its slab: it wants a graving piece " + shown(0) + " by " + shown(1) + ", " + shown(2) +
+             " deep, or another place.";
     case FindingCode::TooWide:
       return strake + " is " + shown(0) + " wide at " + place + ", where up to " + shown(1) +
              " is usual: wide planks move more with the weather.";

@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "backbone/backbone_plan.h"
 #include "fairing/table_line.h"
 
 namespace narrows {
@@ -17,6 +18,11 @@ enum class FindingCode {
   LooksOff,
   OutsideHull,
   SetUpOff,
+  BackboneProblem,
+  BoltFouls,
+  SquaredOff,
+  CameOutOff,
+  FaultInPart,
   TooWide,
   HoodEndNarrow,
   EndRunsNarrow,
@@ -36,6 +42,7 @@ struct Finding {
   std::optional<FigureRef> figure = std::nullopt;  ///< of the table
   std::string line = {};                           ///< of the table, or what was measured
   std::string mould = {};
+  TimberId timber = {};
 };
 
 /// A plain sentence with its place, its figure and what follows from it.

@@ -16,6 +16,10 @@ constexpr std::size_t meshRows = 2;
 /// Figures of a table whose waterlines and buttocks are drawn afresh while one of them changes; on longer ones they
 /// wait.
 constexpr std::size_t mostLinesAtOnce = 600;
+/// Stations squared off a sloping face are told from this far out, mm; a casting from this far off the drawing.
+constexpr double squaredOffLookMm = 1.6;
+constexpr double cameOutLookMm = 0.8;
+constexpr double cameOutTroubleMm = 6.35;
 
 void addProblems(Solved& solved, const Problems& problems, FindingCode code) {
   for (const Problem& problem : problems) {
@@ -119,6 +123,37 @@ void solveMoulds(Solved& solved, const std::shared_ptr<const Solved>& previous) 
   } else {
     addProblems(solved, standing.error(), FindingCode::MouldProblem);
   }
+}
+
+/// Where the planks' lines end on the transom, inside face.
+std::vector<std::pair<std::string, Vec3>> transomMarks(const Solved& solved) {
+  std::vector<std::pair<std::string, Vec3>> marks;
+  if (solved.lining == nullptr) return marks;
+  const GirthFrame& frame = solved.lining->frame;
+  const std::size_t last = frame.sectionCount() - 1;
+  if (frame.hull().sections.back().kind != SectionKind::Transom) return marks;
+  for (std::size_t k = 1; k + 1 < solved.lining->lines.size(); ++k) {
+    marks.emplace_back("line " + std::to_string(k), frame.sectionPoint(last, solved.lining->lines[k].shares[last]));
+  }
+  return marks;
+}
+
+void solveBackbone(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort) {
+  if (solved.drawn == nullptr) return;
+  const Backbone* before = previous != nullptr ? previous->backbone.get() : nullptr;
+  const bool sameHull = before != nullptr && !previous->backboneWaits && previous->drawn == solved.drawn;
+  const bool samePlan = before != nullptr && previous->book->backbone == solved.book->backbone;
+  const bool sameLines = before != nullptr && (previous->lining == solved.lining || effort == SolveEffort::Quick);
+  if (sameHull && samePlan && sameLines) {
+    solved.backbone = previous->backbone;
+    solved.backboneWaits = previous->lining != solved.lining;
+  } else {
+    BackboneInput input{solved.fair, solved.drawn, solved.inside, transomMarks(solved)};
+    // While something is dragged the transom's marks may be those of a moment ago.
+    if (effort == SolveEffort::Quick && sameHull) input.plankLines = before->input.plankLines;
+    solved.backbone = std::make_shared<Backbone>(makeBackbone(input, solved.book->backbone, before));
+  }
+  addProblems(solved, solved.backbone->problems, FindingCode::BackboneProblem);
 }
 
 void markMoulds(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort) {
@@ -329,6 +364,67 @@ void lookAtSetUp(Solved& solved) {
   }
 }
 
+std::string clashWords(BoltFoul with) {
+  switch (with) {
+    case BoltFoul::Rabbet:
+      return "the bottom of the rabbet";
+    case BoltFoul::Stopwater:
+      return "a stopwater";
+    case BoltFoul::Bolt:
+      return "another bolt";
+  }
+  return {};
+}
+
+void lookAtBackbone(Solved& solved) {
+  if (solved.backbone == nullptr) return;
+  const Backbone& backbone = *solved.backbone;
+  for (const BoltClash& clash : backbone.clashes) {
+    Finding finding;
+    finding.code = FindingCode::BoltFouls;
+    finding.severity = clash.clearMm < 0.0 ? Severity::Trouble : Severity::LookAgain;
+    finding.place = writeLength(millimetres(clash.at.x()), solved.fair->unit, 0, true) + " from forward";
+    finding.words = clashWords(clash.with);
+    finding.figures = {std::max(clash.clearMm, 0.0), clash.wantedMm};
+    solved.findings.push_back(finding);
+  }
+  for (const TimberMarks& timber : backbone.marks) {
+    const StationMark* worst = nullptr;
+    for (const StationMark& mark : timber.marks.marks) {
+      if (worst == nullptr || std::abs(mark.squaredOffMm) > std::abs(worst->squaredOffMm)) worst = &mark;
+    }
+    const Timber* of = backbone.plan.find(timber.timber);
+    if (worst == nullptr || of == nullptr || std::abs(worst->squaredOffMm) < squaredOffLookMm) continue;
+    Finding finding;
+    finding.code = FindingCode::SquaredOff;
+    finding.place = worst->name;
+    finding.line = of->name;
+    finding.timber = timber.timber;
+    finding.figures = {worst->squaredOffMm, radians(worst->leanRad).deg()};
+    solved.findings.push_back(finding);
+  }
+  if (std::abs(backbone.cameOut.mostOffMm) > cameOutLookMm) {
+    Finding finding;
+    finding.code = FindingCode::CameOutOff;
+    finding.severity =
+        std::abs(backbone.cameOut.mostOffMm) > cameOutTroubleMm ? Severity::Trouble : Severity::LookAgain;
+    finding.place = backbone.cameOut.worst;
+    finding.figures = {backbone.cameOut.mostOffMm};
+    solved.findings.push_back(finding);
+  }
+  const Timber* onSlab = backbone.plan.find(backbone.plan.slab.timber);
+  for (const GravingPiece& piece : backbone.slab.graving) {
+    if (onSlab == nullptr || !backbone.plan.slab.placed) continue;
+    Finding finding;
+    finding.code = FindingCode::FaultInPart;
+    finding.line = onSlab->name;
+    finding.timber = onSlab->id;
+    finding.words = faultKindName(backbone.plan.slab.faults[piece.fault].kind);
+    finding.figures = {piece.lengthMm, piece.widthMm, piece.depthMm};
+    solved.findings.push_back(finding);
+  }
+}
+
 /// While figures of the table change, the lines follow at once; what is made from them is as it was a moment ago. False
 /// where there was nothing before, or the table is the same.
 bool keepTheRest(Solved& solved, const std::shared_ptr<const Solved>& previous) {
@@ -342,6 +438,8 @@ bool keepTheRest(Solved& solved, const std::shared_ptr<const Solved>& previous) 
   solved.moulds = previous->moulds;
   solved.setUp = previous->setUp;
   solved.mouldsWait = true;
+  solved.backbone = previous->backbone;
+  solved.backboneWaits = true;
   solved.quick = true;
   lookAtFigures(solved);
   std::stable_sort(solved.findings.begin(), solved.findings.end(),
@@ -388,10 +486,13 @@ std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,
   solveMoulds(*solved, previous);
   solveLining(*solved, previous, effort);
   markMoulds(*solved, previous, effort);
+  solveBackbone(*solved, previous, effort);
+  if (stop.stop_requested()) return nullptr;
   if (!solvePlanks(*solved, previous, effort, stop)) return nullptr;
   lookAtFigures(*solved);
   lookOutsideTheHull(*solved);
   lookAtSetUp(*solved);
+  lookAtBackbone(*solved);
   if (solved->lining != nullptr) PlankCritic(*solved).look();
   std::stable_sort(solved->findings.begin(), solved->findings.end(),
                    [](const Finding& a, const Finding& b) { return a.severity > b.severity; });

@@ -5,6 +5,7 @@
 #include <stop_token>
 #include <vector>
 
+#include "backbone/backbone.h"
 #include "book/book.h"
 #include "fairing/judge.h"
 #include "lines/contours.h"
@@ -34,6 +35,8 @@ struct Solved {
   std::shared_ptr<const std::vector<DrawnLine>> drawnLines;  ///< waterlines and buttocks of the table
   bool linesWait = false;  ///< `drawnLines` are of an earlier table, until the full answer
   std::shared_ptr<const Lining> lining;
+  std::shared_ptr<const Backbone> backbone;  ///< rabbet, timbers and what they are got out of
+  bool backboneWaits = false;                ///< it is of an earlier table or lining, until the full answer
   std::shared_ptr<const MouldSet> moulds;
   bool mouldsWait = false;                               ///< `moulds` are of an earlier table, until the full answer
   std::vector<SetUpOff> setUp;                           ///< readings of the moulds as they stand, furthest off first

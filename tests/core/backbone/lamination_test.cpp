@@ -54,8 +54,9 @@ class LaminationTest : public QObject {
         const Vec3 centre = start + side * form * Vec3(0.0, 0.0, 1.0);
         for (int i = 0; i <= 20; ++i) {
           QVERIFY(std::abs((lamination.formMiddle.pointAtShare(i / 20.0) - centre).norm() - form) < 0.005);
-          QVERIFY2(std::abs((lamination.formFace.pointAtShare(i / 20.0) - centre).norm() - (form - 0.5 * moulding)) < 0.01,
-                   qPrintable(QString::number((lamination.formFace.pointAtShare(i / 20.0) - centre).norm())));
+          QVERIFY2(
+              std::abs((lamination.formFace.pointAtShare(i / 20.0) - centre).norm() - (form - 0.5 * moulding)) < 0.01,
+              qPrintable(QString::number((lamination.formFace.pointAtShare(i / 20.0) - centre).norm())));
         }
         QVERIFY(std::abs(lamination.formMiddle.lengthMm() - lamination.middle.lengthMm()) < 0.01);
       }
@@ -132,7 +133,8 @@ class LaminationTest : public QObject {
     const Lamination lamination = made({Batten::spring(nails, BattenEnds::Free), 30.0, 30.0}, plan);
     const auto& blocks = lamination.blocks;
     QVERIFY(blocks.size() > 8);
-    QVERIFY(blocks[1].alongMm - blocks[0].alongMm > 1.8 * (blocks[blocks.size() - 3].alongMm - blocks[blocks.size() - 4].alongMm));
+    QVERIFY(blocks[1].alongMm - blocks[0].alongMm >
+            1.8 * (blocks[blocks.size() - 3].alongMm - blocks[blocks.size() - 4].alongMm));
     QCOMPARE(blocks.back().alongMm, lamination.formFace.lengthMm());
   }
 
@@ -140,8 +142,12 @@ class LaminationTest : public QObject {
     // A form that spanned an arc; released it had given back twice what theory says.
     const double length = 900.0, angle = 1.0;
     const auto opening = [length](double half) { return length * std::sin(half) / half; };
-    SpringbackResult result{"oak", Bending::Cold, 5, millimetres(opening(angle)),
-                            millimetres(opening(angle * (1.0 - 2.0 / 25.0))), millimetres(length)};
+    SpringbackResult result{"oak",
+                            Bending::Cold,
+                            5,
+                            millimetres(opening(angle)),
+                            millimetres(opening(angle * (1.0 - 2.0 / 25.0))),
+                            millimetres(length)};
     const auto share = comeBackOf(result, Unit::Millimetre);
     QVERIFY(share);
     QVERIFY(std::abs(*share - 2.0 / 25.0) < 1e-9);
@@ -195,7 +201,8 @@ class LaminationTest : public QObject {
     std::mt19937 chance(11);
     std::uniform_real_distribution<double> share(0.0, 1.0);
     for (int k = 0; k < 20; ++k) {
-      const double radius = 500.0 + 900.0 * share(chance), turn = 0.6 + share(chance), moulding = 40.0 + 40.0 * share(chance);
+      const double radius = 500.0 + 900.0 * share(chance), turn = 0.6 + share(chance),
+                   moulding = 40.0 + 40.0 * share(chance);
       const BentPart part = arcPart(radius, turn, moulding, 75.0, k % 2 == 0);
       BlankPlan plan;
       plan.boardWidth = millimetres(moulding + 70.0 + 60.0 * share(chance));

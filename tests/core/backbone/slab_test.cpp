@@ -15,8 +15,8 @@ namespace {
 constexpr double optimalMm = 0.01;
 constexpr double degree = 57.29577951308232;
 
-/// The least mean depth any plane takes off, by trying all: the best plane rests on three readings, or on two with a slope
-/// at its limit, or on one with both.
+/// The least mean depth any plane takes off, by trying all: the best plane rests on three readings, or on two with a
+/// slope at its limit, or on one with both.
 double leastByTrying(const std::vector<SlabReading>& readings, double mostTilt) {
   double least = 1e12, area = 0.0, areaAlong = 0.0, areaAcross = 0.0, areaDown = 0.0;
   for (const SlabReading& r : readings) {
@@ -38,17 +38,20 @@ double leastByTrying(const std::vector<SlabReading>& readings, double mostTilt) 
   }
   for (std::size_t i = 0; i < n; ++i) {
     for (std::size_t j = 0; j < i; ++j) {
-      const double along = readings[i].alongMm - readings[j].alongMm, across = readings[i].acrossMm - readings[j].acrossMm;
+      const double along = readings[i].alongMm - readings[j].alongMm,
+                   across = readings[i].acrossMm - readings[j].acrossMm;
       const double down = readings[i].downMm + readings[i].loseMm - readings[j].downMm - readings[j].loseMm;
       for (const double limit : {-mostTilt, mostTilt}) {
         if (across != 0.0) weigh(limit, (down - limit * along) / across);
         if (along != 0.0) weigh((down - limit * across) / along, limit);
       }
       for (std::size_t k = 0; k < j; ++k) {
-        const double along2 = readings[i].alongMm - readings[k].alongMm, across2 = readings[i].acrossMm - readings[k].acrossMm;
+        const double along2 = readings[i].alongMm - readings[k].alongMm,
+                     across2 = readings[i].acrossMm - readings[k].acrossMm;
         const double down2 = readings[i].downMm + readings[i].loseMm - readings[k].downMm - readings[k].loseMm;
         const double cross = along * across2 - along2 * across;
-        if (std::abs(cross) > 1e-9) weigh((down * across2 - down2 * across) / cross, (along * down2 - along2 * down) / cross);
+        if (std::abs(cross) > 1e-9)
+          weigh((down * across2 - down2 * across) / cross, (along * down2 - along2 * down) / cross);
       }
     }
   }
@@ -99,7 +102,8 @@ class SlabTest : public QObject {
   void faceThatIsFlatAlreadyLosesNothing() {
     std::vector<SlabReading> readings;
     for (int j = 0; j < 2; ++j) {
-      for (int i = 0; i < 5; ++i) readings.push_back({200.0 * i, 300.0 * j, 10.0 + 0.01 * 200.0 * i - 0.005 * 300.0 * j, 0.0, 1.0});
+      for (int i = 0; i < 5; ++i)
+        readings.push_back({200.0 * i, 300.0 * j, 10.0 + 0.01 * 200.0 * i - 0.005 * 300.0 * j, 0.0, 1.0});
     }
     const auto flat = flatten(readings, {60.0, 40.0, 0.05}, {}, Unit::Millimetre);
     QVERIFY(flat);
@@ -223,7 +227,8 @@ class SlabTest : public QObject {
       QElapsedTimer clock;
       clock.start();
       const auto found = findPlacement(of);
-      qInfo("lean %g found in %lld ms at %g", lean, static_cast<long long>(clock.elapsed()), found ? found->judgement.runOutRad * degree : -1.0);
+      qInfo("lean %g found in %lld ms at %g", lean, static_cast<long long>(clock.elapsed()),
+            found ? found->judgement.runOutRad * degree : -1.0);
       QVERIFY(found);
       QVERIFY(found->judgement.isClear());
       // With a little room in the band, a little less than its lean will do, and no more than that is taken.
@@ -247,7 +252,8 @@ class SlabTest : public QObject {
     QVERIFY(found);
     QVERIFY(!found->judgement.isClear());
     // The nail in the middle cannot be missed; one of the knots at the ends must not be touched besides if it can be.
-    QVERIFY(std::find(found->judgement.fouled.begin(), found->judgement.fouled.end(), std::size_t{0}) != found->judgement.fouled.end());
+    QVERIFY(std::find(found->judgement.fouled.begin(), found->judgement.fouled.end(), std::size_t{0}) !=
+            found->judgement.fouled.end());
     const auto pieces = gravingPieces(of, *found, {2000.0, 100.0}, "larch");
     QCOMPARE(pieces.size(), found->judgement.fouled.size());
     QVERIFY(std::abs(pieces[0].widthMm - 22.7) < 1e-9);

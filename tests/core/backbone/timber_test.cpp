@@ -19,8 +19,8 @@ OutlinePoint at(double x, double z, bool corner = true) {
 }
 
 Timber beam(std::int64_t id, double x0, double x1, double z0, double z1) {
-  return {{id}, TimberKind::Keel, "timber " + std::to_string(id), "oak", millimetres(80.0),
-          {at(x0, z0), at(x1, z0), at(x1, z1), at(x0, z1)}};
+  return {{id},  TimberKind::Keel,  "timber " + std::to_string(id),
+          "oak", millimetres(80.0), {at(x0, z0), at(x1, z0), at(x1, z1), at(x0, z1)}};
 }
 
 struct Drawn {
@@ -66,7 +66,8 @@ class TimberTest : public QObject {
     }
     const auto half = springOutline(round, 2.0);
     QVERIFY(half);
-    QVERIFY2(std::abs(signedArea(*half) - 0.5 * 3.14159265 * 90000.0) < 900.0, qPrintable(QString::number(signedArea(*half))));
+    QVERIFY2(std::abs(signedArea(*half) - 0.5 * 3.14159265 * 90000.0) < 900.0,
+             qPrintable(QString::number(signedArea(*half))));
     Timber crossed = beam(1, 0, 500, 0, 80);
     std::swap(crossed.outline[1], crossed.outline[2]);
     QVERIFY(!springOutline(crossed));
@@ -123,9 +124,12 @@ class TimberTest : public QObject {
     for (std::size_t i = 0; i < shapes.shapes.size(); ++i) {
       for (std::size_t j = 0; j < i; ++j) {
         double both = 0.0;
-        for (const Polygon& part : common({shapes.shapes[i].outline}, {shapes.shapes[j].outline})) both += std::abs(signedArea(part));
+        for (const Polygon& part : common({shapes.shapes[i].outline}, {shapes.shapes[j].outline}))
+          both += std::abs(signedArea(part));
         const double smaller = std::min(signedArea(shapes.shapes[i].outline), signedArea(shapes.shapes[j].outline));
-        QVERIFY2(both < 0.08 * smaller, qPrintable(QString("%1 on %2: %3").arg(names[static_cast<int>(i)], names[static_cast<int>(j)]).arg(both)));
+        QVERIFY2(
+            both < 0.08 * smaller,
+            qPrintable(QString("%1 on %2: %3").arg(names[static_cast<int>(i)], names[static_cast<int>(j)]).arg(both)));
       }
     }
     // The whole rabbet runs on wood.
@@ -152,11 +156,13 @@ class TimberTest : public QObject {
       QVERIFY(stopwaters.size() >= 2);
       for (const Stopwater& stopwater : stopwaters) {
         // On its joint, and on the middle of the rabbet.
-        const auto joint = std::find_if(made.plan.joints.begin(), made.plan.joints.end(), [&](const Joint& j) { return j.id == stopwater.joint; });
+        const auto joint = std::find_if(made.plan.joints.begin(), made.plan.joints.end(),
+                                        [&](const Joint& j) { return j.id == stopwater.joint; });
         QVERIFY(joint != made.plan.joints.end());
         const auto line = jointLine(*joint);
         double off = 1e9;
-        for (std::size_t i = 1; i < line.size(); ++i) off = std::min(off, distanceToOutline({line[i - 1], line[i]}, stopwater.at));
+        for (std::size_t i = 1; i < line.size(); ++i)
+          off = std::min(off, distanceToOutline({line[i - 1], line[i]}, stopwater.at));
         QVERIFY(off < 1e-6);
         double fromRabbet = 1e9;
         for (const RabbetRun& run : made.rabbet) {
@@ -176,14 +182,17 @@ class TimberTest : public QObject {
     Drawn made = drawn("marl");
     QVERIFY(made.plan.bolts.size() >= 6);
     const auto stopwaters = placeStopwaters(made.plan, made.rabbet, made.table.thickness.mm());
-    for (const BoltClash& clash : boltClashes(made.plan, made.rabbet, stopwaters)) QCOMPARE(clash.with, BoltFoul::Rabbet);
+    for (const BoltClash& clash : boltClashes(made.plan, made.rabbet, stopwaters))
+      QCOMPARE(clash.with, BoltFoul::Rabbet);
     // One put through a stopwater, and one beside another.
     const Vec2 through = stopwaters.front().at;
-    made.plan.bolts = {{{900}, at(through.x(), through.y() - 100), at(through.x(), through.y() + 100), millimetres(12.0)},
-                       {{901}, at(through.x() + 20, through.y() - 100), at(through.x() + 20, through.y() + 100), millimetres(12.0)}};
+    made.plan.bolts = {
+        {{900}, at(through.x(), through.y() - 100), at(through.x(), through.y() + 100), millimetres(12.0)},
+        {{901}, at(through.x() + 20, through.y() - 100), at(through.x() + 20, through.y() + 100), millimetres(12.0)}};
     const auto clashes = boltClashes(made.plan, {}, stopwaters);
     const auto has = [&](std::int64_t bolt, BoltFoul with) {
-      return std::any_of(clashes.begin(), clashes.end(), [&](const BoltClash& c) { return c.bolt.number == bolt && c.with == with; });
+      return std::any_of(clashes.begin(), clashes.end(),
+                         [&](const BoltClash& c) { return c.bolt.number == bolt && c.with == with; });
     };
     QVERIFY(has(900, BoltFoul::Stopwater));
     QVERIFY(has(901, BoltFoul::Bolt));
@@ -208,15 +217,17 @@ class TimberTest : public QObject {
     const RabbetRun& stem = made.rabbet.front();
     for (std::size_t i = stem.places.size() / 3; i < stem.places.size(); i += 5) {
       const Vec3& rabbet = stem.places[i].rabbet;
-      QVERIFY2(distanceToOutline(shape, {rabbet.x(), rabbet.z()}) < 1.5, qPrintable(QString::number(distanceToOutline(shape, {rabbet.x(), rabbet.z()}))));
+      QVERIFY2(distanceToOutline(shape, {rabbet.x(), rabbet.z()}) < 1.5,
+               qPrintable(QString::number(distanceToOutline(shape, {rabbet.x(), rabbet.z()}))));
     }
   }
 
   void castingIsFollowedOrFairedAsIsChosen() {
     std::vector<CameOutStation> stations;
     for (int i = 0; i < 6; ++i) stations.push_back({std::to_string(i + 1), 600.0 * i, 40.0 + i, std::nullopt, 0.0});
-    const std::vector<CameOutReading> readings{{"1", millimetres(41.0)}, {"2", millimetres(42.0)}, {"3", millimetres(40.0)},
-                                               {"4", millimetres(44.0)}, {"5", millimetres(45.5)}, {"6", millimetres(44.0)}};
+    const std::vector<CameOutReading> readings{{"1", millimetres(41.0)}, {"2", millimetres(42.0)},
+                                               {"3", millimetres(40.0)}, {"4", millimetres(44.0)},
+                                               {"5", millimetres(45.5)}, {"6", millimetres(44.0)}};
     const CameOut drawing = compareCameOut(stations, readings, CameOutChoice::Drawing);
     QCOMPARE(drawing.mostOffMm, -2.0);
     QCOMPARE(drawing.worst, std::string("3"));
@@ -224,11 +235,13 @@ class TimberTest : public QObject {
     QCOMPARE(drawing.mostToAddMm, 2.0);
     for (const CameOutStation& station : drawing.stations) QCOMPARE(station.followedMm, station.drawnMm);
     const CameOut measured = compareCameOut(stations, readings, CameOutChoice::AsMeasured);
-    for (const CameOutStation& station : measured.stations) QVERIFY(std::abs(station.followedMm - *station.measuredMm) < 1e-9);
+    for (const CameOutStation& station : measured.stations)
+      QVERIFY(std::abs(station.followedMm - *station.measuredMm) < 1e-9);
     QVERIFY(measured.mostToTakeOffMm < 1e-9 && measured.mostToAddMm < 1e-9);
     const CameOut between = compareCameOut(stations, readings, CameOutChoice::Between);
     for (const CameOutStation& station : between.stations) {
-      const double low = std::min(station.drawnMm, *station.measuredMm), high = std::max(station.drawnMm, *station.measuredMm);
+      const double low = std::min(station.drawnMm, *station.measuredMm),
+                   high = std::max(station.drawnMm, *station.measuredMm);
       QVERIFY(station.followedMm >= low - 1e-6 && station.followedMm <= high + 1e-6);
     }
     const CameOut unknown = compareCameOut(stations, {{"9", millimetres(40.0)}}, CameOutChoice::Drawing);
@@ -239,7 +252,9 @@ class TimberTest : public QObject {
     Drawn made = drawn("marl");
     const auto steps = benchOrder({&made.plan, false, true, true});
     const auto find = [&](const std::string& part, const std::string& cut) {
-      const auto found = std::find_if(steps.begin(), steps.end(), [&](const CutStep& s) { return s.part == part && s.cut.find(cut) != std::string::npos; });
+      const auto found = std::find_if(steps.begin(), steps.end(), [&](const CutStep& s) {
+        return s.part == part && s.cut.find(cut) != std::string::npos;
+      });
       return found == steps.end() ? nullptr : &*found;
     };
     QVERIFY(find("stem", "head") != nullptr && find("stem", "head")->when == CutWhen::Later);

@@ -55,9 +55,10 @@ struct ConeStern {
       row.figures.back() = millimetres(at.y());
       made.rows.push_back(row);
     }
-    made.profiles.push_back({ProfilePart::Transom,
-                             {{millimetres(low.x()), millimetres(low.z())}, {millimetres(high.x()), millimetres(high.z())}},
-                             0});
+    made.profiles.push_back(
+        {ProfilePart::Transom,
+         {{millimetres(low.x()), millimetres(low.z())}, {millimetres(high.x()), millimetres(high.z())}},
+         0});
     return made;
   }
 };
@@ -85,7 +86,8 @@ class TransomTest : public QObject {
     for (const TransomOutline* face : {&transom.after, &transom.fore}) {
       for (std::size_t i = 0; i < face->edge.size(); ++i) {
         const double z = ConeStern::centre - std::hypot(0.0, 0.0) - face->at[i].z();
-        QVERIFY2(std::abs(std::hypot(face->edge[i].x(), z) - 600.0) < exactMm, qPrintable(QString::number(std::hypot(face->edge[i].x(), z) - 600.0)));
+        QVERIFY2(std::abs(std::hypot(face->edge[i].x(), z) - 600.0) < exactMm,
+                 qPrintable(QString::number(std::hypot(face->edge[i].x(), z) - 600.0)));
         // Heights are drawn out by the rake.
         if (i > 0) {
           const double rise = face->at[i].z() - face->at[i - 1].z();
@@ -94,7 +96,8 @@ class TransomTest : public QObject {
         // Square to the edge, a cylinder leans off the plane by the rake at its bottom, and not at all at its side.
         const double normalZ = -z / 600.0;
         const double exact = std::asin(-normalZ * std::sin(-std::atan(stern.rake)) * -1.0);
-        QVERIFY2(std::abs(std::abs(face->bevelRad[i]) - std::abs(exact)) * degree < 0.3, qPrintable(QString("%1 %2").arg(face->bevelRad[i] * degree).arg(exact * degree)));
+        QVERIFY2(std::abs(std::abs(face->bevelRad[i]) - std::abs(exact)) * degree < 0.3,
+                 qPrintable(QString("%1 %2").arg(face->bevelRad[i] * degree).arg(exact * degree)));
       }
     }
     QVERIFY(std::abs(std::tan(transom.rakeRad) - 0.25) < 1e-6);
@@ -148,7 +151,8 @@ class TransomTest : public QObject {
     QVERIFY(std::abs(box.low.x() + box.high.x()) < 1e-9);  // the same to both hands
     QVERIFY(std::abs(boxOf(high).high.y() - box.high.y() - plan.crownHigh.mm()) < 1e-6);
     // Her greatest half-breadth aft is 1-5-4+: planking is outside the lines she is drawn to.
-    QVERIFY2(box.high.x() > 17.0 * mmPerInch && box.high.x() < 18.3 * mmPerInch, qPrintable(QString::number(box.high.x() / mmPerInch)));
+    QVERIFY2(box.high.x() > 17.0 * mmPerInch && box.high.x() < 18.3 * mmPerInch,
+             qPrintable(QString::number(box.high.x() / mmPerInch)));
     std::size_t waterlines = 0;
     for (const TransomMark& mark : transom.marks) waterlines += mark.name.starts_with("waterline") ? 1 : 0;
     QVERIFY(waterlines >= 4);

@@ -1,0 +1,64 @@
+#include "canvas/cell_grid.h"
+
+#include <QHeaderView>
+
+#include "canvas/look.h"
+#include "fonts.h"
+
+namespace narrows {
+
+void CellModel::refresh() {
+  const int wanted = rows();
+  if (wanted != m_rows || columns != m_shown) {
+    beginResetModel();
+    m_rows = wanted;
+    m_shown = columns;
+    endResetModel();
+  } else if (m_rows > 0 && !columns.empty()) {
+    emit dataChanged(index(0, 0), index(m_rows - 1, static_cast<int>(columns.size()) - 1));
+    emit headerDataChanged(Qt::Vertical, 0, m_rows - 1);
+  }
+}
+
+int CellModel::rowCount(const QModelIndex& parent) const {
+  return parent.isValid() ? 0 : m_rows;
+}
+
+int CellModel::columnCount(const QModelIndex& parent) const {
+  return parent.isValid() ? 0 : static_cast<int>(m_shown.size());
+}
+
+QVariant CellModel::data(const QModelIndex& index, int role) const {
+  if (role == Qt::TextAlignmentRole) return Qt::AlignCenter;
+  if (!index.isValid() || !cell || index.row() >= rows()) return {};
+  const Cell shown = cell(index.row(), index.column());
+  if (role == Qt::DisplayRole || role == Qt::EditRole) return shown.text;
+  if (role == Qt::ForegroundRole && shown.colour.isValid()) return shown.colour;
+  if (role == Qt::FontRole && shown.bold) return shopFont(15.0, true);
+  return {};
+}
+
+QVariant CellModel::headerData(int section, Qt::Orientation orientation, int role) const {
+  if (role != Qt::DisplayRole) return {};
+  if (orientation == Qt::Horizontal) return section < m_shown.size() ? m_shown[section] : QString();
+  return section < rows() ? rowName(section) : QString();
+}
+
+Qt::ItemFlags CellModel::flags(const QModelIndex& index) const {
+  if (!index.isValid() || !cell || index.row() >= rows()) return Qt::NoItemFlags;
+  const Qt::ItemFlags shown = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
+  return cell(index.row(), index.column()).editable ? shown | Qt::ItemIsEditable : shown;
+}
+
+bool CellModel::setData(const QModelIndex& index, const QVariant& value, int role) {
+  if (role != Qt::EditRole || !entered || !index.isValid()) return false;
+  return entered(index.row(), index.column(), value.toString().trimmed());
+}
+
+CellGrid::CellGrid(const QString& name, QWidget* parent) : FigureGrid(name, parent), m_cells(new CellModel(this)) {
+  setModel(m_cells);
+  horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+  horizontalHeader()->setFont(shopFont(look::labelPx));
+}
+
+}  // namespace narrows

@@ -1,0 +1,57 @@
+#pragma once
+// A grid whose cells are told by functions: for small tables of figures, some of them to be typed over.
+
+#include <QAbstractTableModel>
+#include <functional>
+
+#include "canvas/figure_grid.h"
+
+namespace narrows {
+
+/// What a cell shows. Where `editable`, typing over it calls `CellModel::entered`.
+struct Cell {
+  QString text;
+  bool editable = false;
+  bool bold = false;
+  QColor colour;  ///< of the ink; the usual where it is not valid
+};
+
+class CellModel : public QAbstractTableModel {
+  Q_OBJECT
+
+ public:
+  using QAbstractTableModel::QAbstractTableModel;
+  QStringList columns;
+  std::function<int()> rows = [] { return 0; };
+  std::function<QString(int row)> rowName = [](int row) { return QString::number(row + 1); };
+  std::function<Cell(int row, int column)> cell;
+  /// Takes what was typed; false, having told why, where it is not understood.
+  std::function<bool(int row, int column, const QString& text)> entered;
+  /// Asks everything again.
+  void refresh();
+
+  int rowCount(const QModelIndex& parent = {}) const override;
+  int columnCount(const QModelIndex& parent = {}) const override;
+  QVariant data(const QModelIndex& index, int role) const override;
+  QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
+  Qt::ItemFlags flags(const QModelIndex& index) const override;
+  bool setData(const QModelIndex& index, const QVariant& value, int role) override;
+
+ private:
+  int m_rows = 0;
+  QStringList m_shown;
+};
+
+class CellGrid : public FigureGrid {
+  Q_OBJECT
+
+ public:
+  explicit CellGrid(const QString& name, QWidget* parent = nullptr);
+  CellModel& cells() { return *m_cells; }
+  void refresh() { m_cells->refresh(); }
+
+ private:
+  CellModel* m_cells;
+};
+
+}  // namespace narrows

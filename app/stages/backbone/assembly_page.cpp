@@ -1,0 +1,230 @@
+#include "stages/backbone/assembly_page.h"
+
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <cmath>
+
+#include "canvas/length_field.h"
+#include "canvas/words.h"
+#include "stages/backbone/assembly_drawing.h"
+#include "stages/slate.h"
+
+namespace narrows {
+
+namespace {
+
+const std::vector<TimberKind> kinds{TimberKind::Knee,      TimberKind::Deadwood, TimberKind::Keelson,  TimberKind::Stem,
+                                    TimberKind::OuterStem, TimberKind::Keel,     TimberKind::Sternpost};
+
+QLineEdit* textField(Slate* slate, const QString& name) {
+  slate->addHeading(name);
+  auto* edit = new QLineEdit(slate);
+  edit->setAccessibleName(name);
+  slate->addWidget(edit);
+  return edit;
+}
+
+}  // namespace
+
+AssemblyPage::AssemblyPage(Session* session, QWidget* parent)
+    : BackbonePage(session, parent), m_drawing(new AssemblyDrawing(session)) {
+  auto* slate = new Slate(this);
+  m_name = slate->addHeadline(tr("Timber in hand"));
+  m_size = slate->addFigure(tr("Its size"));
+  m_point = slate->addFigure(tr("Point in hand"));
+  m_stopwaters = slate->addFigure(tr("Stopwaters and bolts"));
+  makeTimberFields(slate);
+  makeButtons(slate);
+  arrange(m_drawing, nullptr, slate);
+  connect(m_drawing, &AssemblyDrawing::chosen, this, &AssemblyPage::refresh);
+}
+
+Canvas* AssemblyPage::drawing() {
+  return m_drawing;
+}
+
+Timber* AssemblyPage::inHand(BackbonePlan& plan) const {
+  const auto at = static_cast<std::size_t>(m_drawing->index());
+  return at < plan.timbers.size() ? &plan.timbers[at] : nullptr;
+}
+
+void AssemblyPage::makeTimberFields(Slate* slate) {
+  m_siding = lengthField(
+      slate, tr("Sided"), tr("Change a siding"),
+      [this](BackbonePlan& plan) -> Length& {
+        static Length none;
+        Timber* timber = inHand(plan);
+        return timber != nullptr ? timber->siding : none;
+      },
+      true);
+  m_rename = textField(slate, tr("Its name"));
+  connect(m_rename, &QLineEdit::editingFinished, this, [this] {
+    if (!m_rename->isModified()) return;
+    m_rename->setModified(false);
+    const std::string name = m_rename->text().trimmed().toStdString();
+    change(
+        tr("Name a timber %1").arg(m_rename->text()),
+        [&](BackbonePlan& plan) {
+          if (Timber* timber = inHand(plan)) timber->name = name;
+        },
+        true);
+  });
+  m_species = textField(slate, tr("Its wood"));
+  connect(m_species, &QLineEdit::editingFinished, this, [this] {
+    if (!m_species->isModified()) return;
+    m_species->setModified(false);
+    change(
+        tr("Get a timber out of %1").arg(m_species->text()),
+        [&](BackbonePlan& plan) {
+          if (Timber* timber = inHand(plan)) timber->species = m_species->text().trimmed().toStdString();
+        },
+        true);
+  });
+  m_stemMake = choiceField(
+      slate, tr("Hood ends land on"), {tr("a rabbeted stem"), tr("an inner stem, outer added"), tr("a bevelled stem")},
+      [](const BackbonePlan& plan) { return static_cast<int>(plan.rabbet.stem); },
+      [](BackbonePlan& plan, int index) { plan.rabbet.stem = static_cast<StemMake>(index); });
+  slate->addHeading(tr("Its first joint is a"));
+  m_jointKind = new QComboBox(slate);
+  m_jointKind->setAccessibleName(tr("Kind of joint"));
+  for (const JointKind kind : {JointKind::Butt, JointKind::Scarf, JointKind::NibbedScarf, JointKind::HookedScarf})
+    m_jointKind->addItem(QString::fromUtf8(jointKindName(kind)));
+  slate->addWidget(m_jointKind);
+  connect(m_jointKind, &QComboBox::activated, this, [this](int index) {
+    const Timber* timber = m_drawing->timber();
+    if (timber == nullptr) return;
+    const TimberId id = timber->id;
+    change(
+        tr("Joint: %1").arg(m_jointKind->currentText()),
+        [&](BackbonePlan& plan) {
+          for (Joint& joint : plan.joints) {
+            if (joint.forward != id && joint.aft != id) continue;
+            joint.kind = static_cast<JointKind>(index);
+            // A square tip a sixth of the scarf's depth, where none was given.
+            if (index >= 2 && joint.nib.mm() <= 0.0) joint.nib = inches(0.375);
+            break;
+          }
+        },
+        true);
+  });
+}
+
+void AssemblyPage::makeButtons(Slate* slate) {
+  slate->addHeading(tr("Join it to"));
+  m_join = new QComboBox(slate);
+  m_join->setAccessibleName(tr("Join it to"));
+  slate->addWidget(m_join);
+  connect(m_join, &QComboBox::activated, this, &AssemblyPage::joinTimbers);
+  slate->addHeading(tr("Add a timber"));
+  m_add = new QComboBox(slate);
+  m_add->setAccessibleName(tr("Add a timber"));
+  m_add->addItem(tr("choose which"));
+  for (const TimberKind kind : kinds) m_add->addItem(QString::fromUtf8(timberKindName(kind)));
+  slate->addWidget(m_add);
+  connect(m_add, &QComboBox::activated, this, [this](int index) {
+    if (index < 1 || backbone() == nullptr) return;
+    const Vec2 middle = m_drawing->toWorld(m_drawing->rect().center());
+    const TimberKind kind = kinds[static_cast<std::size_t>(index) - 1];
+    const auto before = static_cast<int>(backbone()->plan.timbers.size());
+    m_add->setCurrentIndex(0);
+    if (perform(tr("Add a %1").arg(QString::fromUtf8(timberKindName(kind))),
+                addTimber(*m_session->book(), *backbone(), kind, middle)))
+      m_drawing->choose(before);
+  });
+  const auto button = [&](const QString& words, const char* name) {
+    auto* made = new QPushButton(words, slate);
+    made->setObjectName(QString::fromUtf8(name));
+    slate->addWidget(made);
+    return made;
+  };
+  m_remove = button(tr("Take this timber out"), "removeTimber");
+  auto* bolts = button(tr("Place the bolts"), "placeBolts");
+  auto* afresh = button(tr("Draw her afresh"), "drawAfresh");
+  auto* print = button(tr("Print full-size patterns…"), "printBackbone");
+  connect(m_remove, &QPushButton::clicked, this, [this] {
+    const Timber* timber = m_drawing->timber();
+    if (timber == nullptr) return;
+    const QString name = QString::fromStdString(timber->name);
+    if (perform(tr("Take out the %1").arg(name), removeTimber(*m_session->book(), *backbone(), timber->id)))
+      m_drawing->choose(0);
+  });
+  connect(bolts, &QPushButton::clicked, this, [this] {
+    if (backbone() != nullptr) perform(tr("Place the bolts"), placeBoltsAfresh(*m_session->book(), *backbone()));
+  });
+  connect(afresh, &QPushButton::clicked, this,
+          [this] { perform(tr("Draw the backbone afresh"), drawBackboneAfresh(*m_session->book())); });
+  connect(print, &QPushButton::clicked, this, &AssemblyPage::printAsked);
+}
+
+void AssemblyPage::joinTimbers(int with) {
+  const Timber* timber = m_drawing->timber();
+  if (with < 1 || timber == nullptr || static_cast<std::size_t>(with) > backbone()->plan.timbers.size()) return;
+  const Timber& other = backbone()->plan.timbers[static_cast<std::size_t>(with) - 1];
+  const TimberShape *one = backbone()->shapes.find(timber->id), *two = backbone()->shapes.find(other.id);
+  m_join->setCurrentIndex(0);
+  if (one == nullptr || two == nullptr || timber->id == other.id) return;
+  const Polygon shared = largest(common({one->outline}, {two->outline}));
+  if (shared.empty()) {
+    tell(tr("The %1 and the %2 do not lie over one another: draw them so that both run past the joint.")
+             .arg(QString::fromStdString(timber->name), QString::fromStdString(other.name)));
+    return;
+  }
+  // Corner to corner across what they share, the forward one's wood to the left.
+  const Box2 box = boxOf(shared);
+  const bool firstForward = centroid(one->outline).x() < centroid(two->outline).x();
+  Joint joint;
+  joint.kind = JointKind::Scarf;
+  joint.forward = firstForward ? timber->id : other.id;
+  joint.aft = firstForward ? other.id : timber->id;
+  joint.from = {millimetres(box.low.x()), millimetres(box.low.y()), true};
+  joint.to = {millimetres(box.high.x()), millimetres(box.high.y()), true};
+  perform(tr("Join the %1 to the %2").arg(QString::fromStdString(timber->name), QString::fromStdString(other.name)),
+          setJoint(*m_session->book(), *backbone(), joint));
+}
+
+void AssemblyPage::showPage() {
+  const Timber* timber = m_drawing->timber();
+  if (timber == nullptr) return;
+  const Backbone& now = *backbone();
+  m_name->setText(QString::fromStdString(timber->name));
+  if (const TimberShape* shape = now.shapes.find(timber->id)) {
+    const Box2 box = boxOf(shape->outline);
+    m_size->setText(tr("%1 long by %2 high as it stands").arg(shown(box.width()), shown(box.height())));
+  } else {
+    m_size->setText(tr("It has no shape: see below."));
+  }
+  const int point = m_drawing->point();
+  const bool has = point >= 0 && static_cast<std::size_t>(point) < timber->outline.size();
+  m_point->setVisible(has);
+  if (has) {
+    const OutlinePoint& at = timber->outline[static_cast<std::size_t>(point)];
+    m_point->setText(
+        tr("Point %1: %2 aft, %3 up, %4")
+            .arg(point + 1)
+            .arg(shown(at.distance.mm()), shown(at.height.mm()), at.corner ? tr("a corner") : tr("under the batten")));
+  }
+  QStringList fastened;
+  for (const Stopwater& stopwater : now.stopwaters) {
+    for (const Joint& joint : now.plan.joints) {
+      if (joint.id == stopwater.joint && (joint.forward == timber->id || joint.aft == timber->id))
+        fastened << tr("Stopwater %1 at %2 aft, %3 up.")
+                        .arg(shown(stopwater.diameterMm), shown(stopwater.at.x()), shown(stopwater.at.y()));
+    }
+  }
+  fastened << tr("%1 in all.").arg(counted(static_cast<int>(now.plan.bolts.size()), tr("bolt"), tr("bolts")));
+  m_stopwaters->setText(fastened.join(QLatin1Char('\n')));
+  if (!m_rename->hasFocus()) m_rename->setText(QString::fromStdString(timber->name));
+  if (!m_species->hasFocus()) m_species->setText(QString::fromStdString(timber->species));
+  const auto joint = std::find_if(now.plan.joints.begin(), now.plan.joints.end(),
+                                  [&](const Joint& one) { return one.forward == timber->id || one.aft == timber->id; });
+  m_jointKind->setEnabled(joint != now.plan.joints.end());
+  if (joint != now.plan.joints.end()) m_jointKind->setCurrentIndex(static_cast<int>(joint->kind));
+  m_join->clear();
+  m_join->addItem(tr("choose which"));
+  for (const Timber& other : now.plan.timbers) m_join->addItem(QString::fromStdString(other.name));
+  m_remove->setEnabled(now.plan.timbers.size() > 1);
+}
+
+}  // namespace narrows

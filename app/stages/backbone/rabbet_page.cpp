@@ -1,0 +1,369 @@
+#include "stages/backbone/rabbet_page.h"
+
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QHeaderView>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+#include <cmath>
+
+#include "canvas/length_field.h"
+#include "canvas/look.h"
+#include "fonts.h"
+#include "moulds/mould.h"
+#include "stages/slate.h"
+
+namespace narrows {
+
+namespace {
+constexpr double markReachPx = 14.0;
+/// Room for the rabbet's profile, at the right of the section.
+constexpr double profileWide = 220.0;
+}  // namespace
+
+RabbetDrawing::RabbetDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+  setAccessibleName(tr("The rabbet, cut through"));
+  setEmptyWords(
+      tr("There is no rabbet on this part: the table gives no such profile, or the planking comes down to the centre "
+         "line."));
+  connect(session, &Session::answerSettled, this, [this] {
+    setNotation(m_session->notation());
+    update();
+  });
+}
+
+const RabbetRun* RabbetDrawing::run() const {
+  const auto& solved = m_session->solved();
+  return solved == nullptr || solved->backbone == nullptr ? nullptr : solved->backbone->run(m_part);
+}
+
+std::vector<RabbetMark> RabbetDrawing::marks() const {
+  return run() == nullptr ? std::vector<RabbetMark>()
+                          : rabbetMarks(*run(), *m_session->solved()->fair, m_steps, m_stepMm);
+}
+
+void RabbetDrawing::choosePart(RabbetPart part) {
+  m_part = part;
+  m_mark = 2;
+  update();
+  emit chosen();
+}
+
+void RabbetDrawing::choosePlane(CutPlane plane) {
+  m_plane = plane;
+  update();
+  emit chosen();
+}
+
+void RabbetDrawing::chooseSteps(RabbetSteps steps, double stepMm) {
+  m_steps = steps;
+  m_stepMm = stepMm;
+  m_mark = 0;
+  update();
+  emit chosen();
+}
+
+void RabbetDrawing::chooseMark(int mark) {
+  m_mark = std::clamp(mark, 0, std::max(0, static_cast<int>(marks().size()) - 1));
+  update();
+  emit chosen();
+}
+
+std::optional<RabbetSection> RabbetDrawing::section() const {
+  const auto all = marks();
+  if (all.empty()) return std::nullopt;
+  const auto at = static_cast<std::size_t>(std::clamp(m_mark, 0, static_cast<int>(all.size()) - 1));
+  const Solved& solved = *m_session->solved();
+  const Backbone& backbone = *solved.backbone;
+  RabbetSectionOf of;
+  of.run = run();
+  of.inside = solved.inside.get();
+  of.outside = solved.outside.get();
+  of.thicknessMm = solved.fair->thickness.mm();
+  of.grooved = m_part == RabbetPart::Keel ? backbone.plan.keel.make == KeelMake::Upright
+                                          : backbone.plan.rabbet.stem == StemMake::Rabbeted;
+  const RabbetPlace place = of.run->at(all[at].alongMm);
+  for (const TimberShape& shape : backbone.shapes.shapes) {
+    if (contains(shape.outline, {place.inner.x(), place.inner.z()})) of.timber = &shape.outline;
+  }
+  const CutPlane plane = m_plane == CutPlane::Square  ? CutPlane::Square
+                         : m_part == RabbetPart::Keel ? CutPlane::Station
+                                                      : CutPlane::Level;
+  RabbetSection cut = cutRabbet(of, all[at].alongMm, plane);
+  cut.name = all[at].name;
+  return cut;
+}
+
+std::optional<std::pair<Vec2, Vec2>> RabbetDrawing::worldBox() const {
+  const auto cut = section();
+  if (!cut) return std::nullopt;
+  Vec2 low = cut->rabbet, high = cut->rabbet;
+  for (const auto* line : {&cut->timber, &cut->outside, &cut->inside}) {
+    for (const Vec2& at : *line) low = low.cwiseMin(at), high = high.cwiseMax(at);
+  }
+  low.y() = std::min(low.y(), -high.y() * 0.5);
+  return std::pair(low, high);
+}
+
+void RabbetDrawing::paintProfile(QPainter& painter) {
+  // The lines of the part, small, with the mark in hand.
+  const RabbetRun& now = *run();
+  Vec2 low(1e12, 1e12), high(-1e12, -1e12);
+  for (const RabbetPlace& place : now.places) {
+    for (const Vec3& at : {place.rabbet, place.bearding}) {
+      low = low.cwiseMin(Vec2(at.x(), at.z()));
+      high = high.cwiseMax(Vec2(at.x(), at.z()));
+    }
+  }
+  const QRectF box(width() - profileWide - 16.0, 26.0, profileWide, height() - 96.0);
+  const double scale =
+      std::min(box.width() / std::max(high.x() - low.x(), 1.0), box.height() / std::max(high.y() - low.y(), 1.0));
+  const auto place = [&](const Vec3& at) {
+    return QPointF(box.left() + (at.x() - low.x()) * scale, box.top() + (high.y() - at.z()) * scale);
+  };
+  const auto line = [&](Vec3 RabbetPlace::*corner, const QPen& pen) {
+    QPolygonF points;
+    for (const RabbetPlace& one : now.places) points.append(place(one.*corner));
+    painter.setPen(pen);
+    painter.drawPolyline(points);
+  };
+  line(&RabbetPlace::rabbet, QPen(look::ink, 2.0));
+  line(&RabbetPlace::inner, QPen(look::quietInk, 1.0, Qt::DotLine));
+  line(&RabbetPlace::bearding, QPen(look::ink, 1.2, Qt::DashLine));
+  std::vector<CanvasHandle> handles;
+  const auto all = marks();
+  for (std::size_t i = 0; i < all.size(); ++i) {
+    const QPointF at = place(now.at(all[i].alongMm).rabbet);
+    const bool on = static_cast<int>(i) == m_mark;
+    painter.setPen(QPen(on ? look::inHand : look::ink, 1.4));
+    painter.setBrush(on ? look::inHand : look::raised);
+    painter.drawEllipse(at, on ? 5.5 : 3.5, on ? 5.5 : 3.5);
+    handles.push_back({at, QString::fromStdString(all[i].name), static_cast<int>(i), -1});
+  }
+  painter.setBrush(Qt::NoBrush);
+  setHandles(std::move(handles));
+}
+
+void RabbetDrawing::paintDrawing(QPainter& painter) {
+  const auto cut = section();
+  if (!cut) return;
+  const QString plane = cut->plane == CutPlane::Square  ? tr("square to the rabbet line")
+                        : cut->plane == CutPlane::Level ? tr("level")
+                                                        : tr("in the station");
+  setCaption(tr("%1, cut %2, starboard half over the centre line").arg(QString::fromStdString(cut->name), plane));
+  const auto polygon = [&](const std::vector<Vec2>& points) {
+    QPolygonF shape;
+    for (const Vec2& at : points) shape.append(toScreen(at));
+    return shape;
+  };
+  // The plank between its two faces.
+  QPolygonF plank = polygon(cut->outside);
+  const QPolygonF within = polygon(cut->inside);
+  for (auto it = within.crbegin(); it != within.crend(); ++it) plank.append(*it);
+  plank.append(toScreen(cut->inner));
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(look::timber);
+  painter.drawPolygon(plank);
+  painter.setBrush(look::timberDark);
+  painter.setPen(QPen(look::ink, 2.4));
+  painter.drawPolygon(polygon(cut->timber));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawPolyline(polygon(cut->outside));
+  painter.drawPolyline(within);
+  painter.setPen(QPen(look::quietInk, 1.2, Qt::DashDotLine));
+  const auto box = worldBox();
+  painter.drawLine(toScreen({box->first.x(), 0.0}), toScreen({box->second.x(), 0.0}));
+  const auto name = [&](const Vec2& at, const QString& words, const QPointF& off) {
+    const QPointF here = toScreen(at);
+    painter.setPen(QPen(look::inHand, 2.0));
+    painter.setBrush(look::inHand);
+    painter.drawEllipse(here, 4.0, 4.0);
+    painter.setBrush(Qt::NoBrush);
+    painter.setFont(shopFont(look::figurePx, true));
+    const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0;
+    QRectF label(here + off, QSizeF(wide, 22.0));
+    if (off.x() < 0.0) label.moveRight(here.x() + off.x());
+    painter.setPen(QPen(look::outline, 1.0));
+    painter.drawLine(
+        here, off.x() < 0.0 ? QPointF(label.right(), label.center().y()) : QPointF(label.left(), label.center().y()));
+    painter.fillRect(label, look::raised);
+    painter.setPen(look::ink);
+    painter.drawText(label, Qt::AlignCenter, words);
+  };
+  name(cut->rabbet, tr("rabbet"), {-24.0, -46.0});
+  name(cut->inner, tr("inner rabbet"), {-34.0, 26.0});
+  name(cut->bearding, tr("bearding"), {26.0, 22.0});
+  painter.setFont(shopFont(look::headPx, true));
+  painter.setPen(look::ink);
+  painter.drawText(QRectF(18.0, 12.0, width() - profileWide - 60.0, 36.0), Qt::AlignLeft | Qt::AlignVCenter,
+                   QStringLiteral("%1°  %2")
+                       .arg(radians(cut->angleRad).deg(), 0, 'f', 1)
+                       .arg(QString::fromStdString(riseWords(cut->angleRad, m_session->notation()))));
+  paintProfile(painter);
+}
+
+void RabbetDrawing::mousePressEvent(QMouseEvent* event) {
+  const CanvasHandle* handle =
+      event->button() == Qt::LeftButton && !isMeasuring() ? handleNear(event->position(), markReachPx) : nullptr;
+  if (handle != nullptr) {
+    setFocus(Qt::MouseFocusReason);
+    chooseMark(handle->line);
+    return;
+  }
+  Canvas::mousePressEvent(event);
+}
+
+void RabbetDrawing::keyPressEvent(QKeyEvent* event) {
+  switch (event->key()) {
+    case Qt::Key_Up:
+    case Qt::Key_Right:
+      return chooseMark(m_mark + 1);
+    case Qt::Key_Down:
+    case Qt::Key_Left:
+      return chooseMark(m_mark - 1);
+    default:
+      Canvas::keyPressEvent(event);
+  }
+}
+
+RabbetPage::RabbetPage(Session* session, QWidget* parent)
+    : BackbonePage(session, parent),
+      m_drawing(new RabbetDrawing(session)),
+      m_grid(new CellGrid(tr("The rabbet at its marks"), this)) {
+  auto* slate = new Slate(this);
+  m_bevel = slate->addHeadline(tr("Bevel at the mark"));
+  m_where = slate->addFigure(tr("Where its lines are"));
+  m_groove = slate->addFigure(tr("How far a machine may run"));
+  m_doubt = slate->addFigure(tr("How sure it is"));
+  slate->addHeading(tr("Rabbet of the"));
+  m_partBox = new QComboBox(slate);
+  m_partBox->setAccessibleName(tr("Rabbet of the"));
+  m_partBox->addItems({tr("stem"), tr("keel"), tr("sternpost")});
+  slate->addWidget(m_partBox);
+  connect(m_partBox, &QComboBox::activated, this,
+          [this](int index) { m_drawing->choosePart(static_cast<RabbetPart>(index)); });
+  slate->addHeading(tr("Cut"));
+  auto* plane = new QComboBox(slate);
+  plane->setAccessibleName(tr("Cut"));
+  plane->addItems({tr("square to the rabbet line"), tr("level, or in the station")});
+  slate->addWidget(plane);
+  connect(plane, &QComboBox::activated, this,
+          [this](int index) { m_drawing->choosePlane(index == 0 ? CutPlane::Square : CutPlane::Level); });
+  slate->addHeading(tr("Told at"));
+  auto* steps = new QComboBox(slate);
+  steps->setAccessibleName(tr("Told at"));
+  steps->addItems({tr("waterlines or stations"), tr("even steps along it")});
+  slate->addWidget(steps);
+  slate->addHeading(tr("Steps of"));
+  m_step = new LengthField(tr("Steps of"), slate);
+  m_step->setLength(inches(6.0), session->notation());
+  slate->addWidget(m_step);
+  const auto step = std::make_shared<double>(inches(6.0).mm());
+  connect(steps, &QComboBox::activated, this, [this, step](int index) {
+    m_drawing->chooseSteps(index == 0 ? RabbetSteps::Table : RabbetSteps::Even, *step);
+  });
+  connect(m_step, &LengthField::lengthEntered, this, [this, steps, step](Length length) {
+    if (length.mm() < 5.0)
+      return tell(tr("Steps of %1 would be too many to mark: 5 mm at least.").arg(shown(length.mm())));
+    *step = length.mm();
+    steps->setCurrentIndex(1);
+    m_drawing->chooseSteps(RabbetSteps::Even, *step);
+  });
+  lengthField(slate, tr("Machine stops under the sheer"), tr("Change the groove's stop"),
+              [](BackbonePlan& plan) -> Length& { return plan.rabbet.stopBelowSheer; });
+  numberField(slate, tr("By hand where it rolls, degrees a foot"), tr("Change where the groove is cut by hand"), 0.5,
+              60.0, 1, [](BackbonePlan& plan) -> double& { return plan.rabbet.mostRollDegPerFoot; });
+  lengthField(slate, tr("Cutter reaches"), tr("Change the cutter's reach"),
+              [](BackbonePlan& plan) -> Length& { return plan.rabbet.cutterReach; });
+  lengthField(slate, tr("Stopwaters (0: by the planking)"), tr("Change the stopwaters"),
+              [](BackbonePlan& plan) -> Length& { return plan.rabbet.stopwater; });
+
+  m_grid->cells().columns = {tr("rabbet, aft"),   tr("up"), tr("inner, aft"), tr("up"),      tr("out"),
+                             tr("bearding, aft"), tr("up"), tr("bevel"),      tr("in plan"), tr("to pare")};
+  m_grid->cells().rows = [this] { return static_cast<int>(m_drawing->marks().size()); };
+  m_grid->cells().rowName = [this](int row) {
+    const auto all = m_drawing->marks();
+    return static_cast<std::size_t>(row) < all.size() ? QString::fromStdString(all[static_cast<std::size_t>(row)].name)
+                                                      : QString();
+  };
+  m_grid->cells().cell = [this](int row, int column) { return cellOf(row, column); };
+  arrange(m_drawing, m_grid, slate);
+  connect(m_drawing, &RabbetDrawing::chosen, this, &RabbetPage::refresh);
+  connect(m_grid->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
+    if (now.isValid() && now.row() != m_drawing->mark()) m_drawing->chooseMark(now.row());
+  });
+}
+
+Cell RabbetPage::cellOf(int row, int column) const {
+  const auto all = m_drawing->marks();
+  if (static_cast<std::size_t>(row) >= all.size()) return {};
+  const RabbetPlace at = m_drawing->run()->at(all[static_cast<std::size_t>(row)].alongMm);
+  const bool on = row == m_drawing->mark();
+  const auto cell = [&](const QString& words) { return Cell{words, false, on, {}}; };
+  switch (column) {
+    case 0:
+      return cell(shown(at.rabbet.x()));
+    case 1:
+      return cell(shown(at.rabbet.z()));
+    case 2:
+      return cell(shown(at.inner.x()));
+    case 3:
+      return cell(shown(at.inner.z()));
+    case 4:
+      return cell(shown(at.inner.y()));
+    case 5:
+      return cell(shown(at.bearding.x()));
+    case 6:
+      return cell(shown(at.bearding.z()));
+    case 7:
+      return cell(degrees(at.bevelRad));
+    case 8:
+      return cell(degrees(at.planRad));
+    default:
+      break;
+  }
+  const MachinedGroove* groove = backbone()->groove(m_drawing->part());
+  const double along = all[static_cast<std::size_t>(row)].alongMm;
+  const bool machined = groove != nullptr && along >= groove->fromAlongMm - 1e-6 && along <= groove->toAlongMm + 1e-6;
+  return cell(machined ? degrees(groove->angleRad - at.bevelRad) : tr("by hand"));
+}
+
+void RabbetPage::showPage() {
+  m_partBox->setCurrentIndex(static_cast<int>(m_drawing->part()));
+  m_grid->refresh();
+  const auto all = m_drawing->marks();
+  const bool has = !all.empty();
+  for (QLabel* label : {m_where, m_groove, m_doubt}) label->setVisible(has);
+  if (!has) {
+    m_bevel->setText(tr("no rabbet"));
+    return;
+  }
+  const RabbetMark& mark =
+      all[static_cast<std::size_t>(std::clamp(m_drawing->mark(), 0, static_cast<int>(all.size()) - 1))];
+  const RabbetPlace at = m_drawing->run()->at(mark.alongMm);
+  m_bevel->setText(degrees(at.bevelRad));
+  const bool grooved = m_drawing->part() == RabbetPart::Keel || backbone()->plan.rabbet.stem == StemMake::Rabbeted;
+  m_where->setText(
+      tr("%1: %2 off the timber's side, square to the rabbet line; %3 in plan. Bearding %4 from the rabbet line. %5")
+          .arg(QString::fromStdString(mark.name), degrees(at.bevelRad), degrees(at.planRad),
+               shown((at.bearding - at.rabbet).norm()),
+               grooved ? tr("Corner %1 deep in the side.").arg(shown(at.rabbet.y() - at.inner.y()))
+                       : tr("Fore face %1 half, planks end on it.").arg(shown(std::max(at.faceHalfMm, 0.0)))));
+  const MachinedGroove* groove = backbone()->groove(m_drawing->part());
+  m_groove->setText(groove != nullptr
+                        ? tr("A machine set to %1 may run %2 of it, %3 to %4 along from the %5. The rest by hand.")
+                              .arg(degrees(groove->angleRad), shown(groove->toAlongMm - groove->fromAlongMm),
+                                   shown(groove->fromAlongMm), shown(groove->toAlongMm),
+                                   m_drawing->part() == RabbetPart::Keel ? tr("forward end") : tr("foot"))
+                        : tr("No length of it rolls gently enough for a machine: cut it by hand."));
+  // A figure that is off moves the planking so far, and the lines along the side by that over the sine of the bevel.
+  const double off = m_session->solved()->fair->figureTolerance().mm();
+  m_doubt->setText(tr("The table is good to %1: these lines may lie %2 off along the side.")
+                       .arg(shown(off), shown(off / std::max(std::sin(at.bevelRad), 0.01))));
+}
+
+}  // namespace narrows

@@ -1,0 +1,75 @@
+#pragma once
+// The rabbet of one part: its lines, its bevels, the timber cut through at a mark.
+
+#include "canvas/canvas.h"
+#include "canvas/cell_grid.h"
+#include "stages/backbone/backbone_page.h"
+
+namespace narrows {
+
+/// The timber cut through at the mark in hand, the plank drawn in; beside it the rabbet lines of the part.
+class RabbetDrawing : public Canvas {
+  Q_OBJECT
+
+ public:
+  explicit RabbetDrawing(Session* session, QWidget* parent = nullptr);
+  RabbetPart part() const { return m_part; }
+  void choosePart(RabbetPart part);
+  CutPlane plane() const { return m_plane; }
+  void choosePlane(CutPlane plane);
+  RabbetSteps steps() const { return m_steps; }
+  void chooseSteps(RabbetSteps steps, double stepMm);
+  int mark() const { return m_mark; }
+  void chooseMark(int mark);
+  const RabbetRun* run() const;
+  std::vector<RabbetMark> marks() const;
+
+ signals:
+  void chosen();
+
+ protected:
+  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  void paintDrawing(QPainter& painter) override;
+  void keyPressEvent(QKeyEvent* event) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  QMarginsF room() const override { return {90.0, 60.0, 260.0, 60.0}; }
+
+ private:
+  std::optional<RabbetSection> section() const;
+  void paintProfile(QPainter& painter);
+
+  Session* m_session;
+  RabbetPart m_part = RabbetPart::Stem;
+  CutPlane m_plane = CutPlane::Square;
+  RabbetSteps m_steps = RabbetSteps::Table;
+  double m_stepMm = 150.0;
+  int m_mark = 2;
+};
+
+class RabbetPage : public BackbonePage {
+  Q_OBJECT
+
+ public:
+  explicit RabbetPage(Session* session, QWidget* parent = nullptr);
+  Canvas* drawing() override { return m_drawing; }
+  RabbetDrawing* rabbet() { return m_drawing; }
+  CellGrid* grid() { return m_grid; }
+  QComboBox* part() { return m_partBox; }
+
+ protected:
+  void showPage() override;
+
+ private:
+  Cell cellOf(int row, int column) const;
+
+  RabbetDrawing* m_drawing;
+  CellGrid* m_grid;
+  QLabel* m_bevel = nullptr;
+  QLabel* m_where = nullptr;
+  QLabel* m_groove = nullptr;
+  QLabel* m_doubt = nullptr;
+  QComboBox* m_partBox = nullptr;
+  LengthField* m_step = nullptr;
+};
+
+}  // namespace narrows

@@ -1,0 +1,93 @@
+#pragma once
+// A slab: flattened, and a part's pattern laid on it.
+
+#include <thread>
+
+#include "canvas/canvas.h"
+#include "canvas/cell_grid.h"
+#include "stages/backbone/backbone_page.h"
+
+class QProgressBar;
+class QPushButton;
+class QTabWidget;
+
+namespace narrows {
+
+/// The slab from above, its faults, its readings, and the pattern, which is slid with the pointer or the arrows, turned
+/// with the wheel held with Shift or the bracket keys, and turned over with F. A double click marks a knot.
+class SlabDrawing : public Canvas {
+  Q_OBJECT
+
+ public:
+  explicit SlabDrawing(Session* session, QWidget* parent = nullptr);
+  void placeAt(const Placement& placement, const QString& words);
+
+ protected:
+  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  void paintDrawing(QPainter& painter) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
+  void mouseDoubleClickEvent(QMouseEvent* event) override;
+  void wheelEvent(QWheelEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+
+ private:
+  const SlabWork* slab() const;
+  bool hasPattern() const;
+  Result<Book> placed(const Placement& placement) const;
+  void paintReadings(QPainter& painter) const;
+  void paintFaults(QPainter& painter);
+  void paintPattern(QPainter& painter) const;
+  void shift(double along, double across, double turnRad, bool flip);
+
+  Session* m_session;
+  std::optional<Vec2> m_hold;  ///< from the pattern's middle to the pointer
+  Placement m_start;
+};
+
+class SlabPage : public BackbonePage {
+  Q_OBJECT
+
+ public:
+  explicit SlabPage(Session* session, QWidget* parent = nullptr);
+  ~SlabPage() override;
+  Canvas* drawing() override { return m_drawing; }
+  CellGrid* readings() { return m_readings; }
+  CellGrid* faults() { return m_faults; }
+  QPushButton* findButton() { return m_find; }
+  QComboBox* timber() { return m_timber; }
+  bool isSearching() const { return m_searching; }
+  /// Readings from text, as pasted or out of a CSV file.
+  void takeReadings(const QString& text);
+
+ protected:
+  void showPage() override;
+
+ private:
+  void makeGrids();
+  Cell readingCell(int row, int column) const;
+  bool reading(int row, int column, const QString& text);
+  Cell faultCell(int row, int column) const;
+  bool fault(int row, int column, const QString& text);
+  void search();
+  void found(const Result<FoundPlacement>& found);
+  void askReadings();
+
+  SlabDrawing* m_drawing;
+  CellGrid* m_readings;
+  CellGrid* m_faults;
+  QTabWidget* m_tabs;
+  QLabel* m_head = nullptr;
+  QLabel* m_lay = nullptr;
+  QLabel* m_flat = nullptr;
+  QLabel* m_rails = nullptr;
+  QLabel* m_graving = nullptr;
+  QComboBox* m_timber = nullptr;
+  QPushButton* m_find = nullptr;
+  QProgressBar* m_progress = nullptr;
+  bool m_searching = false;
+  std::jthread m_searcher;
+};
+
+}  // namespace narrows

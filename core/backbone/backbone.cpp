@@ -1,0 +1,270 @@
+#include "backbone/backbone.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+
+/// Ids of what Narrows draws itself, before the builder takes it over: none of the book's reach so high.
+constexpr std::int64_t firstDrawnId = std::int64_t{1} << 40;
+constexpr double mmPerFoot = 12.0 * mmPerInch;
+constexpr double radPerDegree = 0.017453292519943295;
+
+HalfSidings sidingsOf(const RabbetPlan& plan) {
+  const auto mm = [](const std::optional<Length>& length) -> std::optional<double> {
+    return length ? std::optional<double>(length->mm()) : std::nullopt;
+  };
+  return {mm(plan.stemHalfSiding), mm(plan.keelHalfSiding), mm(plan.sternpostHalfSiding)};
+}
+
+/// Works out one backbone, part by part.
+class Maker {
+ public:
+  Maker(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before)
+      : m_input(input), m_before(before), m_unit(input.table->unit) {
+    m_made.plan = plan;
+    m_made.input = input;
+    const bool sameHull = before != nullptr && before->input.drawn == input.drawn && before->input.table == input.table;
+    if (!sameHull) m_before = nullptr;
+  }
+
+  Backbone make() {
+    traceRabbet();
+    if (m_made.plan.timbers.empty()) {
+      std::int64_t nextId = firstDrawnId;
+      m_made.plan = drawUsual(m_made.plan, {m_input.table.get(), m_input.drawn.get(), m_made.rabbet.get()}, nextId);
+      m_made.drawnByUs = true;
+    }
+    m_made.shapes = shapeTimbers(m_made.plan);
+    take(m_made.shapes.problems);
+    m_made.stopwaters = placeStopwaters(m_made.plan, *m_made.rabbet, thickness());
+    m_made.clashes = boltClashes(m_made.plan, *m_made.rabbet, m_made.stopwaters);
+    machineGrooves();
+    bevelKeel();
+    markTimbers();
+    expand();
+    bend();
+    layOnSlab();
+    compare();
+    m_made.order = benchOrder({&m_made.plan, false, true, m_made.transom != nullptr});
+    m_made.reachShort =
+        reachShorts(m_made.plan, m_made.keel ? &*m_made.keel : nullptr, m_made.grooves, m_made.grooveParts);
+    m_made.cautions = cautionsFor(m_made.plan);
+    return std::move(m_made);
+  }
+
+ private:
+  double thickness() const { return m_input.table->thickness.mm(); }
+  void take(const Problems& problems) {
+    m_made.problems.insert(m_made.problems.end(), problems.begin(), problems.end());
+  }
+
+  void traceRabbet() {
+    const RabbetPlan& plan = m_made.plan.rabbet;
+    const HalfSidings sidings = sidingsOf(plan);
+    const bool same = m_before != nullptr && m_before->rabbet != nullptr && sidingsOf(m_before->plan.rabbet) == sidings;
+    if (same) {
+      m_made.rabbet = m_before->rabbet;
+    } else {
+      const RabbetTracer tracer({m_input.drawn.get(), m_input.table->side, thickness()}, *m_input.table, sidings);
+      m_made.rabbet = std::make_shared<std::vector<RabbetRun>>(tracer.trace());
+    }
+    if (plan.stem == StemMake::Rabbeted) take(rabbetProblems(*m_made.rabbet, thickness(), m_unit));
+    checkSidings(sidings);
+  }
+
+  /// A half-siding wider than the hull has no planking to meet.
+  void checkSidings(const HalfSidings& sidings) {
+    if (!sidings.stemMm || m_made.run(RabbetPart::Stem) != nullptr) return;
+    if (m_input.drawn->sections.front().kind != SectionKind::Stem || m_input.drawn->sections.size() < 2) return;
+    double widest = 0.0;
+    for (const Batten& part : m_input.drawn->sections[1].parts) {
+      for (const Vec3& nail : part.nails()) widest = std::max(widest, nail.y());
+    }
+    const auto words = [this](double mm) { return writeLength(millimetres(mm), m_unit, 1, true); };
+    take({{Fault::SidingWiderThanHull, {0, 0, "stem"}, {words(*sidings.stemMm), words(0.5 * widest)}}});
+  }
+
+  void machineGrooves() {
+    const RabbetPlan& plan = m_made.plan.rabbet;
+    if (plan.stem != StemMake::Rabbeted && m_made.plan.keel.make == KeelMake::Plank) return;
+    GrooveLimits limits;
+    limits.thicknessMm = thickness();
+    limits.stopBelowEndMm = plan.stopBelowSheer.mm();
+    limits.mostRollRadPerMm = plan.mostRollDegPerFoot * radPerDegree / mmPerFoot;
+    limits.reachMm = plan.cutterReach.mm();
+    for (const RabbetRun& run : *m_made.rabbet) {
+      if (run.part == RabbetPart::Stem && plan.stem != StemMake::Rabbeted) continue;
+      if (run.part == RabbetPart::Keel && m_made.plan.keel.make == KeelMake::Plank) continue;
+      std::vector<double> at;
+      for (const RabbetMark& mark : rabbetMarks(run, *m_input.table, RabbetSteps::Table, 0.0))
+        at.push_back(mark.alongMm);
+      if (auto groove = machineGroove(run, limits, at)) {
+        m_made.grooves.push_back(std::move(*groove));
+        m_made.grooveParts.push_back(run.part);
+      }
+    }
+  }
+
+  void bevelKeel() {
+    const KeelPlan& keel = m_made.plan.keel;
+    if (m_input.inside == nullptr || m_made.run(RabbetPart::Keel) == nullptr || keel.thickness.mm() <= 0.0) return;
+    const auto edges = keelEdges(*m_input.inside, keel.thickness.mm(), keel.shoulder.mm());
+    if (edges.size() < 2) return;
+    auto bevel = keelBevel(edges, keel.thickness.mm(), keel.shoulder.mm(), m_unit);
+    if (bevel) {
+      m_made.keel = std::move(*bevel);
+    } else {
+      take(bevel.error());
+    }
+  }
+
+  void markTimbers() {
+    std::vector<NamedStation> stations;
+    for (const StationColumn& station : m_input.table->stations) {
+      if (station.distance) stations.push_back({station.name, station.distance->mm()});
+    }
+    for (const TimberShape& shape : m_made.shapes.shapes) {
+      const TimberFaces faces = facesOf(shape.outline);
+      if (faces.upper.size() < 2 || faces.lower.size() < 2) continue;
+      StationMarks marks = markStations(Batten::spring(faces.upper, BattenEnds::Free),
+                                        Batten::spring(faces.lower, BattenEnds::Free), stations);
+      if (!marks.marks.empty()) m_made.marks.push_back({shape.id, std::move(marks)});
+    }
+  }
+
+  void expand() {
+    if (m_input.table->profile(ProfilePart::Transom) == nullptr) return;
+    if (m_before != nullptr && m_before->transom != nullptr && m_before->plan.transom == m_made.plan.transom &&
+        m_before->input.plankLines == m_input.plankLines) {
+      m_made.transom = m_before->transom;
+      return;
+    }
+    auto transom = expandTransom({m_input.drawn.get(), m_input.table.get()}, m_made.plan.transom, m_input.plankLines);
+    if (transom) {
+      m_made.transom = std::make_shared<Transom>(std::move(*transom));
+    } else {
+      take(transom.error());
+    }
+  }
+
+  void bend() {
+    const auto partOf = [&](TimberId id, Problems& problems) -> std::optional<BentPart> {
+      const Timber* timber = m_made.plan.find(id);
+      if (timber == nullptr) return std::nullopt;
+      auto part = bentPartOf(*timber);
+      if (part) return *part;
+      problems = part.error();
+      return std::nullopt;
+    };
+    m_made.bent = partOf(m_made.plan.lamination.timber, m_made.laminationProblems);
+    if (m_made.bent) {
+      auto lamination = laminate(*m_made.bent, m_made.plan.lamination, m_unit);
+      if (lamination) {
+        m_made.laminationProblems = lamination->problems;
+        m_made.lamination = std::move(*lamination);
+      } else {
+        m_made.laminationProblems = lamination.error();
+      }
+    }
+    if (const auto part = partOf(m_made.plan.blank.timber, m_made.blankProblems)) {
+      auto blank = buildBlank(*part, m_made.plan.blank, m_unit);
+      if (blank) {
+        m_made.blank = std::move(*blank);
+      } else {
+        m_made.blankProblems = blank.error();
+      }
+    }
+  }
+
+  void layOnSlab() {
+    const SlabPlan& plan = m_made.plan.slab;
+    SlabWork& slab = m_made.slab;
+    if (!plan.down.empty()) {
+      const auto readings = slabReadings(plan);
+      if (!readings) {
+        slab.problems = readings.error();
+      } else {
+        auto flat = flatten(*readings, {plan.thickness.mm(), plan.finished.mm(), plan.mostTiltDeg * radPerDegree}, plan,
+                            m_unit);
+        if (flat) {
+          slab.rails = railHeights(flat->first, plan.length.mm(), plan.width.mm());
+          slab.flat = std::move(*flat);
+        } else {
+          slab.problems = flat.error();
+        }
+      }
+    }
+    const TimberShape* shape = m_made.shapes.find(plan.timber);
+    slab.lay = placementOf(plan, shape != nullptr ? shape->outline : Polygon{{0, 0}, {1, 0}, {0, 1}});
+    if (shape == nullptr) return;
+    slab.placed.placement = placementIn(plan);
+    if (!plan.placed) {
+      const Box2 box = boxOf(slab.lay.slab);
+      slab.placed.placement = {0.5 * (box.low + box.high), slab.lay.grainRad - slab.lay.patternAxisRad, false};
+    }
+    slab.placed.judgement = judgePlacement(slab.lay, slab.placed.placement);
+    slab.graving = gravingPieces(slab.lay, slab.placed, centroid(shape->outline), plan.species);
+  }
+
+  void compare() {
+    std::vector<CameOutStation> stations;
+    const RabbetRun* keel = m_made.run(RabbetPart::Keel);
+    for (const StationColumn& station : m_input.table->stations) {
+      if (!station.distance || keel == nullptr) continue;
+      const auto along = alongAt(*keel, 0, station.distance->mm());
+      if (along)
+        stations.push_back({station.name, station.distance->mm(), keel->at(*along).rabbet.y(), std::nullopt, 0.0});
+    }
+    m_made.cameOut = compareCameOut(stations, m_made.plan.cameOut, m_made.plan.follow);
+    take(m_made.cameOut.problems);
+  }
+
+  const BackboneInput& m_input;
+  const Backbone* m_before;
+  Unit m_unit;
+  Backbone m_made;
+};
+
+}  // namespace
+
+const RabbetRun* Backbone::run(RabbetPart part) const {
+  if (rabbet == nullptr) return nullptr;
+  for (const RabbetRun& one : *rabbet) {
+    if (one.part == part) return &one;
+  }
+  return nullptr;
+}
+
+const MachinedGroove* Backbone::groove(RabbetPart part) const {
+  for (std::size_t i = 0; i < grooves.size(); ++i) {
+    if (grooveParts[i] == part) return &grooves[i];
+  }
+  return nullptr;
+}
+
+Backbone makeBackbone(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before) {
+  require(input.table != nullptr && input.drawn != nullptr, "a backbone is worked out from a hull");
+  return Maker(input, plan, before).make();
+}
+
+BackbonePlan usualPlan(const OffsetTable& table) {
+  BackbonePlan plan;
+  // A rabbet whose half-breadth changes along her is a plank keel's.
+  const TableRow* rabbet = table.row(RowKind::HalfBreadth, RowLine::Rabbet);
+  double least = 1e12, most = 0.0;
+  if (rabbet != nullptr) {
+    for (const auto& figure : rabbet->figures) {
+      if (figure) least = std::min(least, figure->mm()), most = std::max(most, figure->mm());
+    }
+  }
+  constexpr double sameHalfBreadthMm = 3.0;
+  plan.keel.make = most - least > sameHalfBreadthMm ? KeelMake::Plank : KeelMake::Upright;
+  // To the nearest eighth: twice the planking and a shoulder.
+  plan.keel.thickness = inches(std::round((2.0 * table.thickness.mm() / mmPerInch + 0.25) * 8.0) / 8.0);
+  return plan;
+}
+
+}  // namespace narrows

@@ -1,0 +1,177 @@
+#include "backbone/rabbet_section.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "lines/contours.h"
+#include "moulds/mould.h"
+
+namespace narrows {
+
+namespace {
+
+/// Plank drawn, in thicknesses from the rabbet.
+constexpr double plankDrawn = 7.0;
+/// Timber drawn to either side of the rabbet, in thicknesses, where its outline is not known.
+constexpr double timberDrawn = 3.0;
+constexpr int searchSteps = 400;
+
+/// The part of a curve that lies near a point, from the end that is nearest to the timber outward.
+std::vector<Vec2> nearPart(const std::vector<Vec2>& curve, const Vec2& at, double reach) {
+  std::vector<Vec2> near;
+  for (const Vec2& point : curve) {
+    if ((point - at).norm() <= reach) near.push_back(point);
+  }
+  if (near.size() > 1 && (near.back() - at).norm() < (near.front() - at).norm()) std::reverse(near.begin(), near.end());
+  return near;
+}
+
+/// The half of a timber with the groove, or its bevelled corner, taken out. `low` and `high`: where its two faces stand
+/// along the first axis; across: the half-siding.
+Polygon cutHalf(const RabbetSection& cut, double low, double high, bool grooved, double faceHalf) {
+  const double half = cut.rabbet.y();
+  Polygon shape{{low, 0.0}, {high, 0.0}, {high, half}, cut.bearding};
+  if (grooved) {
+    shape.push_back(cut.inner);
+    shape.push_back(cut.rabbet);
+    shape.emplace_back(low, half);
+  } else {
+    shape.emplace_back(low, std::max(faceHalf, 0.0));
+  }
+  return shape;
+}
+
+}  // namespace
+
+std::optional<double> alongAt(const RabbetRun& run, int coordinate, double valueMm) {
+  double before = 0.0;
+  for (int i = 0; i <= searchSteps; ++i) {
+    const double along = run.lengthMm() * i / searchSteps;
+    const double off = run.rabbetLine.pointAt(along)[coordinate] - valueMm;
+    if (off == 0.0) return along;
+    if (i > 0 && before * off < 0.0) {
+      double low = run.lengthMm() * (i - 1) / searchSteps, high = along;
+      for (int k = 0; k < 50; ++k) {
+        const double middle = 0.5 * (low + high);
+        ((run.rabbetLine.pointAt(middle)[coordinate] - valueMm) * before > 0.0 ? low : high) = middle;
+      }
+      return 0.5 * (low + high);
+    }
+    before = off;
+  }
+  return std::nullopt;
+}
+
+std::vector<RabbetMark> rabbetMarks(const RabbetRun& run, const OffsetTable& table, RabbetSteps steps, double stepMm) {
+  std::vector<RabbetMark> marks;
+  if (steps == RabbetSteps::Even && stepMm > 0.0) {
+    for (int i = 0; i * stepMm <= run.lengthMm(); ++i) marks.push_back({std::to_string(i + 1), i * stepMm});
+    return marks;
+  }
+  if (run.part == RabbetPart::Keel) {
+    for (const StationColumn& station : table.stations) {
+      if (!station.distance) continue;
+      if (const auto along = alongAt(run, 0, station.distance->mm()))
+        marks.push_back({"station " + station.name, *along});
+    }
+  } else {
+    for (const TableRow& row : table.rows) {
+      if (row.line != RowLine::Waterline) continue;
+      if (const auto along = alongAt(run, 2, row.at.mm())) marks.push_back({rowLabel(row, table.unit), *along});
+    }
+    marks.push_back({"foot", 0.0});
+    marks.push_back({"sheer", run.lengthMm()});
+  }
+  std::sort(marks.begin(), marks.end(), [](const RabbetMark& a, const RabbetMark& b) { return a.alongMm < b.alongMm; });
+  marks.erase(
+      std::unique(marks.begin(), marks.end(),
+                  [](const RabbetMark& a, const RabbetMark& b) { return std::abs(a.alongMm - b.alongMm) < 0.5; }),
+      marks.end());
+  return marks;
+}
+
+RabbetSection cutRabbet(const RabbetSectionOf& of, double alongMm, CutPlane plane) {
+  const RabbetRun& run = *of.run;
+  const RabbetPlace place = run.at(alongMm);
+  RabbetSection cut;
+  cut.plane = plane;
+  const double reach = plankDrawn * of.thicknessMm;
+  std::vector<Vec2> outside, inside;
+  if (plane == CutPlane::Square) {
+    // Inward along the timber's side, square to the rabbet line.
+    const Vec3 along = run.rabbetLine.tangentAt(alongMm);
+    Vec3 in = Vec3(0.0, 1.0, 0.0).cross(along).normalized();
+    if (in.dot(place.bearding - place.rabbet) < 0.0) in = -in;
+    const auto flat = [&](const Vec3& at) { return Vec2((at - place.rabbet).dot(in), at.y()); };
+    cut.rabbet = flat(place.rabbet);
+    cut.inner = flat(place.inner);
+    cut.bearding = flat(place.bearding);
+    cut.angleRad = place.bevelRad;
+    const Vec2 way(std::cos(place.bevelRad), std::sin(place.bevelRad));
+    cut.outside = {cut.rabbet, cut.rabbet + reach * way};
+    cut.inside = {cut.bearding, cut.inner + reach * way};
+  } else {
+    const int fixed = plane == CutPlane::Level ? 2 : 0;
+    const double value = place.rabbet[fixed];
+    const auto flat = [&](const Vec3& at) {
+      return plane == CutPlane::Level ? Vec2(at.x(), at.y()) : Vec2(at.z(), at.y());
+    };
+    const auto lineAt = [&](const Batten& line, const Vec3& otherwise) {
+      for (int i = 1; i <= searchSteps; ++i) {
+        const Vec3 a = line.pointAtShare((i - 1.0) / searchSteps),
+                   b = line.pointAtShare(static_cast<double>(i) / searchSteps);
+        const double offA = a[fixed] - value, offB = b[fixed] - value;
+        if (offA * offB <= 0.0 && offA != offB) return flat(a + (b - a) * (offA / (offA - offB)));
+      }
+      return flat(otherwise);
+    };
+    cut.rabbet = flat(place.rabbet);
+    cut.inner = lineAt(run.innerRabbet, place.inner);
+    cut.bearding = lineAt(run.beardingLine, place.bearding);
+    const auto faceCurve = [&](const Hull* hull) {
+      std::vector<Vec2> curve;
+      if (hull == nullptr) return curve;
+      if (plane == CutPlane::Level) {
+        for (const Contour& contour : waterlineContours(*hull, value)) {
+          for (const Vec3& at : contour) curve.push_back(flat(at));
+        }
+      } else if (const auto outline = cutOutline(*hull, value, 0.0)) {
+        for (int i = 0; i <= 100; ++i) curve.push_back(flat(outline->pointAt(outline->lengthMm() * i / 100.0)));
+      }
+      return curve;
+    };
+    cut.outside = nearPart(faceCurve(of.outside), cut.rabbet, reach);
+    cut.inside = nearPart(faceCurve(of.inside), cut.bearding, reach);
+    std::erase_if(cut.outside, [&](const Vec2& at) { return at.y() < cut.rabbet.y(); });
+    std::erase_if(cut.inside, [&](const Vec2& at) { return at.y() < cut.bearding.y(); });
+    cut.outside.insert(cut.outside.begin(), cut.rabbet);
+    cut.inside.insert(cut.inside.begin(), cut.bearding);
+    const Vec3& normal = place.normal;
+    cut.angleRad = plane == CutPlane::Level ? place.planRad : std::atan2(std::abs(normal.z()), std::abs(normal.y()));
+  }
+  double low = std::min(cut.rabbet.x(), cut.inner.x()) - timberDrawn * of.thicknessMm;
+  double high = std::max(cut.bearding.x(), cut.inner.x()) + timberDrawn * of.thicknessMm;
+  if (of.timber != nullptr) {
+    // The timber's own faces, along the way the section is cut.
+    const Vec2 at(place.rabbet.x(), place.rabbet.z());
+    Vec2 way(1.0, 0.0);
+    if (plane == CutPlane::Station) way = {0.0, 1.0};
+    if (plane == CutPlane::Square) {
+      const Vec3 along = run.rabbetLine.tangentAt(alongMm);
+      const Vec3 in = Vec3(0.0, 1.0, 0.0).cross(along).normalized();
+      way = Vec2(in.x(), in.z());
+      if (in.dot(place.bearding - place.rabbet) < 0.0) way = -way;
+    }
+    double before = -1e12, after = 1e12;
+    for (const double share : crossings(*of.timber, at, at + way)) {
+      if (share <= 0.0) before = std::max(before, share);
+      if (share > 0.0 && share < after) after = share;
+    }
+    if (before > -1e11) low = cut.rabbet.x() + before;
+    if (after < 1e11) high = std::max(cut.rabbet.x() + after, cut.bearding.x());
+  }
+  cut.timber = cutHalf(cut, of.grooved ? low : cut.rabbet.x(), high, of.grooved, place.faceHalfMm);
+  return cut;
+}
+
+}  // namespace narrows

@@ -1,0 +1,430 @@
+#include "backbone_sheet.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "lines/profile_distance.h"
+#include "moulds/mould.h"
+#include "plank_pattern.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr double textMm = 4.2;
+constexpr double headTextMm = 9.0;
+constexpr double prickMm = 2.0;
+/// Lines of the profile are drawn in chords no longer than this.
+constexpr double chordMm = 5.0;
+
+std::string titled(const BackboneSheetOf& of, const std::string& words) {
+  return (of.boat.empty() ? "" : of.boat + " · ") + words;
+}
+
+std::string fileName(std::string name) {
+  std::replace(name.begin(), name.end(), ' ', '-');
+  std::replace(name.begin(), name.end(), '/', '-');
+  return name;
+}
+
+std::string angleWords(double rad) {
+  return showDecimal(radians(rad).deg(), 1) + "°";
+}
+
+std::string bevelOf(double rad, Notation notation) {
+  return angleWords(rad) + ", " + riseWords(rad, notation);
+}
+
+void closed(Drawing& drawing, LineRole role, Polygon polygon) {
+  if (polygon.empty()) return;
+  polygon.push_back(polygon.front());
+  drawing.line(role, std::move(polygon));
+}
+
+void heading(Drawing& drawing, const Vec2& at, const std::string& words) {
+  SheetText text;
+  text.at = at;
+  text.text = words;
+  text.heightMm = headTextMm;
+  text.bold = true;
+  text.isHeading = true;
+  drawing.texts.push_back(text);
+}
+
+/// A cross to prick through.
+void prick(Drawing& drawing, const Vec2& at) {
+  drawing.line(LineRole::Mark, {at - Vec2(prickMm, 0.0), at + Vec2(prickMm, 0.0)});
+  drawing.line(LineRole::Mark, {at - Vec2(0.0, prickMm), at + Vec2(0.0, prickMm)});
+}
+
+/// The parts of a curve that lie on a shape.
+void drawOn(Drawing& drawing, LineRole role, const Batten& curve, const Polygon& shape) {
+  const int steps = std::max(2, static_cast<int>(std::ceil(curve.lengthMm() / chordMm)));
+  std::vector<Vec2> stretch;
+  const auto finish = [&] {
+    if (stretch.size() > 1) drawing.line(role, stretch);
+    stretch.clear();
+  };
+  for (int i = 0; i <= steps; ++i) {
+    const Vec3 at = curve.pointAtShare(static_cast<double>(i) / steps);
+    const Vec2 flat(at.x(), at.z());
+    if (contains(shape, flat)) {
+      stretch.push_back(flat);
+    } else {
+      finish();
+    }
+  }
+  finish();
+}
+
+Vec2 flatOf(const Vec3& at) {
+  return {at.x(), at.z()};
+}
+
+Vec2 flatOf(const OutlinePoint& at) {
+  return {at.distance.mm(), at.height.mm()};
+}
+
+/// Marks of the rabbet on one timber.
+void drawRabbet(Drawing& drawing, const BackboneSheetOf& of, const RabbetRun& run, const Polygon& shape) {
+  drawOn(drawing, LineRole::Rabbet, run.rabbetLine, shape);
+  drawOn(drawing, LineRole::InnerRabbet, run.innerRabbet, shape);
+  drawOn(drawing, LineRole::Bearding, run.beardingLine, shape);
+  for (const RabbetMark& mark : rabbetMarks(run, *of.table, RabbetSteps::Table, 0.0)) {
+    const RabbetPlace place = run.at(mark.alongMm);
+    const Vec2 rabbet = flatOf(place.rabbet), bearding = flatOf(place.bearding);
+    if (!contains(shape, rabbet) && !contains(shape, bearding)) continue;
+    for (const Vec2& at : {rabbet, flatOf(place.inner), bearding}) {
+      if (contains(shape, at)) prick(drawing, at);
+    }
+    // Lettered behind the bearding line, along the way in.
+    Vec2 in = (bearding - rabbet).normalized();
+    const bool back = in.x() < 0.0;
+    const double angle = std::atan2(back ? -in.y() : in.y(), back ? -in.x() : in.x());
+    drawing.text(bearding + 4.0 * in, mark.name + "  " + bevelOf(place.bevelRad, of.notation), textMm,
+                 back ? TextPlace::Right : TextPlace::Left, angle);
+  }
+}
+
+/// Stations and waterlines where they cross a shape, with their names at its edge.
+void drawGrid(Drawing& drawing, const BackboneSheetOf& of, const Polygon& shape) {
+  const Box2 box = boxOf(shape);
+  for (const StationColumn& station : of.table->stations) {
+    if (!station.distance) continue;
+    const double x = station.distance->mm();
+    if (x < box.low.x() || x > box.high.x()) continue;
+    const auto cuts = crossings(shape, {x, 0.0}, {x, 1.0});
+    for (std::size_t i = 0; i + 1 < cuts.size(); i += 2)
+      drawing.line(LineRole::Station, {{x, cuts[i]}, {x, cuts[i + 1]}});
+    if (!cuts.empty()) drawing.text({x + 1.5, cuts.front() - 6.0}, "station " + station.name, textMm);
+  }
+  for (const TableRow& row : of.table->rows) {
+    if (row.line != RowLine::Waterline) continue;
+    const double z = row.at.mm();
+    if (z < box.low.y() || z > box.high.y()) continue;
+    const auto cuts = crossings(shape, {0.0, z}, {1.0, z});
+    for (std::size_t i = 0; i + 1 < cuts.size(); i += 2)
+      drawing.line(LineRole::Level, {{cuts[i], z}, {cuts[i + 1], z}});
+    if (!cuts.empty())
+      drawing.text({cuts.front() - 3.0, z - 1.5}, rowLabel(row, of.table->unit), textMm, TextPlace::Right);
+  }
+}
+
+/// Where the sheer meets stem and transom.
+void drawSheer(Drawing& drawing, const BackboneSheetOf& of, const Polygon& shape) {
+  for (const RabbetRun& run : *of.backbone->rabbet) {
+    if (run.part == RabbetPart::Keel) continue;
+    const Vec2 at = flatOf(run.places.back().rabbet);
+    if (distanceToOutline(shape, at) > 120.0 && !contains(shape, at)) continue;
+    const auto cuts = crossings(shape, at, at + Vec2(1.0, 0.0));
+    if (cuts.size() < 2) continue;
+    drawing.line(LineRole::Mark, {at + Vec2(cuts.front(), 0.0), at + Vec2(cuts.back(), 0.0)});
+    drawing.text(at + Vec2(cuts.back() + 4.0, -1.5), "SHEER as drawn: head stays long until it is sprung", textMm,
+                 TextPlace::Left, 0.0, true);
+  }
+}
+
+void drawFastenings(Drawing& drawing, const BackboneSheetOf& of, const TimberShape& shape) {
+  const Backbone& backbone = *of.backbone;
+  const auto shown = [&](double mm) { return showLength(millimetres(mm), of.notation); };
+  for (const Joint& joint : backbone.plan.joints) {
+    if (joint.forward != shape.id && joint.aft != shape.id) continue;
+    drawing.line(LineRole::Joint, jointLine(joint));
+  }
+  for (const Stopwater& stopwater : backbone.stopwaters) {
+    const auto joint = std::find_if(backbone.plan.joints.begin(), backbone.plan.joints.end(),
+                                    [&](const Joint& one) { return one.id == stopwater.joint; });
+    if (joint == backbone.plan.joints.end() || (joint->forward != shape.id && joint->aft != shape.id)) continue;
+    std::vector<Vec2> round;
+    for (int i = 0; i <= 24; ++i)
+      round.emplace_back(stopwater.at + 0.5 * stopwater.diameterMm * Vec2(std::cos(i * 0.2618), std::sin(i * 0.2618)));
+    drawing.line(LineRole::Mark, round);
+    prick(drawing, stopwater.at);
+    drawing.text(stopwater.at + Vec2(stopwater.diameterMm, -stopwater.diameterMm - 4.0),
+                 "stopwater " + shown(stopwater.diameterMm) + ", bored with the joint bolted up dry", textMm);
+  }
+  for (const Bolt& bolt : backbone.plan.bolts) {
+    const Vec2 low = flatOf(bolt.low), high = flatOf(bolt.high);
+    if (!contains(shape.outline, low + 0.25 * (high - low)) && !contains(shape.outline, low + 0.75 * (high - low)))
+      continue;
+    drawing.line(LineRole::Bolt, {low, high});
+    drawing.text(high + Vec2(2.0, 2.0),
+                 "bolt " + shown(bolt.diameter.mm()) + ", " + shown((high - low).norm()) + " long", textMm);
+  }
+}
+
+}  // namespace
+
+Drawing timberSheet(const BackboneSheetOf& of, const TimberShape& shape) {
+  Drawing drawing;
+  const Timber& timber = *of.backbone->plan.find(shape.id);
+  drawing.name = "backbone-" + fileName(timber.name);
+  drawing.title = titled(of, timber.name + " · sided " + shownTwice(timber.siding.mm(), of.notation) + " · " +
+                                 timber.species + " · starboard side, bow to the left");
+  closed(drawing, LineRole::MouldEdge, shape.outline);
+  drawGrid(drawing, of, shape.outline);
+  for (const RabbetRun& run : *of.backbone->rabbet) drawRabbet(drawing, of, run, shape.outline);
+  drawSheer(drawing, of, shape.outline);
+  drawFastenings(drawing, of, shape);
+  const Box2 box = boxOf(shape.outline);
+  heading(drawing, {box.low.x(), box.high.y() + 22.0}, timber.name);
+  drawing.text({box.low.x(), box.high.y() + 13.0},
+               "Bevels are held square to the rabbet line, against the timber's side. Prick through the crosses.",
+               textMm);
+  // The longest way across it, to check with a rule.
+  Vec2 from = shape.outline.front(), to = from;
+  for (std::size_t i = 0; i < shape.outline.size(); ++i) {
+    for (std::size_t j = 0; j < i; ++j) {
+      if ((shape.outline[i] - shape.outline[j]).norm() > (to - from).norm())
+        from = shape.outline[i], to = shape.outline[j];
+    }
+  }
+  drawing.line(LineRole::Check, {from, to});
+  drawing.check = "Check before cutting: the dotted line, corner to corner, is " +
+                  shownTwice((to - from).norm(), of.notation) + ".";
+  drawing.note = "Mark the outline again when the timber is to thickness. Leave a fat sixteenth for fairing.";
+  return drawing;
+}
+
+Drawing rabbetSectionsSheet(const BackboneSheetOf& of, const RabbetRun& run) {
+  Drawing drawing;
+  const std::string part(rabbetPartName(run.part));
+  drawing.name = "rabbet-sections-" + part;
+  drawing.title = titled(of, "rabbet of the " + part + ", cut square to its line, full size");
+  const bool grooved = run.part == RabbetPart::Keel ? of.backbone->plan.keel.make == KeelMake::Upright
+                                                    : of.backbone->plan.rabbet.stem == StemMake::Rabbeted;
+  constexpr int abreast = 4;
+  double x = 0.0, y = 0.0, deep = 0.0;
+  int placed = 0;
+  for (const RabbetMark& mark : rabbetMarks(run, *of.table, RabbetSteps::Table, 0.0)) {
+    RabbetSectionOf sectionOf;
+    sectionOf.run = &run;
+    sectionOf.thicknessMm = of.table->thickness.mm();
+    sectionOf.grooved = grooved;
+    const RabbetSection cut = cutRabbet(sectionOf, mark.alongMm, CutPlane::Square);
+    double low = 1e9, high = -1e9, top = -1e9;
+    for (const auto* line : {&cut.timber, &cut.outside, &cut.inside}) {
+      for (const Vec2& at : *line)
+        low = std::min(low, at.x()), high = std::max(high, at.x()), top = std::max(top, at.y());
+    }
+    const Vec2 corner(x - low, y - top);
+    const auto moved = [&](const std::vector<Vec2>& points) {
+      std::vector<Vec2> there;
+      for (const Vec2& at : points) there.emplace_back(at + corner);
+      return there;
+    };
+    closed(drawing, LineRole::MouldEdge, moved(cut.timber));
+    drawing.line(LineRole::KeelEdge, moved(cut.outside));
+    drawing.line(LineRole::KeelEdge, moved(cut.inside));
+    drawing.line(LineRole::CentreLine, moved({{low, 0.0}, {high, 0.0}}));
+    drawing.text(corner + Vec2(low, -7.0), mark.name, textMm, TextPlace::Left, 0.0, true);
+    drawing.text(corner + Vec2(low, -13.0), bevelOf(cut.angleRad, of.notation), textMm);
+    deep = std::max(deep, top + 26.0);
+    x += high - low + 18.0;
+    if (++placed % abreast == 0) x = 0.0, y -= deep, deep = 0.0;
+  }
+  drawing.note =
+      "The plank is drawn in. The centre line of the timber is dash-dotted; the template's edge is its side.";
+  drawing.check = "Siding " + shownTwice(2.0 * run.places.front().rabbet.y(), of.notation) + " at the " +
+                  (run.part == RabbetPart::Keel ? "forward end" : "foot") + ".";
+  return drawing;
+}
+
+Drawing keelSheet(const BackboneSheetOf& of) {
+  Drawing drawing;
+  const auto& bevel = of.backbone->keel;
+  if (!bevel) return drawing;
+  drawing.name = "keel-half-breadths";
+  drawing.title = titled(of, "keel, unfolded about its centre line · lower edge full, upper edge dashed");
+  const RabbetRun* run = of.backbone->run(RabbetPart::Keel);
+  std::vector<Vec2> lower, upper;
+  const auto& stations = bevel->stations;
+  for (std::size_t i = 0; i < stations.size(); ++i) {
+    // True distance along the keel: along the rabbet line.
+    const auto along = alongAt(*run, 0, stations[i].xMm);
+    const double at = along ? *along : stations[i].xMm - stations.front().xMm;
+    lower.emplace_back(at, stations[i].outboardMm);
+    upper.emplace_back(at, stations[i].inboardMm);
+  }
+  const auto faired = [](const std::vector<Vec2>& points, double side) {
+    std::vector<Vec3> nails;
+    for (const Vec2& at : points) nails.emplace_back(at.x(), at.y(), 0.0);
+    const Batten batten = Batten::spring(nails, BattenEnds::Free);
+    std::vector<Vec2> line;
+    const int steps = std::max(2, static_cast<int>(batten.lengthMm() / chordMm));
+    for (int i = 0; i <= steps; ++i) {
+      const Vec3 at = batten.pointAtShare(static_cast<double>(i) / steps);
+      line.emplace_back(at.x(), side * at.y());
+    }
+    return line;
+  };
+  for (const double side : {1.0, -1.0}) {
+    drawing.line(LineRole::MouldEdge, faired(lower, side));
+    drawing.line(LineRole::MouldBack, faired(upper, side));
+  }
+  drawing.line(LineRole::CentreLine, {{lower.front().x() - 20.0, 0.0}, {lower.back().x() + 20.0, 0.0}});
+  for (std::size_t i = 0; i < stations.size(); ++i) {
+    drawing.line(LineRole::Station, {{lower[i].x(), -upper[i].y()}, {lower[i].x(), upper[i].y()}});
+    drawing.text({lower[i].x() + 2.0, upper[i].y() + 3.0},
+                 "station " + stations[i].name + "  saw " + angleWords(stations[i].sawRad), textMm);
+    prick(drawing, lower[i]);
+    prick(drawing, {lower[i].x(), -lower[i].y()});
+  }
+  heading(drawing, {lower.front().x(), 120.0}, "KEEL");
+  drawing.check =
+      "First station to last, along the keel: " + shownTwice(lower.back().x() - lower.front().x(), of.notation) + ".";
+  drawing.note =
+      "Saw " + angleWords(bevel->leastSawRad) + " from upright the whole length, then plane to each station's own.";
+  return drawing;
+}
+
+Drawing transomSheet(const BackboneSheetOf& of, const Transom& transom) {
+  Drawing drawing;
+  drawing.name = "transom";
+  const std::string face = transom.foreIsLarger ? "FORWARD" : "AFTER";
+  drawing.title = titled(of, "transom, true shape · got out to the " + face + " face and bevelled back");
+  const Polygon larger = transom.whole(transom.larger(), true);
+  closed(drawing, LineRole::MouldEdge, larger);
+  closed(drawing, LineRole::MouldBack, transom.whole(transom.smaller(), false));
+  std::vector<Vec2> crown = transom.crown;
+  for (std::size_t i = transom.crown.size(); i-- > 0;) crown.emplace_back(-transom.crown[i].x(), transom.crown[i].y());
+  drawing.line(LineRole::LapLine, crown);
+  const Box2 box = boxOf(larger);
+  drawing.line(LineRole::CentreLine, {{0.0, box.low.y() - 14.0}, {0.0, box.high.y() + 26.0}});
+  double last = -1e9;
+  for (const TransomMark& mark : transom.marks) {
+    const double tick = mark.isPlankLine ? 20.0 : 12.0;
+    for (const double side : {1.0, -1.0})
+      drawing.line(LineRole::Mark, {{side * mark.at.x(), mark.at.y()}, {side * (mark.at.x() - tick), mark.at.y()}});
+    if (!mark.isPlankLine) drawing.line(LineRole::Level, {{-mark.at.x(), mark.at.y()}, {mark.at.x(), mark.at.y()}});
+    const double y = std::max(mark.at.y(), last + 1.3 * textMm);
+    last = y;
+    drawing.text({box.high.x() + 6.0, y - 1.5},
+                 (mark.isPlankLine ? "PLANK " : "") + mark.name + "  " + bevelOf(mark.bevelRad, of.notation), textMm,
+                 TextPlace::Left, 0.0, mark.isPlankLine);
+    drawing.line(LineRole::Rule, {{mark.at.x(), mark.at.y()}, {box.high.x() + 5.0, y}});
+  }
+  heading(drawing, {6.0, box.high.y() + 14.0}, "TRANSOM");
+  drawing.text({6.0, box.high.y() + 6.0}, "Left high at the crown; the dashed curve is the finished one.", textMm);
+  drawing.check =
+      "Sheer to sheer across the larger face: " + shownTwice(2.0 * transom.larger().edge.back().x(), of.notation) +
+      ". Rake " + angleWords(transom.rakeRad) + " from plumb.";
+  drawing.note = "Planking is taken off. Bevels are held square to the edge, from the " + face +
+                 " face; the dashed outline is the other face.";
+  return drawing;
+}
+
+Drawing formSheet(const BackboneSheetOf& of, const Lamination& lamination, const std::string& part) {
+  Drawing drawing;
+  drawing.name = "form-" + fileName(part);
+  drawing.title = titled(of, "form for the laminated " + part + " · " + std::to_string(lamination.strips) +
+                                 " strips of " + showDecimal(lamination.stripMm, 1) + " mm");
+  const auto curve = [](const Batten& batten) {
+    std::vector<Vec2> line;
+    const int steps = std::max(2, static_cast<int>(std::ceil(batten.lengthMm() / chordMm)));
+    for (int i = 0; i <= steps; ++i) line.push_back(flatOf(batten.pointAtShare(static_cast<double>(i) / steps)));
+    return line;
+  };
+  drawing.line(LineRole::MouldEdge, curve(lamination.formFace));
+  drawing.line(LineRole::MouldBack, curve(lamination.middle));
+  drawing.line(LineRole::Check,
+               {flatOf(lamination.formMiddle.pointAtShare(0.0)), flatOf(lamination.formMiddle.pointAtShare(1.0))});
+  constexpr double blockMm = 60.0;
+  for (std::size_t i = 0; i < lamination.blocks.size(); ++i) {
+    const FormBlock& block = lamination.blocks[i];
+    const Vec2 at = flatOf(block.at), square = flatOf(block.square);
+    drawing.line(LineRole::Station, {at, at - blockMm * square});
+    drawing.text(at - (blockMm + 4.0) * square, std::to_string(i + 1), textMm, TextPlace::Centre);
+  }
+  for (const Vec3& end : {lamination.formMiddle.pointAtShare(0.0), lamination.formMiddle.pointAtShare(1.0)})
+    prick(drawing, flatOf(end));
+  const Vec2 first = flatOf(lamination.formFace.pointAtShare(0.0));
+  heading(drawing, first + Vec2(0.0, 30.0), "FORM: " + part);
+  drawing.text(first + Vec2(0.0, 22.0),
+               "Full line: the form's face. Dashed: the middle of the part as it should come off.", textMm);
+  drawing.check = "Middle of the stack, end to end straight across, on the form: " +
+                  shownTwice(lamination.formOpeningMm, of.notation) + "; it should open by " +
+                  shownTwice(lamination.opensMm, of.notation) + " when it is released.";
+  drawing.note = "Bend a dry run first, with every clamp, before any glue is mixed.";
+  return drawing;
+}
+
+std::vector<Drawing> blankSheets(const BackboneSheetOf& of, const Blank& blank, const Timber& timber) {
+  std::vector<Drawing> drawings;
+  const TimberShape* shape = of.backbone->shapes.find(timber.id);
+  for (int layer = 1; layer <= std::min(blank.layers, 2); ++layer) {
+    Drawing drawing;
+    drawing.name = "blank-" + fileName(timber.name) + (layer == 1 ? "-odd-layers" : "-even-layers");
+    drawing.title = titled(of, timber.name + " built up · " + (layer == 1 ? "odd" : "even") + " layers of " +
+                                   std::to_string(blank.layers));
+    if (shape != nullptr) closed(drawing, LineRole::MouldEdge, shape->outline);
+    for (const BlankPiece& piece : blank.pieces) {
+      if (piece.layer != layer) continue;
+      closed(drawing, LineRole::Board, piece.board);
+      const Vec2 middle = centroid(piece.board);
+      drawing.text(middle,
+                   std::to_string(piece.place) + ":  " + showLength(millimetres(piece.lengthMm), of.notation) + " x " +
+                       showLength(millimetres(piece.widthMm), of.notation),
+                   textMm, TextPlace::Centre, std::remainder(piece.angleRad, 3.14159265358979));
+    }
+    drawing.check = "Each layer is planed to " + shownTwice(blank.layerMm, of.notation) + ".";
+    drawing.note = "Joints of layers that touch stay " + showLength(millimetres(blank.leastApartMm), of.notation) +
+                   " apart or more; grain runs out " + angleWords(blank.runOutRad) + " at most.";
+    drawings.push_back(std::move(drawing));
+  }
+  return drawings;
+}
+
+Drawing slabSheet(const BackboneSheetOf& of) {
+  Drawing drawing;
+  const SlabWork& slab = of.backbone->slab;
+  const SlabPlan& plan = of.backbone->plan.slab;
+  const Timber* timber = of.backbone->plan.find(plan.timber);
+  drawing.name = "slab-" + fileName(timber != nullptr ? timber->name : "none");
+  drawing.title = titled(of, "slab of " + plan.species + " with the " +
+                                 (timber != nullptr ? timber->name : std::string("pattern")) + " laid on it");
+  closed(drawing, LineRole::Board, slab.lay.slab);
+  closed(drawing, LineRole::MouldEdge, slab.placed.judgement.outline);
+  for (std::size_t i = 0; i < plan.faults.size(); ++i) {
+    const TimberFault& fault = plan.faults[i];
+    const Vec2 at(fault.along.mm(), fault.across.mm()), half(0.5 * fault.length.mm(), 0.5 * fault.width.mm());
+    closed(drawing, LineRole::Mark, rectangle(at - half, at + half));
+    drawing.text(at + Vec2(0.0, half.y() + 2.0), std::string(faultKindName(fault.kind)), textMm, TextPlace::Centre);
+  }
+  for (const GravingPiece& piece : slab.graving) {
+    const Vec2 half(0.5 * piece.lengthMm, 0.5 * piece.widthMm);
+    closed(drawing, LineRole::LapLine, moved(rectangle(-half, half), slab.lay.grainRad, piece.onSlab));
+  }
+  const double grain = slab.lay.grainRad;
+  const Box2 box = boxOf(slab.lay.slab);
+  const Vec2 way(std::cos(grain), std::sin(grain)), middle(box.low.x() + 60.0, box.high.y() + 14.0);
+  drawing.line(LineRole::Dimension, {middle, middle + 120.0 * way});
+  drawing.text(middle + 126.0 * way, "grain", textMm);
+  drawing.check = "The pattern's axis lies " + angleWords(slab.placed.judgement.runOutRad) + " off the grain.";
+  drawing.note = slab.graving.empty() ? "No fault lies in the part."
+                                      : std::to_string(slab.graving.size()) +
+                                            " graving pieces, dashed: same species, grain along the timber's.";
+  return drawing;
+}
+
+}  // namespace narrows
