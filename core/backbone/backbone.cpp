@@ -262,8 +262,8 @@ BackbonePlan usualPlan(const OffsetTable& table) {
   }
   constexpr double sameHalfBreadthMm = 3.0;
   plan.keel.make = most - least > sameHalfBreadthMm ? KeelMake::Plank : KeelMake::Upright;
-  // To the nearest eighth: twice the planking and a shoulder.
-  plan.keel.thickness = inches(std::round((2.0 * table.thickness.mm() / mmPerInch + 0.25) * 8.0) / 8.0);
+  // What the planking lands on and the shoulder, to a sixteenth.
+  plan.keel.thickness = inches(std::round((table.thickness.mm() + plan.keel.shoulder.mm()) / mmPerInch * 16.0) / 16.0);
   return plan;
 }
 

@@ -17,7 +17,7 @@ constexpr std::size_t meshRows = 2;
 /// wait.
 constexpr std::size_t mostLinesAtOnce = 600;
 /// Stations squared off a sloping face are told from this far out, mm; a casting from this far off the drawing.
-constexpr double squaredOffLookMm = 1.6;
+constexpr double squaredOffLookMm = 2.4;
 constexpr double cameOutLookMm = 0.8;
 constexpr double cameOutTroubleMm = 6.35;
 
@@ -394,7 +394,8 @@ void lookAtBackbone(Solved& solved) {
       if (worst == nullptr || std::abs(mark.squaredOffMm) > std::abs(worst->squaredOffMm)) worst = &mark;
     }
     const Timber* of = backbone.plan.find(timber.timber);
-    if (worst == nullptr || of == nullptr || std::abs(worst->squaredOffMm) < squaredOffLookMm) continue;
+    const bool carriesStations = of != nullptr && (of->kind == TimberKind::Keel || of->kind == TimberKind::Keelson);
+    if (worst == nullptr || !carriesStations || std::abs(worst->squaredOffMm) < squaredOffLookMm) continue;
     Finding finding;
     finding.code = FindingCode::SquaredOff;
     finding.place = worst->name;

@@ -104,8 +104,41 @@ std::optional<std::pair<Vec2, Vec2>> AssemblyDrawing::worldBox() const {
   for (const RabbetRun& run : *shown->rabbet) {
     for (const RabbetPlace& place : run.places) reach({place.rabbet.x(), place.rabbet.z()});
   }
+  if (m_session->solved()->drawn != nullptr) {
+    for (const Section& section : m_session->solved()->drawn->sections) {
+      const Vec3 at = section.parts.back().pointAtShare(1.0);
+      reach({at.x(), at.z()});
+    }
+  }
   if (high.x() <= low.x() || high.y() <= low.y()) return std::nullopt;
   return std::pair(low, high);
+}
+
+void AssemblyDrawing::paintHull(QPainter& painter) const {
+  const Solved& solved = *m_session->solved();
+  painter.setPen(QPen(look::outline, 1.4));
+  if (solved.drawn != nullptr) {
+    QPolygonF sheer;
+    for (const Section& section : solved.drawn->sections) {
+      const Vec3 at = section.parts.back().pointAtShare(1.0);
+      sheer.append(toScreen({at.x(), at.z()}));
+    }
+    painter.drawPolyline(sheer);
+  }
+  const Profile* transom = solved.fair->profile(ProfilePart::Transom);
+  if (!hasCourse(transom)) return;
+  const TransomPlan& plan = backbone()->plan.transom;
+  const Vec2 low(transom->points.front().distance.mm(), transom->points.front().height.mm());
+  const Vec2 high(transom->points.back().distance.mm(), transom->points.back().height.mm());
+  const Vec2 up = (high - low).normalized(),
+             through = Vec2(-up.y(), up.x()) * (plan.given == TransomFace::After ? 1.0 : -1.0) * plan.thickness.mm();
+  const Vec2 crowned = high + up * (plan.crown.mm() + plan.crownHigh.mm());
+  QPolygonF wood;
+  for (const Vec2& at : {low, crowned, Vec2(crowned + through), Vec2(low + through)}) wood.append(toScreen(at));
+  painter.setPen(QPen(look::ink, 1.8));
+  painter.setBrush(look::timber);
+  painter.drawPolygon(wood);
+  painter.setBrush(Qt::NoBrush);
 }
 
 void AssemblyDrawing::paintTimbers(QPainter& painter) const {
@@ -242,6 +275,7 @@ void AssemblyDrawing::paintGrips(QPainter& painter) {
 
 void AssemblyDrawing::paintDrawing(QPainter& painter) {
   setCaption(tr("full: rabbet line; dashed: bearding line; dotted: inner rabbet; crossed rings: stopwaters"));
+  paintHull(painter);
   paintTimbers(painter);
   paintRabbet(painter);
   paintFastenings(painter);

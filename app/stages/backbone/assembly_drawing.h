@@ -44,6 +44,8 @@ class AssemblyDrawing : public Canvas {
     std::size_t point;
   };
   const Backbone* backbone() const;
+  /// The sheer and the transom, quiet, to see her by.
+  void paintHull(QPainter& painter) const;
   void paintTimbers(QPainter& painter) const;
   void paintRabbet(QPainter& painter) const;
   void paintFastenings(QPainter& painter) const;

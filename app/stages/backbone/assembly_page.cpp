@@ -35,6 +35,10 @@ AssemblyPage::AssemblyPage(Session* session, QWidget* parent)
   m_size = slate->addFigure(tr("Its size"));
   m_point = slate->addFigure(tr("Point in hand"));
   m_stopwaters = slate->addFigure(tr("Stopwaters and bolts"));
+  auto* print = new QPushButton(tr("Print full-size patterns…"), slate);
+  print->setObjectName(QStringLiteral("printBackbone"));
+  slate->addWidget(print);
+  connect(print, &QPushButton::clicked, this, &AssemblyPage::printAsked);
   makeTimberFields(slate);
   makeButtons(slate);
   arrange(m_drawing, nullptr, slate);
@@ -142,7 +146,6 @@ void AssemblyPage::makeButtons(Slate* slate) {
   m_remove = button(tr("Take this timber out"), "removeTimber");
   auto* bolts = button(tr("Place the bolts"), "placeBolts");
   auto* afresh = button(tr("Draw her afresh"), "drawAfresh");
-  auto* print = button(tr("Print full-size patterns…"), "printBackbone");
   connect(m_remove, &QPushButton::clicked, this, [this] {
     const Timber* timber = m_drawing->timber();
     if (timber == nullptr) return;
@@ -155,7 +158,6 @@ void AssemblyPage::makeButtons(Slate* slate) {
   });
   connect(afresh, &QPushButton::clicked, this,
           [this] { perform(tr("Draw the backbone afresh"), drawBackboneAfresh(*m_session->book())); });
-  connect(print, &QPushButton::clicked, this, &AssemblyPage::printAsked);
 }
 
 void AssemblyPage::joinTimbers(int with) {

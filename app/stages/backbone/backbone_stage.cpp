@@ -89,7 +89,7 @@ QString BackboneStage::standing() const {
   if (!now.problems.empty())
     return tr("%1, %2").arg(timbers, counted(static_cast<int>(now.problems.size()), tr("fault"), tr("faults")));
   if (fouls > 0) return tr("%1, %2").arg(timbers, counted(fouls, tr("bolt fouls"), tr("bolts foul")));
-  return now.drawnByUs ? tr("%1, as drawn for you").arg(timbers) : timbers;
+  return now.drawnByUs ? tr("%1, as drawn").arg(timbers) : timbers;
 }
 
 }  // namespace narrows

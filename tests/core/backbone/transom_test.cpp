@@ -85,7 +85,7 @@ class TransomTest : public QObject {
     const double stretch = std::hypot(1.0, stern.rake);
     for (const TransomOutline* face : {&transom.after, &transom.fore}) {
       for (std::size_t i = 0; i < face->edge.size(); ++i) {
-        const double z = ConeStern::centre - std::hypot(0.0, 0.0) - face->at[i].z();
+        const double z = ConeStern::centre - face->at[i].z();
         QVERIFY2(std::abs(std::hypot(face->edge[i].x(), z) - 600.0) < exactMm,
                  qPrintable(QString::number(std::hypot(face->edge[i].x(), z) - 600.0)));
         // Heights are drawn out by the rake.
@@ -94,8 +94,7 @@ class TransomTest : public QObject {
           QVERIFY(std::abs(face->edge[i].y() - face->edge[i - 1].y() - rise * stretch) < 1e-6);
         }
         // Square to the edge, a cylinder leans off the plane by the rake at its bottom, and not at all at its side.
-        const double normalZ = -z / 600.0;
-        const double exact = std::asin(-normalZ * std::sin(-std::atan(stern.rake)) * -1.0);
+        const double exact = std::asin(z / 600.0 * std::sin(std::atan(stern.rake)));
         QVERIFY2(std::abs(std::abs(face->bevelRad[i]) - std::abs(exact)) * degree < 0.3,
                  qPrintable(QString("%1 %2").arg(face->bevelRad[i] * degree).arg(exact * degree)));
       }

@@ -59,7 +59,7 @@ class BookTest : public QObject {
   }
 
   void newerBookSaysSo() {
-    const auto read = readBook(replaced(writeBook(sampleBook("sedge")), "\"narrows\": 2", "\"narrows\": 7"));
+    const auto read = readBook(replaced(writeBook(sampleBook("sedge")), "\"narrows\": 3", "\"narrows\": 7"));
     QVERIFY(read);
     QVERIFY(read->isNewer());
     QCOMPARE(read->version, 7);
