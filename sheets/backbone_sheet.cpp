@@ -139,7 +139,7 @@ void drawSheer(Drawing& drawing, const BackboneSheetOf& of, const Polygon& shape
     const auto cuts = crossings(shape, at, at + Vec2(1.0, 0.0));
     if (cuts.size() < 2) continue;
     drawing.line(LineRole::Mark, {at + Vec2(cuts.front(), 0.0), at + Vec2(cuts.back(), 0.0)});
-    drawing.text(at + Vec2(cuts.back() + 4.0, -1.5), "SHEER as drawn: head stays long until it is sprung", textMm,
+    drawing.text(at + Vec2(cuts.back() + 4.0, 7.0), "SHEER as drawn: head stays long until it is sprung", textMm,
                  TextPlace::Left, 0.0, true);
   }
 }
@@ -220,6 +220,10 @@ Drawing rabbetSectionsSheet(const BackboneSheetOf& of, const RabbetRun& run) {
     RabbetSectionOf sectionOf;
     sectionOf.run = &run;
     sectionOf.thicknessMm = of.table->thickness.mm();
+    const RabbetPlace place = run.at(mark.alongMm);
+    for (const TimberShape& shape : of.backbone->shapes.shapes) {
+      if (contains(shape.outline, flatOf(place.inner))) sectionOf.timber = &shape.outline;
+    }
     sectionOf.grooved = grooved;
     const RabbetSection cut = cutRabbet(sectionOf, mark.alongMm, CutPlane::Square);
     double low = 1e9, high = -1e9, top = -1e9;

@@ -161,6 +161,7 @@ class Maker {
     };
     m_made.bent = partOf(m_made.plan.lamination.timber, m_made.laminationProblems);
     if (m_made.bent) {
+      if (m_made.plan.lamination.moulding.mm() > 0.0) m_made.bent->mouldingMm = m_made.plan.lamination.moulding.mm();
       auto lamination = laminate(*m_made.bent, m_made.plan.lamination, m_unit);
       if (lamination) {
         m_made.laminationProblems = lamination->problems;

@@ -117,6 +117,7 @@ struct LaminationPlan {
   TimberId timber;
   std::string species = "oak";
   Bending bending = Bending::Cold;
+  Length moulding;                ///< of the stack; nought: as deep as the timber is drawn
   Length strip;                   ///< thickness; nought: equal strips, as thick as bends
   Length cleanUp = inches(0.25);  ///< added to the siding for cleaning up
   Length trim = inches(4.0);      ///< added to each end

@@ -8,29 +8,30 @@ namespace narrows {
 namespace {
 
 /// Places along a piece that its board must cover.
-constexpr int coverSteps = 24;
+constexpr int coverSteps = 48;
+constexpr int turnSteps = 200;
 constexpr int mostPieces = 60;
 
-/// The timber as a band along its middle.
+/// The timber as a band along its hollow edge.
 class Band {
  public:
-  explicit Band(const BentPart& part) : m_half(0.5 * part.mouldingMm) {
+  explicit Band(const BentPart& part) : m_part(part) {
     double turn = 0.0;
     const Batten& edge = part.concave;
-    for (int i = 0; i < 200; ++i) {
-      const double along = edge.lengthMm() * (i + 0.5) / 200.0;
+    for (int i = 0; i < turnSteps; ++i) {
+      const double along = edge.lengthMm() * (i + 0.5) / turnSteps;
       const Vec3 way = edge.tangentAt(along), bend = edge.curvatureAt(along);
       turn += way.x() * bend.z() - way.z() * bend.x();
     }
-    const double wood = turn > 0.0 ? -1.0 : 1.0;
+    m_wood = turn > 0.0 ? -1.0 : 1.0;
     std::vector<Vec3> nails;
     for (int i = 0; i <= 100; ++i) {
-      const double along = edge.lengthMm() * i / 100.0;
-      const Vec3 way = edge.tangentAt(along);
-      nails.push_back(edge.pointAt(along) + wood * m_half * Vec3(-way.z(), 0.0, way.x()));
+      const Vec2 at = point(i / 100.0, 0.5 * part.mouldingMm);
+      nails.emplace_back(at.x(), 0.0, at.y());
     }
     m_middle = Batten::spring(nails, BattenEnds::CarryCurvature);
   }
+  /// Along the middle of its least depth.
   double length() const { return m_middle.lengthMm(); }
 
   BlankPiece piece(double from, double to, double margin) const {
@@ -42,14 +43,14 @@ class Band {
     const Eigen::Rotation2Dd lay(-piece.angleRad);
     Vec2 low(1e12, 1e12), high(-1e12, -1e12);
     for (int i = 0; i <= coverSteps; ++i) {
-      const double along = from + (to - from) * i / coverSteps;
-      const Vec3 at = m_middle.pointAt(along), way = m_middle.tangentAt(along);
+      const double share = (from + (to - from) * i / coverSteps) / length();
+      const Vec3 way = m_part.concave.tangentAt(share * m_part.concave.lengthMm());
       const double lean = std::remainder(std::atan2(way.z(), way.x()) - piece.angleRad, 6.283185307179586);
       piece.runOutRad = std::max(piece.runOutRad, std::abs(lean));
       if (i == 0) piece.fromMitreRad = lean;
       if (i == coverSteps) piece.toMitreRad = lean;
-      for (const double side : {-m_half, m_half}) {
-        const Vec2 laid = lay * Vec2(at.x() - side * way.z(), at.z() + side * way.x());
+      for (const double deep : {0.0, m_part.acrossAt(share)}) {
+        const Vec2 laid = lay * point(share, deep);
         low = low.cwiseMin(laid);
         high = high.cwiseMax(laid);
       }
@@ -63,7 +64,14 @@ class Band {
   }
 
  private:
-  double m_half;
+  Vec2 point(double share, double deep) const {
+    const Vec3 at = m_part.concave.pointAtShare(share);
+    const Vec3 way = m_part.concave.tangentAt(share * m_part.concave.lengthMm());
+    return Vec2(at.x(), at.z()) + m_wood * deep * Vec2(-way.z(), way.x());
+  }
+
+  const BentPart& m_part;
+  double m_wood = 1.0;
   Batten m_middle;
 };
 
@@ -72,9 +80,11 @@ class Band {
 Result<Blank> buildBlank(const BentPart& part, const BlankPlan& plan, Unit unit) {
   const auto words = [unit](double mm) { return writeLength(millimetres(mm), unit, 1, true); };
   const double margin = plan.margin.mm(), width = plan.boardWidth.mm();
-  const double least = part.mouldingMm + 2.0 * margin;
+  double deepest = part.mouldingMm;
+  for (const double across : part.acrossMm) deepest = std::max(deepest, across);
+  const double least = deepest + 2.0 * margin;
   if (width <= least || plan.boardThickness.mm() <= 0.0)
-    return fail(Fault::BoardTooNarrow, {}, {words(width), words(part.mouldingMm), words(std::ceil(least * 1.1))});
+    return fail(Fault::BoardTooNarrow, {}, {words(width), words(deepest), words(std::ceil(least * 1.1))});
   const Band band(part);
   Blank blank;
   blank.layers = std::max(1, static_cast<int>(std::ceil(part.sidingMm / plan.boardThickness.mm() - 1e-9)));
@@ -114,7 +124,7 @@ Result<Blank> buildBlank(const BentPart& part, const BlankPlan& plan, Unit unit)
     blank.glueAreaM2 = (blank.layers - 1) * band.length() * part.mouldingMm * 1e-6;
     return blank;
   }
-  return fail(Fault::BoardTooNarrow, {}, {words(width), words(part.mouldingMm), words(std::ceil(least * 1.5))});
+  return fail(Fault::BoardTooNarrow, {}, {words(width), words(deepest), words(std::ceil(least * 1.5))});
 }
 
 }  // namespace narrows

@@ -20,6 +20,10 @@ constexpr double straight = 1e-7;
 constexpr double leastFactor = 0.2, mostFactor = 6.0;
 constexpr int mostStrips = 200;
 constexpr double tightest = 1e9;
+/// Places along an edge that the wood behind it is measured at.
+constexpr int acrossSteps = 60;
+/// A timber this many times as deep at one place as at another has a heel.
+constexpr double heelShare = 1.6;
 
 /// Turn of the tangent in the profile, positive to the left, as x aft and z up.
 double signedCurvature(const Batten& curve, double along) {
@@ -254,6 +258,13 @@ Result<Lamination> laminate(const BentPart& part, const LaminationPlan& plan, Un
   return made;
 }
 
+double BentPart::acrossAt(double share) const {
+  if (acrossMm.size() < 2) return mouldingMm;
+  const double place = std::clamp(share, 0.0, 1.0) * static_cast<double>(acrossMm.size() - 1);
+  const auto below = std::min(static_cast<std::size_t>(place), acrossMm.size() - 2);
+  return acrossMm[below] + (place - static_cast<double>(below)) * (acrossMm[below + 1] - acrossMm[below]);
+}
+
 Result<BentPart> bentPartOf(const Timber& timber) {
   auto outline = springOutline(timber);
   if (!outline) return tl::make_unexpected(outline.error());
@@ -285,22 +296,31 @@ Result<BentPart> bentPartOf(const Timber& timber) {
   if (mostTurn < 0.05)
     return fail(Fault::CurveTooShort, {0, 0, timber.name},
                 {"no edge of it is hollow: it can be got out of straight wood."});
-  // Square across the wood, the least of a few places: ends may be cut off slantwise.
-  double least = std::numeric_limits<double>::max();
-  for (const double share : {0.25, 0.4, 0.5, 0.6, 0.75}) {
+  // Square across the wood; at the ends, which may be cut off slantwise, the wood goes on as it was.
+  std::vector<std::optional<double>> found;
+  for (int i = 0; i <= acrossSteps; ++i) {
+    const double share = static_cast<double>(i) / acrossSteps;
     const Vec3 at = part.concave.pointAtShare(share);
     const Vec3 way = part.concave.tangentAt(share * part.concave.lengthMm());
     const Vec2 from(at.x(), at.z()), left(-way.z(), way.x());
+    std::optional<double> deep;
     for (const double across : crossings(*outline, from, from + left)) {
-      if (across > 1.0) {
-        least = std::min(least, across);
-        break;
-      }
+      if (across > 1.0 && !deep) deep = across;
     }
+    found.push_back(deep);
   }
-  if (least > 1e8)
+  double least = std::numeric_limits<double>::max(), most = 0.0;
+  for (int i = 0; i <= acrossSteps; ++i) {
+    const double share = static_cast<double>(i) / acrossSteps;
+    if (!found[static_cast<std::size_t>(i)] || share < 0.2 || share > 0.8) continue;
+    least = std::min(least, *found[static_cast<std::size_t>(i)]);
+    most = std::max(most, *found[static_cast<std::size_t>(i)]);
+  }
+  if (most <= 0.0)
     return fail(Fault::CurveTooShort, {0, 0, timber.name}, {"its two edges do not lie opposite each other."});
-  part.mouldingMm = least;
+  for (const auto& deep : found) part.acrossMm.push_back(std::min(deep.value_or(least), most));
+  part.mouldingMm = most <= heelShare * least ? most : least;
+  part.heelMm = most - part.mouldingMm;
   return part;
 }
 

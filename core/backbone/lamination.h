@@ -79,9 +79,15 @@ struct Lamination {
 
 /// What is to be bent: the curve of one face and how the wood lies on it.
 struct BentPart {
-  Batten concave;  ///< the concave face of the finished part, in the profile plane (y = 0)
-  double mouldingMm = 0.0;
+  Batten concave;           ///< the concave face of the finished part, in the profile plane (y = 0)
+  double mouldingMm = 0.0;  ///< depth of the stack
   double sidingMm = 0.0;
+  std::vector<double>
+      acrossMm;         ///< depth of the timber square to the concave face, at even steps along it; empty: moulding
+  double heelMm = 0.0;  ///< how much deeper than the stack the timber is at its heel: a filling piece; 0 for none
+
+  /// Depth at a share of the concave face's length.
+  double acrossAt(double share) const;
 };
 
 /// Works a lamination out. The form's curvature is that of the finished middle line divided by 1 - the share it springs
@@ -90,7 +96,8 @@ struct BentPart {
 Result<Lamination> laminate(const BentPart& part, const LaminationPlan& plan, Unit unit);
 
 /// The face of a timber that is concave: the longest run of its outline between corners that bends inward, as a batten
-/// along it; and its moulding, the distance square across to the other side at the middle.
+/// along it; and its moulding, the greatest depth square to that over the middle part of it, or the least where a heel
+/// makes that far deeper.
 Result<BentPart> bentPartOf(const Timber& timber);
 
 }  // namespace narrows

@@ -35,6 +35,8 @@ constexpr double longestStepT = 0.2, longestStepV = 0.04;
 /// A face is carried on past its edge by this many thicknesses at most; a flatter landing has no rabbet line.
 constexpr double mostCarried = 8.0;
 constexpr int heightHalvings = 50;
+/// Places a bay that a waterline is followed at.
+constexpr double waterlineStepsABay = 24.0;
 /// An end of the rabbet this near to a height is at that height.
 constexpr double sameHeightMm = 0.02;
 /// Wood that must be left between the grooves of the two sides, as a share of the siding.
@@ -328,6 +330,45 @@ std::vector<RabbetRun> RabbetTracer::trace() const {
   return runs;
 }
 
+/// From stem or sternpost along the inside's waterline to where it comes out to the half-siding: round a fine forefoot
+/// that is far abaft the stem's own edge.
+std::optional<Vec3> RabbetTracer::followWaterline(const Edge& edge, double heightMm) const {
+  const OffsetPatch face(*edge.patch, m_hull.side == PlankingSide::Outside ? -m_hull.thicknessMm : 0.0);
+  const double lastT = edge.patch->lastT();
+  // The section's point at the height, where it passes it.
+  const auto at = [&](double t) -> std::optional<Vec3> {
+    double low = -0.02, high = 1.02;
+    if (face.point(t, low).z() > heightMm || face.point(t, high).z() < heightMm) return std::nullopt;
+    for (int i = 0; i < heightHalvings; ++i) {
+      const double middle = 0.5 * (low + high);
+      (face.point(t, middle).z() < heightMm ? low : high) = middle;
+    }
+    return face.point(t, 0.5 * (low + high));
+  };
+  const bool stem = edge.part == RabbetPart::Stem;
+  const auto steps = static_cast<int>(lastT * waterlineStepsABay);
+  std::optional<double> before;
+  for (int i = 0; i <= steps; ++i) {
+    const double t = lastT * (stem ? i : steps - i) / steps;
+    const auto here = at(t);
+    if (!here) continue;
+    const bool out = here->y() >= targetAt(edge.part, *here);
+    if (!out) {
+      before = t;
+      continue;
+    }
+    if (!before) return std::nullopt;  // out already where it begins: it is carried on from the edge
+    double low = *before, high = t;
+    for (int k = 0; k < heightHalvings; ++k) {
+      const double middle = 0.5 * (low + high);
+      const auto there = at(middle);
+      (there && there->y() >= targetAt(edge.part, *there) ? high : low) = middle;
+    }
+    return at(high);
+  }
+  return std::nullopt;
+}
+
 RabbetAtHeight RabbetTracer::atHeight(RabbetPart part, double heightMm) const {
   RabbetAtHeight met;
   // Where a value along an edge passes the height, from the foot up, to the last place it can be told.
@@ -359,6 +400,8 @@ RabbetAtHeight RabbetTracer::atHeight(RabbetPart part, double heightMm) const {
     if (!met.rabbet) {
       if (const auto share = shareAt(edge, true)) met.rabbet = place(edge, *share, false);
     }
+    const double foot = edge.patch->point(edge.at(0.0).x(), 0.0).z();
+    if (!met.bearding && heightMm >= foot - sameHeightMm) met.bearding = followWaterline(edge, heightMm);
     if (!met.bearding) {
       if (const auto share = shareAt(edge, false)) met.bearding = land(edge, *share, false).at;
     }

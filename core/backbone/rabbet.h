@@ -79,6 +79,7 @@ class RabbetTracer {
   std::vector<Edge> edgesOf(RabbetPart part) const;
   double targetAt(RabbetPart part, const Vec3& at) const;
   Landing land(const Edge& edge, double share, bool outside) const;
+  std::optional<Vec3> followWaterline(const Edge& edge, double heightMm) const;
   std::optional<RabbetPlace> place(const Edge& edge, double share, bool whole) const;
 
   RabbetHull m_hull;

@@ -95,7 +95,8 @@ RabbetSection cutRabbet(const RabbetSectionOf& of, double alongMm, CutPlane plan
   const RabbetPlace place = run.at(alongMm);
   RabbetSection cut;
   cut.plane = plane;
-  const double reach = plankDrawn * of.thicknessMm;
+  // Past the bearding line, however far in that is.
+  const double reach = std::max(plankDrawn * of.thicknessMm, 1.4 * (place.bearding - place.rabbet).norm());
   std::vector<Vec2> outside, inside;
   if (plane == CutPlane::Square) {
     // Inward along the timber's side, square to the rabbet line.

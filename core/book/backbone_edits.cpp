@@ -53,7 +53,8 @@ class PlanCheck {
 
   void checkStock(const BackbonePlan& plan) {
     const LaminationPlan& lamination = plan.lamination;
-    for (const Length length : {lamination.strip, lamination.cleanUp, lamination.trim, lamination.kerf})
+    for (const Length length :
+         {lamination.moulding, lamination.strip, lamination.cleanUp, lamination.trim, lamination.kerf})
       between(length, "a laminated part", 0.0);
     for (const Length length :
          {lamination.boardWidth, lamination.boardThickness, lamination.boardLength, lamination.clampSpacing})

@@ -120,6 +120,7 @@ void fields(Archive& a, LaminationPlan& p) {
   a("timber", p.timber.number);
   a("species", p.species);
   a("bending", p.bending, bendingWords);
+  a("moulding", p.moulding);
   a("strip", p.strip);
   a("clean-up", p.cleanUp);
   a("trim", p.trim);

@@ -4,6 +4,7 @@
 #include <QMouseEvent>
 #include <QPainter>
 #include <cmath>
+#include <utility>
 
 #include "canvas/look.h"
 #include "fonts.h"
@@ -68,7 +69,8 @@ const Timber* AssemblyDrawing::timber() const {
 void AssemblyDrawing::choose(int index) {
   const Backbone* shown = backbone();
   if (shown == nullptr) return;
-  m_timber = std::clamp(index, 0, static_cast<int>(shown->plan.timbers.size()) - 1);
+  // One more than there are: a timber that was just added is on its way.
+  m_timber = std::clamp(index, 0, static_cast<int>(shown->plan.timbers.size()));
   m_point = -1;
   update();
   emit chosen();
@@ -93,6 +95,7 @@ void AssemblyDrawing::choosePoint(int point) {
 std::optional<std::pair<Vec2, Vec2>> AssemblyDrawing::worldBox() const {
   const Backbone* shown = backbone();
   if (shown == nullptr) return std::nullopt;
+  if (m_held && m_heldBox) return m_heldBox;
   Vec2 low(1e12, 1e12), high(-1e12, -1e12);
   const auto reach = [&](const Vec2& at) {
     low = low.cwiseMin(at);
@@ -298,6 +301,9 @@ void AssemblyDrawing::grip(const CanvasHandle& handle) {
     return;
   }
   m_start = std::move(*own);
+  const auto held = std::exchange(m_held, std::nullopt);
+  m_heldBox = worldBox();
+  m_held = held;
   const QString name = QString::fromStdString(timber()->name);
   m_session->beginDrag(handle.line >= boltLines    ? tr("Move a bolt")
                        : handle.line >= jointLines ? tr("Move a joint of the %1").arg(name)
@@ -413,7 +419,8 @@ void AssemblyDrawing::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Left:
       return control ? nudge(-step, 0.0) : choose(m_timber - 1);
     case Qt::Key_Right:
-      return control ? nudge(step, 0.0) : choose(m_timber + 1);
+      return control ? nudge(step, 0.0)
+                     : choose(std::min(m_timber + 1, static_cast<int>(backbone()->plan.timbers.size()) - 1));
     case Qt::Key_Up:
       return control ? nudge(0.0, step) : choosePoint(m_point + 1);
     case Qt::Key_Down:

@@ -62,6 +62,8 @@ class AssemblyDrawing : public Canvas {
   int m_timber = 0;
   int m_point = -1;
   std::optional<Held> m_held;
+  /// The box shown while something is in the hand: the drawing stays where it is.
+  std::optional<std::pair<Vec2, Vec2>> m_heldBox;
   std::optional<Book> m_start;  ///< where the drag began, its timbers the builder's own
 };
 

@@ -50,8 +50,8 @@ Canvas* AssemblyPage::drawing() {
 }
 
 Timber* AssemblyPage::inHand(BackbonePlan& plan) const {
-  const auto at = static_cast<std::size_t>(m_drawing->index());
-  return at < plan.timbers.size() ? &plan.timbers[at] : nullptr;
+  if (plan.timbers.empty()) return nullptr;
+  return &plan.timbers[std::min(static_cast<std::size_t>(m_drawing->index()), plan.timbers.size() - 1)];
 }
 
 void AssemblyPage::makeTimberFields(Slate* slate) {

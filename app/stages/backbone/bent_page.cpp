@@ -179,6 +179,7 @@ void BentPage::makeLamination(Slate* slate) {
   });
   using Member = Length LaminationPlan::*;
   const std::vector<std::pair<QString, Member>> fields{
+      {tr("Stack deep (0: as the timber is drawn)"), &LaminationPlan::moulding},
       {tr("Strips thick (0: as thick as bends)"), &LaminationPlan::strip},
       {tr("For cleaning up, on the width"), &LaminationPlan::cleanUp},
       {tr("For trimming, each end"), &LaminationPlan::trim},
@@ -317,8 +318,12 @@ void BentPage::showLamination() {
   const bool has = backbone()->lamination.has_value();
   for (QLabel* label : {m_bend, m_form, m_stock}) label->setVisible(has);
   m_caution->setStyleSheet(problems.empty() ? QString() : QStringLiteral("color: #A3142B; font-weight: bold"));
-  m_caution->setText(!problems.empty() ? QString::fromStdString(describe(problems[0]))
-                                       : QString::fromStdString(bend.caution) + tr(" Dry run first."));
+  m_caution->setText(
+      !problems.empty() ? QString::fromStdString(describe(problems[0]))
+                        : QString::fromStdString(bend.caution) + tr(" Dry run first.") +
+                              (backbone()->bent && backbone()->bent->heelMm > 1.0
+                                   ? tr(" Its heel is %1 deeper: a filling piece.").arg(shown(backbone()->bent->heelMm))
+                                   : QString()));
   if (!has) {
     m_head->setText(problems.empty() ? tr("nothing bent yet") : tr("it cannot be bent"));
     return;

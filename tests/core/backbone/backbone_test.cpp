@@ -134,7 +134,8 @@ class BackboneTest : public QObject {
       // The rabbet does not follow from it, and is the same one.
       QVERIFY(after->backbone->rabbet == before->backbone->rabbet);
       QVERIFY(after->backbone->transom == before->backbone->transom);
-      QCOMPARE(drawBackboneAfresh(*edited).backbone, book.backbone);
+      const BackbonePlan afresh = drawBackboneAfresh(*edited).backbone;
+      QVERIFY(afresh.timbers.empty() && afresh.joints.empty() && afresh.bolts.empty());
     }
   }
 

@@ -6,6 +6,7 @@
 
 #include "backbone/blank.h"
 #include "backbone/lamination.h"
+#include "backbone/timber_shape.h"
 
 using namespace narrows;
 
@@ -20,7 +21,7 @@ BentPart arcPart(double insideRadius, double turnRad, double moulding, double si
     const double a = turnRad * i / 60.0;
     nails.emplace_back(insideRadius * std::sin(a), 0.0, (left ? 1.0 : -1.0) * insideRadius * (1.0 - std::cos(a)));
   }
-  return {Batten::spring(nails, BattenEnds::CarryCurvature), moulding, siding};
+  return {Batten::spring(nails, BattenEnds::CarryCurvature), moulding, siding, {}, 0.0};
 }
 
 Lamination made(const BentPart& part, const LaminationPlan& plan) {
@@ -130,7 +131,7 @@ class LaminationTest : public QObject {
       nails.emplace_back(1000.0 + 250.0 * std::sin(a), 0.0, 250.0 * (1.0 - std::cos(a)));
     }
     LaminationPlan plan;
-    const Lamination lamination = made({Batten::spring(nails, BattenEnds::Free), 30.0, 30.0}, plan);
+    const Lamination lamination = made({Batten::spring(nails, BattenEnds::Free), 30.0, 30.0, {}, 0.0}, plan);
     const auto& blocks = lamination.blocks;
     QVERIFY(blocks.size() > 8);
     QVERIFY(blocks[1].alongMm - blocks[0].alongMm >
@@ -237,6 +238,41 @@ class LaminationTest : public QObject {
           if (!ends) QVERIFY(std::abs(one - other) >= 40.0 - 1e-6);
         }
       }
+    }
+  }
+
+  void kneeWithAHeelIsCoveredToItsCorner() {
+    Timber knee;
+    knee.name = "knee";
+    knee.siding = millimetres(40.0);
+    const auto add = [&](double x, double z, bool corner) {
+      knee.outline.push_back({millimetres(x), millimetres(z), corner});
+    };
+    add(0.0, 500.0, true);
+    add(0.0, 0.0, true);
+    add(500.0, 0.0, true);
+    for (int i = 0; i <= 4; ++i) {
+      const double a = pi / 2.0 * i / 4.0;
+      add(500.0 - 420.0 * std::sin(a), 500.0 - 420.0 * std::cos(a), i == 0 || i == 4);
+    }
+    const auto part = bentPartOf(knee);
+    QVERIFY2(part.has_value(), part ? "" : describe(part.error()).c_str());
+    QVERIFY(part->heelMm > 50.0);
+    BlankPlan plan;
+    plan.boardWidth = millimetres(420.0);
+    plan.boardThickness = millimetres(20.0);
+    plan.clear = millimetres(50.0);
+    const auto blank = buildBlank(*part, plan, Unit::Millimetre);
+    QVERIFY2(blank.has_value(), blank ? "" : describe(blank.error()).c_str());
+    const auto outline = springOutline(knee);
+    for (int layer = 1; layer <= 2; ++layer) {
+      std::vector<Polygon> boards;
+      for (const BlankPiece& piece : blank->pieces) {
+        if (piece.layer == layer) boards.push_back(piece.board);
+      }
+      double bare = 0.0;
+      for (const Polygon& hole : without({*outline}, together(boards))) bare += std::abs(signedArea(hole));
+      QVERIFY2(bare < 20.0, qPrintable(QString("layer %1 leaves %2 bare").arg(layer).arg(bare)));
     }
   }
 

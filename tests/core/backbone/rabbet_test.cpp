@@ -246,6 +246,15 @@ class RabbetTest : public QObject {
       QVERIFY2(met.rabbet.has_value(), qPrintable(QString::number(point.height.mm())));
       QVERIFY(std::abs(met.rabbet->rabbet.x() - point.distance.mm()) < 0.8);
     }
+    // Down to the fine forefoot, where it lies far abaft the stem: two waterlines above the foot by hand from the
+    // table, an inch of planking within its half-breadths.
+    for (const double z : {24.0, 30.0}) {
+      const auto met = tracer.atHeight(RabbetPart::Stem, z * mmPerInch);
+      QVERIFY(met.bearding.has_value());
+      QVERIFY(std::abs(met.bearding->y() - 1.75 * mmPerInch) < 1e-3);
+      QVERIFY(std::abs(met.bearding->z() - z * mmPerInch) < 1e-3);
+      QVERIFY(met.bearding->x() > 20.0 * mmPerInch && met.bearding->x() < 48.0 * mmPerInch);
+    }
     // Above the head and below the foot there is none.
     QVERIFY(!tracer.atHeight(RabbetPart::Stem, 6.5 * 304.8).rabbet);
     QVERIFY(!tracer.atHeight(RabbetPart::Stem, 100.0).rabbet);

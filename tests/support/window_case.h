@@ -1,0 +1,71 @@
+#pragma once
+// A test of the window: a fresh one for every case, its own folders, nothing of the builder's touched.
+
+#include <QApplication>
+#include <QSettings>
+#include <QTemporaryDir>
+#include <QtTest/QtTest>
+#include <memory>
+
+#include "canvas/look.h"
+#include "sample_books.h"
+#include "window/main_window.h"
+
+namespace narrows::tests {
+
+class WindowCase : public QObject {
+ protected:
+  void openWindow() {
+    m_folder = std::make_unique<QTemporaryDir>();
+    qputenv("XDG_STATE_HOME", m_folder->path().toUtf8());
+    QSettings().clear();
+    m_window = std::make_unique<MainWindow>();
+    m_window->show();
+    m_window->activateWindow();
+    QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
+  }
+  void closeWindow() {
+    m_window->session().closeCleanly();
+    m_window.reset();
+  }
+
+  Session& session() { return m_window->session(); }
+  std::string bytes() { return writeBook(*session().book()); }
+  /// Waits for the full answer to the book as it stands.
+  bool settled() {
+    return QTest::qWaitFor(
+        [this] {
+          const auto& solved = session().solved();
+          return solved != nullptr && solved->revision == session().revision() && !solved->quick &&
+                 !solved->backboneWaits;
+        },
+        20000);
+  }
+  /// Types where the keyboard is.
+  static void type(const QString& text) {
+    for (const QChar letter : text) QTest::keyClick(QApplication::focusWidget(), letter.toLatin1());
+  }
+  static void press(Qt::Key key, Qt::KeyboardModifiers with = Qt::NoModifier) {
+    QTest::keyClick(QApplication::focusWidget(), key, with);
+    QCoreApplication::processEvents();  // a cell takes Enter once the key is done with
+  }
+
+  std::unique_ptr<QTemporaryDir> m_folder;
+  std::unique_ptr<MainWindow> m_window;
+};
+
+/// Runs a window test with the house's look and a configuration of its own.
+template <typename Test>
+int runWindowTest(int argc, char** argv) {
+  QTemporaryDir config;
+  qputenv("XDG_CONFIG_HOME", config.path().toUtf8());
+  QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
+  QApplication application(argc, argv);
+  std::setlocale(LC_NUMERIC, "C");
+  QCoreApplication::setOrganizationName("narrows-test");
+  look::apply(application);
+  Test test;
+  return QTest::qExec(&test, argc, argv);
+}
+
+}  // namespace narrows::tests
