@@ -128,6 +128,12 @@ class UsualDrawing {
     return id;
   }
 
+  /// What stands upright on a plank keel is sided as the stem is.
+  double uprightSiding() const {
+    const bool plank = m_plan.keel.make == KeelMake::Plank && m_stemHalf > 0.0;
+    return 2.0 * (plank ? m_stemHalf : std::max(m_keelHalf, m_stemHalf));
+  }
+
   void gather() {
     const OffsetTable& table = *m_of.table;
     m_back = std::max(backThicknesses * table.thickness.mm(), leastBackMm);
@@ -311,7 +317,7 @@ class UsualDrawing {
       head.x() = m_transom.front().x() + (head.y() - m_transom.front().y()) *
                                              (m_transom.back().x() - m_transom.front().x()) /
                                              std::max(m_transom.back().y() - m_transom.front().y(), 1.0);
-    const double moulding = 1.6 * 2.0 * m_keelHalf;
+    const double moulding = 1.6 * uprightSiding();
     std::vector<OutlinePoint> wood;
     const Vec2 up = (head - heel).normalized();
     const Vec2 forward(-up.y(), up.x());
@@ -322,7 +328,7 @@ class UsualDrawing {
     append(wood, {foreHead});
     const Chain upper = thinned(between(top, begins.x(), foreHead.x() - 1.0));
     append(wood, Chain(upper.rbegin(), upper.rend()));
-    const TimberId deadwood = add(TimberKind::Deadwood, "deadwood", 2.0 * m_keelHalf, wood);
+    const TimberId deadwood = add(TimberKind::Deadwood, "deadwood", uprightSiding(), wood);
     std::vector<OutlinePoint> post;
     if (m_postInner.empty()) {
       append(post, {foreHeel, heel});
@@ -332,7 +338,8 @@ class UsualDrawing {
       append(post, after);
       append(post, Chain(fore.rbegin(), fore.rend()));
     }
-    const TimberId sternpost = add(TimberKind::Sternpost, "sternpost", 2.0 * std::max(m_keelHalf, m_postHalf), post);
+    const TimberId sternpost =
+        add(TimberKind::Sternpost, "sternpost", std::max(uprightSiding(), 2.0 * m_postHalf), post);
     const auto joint = [&](TimberId forwardOf, TimberId aftOf, const Vec2& from, const Vec2& to) {
       const Vec2 out = (to - from).normalized() * 2.0;
       m_plan.joints.push_back({{m_nextId++},
@@ -350,7 +357,7 @@ class UsualDrawing {
 
   void drawKnee() {
     if (m_transom.size() < 2) return;
-    const double siding = 2.0 * std::max(m_keelHalf, m_stemHalf);
+    const double siding = uprightSiding();
     const Vec2 foot = m_transom.front(), head = m_transom.back();
     const Vec2 up = (head - foot).normalized();
     const double thick = m_plan.transom.thickness.mm();

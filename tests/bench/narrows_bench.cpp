@@ -12,6 +12,7 @@
 #include <cstdio>
 #include <fstream>
 
+#include "backbone/backbone.h"
 #include "book/edits.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
@@ -241,6 +242,48 @@ void benchStart() {
   print("  memory then", memoryMb, "MB", 200.0);
 }
 
+void benchBackbone() {
+  for (const char* boat : {"osier", "marl", "sedge"}) {
+    const auto answer = solve(std::make_shared<const Book>(sampleBook(boat)), 1);
+    const BackbonePlan& plan = answer->backbone->plan;
+    const auto whole = times(9, [&](int) { makeBackbone(answer->backbone->input, plan); });
+    print((std::string("backbone of ") + boat + ", rabbet and all").c_str(), median(whole), "ms", 60.0);
+    const auto dragged = times(41, [&](int i) {
+      BackbonePlan moved = plan;
+      moved.timbers[0].outline[1].distance = millimetres(moved.timbers[0].outline[1].distance.mm() + 0.1 * i);
+      makeBackbone(answer->backbone->input, moved, answer->backbone.get());
+    });
+    print("  a point of the stem dragged", percentile99(dragged), "ms", 16.0);
+    if (boat != std::string("osier")) continue;
+    BackbonePlan laid = plan;
+    laid.lamination.timber = laid.timbers[0].id;
+    laid.slab.timber = laid.timbers.back().id;
+    const auto slid = times(41, [&](int i) {
+      laid.slab.placed = true;
+      laid.slab.placedAlong = millimetres(400.0 + i);
+      laid.slab.placedAcross = millimetres(180.0);
+      makeBackbone(answer->backbone->input, laid, answer->backbone.get());
+    });
+    print("  a pattern slid on its slab, a stem laminated", percentile99(slid), "ms", 16.0);
+  }
+  PlacementOf of;
+  of.slab = rectangle({0.0, 0.0}, {3000.0, 500.0});
+  for (int i = 0; i < 80; ++i) {
+    const double a = 3.14159265 * i / 79.0;
+    of.pattern.emplace_back(600.0 * std::cos(a), 160.0 * std::sin(a) - 80.0);
+  }
+  for (int i = 79; i >= 0; --i) {
+    const double a = 3.14159265 * i / 79.0;
+    of.pattern.emplace_back(480.0 * std::cos(a), 60.0 * std::sin(a) - 80.0);
+  }
+  of.marginMm = 8.0;
+  for (int i = 0; i < 20; ++i)
+    of.faults.push_back({FaultKind::Knot, millimetres(100.0 + 145.0 * i), millimetres(i % 2 == 0 ? 150.0 : 340.0),
+                         millimetres(40.0), millimetres(30.0), millimetres(10.0)});
+  const auto searched = times(3, [&](int) { (void)findPlacement(of); });
+  print("curved pattern laid among 20 faults, searched", median(searched), "ms", 2000.0);
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -254,5 +297,6 @@ int main(int argc, char** argv) {
   benchSolving();
   benchDragging();
   benchStart();
+  benchBackbone();
   return 0;
 }

@@ -131,103 +131,55 @@ class CliTest : public QObject {
     QVERIFY(QRegularExpression("^\\d+-\\d+-\\d[+]?$").match(eighths[1][2]).hasMatch());
     const auto in = cli({"widths", boat("sedge.csv"), "--strakes", "4", "--units", "in"}).rows();
     QVERIFY(QRegularExpression("^\\d+\\.\\d{5}$").match(in[1][2]).hasMatch());
-    const auto mm = cli({"widths", boat("sedge.csv"), "--strakes", "4"}).rows();
-    QVERIFY(QRegularExpression("^\\d+\\.\\d{3}$").match(mm[1][2]).hasMatch());
-  }
-
-  void importedBookAnswersLikeItsTable() {
-    QTemporaryDir folder;
-    const QString book = folder.filePath("osier.narrows");
-    QCOMPARE(cli({"import", boat("osier.csv"), "--out", book}).out, QString());
-    QCOMPARE(cli({"girths", book}).out, cli({"girths", boat("osier.csv")}).out);
-    QCOMPARE(cli({"widths", book}).status, 0);  // her own lining
-    QCOMPARE(cli({"widths", book, "--strakes", "9"}).out, cli({"widths", boat("osier.csv"), "--strakes", "9"}).out);
-    QCOMPARE(cli({"widths", boat("osier.csv")}).status, 2);
-  }
-
-  void sheetsAreListedAsTheyAreWritten() {
-    QTemporaryDir folder;
-    for (const char* format : {"pdf", "svg", "dxf"}) {
-      const Run run =
-          cli({"sheets", boat("sedge.csv"), "--strakes", "3", "--out", folder.filePath(format), "--format", format});
-      QCOMPARE(run.status, 0);
-      const auto rows = run.rows();
-      QCOMPARE(rows[0].join(','), QString("file,what,width,height"));
-      QCOMPARE(rows.size(), 1 + 3 + 2);
-      for (const QStringList& row : rows.mid(1)) QVERIFY2(QFileInfo(row[0]).size() > 500, qPrintable(row[0]));
+    const auto osier =
+        cli({"rabbet", boat("osier.csv"), "--part", "stem", "--heights", "300,12in", "--units", "mm"}).rows();
+    // The groove is a plank deep, square in; the bearding line is abaft the rabbet line.
+    for (int i = 1; i <= 2; ++i) {
+      const double rabbet = osier[i][1].toDouble(), height = osier[i][0].toDouble();
+      const double half = 0.75 * 25.4;
+      const double deep = std::hypot(std::hypot(osier[i][2].toDouble() - rabbet, osier[i][3].toDouble() - half),
+                                     osier[i][4].toDouble() - height);
+      QVERIFY2(std::abs(deep - 7.0 / 16.0 * 25.4) < 0.01, qPrintable(QString::number(deep)));
+      QVERIFY(osier[i][5].toDouble() > rabbet + 7.0 / 16.0 * 25.4);
+      QVERIFY(osier[i][6].toDouble() > 10.0 && osier[i][6].toDouble() < 25.0);
     }
+    const auto none = cli({"rabbet", boat("osier.csv"), "--part", "sternpost", "--heights", "300"});
+    QCOMPARE(none.status, 1);
+    QVERIFY(none.rows().isEmpty() || none.rows()[0].join("").isEmpty());
+    QCOMPARE(cli({"rabbet", boat("osier.csv"), "--part", "rudder", "--heights", "300"}).status, 2);
+    QCOMPARE(cli({"rabbet", boat("osier.csv"), "--part", "stem", "--heights", "a bit"}).status, 2);
   }
 
-  void wrongCommandLinesAnswerTwo_data() {
-    QTest::addColumn<QStringList>("arguments");
-    const QString osier = boat("osier.csv");
-    QTest::newRow("nothing") << QStringList{};
-    QTest::newRow("unknown command") << QStringList{"sail", osier};
-    QTest::newRow("no file") << QStringList{"girths"};
-    QTest::newRow("unknown unit") << QStringList{"girths", osier, "--units", "cubits"};
-    QTest::newRow("strakes out of bounds") << QStringList{"widths", osier, "--strakes", "41"};
-    QTest::newRow("two rules") << QStringList{"widths", osier, "--strakes", "8", "--widths", "4,4,4"};
-    QTest::newRow("no rule") << QStringList{"lining", osier};
-    QTest::newRow("nonsense width") << QStringList{"widths", osier, "--widths", "4,x,4"};
-    QTest::newRow("nonsense lap") << QStringList{"plank", osier, "--strakes", "8", "--strake", "2", "--lap", "wide"};
-    QTest::newRow("from aft of to") << QStringList{"widths", osier, "--strakes", "8", "--from", "5", "--to", "2"};
-    QTest::newRow("unknown paper") << QStringList{"sheets", osier,  "--strakes", "8",
-                                                  "--out",  "/tmp", "--paper",   "papyrus"};
+  void everyBackboneBookPrintsEveryPattern_data() {
+    QTest::addColumn<QString>("boat");
+    QTest::addColumn<QStringList>("patterns");
+    QTest::newRow("osier") << "osier"
+                           << QStringList{"backbone-stem",     "backbone-keel",    "keel-half-breadths",
+                                          "transom",           "form-stem",        "blank-transom-knee-odd-layers",
+                                          "slab-transom-knee", "rabbet-table-stem"};
+    QTest::newRow("marl") << "marl" << QStringList{"backbone-stem",
+                                                   "backbone-deadwood",
+                                                   "backbone-sternpost",
+                                                   "rabbet-sections-keel",
+                                                   "stations-on-keel",
+                                                   "slab-stem",
+                                                   "transom"};
+    QTest::newRow("sedge") << "sedge"
+                           << QStringList{"backbone-stem", "backbone-transom-knee", "transom", "rabbet-sections-stem"};
   }
-  void wrongCommandLinesAnswerTwo() {
-    QFETCH(QStringList, arguments);
-    const Run run = cli(arguments);
-    QCOMPARE(run.status, 2);
-    QVERIFY(run.out.isEmpty());
-    QVERIFY(!run.error.isEmpty());
-  }
-
-  void faultsAnswerOneAndPrintNothing() {
+  void everyBackboneBookPrintsEveryPattern() {
+    QFETCH(QString, boat);
+    QFETCH(QStringList, patterns);
     QTemporaryDir folder;
-    const QString bad = folder.filePath("bad.csv");
-    QFile file(bad);
-    QVERIFY(file.open(QIODevice::WriteOnly));
-    file.write("offsets,1\nunits,cubits\nstations,A,B\ndistance,0,x\n");
-    file.close();
-    const Run run = cli({"girths", bad});
-    QCOMPARE(run.status, 1);
-    QVERIFY(run.out.isEmpty());
-    QVERIFY2(run.error.contains("line 2, field 2") && run.error.contains("line 4, field 3"), qPrintable(run.error));
-    QCOMPARE(cli({"girths", folder.path()}).status, 1);
-    QCOMPARE(cli({"girths", folder.filePath("none.csv")}).status, 1);
-    QCOMPARE(cli({"plank", boat("osier.csv"), "--strakes", "8", "--strake", "9"}).status, 1);
-    QCOMPARE(cli({"widths", boat("osier.csv"), "--strakes", "8", "--from", "12"}).status, 1);
-    QCOMPARE(cli({"import", boat("osier.csv"), "--out", "/proc/none/book.narrows"}).status, 1);
-  }
-
-  void everyCommandHasHelp() {
-    for (const char* command : {"girths", "lining", "widths", "plank", "sheets", "import"}) {
-      const Run run = cli({command, "--help"});
-      QCOMPARE(run.status, 0);
-      QVERIFY(run.out.contains("FILE"));
-    }
-  }
-
-  void fairnessNamesEveryFigureAndTheMisreadOnes() {
-    const Run run = cli({"fairness", boat("marl_misread.csv"), "--units", "mm"});
-    QCOMPARE(run.status, 0);
-    const auto rows = run.rows();
-    QCOMPARE(rows[0].join(','), QString("line,station,value,float,ease,verdict"));
-    QStringList misread;
+    const auto rows = cli({"sheets", QStringLiteral(NARROWS_SOURCE_DIR "/boats/") + boat + ".narrows", "--out",
+                           folder.path(), "--what", "backbone", "--format", "svg"})
+                          .rows();
+    QStringList what;
     for (const QStringList& row : rows) {
-      QCOMPARE(row.size(), 6);
-      if (row[5] == "misread") misread << row[0] + " " + row[1];
-      if (row[0] == "height sheer" && row[1] == "4") {
-        QCOMPARE(row[2], QString("1574.800"));
-        QVERIFY(std::abs(row[3].toDouble() + 42.0) < 3.0);  // batten less figure
-        QVERIFY(row[4].toDouble() > 0.5);
-      }
+      what << row[1];
+      if (row[0] != "file") QVERIFY(QFileInfo(row[0]).size() > 500);
     }
-    QCOMPARE(misread, QStringList({"height sheer 4", "height buttock 2-0-0 5", "half-breadth waterline 3-0-0 4"}));
-    const QString clean = cli({"fairness", boat("marl.csv")}).out;
-    QVERIFY(!clean.contains("misread") && !clean.contains("look"));
-    QVERIFY(clean.contains("profile stem rabbet,1,2-2-0,"));
-    QCOMPARE(cli({"fairness", boat("nothing.csv")}).status, 1);
+    for (const QString& pattern : patterns) QVERIFY2(what.contains(pattern), qPrintable(pattern));
   }
 
   void mouldsHaveTheirMarksInOrderAndTheirBevels() {

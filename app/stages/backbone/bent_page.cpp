@@ -193,9 +193,8 @@ void BentPage::makeLamination(Slate* slate) {
     lengthField(slate, name, tr("Change the lamination"),
                 [at](BackbonePlan& plan) -> Length& { return plan.lamination.*at; });
   }
-  m_grid->cells().columns = {
-      tr("strips"), tr("along the middle"), tr("opening on the form"), tr("opening as released"), tr("gave back"),
-      tr("theory")};
+  m_grid->cells().columns = {tr("strips"),           tr("along it"),  tr("across, on the form"),
+                             tr("across, released"), tr("gave back"), tr("theory")};
   m_grid->cells().rows = [this] {
     return backbone() == nullptr || !backbone()->lamination
                ? 0

@@ -88,7 +88,7 @@ void SlabDrawing::paintReadings(QPainter& painter) const {
       painter.setBrush(Qt::NoBrush);
       if (flat) {
         painter.setPen(look::ink);
-        painter.drawText(at + QPointF(10.0, 5.0),
+        painter.drawText(at + QPointF(8.0, -7.0),
                          QString::fromStdString(showLength(millimetres(cut), m_session->notation())));
       }
       ++k;

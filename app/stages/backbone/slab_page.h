@@ -31,6 +31,7 @@ class SlabDrawing : public Canvas {
   void mouseDoubleClickEvent(QMouseEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
+  QMarginsF room() const override { return {28.0, 40.0, 84.0, 44.0}; }
 
  private:
   const SlabWork* slab() const;
