@@ -101,7 +101,12 @@ void drawRabbet(Drawing& drawing, const BackboneSheetOf& of, const RabbetRun& ru
     Vec2 in = (bearding - rabbet).normalized();
     const bool back = in.x() < 0.0;
     const double angle = std::atan2(back ? -in.y() : in.y(), back ? -in.x() : in.x());
-    drawing.text(bearding + 4.0 * in, mark.name + "  " + bevelOf(place.bevelRad, of.notation), textMm,
+    // Clear of the timber, past the edge behind the bearding line.
+    double clear = 0.0;
+    for (const double across : crossings(shape, bearding, bearding + in)) {
+      if (across > 0.0 && clear == 0.0) clear = across;
+    }
+    drawing.text(bearding + (clear + 4.0) * in, mark.name + "  " + bevelOf(place.bevelRad, of.notation), textMm,
                  back ? TextPlace::Right : TextPlace::Left, angle);
   }
 }

@@ -15,6 +15,8 @@ constexpr double plankDrawn = 7.0;
 /// Timber drawn to either side of the rabbet, in thicknesses, where its outline is not known.
 constexpr double timberDrawn = 3.0;
 constexpr int searchSteps = 400;
+/// Chords a plank's face is drawn in.
+constexpr int plankSteps = 28;
 
 /// The part of a curve that lies near a point, from the end that is nearest to the timber outward.
 std::vector<Vec2> nearPart(const std::vector<Vec2>& curve, const Vec2& at, double reach) {
@@ -28,10 +30,12 @@ std::vector<Vec2> nearPart(const std::vector<Vec2>& curve, const Vec2& at, doubl
 
 /// The half of a timber with the groove, or its bevelled corner, taken out. `low` and `high`: where its two faces stand
 /// along the first axis; across: the half-siding.
-Polygon cutHalf(const RabbetSection& cut, double low, double high, bool grooved, double faceHalf) {
+Polygon cutHalf(const RabbetSection& cut, double low, double high, bool grooved, double faceHalf,
+                const std::vector<Vec2>& bed) {
   const double half = cut.rabbet.y();
   Polygon shape{{low, 0.0}, {high, 0.0}, {high, half}, cut.bearding};
   if (grooved) {
+    shape.insert(shape.end(), bed.begin(), bed.end());
     shape.push_back(cut.inner);
     shape.push_back(cut.rabbet);
     shape.emplace_back(low, half);
@@ -39,6 +43,31 @@ Polygon cutHalf(const RabbetSection& cut, double low, double high, bool grooved,
     shape.emplace_back(low, std::max(faceHalf, 0.0));
   }
   return shape;
+}
+
+/// The plank in the square cut: its outside leaves the rabbet line at the bevel and bends evenly, so that its inside, a
+/// thickness within, passes the bearding line. `bed`: the groove's bed between bearding line and corner, from the
+/// first.
+void drawPlank(RabbetSection& cut, double thicknessMm, double reach, std::vector<Vec2>& bed) {
+  const Vec2 way(std::cos(cut.angleRad), std::sin(cut.angleRad)), out(-way.y(), way.x());
+  const Vec2 over = cut.bearding - cut.rabbet;
+  const double far = over.dot(way);
+  const double bend = far > thicknessMm ? 2.0 * (over.dot(out) + thicknessMm) / (far * far) : 0.0;
+  const Vec2 inner = cut.rabbet - thicknessMm * out;
+  cut.inner = inner;
+  for (int i = 0; i <= plankSteps; ++i) {
+    const double s = reach * i / plankSteps;
+    const Vec2 outside = cut.rabbet + s * way + 0.5 * bend * s * s * out;
+    const Vec2 square = Vec2(out - bend * s * way).normalized();
+    const Vec2 inside = outside - thicknessMm * square;
+    cut.outside.push_back(outside);
+    if ((inside - cut.rabbet).dot(way) >= far) {
+      cut.inside.push_back(inside);
+    } else if (i > 0) {
+      bed.insert(bed.begin(), inside);
+    }
+  }
+  cut.inside.insert(cut.inside.begin(), cut.bearding);
 }
 
 }  // namespace
@@ -97,7 +126,7 @@ RabbetSection cutRabbet(const RabbetSectionOf& of, double alongMm, CutPlane plan
   cut.plane = plane;
   // Past the bearding line, however far in that is.
   const double reach = std::max(plankDrawn * of.thicknessMm, 1.4 * (place.bearding - place.rabbet).norm());
-  std::vector<Vec2> outside, inside;
+  std::vector<Vec2> bed;
   if (plane == CutPlane::Square) {
     // Inward along the timber's side, square to the rabbet line.
     const Vec3 along = run.rabbetLine.tangentAt(alongMm);
@@ -108,9 +137,7 @@ RabbetSection cutRabbet(const RabbetSectionOf& of, double alongMm, CutPlane plan
     cut.inner = flat(place.inner);
     cut.bearding = flat(place.bearding);
     cut.angleRad = place.bevelRad;
-    const Vec2 way(std::cos(place.bevelRad), std::sin(place.bevelRad));
-    cut.outside = {cut.rabbet, cut.rabbet + reach * way};
-    cut.inside = {cut.bearding, cut.inner + reach * way};
+    drawPlank(cut, of.thicknessMm, reach, bed);
   } else {
     const int fixed = plane == CutPlane::Level ? 2 : 0;
     const double value = place.rabbet[fixed];
@@ -171,7 +198,7 @@ RabbetSection cutRabbet(const RabbetSectionOf& of, double alongMm, CutPlane plan
     if (before > -1e11) low = cut.rabbet.x() + before;
     if (after < 1e11) high = std::max(cut.rabbet.x() + after, cut.bearding.x());
   }
-  cut.timber = cutHalf(cut, of.grooved ? low : cut.rabbet.x(), high, of.grooved, place.faceHalfMm);
+  cut.timber = cutHalf(cut, of.grooved ? low : cut.rabbet.x(), high, of.grooved, place.faceHalfMm, bed);
   return cut;
 }
 
