@@ -159,18 +159,29 @@ class PlacementSearch {
     return best;
   }
 
+  /// Whether there is any place at all at an angle.
+  bool anyAt(double runOut) const {
+    for (const bool flipped : {false, true}) {
+      for (const bool about : {false, true}) {
+        if (m_stop.stop_requested()) return false;
+        if (!clearShifts(turned(axisTurn(runOut, about, flipped), flipped)).empty()) return true;
+      }
+    }
+    return false;
+  }
+
   /// The least run-out between one that will not do and one that will.
-  FoundPlacement drawnIn(double sign, int k, FoundPlacement best) const {
-    double bad = (k - 1) * stepRad, good = k * stepRad;
+  FoundPlacement drawnIn(double sign, int k, const FoundPlacement& found) const {
+    double bad = (k - 1) * stepRad, good = k * stepRad, hand = sign;
     while (good - bad > settledRad && !m_stop.stop_requested()) {
       const double middle = 0.5 * (good + bad);
       // The other hand may allow less.
-      auto found = bestAt(sign * middle);
-      if (!found) found = bestAt(-sign * middle);
-      (found ? good : bad) = middle;
-      if (found) best = *found;
+      const bool same = anyAt(hand * middle), other = !same && anyAt(-hand * middle);
+      if (other) hand = -hand;
+      (same || other ? good : bad) = middle;
     }
-    return best;
+    const auto best = bestAt(hand * good);
+    return best ? *best : found;
   }
 
   Result<FoundPlacement> leastFouled() {

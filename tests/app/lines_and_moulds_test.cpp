@@ -34,20 +34,12 @@
 #include "window/new_table.h"
 #include "window/print_panel.h"
 #include "window/rail.h"
+#include "window_case.h"
 
 using namespace narrows;
 using namespace narrows::tests;
 
 namespace {
-
-/// Keys go where the keyboard goes.
-void type(const QString& text) {
-  for (const QChar letter : text) QTest::keyClick(QApplication::focusWidget(), letter.toLatin1());
-}
-void press(Qt::Key key) {
-  QTest::keyClick(QApplication::focusWidget(), key);
-  QCoreApplication::processEvents();  // a cell takes Enter once the key is done with
-}
 
 OffsetTable sample(const std::string& name) {
   const auto table = loadOffsetTable(boatsFolder() + name + ".csv");
@@ -71,23 +63,12 @@ void answerNextInput(const QString& text) {
 
 }  // namespace
 
-class LinesAndMouldsTest : public QObject {
+class LinesAndMouldsTest : public WindowCase {
   Q_OBJECT
 
  private slots:
-  void init() {
-    m_folder = std::make_unique<QTemporaryDir>();
-    qputenv("XDG_STATE_HOME", m_folder->path().toUtf8());
-    QSettings().clear();
-    m_window = std::make_unique<MainWindow>();
-    m_window->show();
-    m_window->activateWindow();
-    QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
-  }
-  void cleanup() {
-    m_window->session().closeCleanly();
-    m_window.reset();
-  }
+  void init() { openWindow(); }
+  void cleanup() { closeWindow(); }
 
   void osiersTableIsTypedFromPaper() {
     const OffsetTable paper = sample("osier");
@@ -496,20 +477,9 @@ class LinesAndMouldsTest : public QObject {
     }
     return picture.isNull() ? QPoint() : QPoint(-1, -1);
   }
-
-  std::unique_ptr<QTemporaryDir> m_folder;
-  std::unique_ptr<MainWindow> m_window;
 };
 
 int main(int argc, char** argv) {
-  QTemporaryDir config;
-  qputenv("XDG_CONFIG_HOME", config.path().toUtf8());
-  QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
-  QApplication application(argc, argv);
-  std::setlocale(LC_NUMERIC, "C");
-  QCoreApplication::setOrganizationName("narrows-test");
-  look::apply(application);
-  LinesAndMouldsTest test;
-  return QTest::qExec(&test, argc, argv);
+  return runWindowTest<LinesAndMouldsTest>(argc, argv);
 }
 #include "lines_and_moulds_test.moc"

@@ -35,6 +35,7 @@
 #include "window/main_window.h"
 #include "window/print_panel.h"
 #include "window/rail.h"
+#include "window_case.h"
 
 using namespace narrows;
 using namespace narrows::tests;
@@ -54,23 +55,12 @@ void answerNextBox(const QString& button) {
 
 }  // namespace
 
-class WindowTest : public QObject {
+class WindowTest : public WindowCase {
   Q_OBJECT
 
  private slots:
-  void init() {
-    m_folder = std::make_unique<QTemporaryDir>();
-    qputenv("XDG_STATE_HOME", m_folder->path().toUtf8());
-    QSettings().clear();
-    m_window = std::make_unique<MainWindow>();
-    m_window->show();
-    m_window->activateWindow();
-    QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
-  }
-  void cleanup() {
-    m_window->session().closeCleanly();
-    m_window.reset();
-  }
+  void init() { openWindow(); }
+  void cleanup() { closeWindow(); }
 
   void firstScreenOpensTheSampleBoat() {
     auto* sample = m_window->findChild<QPushButton*>("sample");
@@ -490,21 +480,9 @@ class WindowTest : public QObject {
     if (widget == nullptr) qFatal("no %s", name);
     return widget;
   }
-
-  std::unique_ptr<QTemporaryDir> m_folder;
-  std::unique_ptr<MainWindow> m_window;
 };
 
 int main(int argc, char** argv) {
-  QTemporaryDir config;
-  qputenv("XDG_CONFIG_HOME", config.path().toUtf8());
-  QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
-  QApplication application(argc, argv);
-  std::setlocale(LC_NUMERIC, "C");
-  QCoreApplication::setOrganizationName("narrows-test");
-  look::apply(application);
-  installCanvasAccessibility();
-  WindowTest test;
-  return QTest::qExec(&test, argc, argv);
+  return runWindowTest<WindowTest>(argc, argv);
 }
 #include "window_test.moc"

@@ -7,6 +7,7 @@
 #include <QtTest/QtTest>
 #include <memory>
 
+#include "canvas/canvas.h"
 #include "canvas/look.h"
 #include "sample_books.h"
 #include "window/main_window.h"
@@ -64,6 +65,7 @@ int runWindowTest(int argc, char** argv) {
   std::setlocale(LC_NUMERIC, "C");
   QCoreApplication::setOrganizationName("narrows-test");
   look::apply(application);
+  installCanvasAccessibility();
   Test test;
   return QTest::qExec(&test, argc, argv);
 }
