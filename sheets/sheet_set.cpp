@@ -69,7 +69,9 @@ std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& 
   if (backbone.keel) drawings.push_back(keelSheet(of));
   if (backbone.transom != nullptr) drawings.push_back(transomSheet(of, *backbone.transom));
   const Timber* bent = backbone.plan.find(backbone.plan.lamination.timber);
-  if (backbone.lamination && bent != nullptr) drawings.push_back(formSheet(of, *backbone.lamination, bent->name));
+  const std::string& frame = backbone.plan.lamination.frame;
+  if (backbone.lamination && (bent != nullptr || !frame.empty()))
+    drawings.push_back(formSheet(of, *backbone.lamination, frame.empty() ? bent->name : "frame " + frame));
   const Timber* built = backbone.plan.find(backbone.plan.blank.timber);
   if (backbone.blank && built != nullptr) {
     for (Drawing& drawing : blankSheets(of, *backbone.blank, *built)) drawings.push_back(std::move(drawing));

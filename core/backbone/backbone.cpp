@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "moulds/mould.h"
+
 namespace narrows {
 
 namespace {
@@ -159,7 +161,9 @@ class Maker {
       problems = part.error();
       return std::nullopt;
     };
-    m_made.bent = partOf(m_made.plan.lamination.timber, m_made.laminationProblems);
+    m_made.bent = m_made.plan.lamination.frame.empty()
+                      ? partOf(m_made.plan.lamination.timber, m_made.laminationProblems)
+                      : frameOf(m_made.laminationProblems);
     if (m_made.bent) {
       if (m_made.plan.lamination.moulding.mm() > 0.0) m_made.bent->mouldingMm = m_made.plan.lamination.moulding.mm();
       auto lamination = laminate(*m_made.bent, m_made.plan.lamination, m_unit);
@@ -178,6 +182,36 @@ class Maker {
         m_made.blankProblems = blank.error();
       }
     }
+  }
+
+  /// A frame of the lamination's own moulding, its outer face the inside of the planking at a station; across the boat
+  /// lies where a timber's profile has the length.
+  std::optional<BentPart> frameOf(Problems& problems) const {
+    const LaminationPlan& plan = m_made.plan.lamination;
+    const auto column =
+        std::find_if(m_input.table->stations.begin(), m_input.table->stations.end(),
+                     [&](const StationColumn& station) { return station.name == plan.frame && station.distance; });
+    if (column == m_input.table->stations.end() || m_input.inside == nullptr) {
+      problems = {{Fault::StationUnknown, {0, 0, "frame"}, {plan.frame}}};
+      return std::nullopt;
+    }
+    const double moulding = plan.moulding.mm() > 0.0 ? plan.moulding.mm() : plan.frameSiding.mm();
+    const auto outline = cutOutline(*m_input.inside, column->distance->mm(), moulding);
+    if (!outline) {
+      problems = outline.error();
+      return std::nullopt;
+    }
+    std::vector<Vec3> nails;
+    constexpr int steps = 60;
+    for (int i = 0; i <= steps; ++i) {
+      const Vec3 at = outline->pointAt(outline->lengthMm() * i / steps);
+      nails.emplace_back(at.y(), 0.0, at.z());
+    }
+    BentPart part;
+    part.concave = Batten::spring(nails, BattenEnds::CarryCurvature);
+    part.mouldingMm = moulding;
+    part.sidingMm = plan.frameSiding.mm();
+    return part;
   }
 
   void layOnSlab() {

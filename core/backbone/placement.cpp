@@ -258,8 +258,10 @@ double longAxis(const Polygon& polygon) {
 
 PlacementOf placementOf(const SlabPlan& plan, const Polygon& outline) {
   PlacementOf of;
-  if (plan.outline.size() >= 3) {
-    for (const OutlinePoint& point : plan.outline) of.slab.emplace_back(point.distance.mm(), point.height.mm());
+  // While an outline is still being typed it may cross itself or have no area: until it has, the plain rectangle
+  // serves.
+  for (const OutlinePoint& point : plan.outline) of.slab.emplace_back(point.distance.mm(), point.height.mm());
+  if (of.slab.size() >= 3 && !isCrossed(of.slab)) {
     if (signedArea(of.slab) < 0.0) std::reverse(of.slab.begin(), of.slab.end());
   } else {
     of.slab = rectangle(Vec2::Zero(), {plan.length.mm(), plan.width.mm()});

@@ -379,12 +379,11 @@ class UsualDrawing {
     level.normalize();
     const double arm = 0.55 * (head - foot).norm();
     const double throat = 0.34 * arm, tip = 0.16 * arm;
-    const Vec2 in = up, out = level;
     std::vector<OutlinePoint> knee;
-    append(knee, {corner + out * arm * 1.25, corner, corner + in * arm});
+    append(knee, {corner + level * arm * 1.25, corner, corner + up * arm});
     knee[1].corner = true;
-    append(knee, {corner + in * arm + out * tip, corner + (in + out).normalized() * throat * 1.35,
-                  corner + out * arm * 1.25 + in * tip});
+    append(knee, {corner + up * arm + level * tip, corner + (up + level).normalized() * throat * 1.35,
+                  corner + level * arm * 1.25 + up * tip});
     add(TimberKind::Knee, "transom knee", siding, knee);
   }
 
@@ -420,7 +419,7 @@ std::vector<Bolt> placeBolts(const BackbonePlan& given, const std::vector<Rabbet
       const double share = boltsIn + (1.0 - 2.0 * boltsIn) * i / std::max(count - 1, 1);
       // Nearest to that place first, then further to either side.
       for (int k = 0; k < 24; ++k) {
-        const double shift = (k % 2 == 0 ? 1.0 : -1.0) * ((k + 1) / 2) * 0.5 * plan.boltDiameter.mm();
+        const double shift = (k % 2 == 0 ? 1.0 : -1.0) * std::floor(0.5 * (k + 1)) * 0.5 * plan.boltDiameter.mm();
         const Vec2 on = from + way * (share * length + shift);
         double down = 0.0, above = 0.0;
         for (const TimberShape* shape : {one, other}) {

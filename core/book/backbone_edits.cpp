@@ -56,6 +56,7 @@ class PlanCheck {
     for (const Length length :
          {lamination.moulding, lamination.strip, lamination.cleanUp, lamination.trim, lamination.kerf})
       between(length, "a laminated part", 0.0);
+    between(lamination.frameSiding, "a frame's siding", 1e-6);
     for (const Length length :
          {lamination.boardWidth, lamination.boardThickness, lamination.boardLength, lamination.clampSpacing})
       between(length, "a board of a laminated part", 1e-6);

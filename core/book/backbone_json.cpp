@@ -118,6 +118,8 @@ void fields(Archive& a, SpringbackResult& p) {
 template <typename Archive>
 void fields(Archive& a, LaminationPlan& p) {
   a("timber", p.timber.number);
+  a("frame", p.frame);
+  a("frame-siding", p.frameSiding);
   a("species", p.species);
   a("bending", p.bending, bendingWords);
   a("moulding", p.moulding);

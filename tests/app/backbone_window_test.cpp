@@ -298,6 +298,25 @@ class BackboneWindowTest : public WindowCase {
     QVERIFY(std::abs(session().solved()->backbone->slab.placed.judgement.runOutRad) > 0.008);
   }
 
+  void slabsOutlineIsTyped() {
+    open("sedge");
+    stage()->open(BackboneStage::Slab);
+    SlabPage* page = stage()->slab();
+    page->findChild<QTabWidget*>("slabTables")->setCurrentIndex(2);
+    const std::vector<std::pair<QString, QString>> corners{{"0", "0"}, {"900", "0"}, {"800", "300"}, {"0", "280"}};
+    for (std::size_t i = 0; i < corners.size(); ++i) {
+      for (int column = 0; column < 2; ++column) {
+        page->outline()->setFocus();
+        page->outline()->setCurrentIndex(page->outline()->model()->index(static_cast<int>(i), column));
+        type(column == 0 ? corners[i].first : corners[i].second);
+        press(Qt::Key_Return);
+        QVERIFY(settled());
+      }
+    }
+    QCOMPARE(session().solved()->backbone->slab.lay.slab.size(), std::size_t{4});
+    QVERIFY(std::abs(signedArea(session().solved()->backbone->slab.lay.slab) - 247000.0) < 1.0);
+  }
+
   void patternIsSlidWithThePointer() {
     open("sedge");
     stage()->open(BackboneStage::Slab);

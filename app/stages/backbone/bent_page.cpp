@@ -37,14 +37,32 @@ const Backbone* BentDrawing::backbone() const {
   return solved == nullptr ? nullptr : solved->backbone.get();
 }
 
-const TimberShape* BentDrawing::shape() const {
-  if (backbone() == nullptr) return nullptr;
-  return backbone()->shapes.find(m_builtUp ? backbone()->plan.blank.timber : backbone()->plan.lamination.timber);
+Polygon BentDrawing::shape() const {
+  if (backbone() == nullptr) return {};
+  const BackbonePlan& plan = backbone()->plan;
+  if (m_builtUp || plan.lamination.frame.empty()) {
+    const TimberShape* timber = backbone()->shapes.find(m_builtUp ? plan.blank.timber : plan.lamination.timber);
+    return timber != nullptr ? timber->outline : Polygon();
+  }
+  if (!backbone()->lamination) return {};
+  // A frame: both its faces, from the middle of the stack.
+  const Lamination& made = *backbone()->lamination;
+  constexpr int steps = 80;
+  Polygon frame;
+  for (const double side : {0.5, -0.5}) {
+    for (int i = 0; i <= steps; ++i) {
+      const double along = made.middle.lengthMm() * (side > 0.0 ? i : steps - i) / steps;
+      const Vec3 at = made.middle.pointAt(along), way = made.middle.tangentAt(along);
+      frame.emplace_back(at.x() - side * made.stackMm * way.z(), at.z() + side * made.stackMm * way.x());
+    }
+  }
+  return frame;
 }
 
 std::optional<std::pair<Vec2, Vec2>> BentDrawing::worldBox() const {
-  if (shape() == nullptr) return std::nullopt;
-  Box2 box = boxOf(shape()->outline);
+  const Polygon part = shape();
+  if (part.empty()) return std::nullopt;
+  Box2 box = boxOf(part);
   if (m_builtUp && backbone()->blank) {
     for (const BlankPiece& piece : backbone()->blank->pieces) {
       const Box2 one = boxOf(piece.board);
@@ -116,7 +134,7 @@ void BentDrawing::paintDrawing(QPainter& painter) {
   setCaption(m_builtUp ? tr("full: odd layers; dashed: even layers")
                        : tr("heavy: the form's face with its blocks; dashed: middle of the part as it comes off"));
   QPolygonF outline;
-  for (const Vec2& at : shape()->outline) outline.append(toScreen(at));
+  for (const Vec2& at : shape()) outline.append(toScreen(at));
   painter.setPen(QPen(look::ink, 2.0));
   painter.setBrush(look::timber);
   painter.drawPolygon(outline);
@@ -147,6 +165,16 @@ BentPage::BentPage(Session* session, bool builtUp, QWidget* parent)
 void BentPage::makeLamination(Slate* slate) {
   m_timber = timberField(slate, tr("Bend this timber"),
                          [](BackbonePlan& plan) -> TimberId& { return plan.lamination.timber; });
+  slate->addHeading(tr("Or a frame"));
+  m_frame = new QComboBox(slate);
+  m_frame->setAccessibleName(tr("Or a frame"));
+  slate->addWidget(m_frame);
+  connect(m_frame, &QComboBox::activated, this, [this](int index) {
+    const std::string frame = index > 0 ? m_frame->itemData(index).toString().toStdString() : std::string();
+    change(tr("Bend %1").arg(m_frame->currentText()), [&](BackbonePlan& plan) { plan.lamination.frame = frame; });
+  });
+  lengthField(slate, tr("Frame sided"), tr("Change a frame's siding"),
+              [](BackbonePlan& plan) -> Length& { return plan.lamination.frameSiding; });
   QStringList woods;
   for (const UsualBend& usual : usualBends()) {
     if (!woods.contains(QString::fromStdString(usual.species))) woods << QString::fromStdString(usual.species);
@@ -310,6 +338,14 @@ bool BentPage::result(int row, int column, const QString& text) {
 
 void BentPage::showLamination() {
   const LaminationPlan& plan = m_session->book()->backbone.lamination;
+  m_frame->clear();
+  m_frame->addItem(tr("no, the timber"));
+  for (const StationColumn& station : m_session->solved()->fair->stations) {
+    if (!station.distance) continue;
+    const QString name = QString::fromStdString(station.name);
+    m_frame->addItem(tr("the frame at station %1").arg(name), name);
+    if (station.name == plan.frame) m_frame->setCurrentIndex(m_frame->count() - 1);
+  }
   const UsualBend bend = bendFor(plan);
   const QSignalBlocker quiet(m_ratio);
   if (!m_ratio->hasFocus()) m_ratio->setValue(bend.ratio);

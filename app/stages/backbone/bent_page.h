@@ -22,7 +22,7 @@ class BentDrawing : public Canvas {
 
  private:
   const Backbone* backbone() const;
-  const TimberShape* shape() const;
+  Polygon shape() const;
   void paintForm(QPainter& painter) const;
   void paintBoards(QPainter& painter) const;
 
@@ -60,6 +60,7 @@ class BentPage : public BackbonePage {
   QLabel* m_caution = nullptr;
   QComboBox* m_timber = nullptr;
   QDoubleSpinBox* m_ratio = nullptr;
+  QComboBox* m_frame = nullptr;
 };
 
 }  // namespace narrows

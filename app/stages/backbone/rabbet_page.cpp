@@ -42,8 +42,27 @@ const RabbetRun* RabbetDrawing::run() const {
 }
 
 std::vector<RabbetMark> RabbetDrawing::marks() const {
-  return run() == nullptr ? std::vector<RabbetMark>()
-                          : rabbetMarks(*run(), *m_session->solved()->fair, m_steps, m_stepMm);
+  if (run() == nullptr) return {};
+  auto all = rabbetMarks(*run(), *m_session->solved()->fair, m_steps, m_stepMm);
+  if (!m_extra) return all;
+  const auto along = alongAt(*run(), m_part == RabbetPart::Keel ? 0 : 2, m_extra->mm());
+  if (!along) return all;
+  const auto after =
+      std::find_if(all.begin(), all.end(), [&](const RabbetMark& mark) { return mark.alongMm >= *along; });
+  all.insert(after, {"at " + showLength(*m_extra, m_session->notation()), *along});
+  return all;
+}
+
+bool RabbetDrawing::markAt(Length at) {
+  if (run() == nullptr || !alongAt(*run(), m_part == RabbetPart::Keel ? 0 : 2, at.mm())) return false;
+  m_extra = at;
+  const auto all = marks();
+  for (std::size_t i = 0; i < all.size(); ++i) {
+    if (all[i].name.starts_with("at ")) m_mark = static_cast<int>(i);
+  }
+  update();
+  emit chosen();
+  return true;
 }
 
 void RabbetDrawing::choosePart(RabbetPart part) {
@@ -272,6 +291,13 @@ RabbetPage::RabbetPage(Session* session, QWidget* parent)
     *step = length.mm();
     steps->setCurrentIndex(1);
     m_drawing->chooseSteps(RabbetSteps::Even, *step);
+  });
+  slate->addHeading(tr("And at a height (keel: distance)"));
+  auto* any = new LengthField(tr("And at a height (keel: distance)"), slate);
+  any->edit()->setPlaceholderText(tr("height, Enter"));
+  slate->addWidget(any);
+  connect(any, &LengthField::lengthEntered, this, [this](Length at) {
+    if (!m_drawing->markAt(at)) tell(tr("This part does not come to %1.").arg(shown(at.mm())));
   });
   lengthField(slate, tr("Machine stops under the sheer"), tr("Change the groove's stop"),
               [](BackbonePlan& plan) -> Length& { return plan.rabbet.stopBelowSheer; });

@@ -21,6 +21,8 @@ class RabbetDrawing : public Canvas {
   void chooseSteps(RabbetSteps steps, double stepMm);
   int mark() const { return m_mark; }
   void chooseMark(int mark);
+  /// A mark more, at a height (of the keel: a distance); false where the part does not come there.
+  bool markAt(Length at);
   const RabbetRun* run() const;
   std::vector<RabbetMark> marks() const;
 
@@ -44,6 +46,7 @@ class RabbetDrawing : public Canvas {
   RabbetSteps m_steps = RabbetSteps::Table;
   double m_stepMm = 150.0;
   int m_mark = 2;
+  std::optional<Length> m_extra;
 };
 
 class RabbetPage : public BackbonePage {

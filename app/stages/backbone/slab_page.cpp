@@ -278,6 +278,7 @@ SlabPage::SlabPage(Session* session, QWidget* parent)
       m_drawing(new SlabDrawing(session)),
       m_readings(new CellGrid(tr("Readings down to the surface"))),
       m_faults(new CellGrid(tr("Faults of the slab"))),
+      m_outline(new CellGrid(tr("Corners of the slab"))),
       m_tabs(new QTabWidget) {
   auto* slate = new Slate(this);
   m_head = slate->addHeadline(tr("How the pattern lies"));
@@ -327,6 +328,20 @@ void SlabPage::makeGrids() {
   m_tabs->setObjectName(QStringLiteral("slabTables"));
   m_tabs->addTab(m_faults, tr("Faults"));
   m_tabs->addTab(m_readings, tr("Readings down to the surface"));
+  m_tabs->addTab(m_outline, tr("Its outline"));
+  m_outline->cells().columns = QStringList{tr("along"), tr("across")};
+  m_outline->cells().rows = [this] { return static_cast<int>(m_session->book()->backbone.slab.outline.size()) + 1; };
+  m_outline->cells().rowName = [this](int at) {
+    const auto count = static_cast<int>(m_session->book()->backbone.slab.outline.size());
+    return at < count ? tr("corner %1").arg(at + 1) : tr("new");
+  };
+  m_outline->cells().cell = [this](int at, int column) {
+    const auto& corners = m_session->book()->backbone.slab.outline;
+    if (static_cast<std::size_t>(at) >= corners.size()) return Cell{QString(), column == 0, false, {}};
+    const OutlinePoint& one = corners[static_cast<std::size_t>(at)];
+    return Cell{shown((column == 0 ? one.distance : one.height).mm()), true, false, {}};
+  };
+  m_outline->cells().entered = [this](int at, int column, const QString& text) { return corner(at, column, text); };
   auto* corner = new QWidget(m_tabs);
   auto* row = new QHBoxLayout(corner);
   row->setContentsMargins(0, 0, 0, 2);
@@ -440,6 +455,23 @@ bool SlabPage::fault(int row, int column, const QString& text) {
   return true;
 }
 
+bool SlabPage::corner(int row, int column, const QString& text) {
+  SlabPlan slab = m_session->book()->backbone.slab;
+  const auto at = static_cast<std::size_t>(row);
+  const bool isNew = at >= slab.outline.size();
+  if (text.isEmpty()) {
+    if (isNew) return false;
+    slab.outline.erase(slab.outline.begin() + row);
+  } else {
+    const auto length = readLength(text);
+    if (!length) return false;
+    if (isNew) slab.outline.push_back({Length(), Length(), true});
+    (column == 0 ? slab.outline[at].distance : slab.outline[at].height) = *length;
+  }
+  change(tr("Change the slab's outline"), [&](BackbonePlan& plan) { plan.slab = slab; });
+  return true;
+}
+
 void SlabPage::takeReadings(const QString& text) {
   const auto grid = readSlabGrid(text.toStdString(), bareUnit(m_session->notation()));
   if (!grid) {
@@ -505,6 +537,7 @@ void SlabPage::showPage() {
   m_readings->cells().columns = names;
   m_readings->refresh();
   m_faults->refresh();
+  m_outline->refresh();
   const SlabWork& slab = backbone()->slab;
   const bool has = backbone()->plan.find(backbone()->plan.slab.timber) != nullptr;
   const PlacementJudgement& judged = slab.placed.judgement;

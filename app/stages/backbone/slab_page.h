@@ -56,6 +56,7 @@ class SlabPage : public BackbonePage {
   Canvas* drawing() override { return m_drawing; }
   CellGrid* readings() { return m_readings; }
   CellGrid* faults() { return m_faults; }
+  CellGrid* outline() { return m_outline; }
   QPushButton* findButton() { return m_find; }
   QComboBox* timber() { return m_timber; }
   bool isSearching() const { return m_searching; }
@@ -71,6 +72,7 @@ class SlabPage : public BackbonePage {
   bool reading(int row, int column, const QString& text);
   Cell faultCell(int row, int column) const;
   bool fault(int row, int column, const QString& text);
+  bool corner(int row, int column, const QString& text);
   void search();
   void found(const Result<FoundPlacement>& found);
   void askReadings();
@@ -78,6 +80,7 @@ class SlabPage : public BackbonePage {
   SlabDrawing* m_drawing;
   CellGrid* m_readings;
   CellGrid* m_faults;
+  CellGrid* m_outline;
   QTabWidget* m_tabs;
   QLabel* m_head = nullptr;
   QLabel* m_lay = nullptr;

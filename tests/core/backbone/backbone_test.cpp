@@ -6,6 +6,7 @@
 
 #include "backbone/backbone.h"
 #include "book/backbone_edits.h"
+#include "moulds/mould.h"
 #include "sample_books.h"
 #include "solve/solve.h"
 
@@ -228,6 +229,49 @@ class BackboneTest : public QObject {
     QVERIFY(answer->backbone->lamination->blocks.size() >= 4);
     QVERIFY2(answer->backbone->blank.has_value(),
              answer->backbone->blankProblems.empty() ? "" : describe(answer->backbone->blankProblems[0]).c_str());
+  }
+
+  void halfSidingWiderThanTheHullIsToldWithOneThatWouldMeetIt() {
+    const Book book = sampleBook("osier");
+    BackbonePlan plan = book.backbone;
+    plan.rabbet.stemHalfSiding = inches(30.0);
+    const auto answer = solved(*setBackbone(book, plan));
+    const auto& problems = answer->backbone->problems;
+    const auto wide = std::find_if(problems.begin(), problems.end(),
+                                   [](const Problem& p) { return p.fault == Fault::SidingWiderThanHull; });
+    QVERIFY(wide != problems.end());
+    // And it stands among the things to look at.
+    QVERIFY(std::any_of(answer->findings.begin(), answer->findings.end(),
+                        [](const Finding& f) { return f.code == FindingCode::BackboneProblem; }));
+    const auto would = parseLength(wide->says[1], Unit::FtInEighths);
+    QVERIFY(would);
+    plan.rabbet.stemHalfSiding = *would * 0.5;
+    const auto meets = solved(*setBackbone(book, plan));
+    QVERIFY(meets->backbone->run(RabbetPart::Stem) != nullptr);
+  }
+
+  void frameIsBentToTheInsideOfThePlanking() {
+    const Book book = sampleBook("osier");
+    BackbonePlan plan = book.backbone;
+    plan.lamination.frame = "4";
+    plan.lamination.frameSiding = inches(0.75);
+    plan.lamination.moulding = inches(1.0);
+    plan.lamination.bending = Bending::Steamed;
+    const auto answer = solved(*setBackbone(book, plan));
+    const Problems& problems = answer->backbone->laminationProblems;
+    QVERIFY2(answer->backbone->lamination.has_value(), problems.empty() ? "" : describe(problems[0]).c_str());
+    // Its outer face lies on the inside of the planking: half the stack outside its middle.
+    const auto outline = cutOutline(*answer->inside, 96.0 * mmPerInch, 0.0);
+    QVERIFY(outline);
+    const Vec3 middle = answer->backbone->lamination->middle.pointAtShare(0.5);
+    double least = 1e9;
+    for (int i = 0; i <= 2000; ++i) {
+      const Vec3 at = outline->pointAt(outline->lengthMm() * i / 2000.0);
+      least = std::min(least, std::hypot(at.y() - middle.x(), at.z() - middle.z()));
+    }
+    QVERIFY2(std::abs(least - 12.7) < 0.3, qPrintable(QString::number(least)));
+    plan.lamination.frame = "nowhere";
+    QCOMPARE(solved(*setBackbone(book, plan))->backbone->laminationProblems[0].fault, Fault::StationUnknown);
   }
 
   void movedHalfSidingTracesTheRabbetAgain() {
