@@ -115,7 +115,7 @@ struct SpringbackResult {
 /// A timber bent of strips instead of sawn.
 struct LaminationPlan {
   TimberId timber;
-  std::string frame;               ///< or a frame, at this station; empty: the timber
+  std::string frame;  ///< or a frame, at this station; empty: the timber
   Length frameSiding = inches(1.0);
   std::string species = "oak";
   Bending bending = Bending::Cold;
