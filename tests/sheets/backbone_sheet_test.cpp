@@ -1,0 +1,210 @@
+// The backbone's sheets: what stands on them, at full size.
+
+#include <QtTest/QtTest>
+#include <cmath>
+
+#include "backbone_sheet.h"
+#include "book/backbone_edits.h"
+#include "moulds/mould.h"
+#include "sample_books.h"
+#include "sheet_set.h"
+#include "table_sheet.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+namespace {
+
+std::shared_ptr<const Solved> solvedBook(const std::string& boat) {
+  const auto read = readBook(*readWholeFile(boatsFolder() + boat + ".narrows", 1 << 20));
+  if (!read) qFatal("%s", describe(read.error()).c_str());
+  return solve(std::make_shared<const Book>(read->book), 1);
+}
+
+const Drawing& named(const std::vector<Drawing>& drawings, const std::string& name) {
+  for (const Drawing& drawing : drawings) {
+    if (drawing.name == name) return drawing;
+  }
+  qFatal("no sheet %s", name.c_str());
+  return drawings.front();
+}
+
+bool says(const Drawing& drawing, const std::string& words) {
+  const auto has = [&](const std::string& text) { return text.find(words) != std::string::npos; };
+  return has(drawing.title) || has(drawing.check) || has(drawing.note) ||
+         std::any_of(drawing.texts.begin(), drawing.texts.end(), [&](const SheetText& text) { return has(text.text); });
+}
+
+double lengthOf(const Drawing& drawing, LineRole role) {
+  double length = 0.0;
+  for (const SheetLine& line : drawing.lines) {
+    for (std::size_t i = 1; line.role == role && i < line.points.size(); ++i)
+      length += (line.points[i] - line.points[i - 1]).norm();
+  }
+  return length;
+}
+
+Polygon outlineOf(const Drawing& drawing) {
+  for (const SheetLine& line : drawing.lines) {
+    if (line.role == LineRole::MouldEdge) return line.points;
+  }
+  return {};
+}
+
+}  // namespace
+
+class BackboneSheetTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void timbersStandAtFullSizeWithTheirRabbet() {
+    const auto answer = solvedBook("marl");
+    const auto drawings = backboneSheets(*answer, {});
+    for (const TimberShape& shape : answer->backbone->shapes.shapes) {
+      std::string file = "backbone-" + shape.name;
+      std::replace(file.begin(), file.end(), ' ', '-');
+      const Drawing& drawing = named(drawings, file);
+      // The outline is the timber's, to the millimetre it was drawn in.
+      const Box2 drawn = boxOf(outlineOf(drawing)), is = boxOf(shape.outline);
+      QVERIFY((drawn.low - is.low).norm() < 1e-9 && (drawn.high - is.high).norm() < 1e-9);
+      QVERIFY(says(drawing, "Check before cutting"));
+      QVERIFY(says(drawing, shape.name));
+    }
+    const Drawing& stem = named(drawings, "backbone-stem");
+    const RabbetRun& run = *answer->backbone->run(RabbetPart::Stem);
+    // Nearly all of the stem's rabbet is on the stem's own pattern, with its bearding line and its pricks.
+    QVERIFY(lengthOf(stem, LineRole::Rabbet) > 0.95 * run.lengthMm());
+    QVERIFY(lengthOf(stem, LineRole::Bearding) > 0.8 * run.beardingLine.lengthMm());
+    QVERIFY(lengthOf(stem, LineRole::Mark) > 10 * 4.0 * 2.0);
+    QVERIFY(says(stem, "SHEER"));
+    QVERIFY(says(stem, "stopwater"));
+    QVERIFY(says(stem, "bolt"));
+    QVERIFY(says(stem, "waterline 4-0-0"));
+    // The dotted line to be checked with a rule is as long as it says.
+    double check = 0.0;
+    for (const SheetLine& line : stem.lines) {
+      if (line.role == LineRole::Check) check = (line.points[1] - line.points[0]).norm();
+    }
+    QVERIFY(stem.check.find(showLength(millimetres(check), answer->book->settings.notation)) != std::string::npos);
+  }
+
+  void bevelsAreLetteredAtEveryMark() {
+    const auto answer = solvedBook("osier");
+    const auto drawings = backboneSheets(*answer, {});
+    const RabbetRun& run = *answer->backbone->run(RabbetPart::Stem);
+    const Drawing& sections = named(drawings, "rabbet-sections-stem");
+    const Drawing& table = named(drawings, "rabbet-table-stem");
+    for (const RabbetMark& mark : rabbetMarks(run, *answer->fair, RabbetSteps::Table, 0.0)) {
+      const std::string bevel = showDecimal(radians(run.at(mark.alongMm).bevelRad).deg(), 1) + "°";
+      QVERIFY2(says(sections, mark.name) && says(sections, bevel), mark.name.c_str());
+      QVERIFY2(says(table, mark.name) && says(table, bevel), mark.name.c_str());
+      QVERIFY(says(table, showLength(millimetres(run.at(mark.alongMm).rabbet.x()), answer->book->settings.notation)));
+    }
+    QVERIFY(says(table, "carried on"));  // osier is drawn to the inside
+    QVERIFY(says(table, "machined groove"));
+  }
+
+  void keelIsUnfoldedAboutItsCentreLine() {
+    const auto answer = solvedBook("osier");
+    const Drawing drawing = named(backboneSheets(*answer, {}), "keel-half-breadths");
+    double low = 1e9, high = -1e9, from = 1e9, to = -1e9;
+    for (const SheetLine& line : drawing.lines) {
+      if (line.role != LineRole::MouldBack && line.role != LineRole::MouldEdge) continue;
+      for (const Vec2& at : line.points) {
+        low = std::min(low, at.y()), high = std::max(high, at.y());
+        from = std::min(from, at.x()), to = std::max(to, at.x());
+      }
+    }
+    QVERIFY(std::abs(low + high) < 1e-9);
+    double widest = 0.0;
+    for (const KeelStation& station : answer->backbone->keel->stations) {
+      widest = std::max(widest, station.inboardMm);
+      QVERIFY(says(drawing, "station " + station.name));
+    }
+    // Fair between her stations she may be a little wider than at the widest of them.
+    QVERIFY2(high > widest - 1.0 && high < widest + 8.0, qPrintable(QString::number(high - widest)));
+    // Stations lie at their true distance along the keel: no nearer together than along the base line.
+    QVERIFY(to - from >= 144.0 * mmPerInch - 0.01);
+  }
+
+  void transomSheetHasBothFacesAndItsBevels() {
+    const auto answer = solvedBook("osier");
+    const Transom& transom = *answer->backbone->transom;
+    const Drawing drawing = named(backboneSheets(*answer, {}), "transom");
+    QVERIFY(says(drawing, transom.foreIsLarger ? "FORWARD" : "AFTER"));
+    for (const TransomMark& mark : transom.marks) QVERIFY2(says(drawing, mark.name), mark.name.c_str());
+    QVERIFY(std::abs(boxOf(outlineOf(drawing)).width() - boxOf(transom.whole(transom.larger(), true)).width()) < 1e-9);
+    QVERIFY(lengthOf(drawing, LineRole::MouldBack) > 1000.0);
+    QVERIFY(says(drawing, "Left high"));
+  }
+
+  void formHasItsBlocksSquareToItsFace() {
+    const auto answer = solvedBook("osier");
+    const Lamination& made = *answer->backbone->lamination;
+    const Drawing drawing = named(backboneSheets(*answer, {}), "form-stem");
+    std::size_t blocks = 0;
+    for (const SheetLine& line : drawing.lines) blocks += line.role == LineRole::Station ? 1 : 0;
+    QCOMPARE(blocks, made.blocks.size());
+    QVERIFY(std::abs(lengthOf(drawing, LineRole::MouldEdge) - made.formFace.lengthMm()) < 0.5);
+    for (const FormBlock& block : made.blocks) {
+      const Vec3 way = made.formFace.tangentAt(block.alongMm);
+      QVERIFY(std::abs(way.dot(block.square)) < 1e-6);
+    }
+    QVERIFY(says(drawing, "dry run"));
+    QVERIFY(says(named(backboneSheets(*answer, {}), "lamination-stock"), std::to_string(made.strips)));
+  }
+
+  void blankSlabAndOrderTellWhatTheyHold() {
+    const auto answer = solvedBook("osier");
+    const auto drawings = backboneSheets(*answer, {});
+    std::size_t odd = 0;
+    for (const BlankPiece& piece : answer->backbone->blank->pieces) odd += piece.layer == 1 ? 1 : 0;
+    std::size_t boards = 0;
+    for (const SheetLine& line : named(drawings, "blank-transom-knee-odd-layers").lines)
+      boards += line.role == LineRole::Board ? 1 : 0;
+    QCOMPARE(boards, odd);
+    const Drawing& slab = named(drawings, "slab-transom-knee");
+    QVERIFY(says(slab, "knot") && says(slab, "grain"));
+    QVERIFY(says(named(drawings, "slab-depths"), "passes"));
+    const Drawing& order = named(drawings, "backbone-order");
+    for (const CutStep& step : answer->backbone->order)
+      QVERIFY2(says(order, step.cut) && says(order, step.why), step.cut.c_str());
+    for (const BackboneCaution caution : answer->backbone->cautions) QVERIFY(says(order, cautionWords(caution)));
+  }
+
+  void oneTimberAloneCanBeChosen() {
+    const auto answer = solvedBook("marl");
+    const auto drawings = backboneSheets(*answer, {"deadwood", true});
+    QCOMPARE(drawings.size(), std::size_t{1});
+    QCOMPARE(drawings[0].name, std::string("backbone-deadwood"));
+  }
+
+  void stationTableSaysWhichWayTheGaugeLeans() {
+    const auto answer = solvedBook("marl");
+    const Drawing drawing = named(backboneSheets(*answer, {}), "stations-on-keel");
+    QVERIFY(says(drawing, "stock on the UPPER face"));
+    QVERIFY(says(drawing, "Stations are square to the base line"));
+    for (const TimberMarks& marks : answer->backbone->marks) {
+      if (answer->backbone->plan.find(marks.timber)->kind != TimberKind::Keel) continue;
+      for (const StationMark& mark : marks.marks.marks)
+        QVERIFY(says(drawing, showLength(millimetres(std::abs(mark.squaredOffMm)), answer->book->settings.notation)));
+    }
+  }
+
+  void tableSetsItsColumnsAndItsTicks() {
+    TableSheet table;
+    table.name = "t";
+    table.columns = {"a", "b", "c"};
+    table.rows = {{"one", "1", "2"}, {"two", "3", "4"}};
+    table.words = {"a sentence"};
+    const Drawing drawing = tableSheet(table);
+    QCOMPARE(drawing.texts.size(), std::size_t{3 + 6 + 1});
+    std::size_t boxes = 0;
+    for (const SheetLine& line : drawing.lines) boxes += line.points.size() == 5 ? 1 : 0;
+    QCOMPARE(boxes, std::size_t{2});
+    QVERIFY(drawing.texts[1].place == TextPlace::Right && drawing.texts[0].place == TextPlace::Left);
+  }
+};
+
+QTEST_APPLESS_MAIN(BackboneSheetTest)
+#include "backbone_sheet_test.moc"
