@@ -24,7 +24,7 @@ CameOut compareCameOut(const std::vector<CameOutStation>& drawn, const std::vect
     for (const CameOutReading& reading : readings) {
       if (reading.station == station.name) station.measuredMm = reading.halfBreadth.mm();
     }
-    if (!station.measuredMm) continue;
+    if (!station.measuredMm || (!at.empty() && station.xMm <= at.back())) continue;
     const double by = *station.measuredMm - station.drawnMm;
     at.push_back(station.xMm);
     off.push_back(by);

@@ -54,6 +54,8 @@ std::vector<KeelEdges> keelEdges(const Hull& inside, double thicknessMm, double 
     }
     if (curve == nullptr) continue;
     const Vec3 foot = curve->pointAt(0.0);
+    // Stations out of order, as a table has them while it is typed, have no edge to fair.
+    if (!edges.empty() && foot.x() <= edges.back().xMm) continue;
     const Vec3 slope = curve->tangentAt(0.0);
     KeelEdges edge{section.name, foot.x(), foot.y(), foot.y()};
     // Up the section until it has risen by the depth of the bevel.

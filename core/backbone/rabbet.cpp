@@ -94,9 +94,11 @@ RabbetTracer::RabbetTracer(const RabbetHull& hull, const OffsetTable& table, con
     m_keelX.push_back(at.x());
     m_keelY.push_back(sidings.keelMm.value_or(at.y()));
   }
+  // A table that is still being typed may have no length along the keel.
+  const bool hasLength = m_keelX.size() >= 2;
   for (const Section& section : sections) {
     const bool station = section.kind == SectionKind::Station;
-    m_keelGrooved = m_keelGrooved || (station && section.parts.front().pointAt(0.0).y() > leastGroovedMm);
+    m_keelGrooved = m_keelGrooved || (hasLength && station && section.parts.front().pointAt(0.0).y() > leastGroovedMm);
   }
 }
 

@@ -134,7 +134,8 @@ Result<Transom> expandTransom(const TransomHull& hull, const TransomPlan& plan,
   const Vec2 sheer = larger.edge.back();
   for (int i = 0; i <= crownPoints; ++i) {
     const double x = sheer.x() * (1.0 - static_cast<double>(i) / crownPoints);
-    const double rise = 1.0 - (x / sheer.x()) * (x / sheer.x());
+    const double share = sheer.x() > 0.0 ? x / sheer.x() : 0.0;
+    const double rise = 1.0 - share * share;
     transom.crown.emplace_back(x, sheer.y() + plan.crown.mm() * rise);
     transom.crownHigh.emplace_back(x, sheer.y() + plan.crown.mm() * rise + plan.crownHigh.mm());
   }

@@ -31,6 +31,8 @@ constexpr double leastDeadwoodMm = 30.0;
 constexpr double boltsIn = 0.22;
 /// Sidings a bolt is taken from: an eighth more or less is the builder's affair.
 constexpr double boltOfSiding = 1.0 / 6.0;
+/// A transom that rises less than this of its length is not one to stand a knee against.
+constexpr double leastRise = 0.2;
 
 Vec2 profileOf(const Vec3& at) {
   return {at.x(), at.z()};
@@ -73,6 +75,7 @@ Chain sprung(const Chain& chain, std::size_t count) {
     const Vec3 nail(at.x(), 0.0, at.y());
     if (nails.empty() || (nail - nails.back()).norm() > 1.0) nails.push_back(nail);
   }
+  if (nails.size() < 2) return chain;
   const Batten batten = Batten::spring(nails, BattenEnds::Free);
   Chain even;
   for (std::size_t i = 0; i < count; ++i)
@@ -218,6 +221,7 @@ class UsualDrawing {
     Chain face(m_stemFace.rbegin(), m_stemFace.rend());  // head down
     Chain back(m_stemInner.rbegin(), m_stemInner.rend());
     const auto lengthen = [](Chain& chain) {
+      if (chain.size() < 2) return;
       const Vec2 up = (chain[0] - chain[1]).normalized();
       chain.insert(chain.begin(), Vec2(chain[0] + up * headLongMm));
     };
@@ -360,6 +364,8 @@ class UsualDrawing {
     const double siding = uprightSiding();
     const Vec2 foot = m_transom.front(), head = m_transom.back();
     const Vec2 up = (head - foot).normalized();
+    // A profile typed level has no corner to fill yet.
+    if (!(up.y() > leastRise)) return;
     const double thick = m_plan.transom.thickness.mm();
     // The corner of the transom's fore face and what lies on the keel: the inside of the bottom where there is no keel.
     Vec2 level(-1.0, 0.0);

@@ -121,8 +121,14 @@ void addRun(MouldOutline& outline, const std::vector<EdgePoint>& points) {
     bevels.push_back(point.bevelRad);
   }
   if (nails.size() < 2) return;
-  outline.runs.push_back(Batten::spring(nails, BattenEnds::CarryCurvature));
-  outline.bevelRad.emplace_back(outline.runs.back().nailLengthsMm(), bevels);
+  Batten run = Batten::spring(nails, BattenEnds::CarryCurvature);
+  // A hull out of figures that are still being typed may bend an edge back on itself: that is no edge.
+  const std::vector<double>& lengths = run.nailLengthsMm();
+  for (std::size_t i = 1; i < lengths.size(); ++i) {
+    if (!(lengths[i] > lengths[i - 1])) return;
+  }
+  outline.bevelRad.emplace_back(lengths, bevels);
+  outline.runs.push_back(std::move(run));
 }
 
 std::string hullReach(const Hull& hull, Unit unit) {
@@ -356,6 +362,11 @@ Result<MouldOutline> cutOutline(const Hull& hull, double xMm, double insideMm) {
   MouldOutline outline;
   outline.xMm = xMm;
   for (const auto& run : runs) addRun(outline, run);
+  if (outline.runs.empty()) {
+    return fail(
+        Fault::NoHullThere, {},
+        {writeLength(millimetres(xMm), Unit::Millimetre, 1, true) + " mm", hullReach(hull, Unit::Millimetre) + " mm"});
+  }
   return outline;
 }
 
