@@ -61,7 +61,7 @@ struct RabbetAtHeight {
 /// Rabbet and bearding line are where the outside and the inside of the planking, exact offsets of the drawn surface,
 /// stand at the half-siding. Where one of them ends before it gets there it is carried on with its own tangent and
 /// curvature. Within 0.1 mm and 0.1 degree on a wedge and a cone, within 1 mm and half a degree on smooth hulls given
-/// as tables (rabbet_test).
+/// as tables; a rabbet line carried on past the surface by more than a hand's breadth, within 2 mm (rabbet_test).
 class RabbetTracer {
  public:
   /// `hull.drawn` and `table` must outlive it. A half-siding of nought along the keel means no groove there.
