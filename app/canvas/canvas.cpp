@@ -144,6 +144,10 @@ void Canvas::mousePressEvent(QMouseEvent* event) {
     update();
     return;
   }
+  if (event->button() == Qt::LeftButton && !m_ruleKey) {
+    const CanvasHandle* handle = handleNear(event->position(), handleReach());
+    if (handle != nullptr && takeInHand(*handle)) return;
+  }
   if (event->button() == Qt::LeftButton || event->button() == Qt::MiddleButton) m_panFrom = event->position();
 }
 

@@ -50,6 +50,10 @@ class Canvas : public QWidget {
   void setCaption(const QString& caption);
   const CanvasHandle* handleNear(const QPointF& at, double reachPx) const;
   bool isMeasuring() const { return m_ruleKey; }
+  /// Takes a handle that was clicked in hand; false where clicks on handles mean nothing here.
+  virtual bool takeInHand(const CanvasHandle& /*handle*/) { return false; }
+  /// How near the pointer must come to a handle, px.
+  virtual double handleReach() const { return 14.0; }
 
   void paintEvent(QPaintEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;

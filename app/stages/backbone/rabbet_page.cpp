@@ -6,7 +6,6 @@
 #include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
-#include <QMouseEvent>
 #include <QPainter>
 #include <QPainterPath>
 #include <cmath>
@@ -20,7 +19,6 @@
 namespace narrows {
 
 namespace {
-constexpr double markReachPx = 14.0;
 /// Room for the rabbet's profile, at the right of the section.
 constexpr double profileWide = 220.0;
 }  // namespace
@@ -225,15 +223,9 @@ void RabbetDrawing::paintDrawing(QPainter& painter) {
   paintProfile(painter);
 }
 
-void RabbetDrawing::mousePressEvent(QMouseEvent* event) {
-  const CanvasHandle* handle =
-      event->button() == Qt::LeftButton && !isMeasuring() ? handleNear(event->position(), markReachPx) : nullptr;
-  if (handle != nullptr) {
-    setFocus(Qt::MouseFocusReason);
-    chooseMark(handle->line);
-    return;
-  }
-  Canvas::mousePressEvent(event);
+bool RabbetDrawing::takeInHand(const CanvasHandle& handle) {
+  chooseMark(handle.line);
+  return true;
 }
 
 void RabbetDrawing::keyPressEvent(QKeyEvent* event) {

@@ -33,7 +33,7 @@ class RabbetDrawing : public Canvas {
   std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
   void paintDrawing(QPainter& painter) override;
   void keyPressEvent(QKeyEvent* event) override;
-  void mousePressEvent(QMouseEvent* event) override;
+  bool takeInHand(const CanvasHandle& handle) override;
   QMarginsF room() const override { return {90.0, 60.0, 260.0, 60.0}; }
 
  private:

@@ -3,7 +3,6 @@
 #include <QComboBox>
 #include <QKeyEvent>
 #include <QLabel>
-#include <QMouseEvent>
 #include <QPainter>
 #include <cmath>
 
@@ -15,7 +14,6 @@
 namespace narrows {
 
 namespace {
-constexpr double reachPx = 14.0;
 constexpr double lineOfWordsPx = 17.0;
 }  // namespace
 
@@ -95,14 +93,9 @@ void TransomDrawing::paintDrawing(QPainter& painter) {
   setHandles(std::move(handles));
 }
 
-void TransomDrawing::mousePressEvent(QMouseEvent* event) {
-  const CanvasHandle* handle =
-      event->button() == Qt::LeftButton && !isMeasuring() ? handleNear(event->position(), reachPx) : nullptr;
-  if (handle != nullptr) {
-    setFocus(Qt::MouseFocusReason);
-    return chooseMark(handle->line);
-  }
-  Canvas::mousePressEvent(event);
+bool TransomDrawing::takeInHand(const CanvasHandle& handle) {
+  chooseMark(handle.line);
+  return true;
 }
 
 void TransomDrawing::keyPressEvent(QKeyEvent* event) {

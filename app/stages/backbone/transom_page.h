@@ -23,7 +23,7 @@ class TransomDrawing : public Canvas {
   std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
   void paintDrawing(QPainter& painter) override;
   void keyPressEvent(QKeyEvent* event) override;
-  void mousePressEvent(QMouseEvent* event) override;
+  bool takeInHand(const CanvasHandle& handle) override;
   QMarginsF room() const override { return {60.0, 50.0, 230.0, 50.0}; }
 
  private:

@@ -1,7 +1,6 @@
 #include "stages/moulds/mould_drawing.h"
 
 #include <QKeyEvent>
-#include <QMouseEvent>
 #include <QPainter>
 #include <cmath>
 
@@ -12,7 +11,6 @@ namespace narrows {
 
 namespace {
 constexpr int edgeSteps = 160;
-constexpr double markReachPx = 16.0;
 constexpr double lineOfWordsPx = 17.0;
 }  // namespace
 
@@ -203,15 +201,9 @@ void MouldDrawing::paintDrawing(QPainter& painter) {
   paintMarks(painter);
 }
 
-void MouldDrawing::mousePressEvent(QMouseEvent* event) {
-  const CanvasHandle* handle =
-      event->button() == Qt::LeftButton && !isMeasuring() ? handleNear(event->position(), markReachPx) : nullptr;
-  if (handle != nullptr) {
-    setFocus(Qt::MouseFocusReason);
-    chooseMark(handle->line);
-    return;
-  }
-  Canvas::mousePressEvent(event);
+bool MouldDrawing::takeInHand(const CanvasHandle& handle) {
+  chooseMark(handle.line);
+  return true;
 }
 
 void MouldDrawing::keyPressEvent(QKeyEvent* event) {

@@ -24,7 +24,8 @@ class MouldDrawing : public Canvas {
  protected:
   std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
   void paintDrawing(QPainter& painter) override;
-  void mousePressEvent(QMouseEvent* event) override;
+  bool takeInHand(const CanvasHandle& handle) override;
+  double handleReach() const override { return 16.0; }
   void keyPressEvent(QKeyEvent* event) override;
   QMarginsF room() const override { return {150.0, 44.0, 150.0, 40.0}; }
 
