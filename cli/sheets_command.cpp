@@ -71,8 +71,7 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
   if (all || request.what == "backbone") {
     // The backbone is cut to the planking's faces whatever face the rest is asked of.
     const auto answer = solve(std::make_shared<Book>(job.book()), 0);
-    if (answer->backbone == nullptr && !all)
-      return tl::make_unexpected(answer->drawn == nullptr ? Problems{{Fault::NoHull, {}, {}}} : Problems{});
+    if (answer->backbone == nullptr && !all) return fail(Fault::NoHull);
     Solved backbone = *answer;
     backbone.book = book;
     append(backboneSheets(backbone, {}));

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "backbone/backbone.h"
 #include "book/book_file.h"
 #include "fairing/judge.h"
 #include "moulds/mould.h"
@@ -175,7 +176,7 @@ Result<std::string> rabbetTable(const Job& job, RabbetPart part, const std::stri
     wanted.push_back(height->mm());
     from = to + 1;
   }
-  const OffsetTable table = fairedTable(job.book());
+  const OffsetTable& table = job.book().table;
   const SectionKind end = part == RabbetPart::Stem ? SectionKind::Stem : SectionKind::Sternpost;
   const Section& section = part == RabbetPart::Stem ? job.drawn()->sections.front() : job.drawn()->sections.back();
   if (section.kind != end) {
@@ -183,13 +184,8 @@ Result<std::string> rabbetTable(const Job& job, RabbetPart part, const std::stri
     return fail(Fault::RecordMissing, {},
                 {"profile " + name + " rabbet", "without it there is no " + name + " to cut a rabbet in."});
   }
-  const BackbonePlan& plan = job.book().backbone;
-  const auto mm = [](const std::optional<Length>& length) {
-    return length ? std::optional<double>(length->mm()) : std::nullopt;
-  };
-  const RabbetTracer tracer(
-      {job.drawn().get(), table.side, table.thickness.mm()}, table,
-      {mm(plan.rabbet.stemHalfSiding), mm(plan.rabbet.keelHalfSiding), mm(plan.rabbet.sternpostHalfSiding)});
+  const RabbetTracer tracer({job.drawn().get(), table.side, table.thickness.mm()}, table,
+                            sidingsOf(job.book().backbone.rabbet));
   std::string text = "height,rabbet,inner,inner_half_breadth,inner_height,bearding,angle\n";
   for (const double height : wanted) {
     const RabbetAtHeight met = tracer.atHeight(part, height);

@@ -21,12 +21,6 @@ std::string titled(const BackboneSheetOf& of, const std::string& words) {
   return (of.boat.empty() ? "" : of.boat + " · ") + words;
 }
 
-std::string fileName(std::string name) {
-  std::replace(name.begin(), name.end(), ' ', '-');
-  std::replace(name.begin(), name.end(), '/', '-');
-  return name;
-}
-
 std::string angleWords(double rad) {
   return showDecimal(radians(rad).deg(), 1) + "°";
 }
@@ -77,14 +71,6 @@ void drawOn(Drawing& drawing, LineRole role, const Batten& curve, const Polygon&
   finish();
 }
 
-Vec2 flatOf(const Vec3& at) {
-  return {at.x(), at.z()};
-}
-
-Vec2 flatOf(const OutlinePoint& at) {
-  return {at.distance.mm(), at.height.mm()};
-}
-
 /// Marks of the rabbet on one timber.
 void drawRabbet(Drawing& drawing, const BackboneSheetOf& of, const RabbetRun& run, const Polygon& shape) {
   drawOn(drawing, LineRole::Rabbet, run.rabbetLine, shape);
@@ -92,9 +78,9 @@ void drawRabbet(Drawing& drawing, const BackboneSheetOf& of, const RabbetRun& ru
   drawOn(drawing, LineRole::Bearding, run.beardingLine, shape);
   for (const RabbetMark& mark : rabbetMarks(run, *of.table, RabbetSteps::Table, 0.0)) {
     const RabbetPlace place = run.at(mark.alongMm);
-    const Vec2 rabbet = flatOf(place.rabbet), bearding = flatOf(place.bearding);
+    const Vec2 rabbet = inProfile(place.rabbet), bearding = inProfile(place.bearding);
     if (!contains(shape, rabbet) && !contains(shape, bearding)) continue;
-    for (const Vec2& at : {rabbet, flatOf(place.inner), bearding}) {
+    for (const Vec2& at : {rabbet, inProfile(place.inner), bearding}) {
       if (contains(shape, at)) prick(drawing, at);
     }
     // Lettered behind the bearding line, along the way in.
@@ -139,7 +125,7 @@ void drawGrid(Drawing& drawing, const BackboneSheetOf& of, const Polygon& shape)
 void drawSheer(Drawing& drawing, const BackboneSheetOf& of, const Polygon& shape) {
   for (const RabbetRun& run : *of.backbone->rabbet) {
     if (run.part == RabbetPart::Keel) continue;
-    const Vec2 at = flatOf(run.places.back().rabbet);
+    const Vec2 at = inProfile(run.places.back().rabbet);
     if (distanceToOutline(shape, at) > 120.0 && !contains(shape, at)) continue;
     const auto cuts = crossings(shape, at, at + Vec2(1.0, 0.0));
     if (cuts.size() < 2) continue;
@@ -169,7 +155,7 @@ void drawFastenings(Drawing& drawing, const BackboneSheetOf& of, const TimberSha
                  "stopwater " + shown(stopwater.diameterMm) + ", bored with the joint bolted up dry", textMm);
   }
   for (const Bolt& bolt : backbone.plan.bolts) {
-    const Vec2 low = flatOf(bolt.low), high = flatOf(bolt.high);
+    const Vec2 low = inProfile(bolt.low), high = inProfile(bolt.high);
     if (!contains(shape.outline, low + 0.25 * (high - low)) && !contains(shape.outline, low + 0.75 * (high - low)))
       continue;
     drawing.line(LineRole::Bolt, {low, high});
@@ -183,7 +169,7 @@ void drawFastenings(Drawing& drawing, const BackboneSheetOf& of, const TimberSha
 Drawing timberSheet(const BackboneSheetOf& of, const TimberShape& shape) {
   Drawing drawing;
   const Timber& timber = *of.backbone->plan.find(shape.id);
-  drawing.name = "backbone-" + fileName(timber.name);
+  drawing.name = "backbone-" + sheetFileName(timber.name);
   drawing.title = titled(of, timber.name + " · sided " + shownTwice(timber.siding.mm(), of.notation) + " · " +
                                  timber.species + " · starboard side, bow to the left");
   closed(drawing, LineRole::MouldEdge, shape.outline);
@@ -227,7 +213,7 @@ Drawing rabbetSectionsSheet(const BackboneSheetOf& of, const RabbetRun& run) {
     sectionOf.thicknessMm = of.table->thickness.mm();
     const RabbetPlace place = run.at(mark.alongMm);
     for (const TimberShape& shape : of.backbone->shapes.shapes) {
-      if (contains(shape.outline, flatOf(place.inner))) sectionOf.timber = &shape.outline;
+      if (contains(shape.outline, inProfile(place.inner))) sectionOf.timber = &shape.outline;
     }
     sectionOf.grooved = grooved;
     const RabbetSection cut = cutRabbet(sectionOf, mark.alongMm, CutPlane::Square);
@@ -345,29 +331,29 @@ Drawing transomSheet(const BackboneSheetOf& of, const Transom& transom) {
 
 Drawing formSheet(const BackboneSheetOf& of, const Lamination& lamination, const std::string& part) {
   Drawing drawing;
-  drawing.name = "form-" + fileName(part);
+  drawing.name = "form-" + sheetFileName(part);
   drawing.title = titled(of, "form for the laminated " + part + " · " + std::to_string(lamination.strips) +
                                  " strips of " + showDecimal(lamination.stripMm, 1) + " mm");
   const auto curve = [](const Batten& batten) {
     std::vector<Vec2> line;
     const int steps = std::max(2, static_cast<int>(std::ceil(batten.lengthMm() / chordMm)));
-    for (int i = 0; i <= steps; ++i) line.push_back(flatOf(batten.pointAtShare(static_cast<double>(i) / steps)));
+    for (int i = 0; i <= steps; ++i) line.push_back(inProfile(batten.pointAtShare(static_cast<double>(i) / steps)));
     return line;
   };
   drawing.line(LineRole::MouldEdge, curve(lamination.formFace));
   drawing.line(LineRole::MouldBack, curve(lamination.middle));
-  drawing.line(LineRole::Check,
-               {flatOf(lamination.formMiddle.pointAtShare(0.0)), flatOf(lamination.formMiddle.pointAtShare(1.0))});
+  drawing.line(LineRole::Check, {inProfile(lamination.formMiddle.pointAtShare(0.0)),
+                                 inProfile(lamination.formMiddle.pointAtShare(1.0))});
   constexpr double blockMm = 60.0;
   for (std::size_t i = 0; i < lamination.blocks.size(); ++i) {
     const FormBlock& block = lamination.blocks[i];
-    const Vec2 at = flatOf(block.at), square = flatOf(block.square);
+    const Vec2 at = inProfile(block.at), square = inProfile(block.square);
     drawing.line(LineRole::Station, {at, at - blockMm * square});
     drawing.text(at - (blockMm + 4.0) * square, std::to_string(i + 1), textMm, TextPlace::Centre);
   }
   for (const Vec3& end : {lamination.formMiddle.pointAtShare(0.0), lamination.formMiddle.pointAtShare(1.0)})
-    prick(drawing, flatOf(end));
-  const Vec2 first = flatOf(lamination.formFace.pointAtShare(0.0));
+    prick(drawing, inProfile(end));
+  const Vec2 first = inProfile(lamination.formFace.pointAtShare(0.0));
   heading(drawing, first + Vec2(0.0, 30.0), "FORM: " + part);
   drawing.text(first + Vec2(0.0, 22.0),
                "Full line: the form's face. Dashed: the middle of the part as it should come off.", textMm);
@@ -383,7 +369,7 @@ std::vector<Drawing> blankSheets(const BackboneSheetOf& of, const Blank& blank, 
   const TimberShape* shape = of.backbone->shapes.find(timber.id);
   for (int layer = 1; layer <= std::min(blank.layers, 2); ++layer) {
     Drawing drawing;
-    drawing.name = "blank-" + fileName(timber.name) + (layer == 1 ? "-odd-layers" : "-even-layers");
+    drawing.name = "blank-" + sheetFileName(timber.name) + (layer == 1 ? "-odd-layers" : "-even-layers");
     drawing.title = titled(of, timber.name + " built up · " + (layer == 1 ? "odd" : "even") + " layers of " +
                                    std::to_string(blank.layers));
     if (shape != nullptr) closed(drawing, LineRole::MouldEdge, shape->outline);
@@ -409,7 +395,7 @@ Drawing slabSheet(const BackboneSheetOf& of) {
   const SlabWork& slab = of.backbone->slab;
   const SlabPlan& plan = of.backbone->plan.slab;
   const Timber* timber = of.backbone->plan.find(plan.timber);
-  drawing.name = "slab-" + fileName(timber != nullptr ? timber->name : "none");
+  drawing.name = "slab-" + sheetFileName(timber != nullptr ? timber->name : "none");
   drawing.title = titled(of, "slab of " + plan.species + " with the " +
                                  (timber != nullptr ? timber->name : std::string("pattern")) + " laid on it");
   closed(drawing, LineRole::Board, slab.lay.slab);

@@ -89,8 +89,7 @@ class TableWriter {
     const Timber* timber = m_backbone.plan.find(marks.timber);
     if (timber == nullptr) return;
     TableSheet table;
-    table.name = "stations-on-" + timber->name;
-    for (char& c : table.name) c = c == ' ' ? '-' : c;
+    table.name = "stations-on-" + sheetFileName(timber->name);
     table.title = titled("station marks on the " + timber->name);
     table.columns = {"station", "along upper face", "along lower face", "gauge off square", "squared, out by"};
     for (const StationMark& mark : marks.marks.marks) {

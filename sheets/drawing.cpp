@@ -36,6 +36,11 @@ DrawingBounds boundsOf(const Drawing& drawing) {
   return bounds;
 }
 
+std::string sheetFileName(std::string name) {
+  for (char& c : name) c = c == ' ' || c == '/' ? '-' : c;
+  return name;
+}
+
 LineStyle styleOf(LineRole role) {
   switch (role) {
     case LineRole::KeelEdge:

@@ -71,6 +71,9 @@ struct DrawingBounds {
   double height() const { return high.y() - low.y(); }
 };
 
+/// A name of people's as the name of a file: no blanks, no strokes.
+std::string sheetFileName(std::string name);
+
 /// The box that holds all lines and, by the usual width of letters, all texts.
 DrawingBounds boundsOf(const Drawing& drawing);
 

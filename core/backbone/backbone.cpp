@@ -14,13 +14,6 @@ constexpr std::int64_t firstDrawnId = std::int64_t{1} << 40;
 constexpr double mmPerFoot = 12.0 * mmPerInch;
 constexpr double radPerDegree = 0.017453292519943295;
 
-HalfSidings sidingsOf(const RabbetPlan& plan) {
-  const auto mm = [](const std::optional<Length>& length) -> std::optional<double> {
-    return length ? std::optional<double>(length->mm()) : std::nullopt;
-  };
-  return {mm(plan.stemHalfSiding), mm(plan.keelHalfSiding), mm(plan.sternpostHalfSiding)};
-}
-
 /// Works out one backbone, part by part.
 class Maker {
  public:
@@ -51,8 +44,7 @@ class Maker {
     layOnSlab();
     compare();
     m_made.order = benchOrder({&m_made.plan, false, true, m_made.transom != nullptr});
-    m_made.reachShort =
-        reachShorts(m_made.plan, m_made.keel ? &*m_made.keel : nullptr, m_made.grooves, m_made.grooveParts);
+    m_made.reachShort = reachShorts(m_made.plan, m_made.keel ? &*m_made.keel : nullptr, m_made.grooves);
     m_made.cautions = cautionsFor(m_made.plan);
     return std::move(m_made);
   }
@@ -103,10 +95,7 @@ class Maker {
       std::vector<double> at;
       for (const RabbetMark& mark : rabbetMarks(run, *m_input.table, RabbetSteps::Table, 0.0))
         at.push_back(mark.alongMm);
-      if (auto groove = machineGroove(run, limits, at)) {
-        m_made.grooves.push_back(std::move(*groove));
-        m_made.grooveParts.push_back(run.part);
-      }
+      if (auto groove = machineGroove(run, limits, at)) m_made.grooves.push_back(std::move(*groove));
     }
   }
 
@@ -265,6 +254,13 @@ class Maker {
 
 }  // namespace
 
+HalfSidings sidingsOf(const RabbetPlan& plan) {
+  const auto mm = [](const std::optional<Length>& length) -> std::optional<double> {
+    return length ? std::optional<double>(length->mm()) : std::nullopt;
+  };
+  return {mm(plan.stemHalfSiding), mm(plan.keelHalfSiding), mm(plan.sternpostHalfSiding)};
+}
+
 const RabbetRun* Backbone::run(RabbetPart part) const {
   if (rabbet == nullptr) return nullptr;
   for (const RabbetRun& one : *rabbet) {
@@ -274,8 +270,8 @@ const RabbetRun* Backbone::run(RabbetPart part) const {
 }
 
 const MachinedGroove* Backbone::groove(RabbetPart part) const {
-  for (std::size_t i = 0; i < grooves.size(); ++i) {
-    if (grooveParts[i] == part) return &grooves[i];
+  for (const MachinedGroove& one : grooves) {
+    if (one.part == part) return &one;
   }
   return nullptr;
 }

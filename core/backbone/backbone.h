@@ -52,7 +52,6 @@ struct Backbone {
   bool drawnByUs = false;  ///< its timbers are as Narrows draws them
   std::shared_ptr<const std::vector<RabbetRun>> rabbet;
   std::vector<MachinedGroove> grooves;
-  std::vector<RabbetPart> grooveParts;  ///< of each groove
   TimberShapes shapes;
   std::vector<Stopwater> stopwaters;
   std::vector<BoltClash> clashes;
@@ -78,6 +77,9 @@ struct Backbone {
 /// outline that is dragged leaves rabbet and transom as they are. Never fails: what cannot be made is left out and its
 /// problem told.
 Backbone makeBackbone(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before = nullptr);
+
+/// The half-sidings a plan gives instead of the table's.
+HalfSidings sidingsOf(const RabbetPlan& plan);
 
 /// The usual diameter, moulding and so on of a new book: keel make and thickness by her table.
 BackbonePlan usualPlan(const OffsetTable& table);

@@ -64,8 +64,7 @@ std::vector<CutStep> benchOrder(const BenchOrderOf& of) {
 }
 
 std::vector<ReachShort> reachShorts(const BackbonePlan& plan, const KeelBevel* keel,
-                                    const std::vector<MachinedGroove>& grooves,
-                                    const std::vector<RabbetPart>& grooveParts) {
+                                    const std::vector<MachinedGroove>& grooves) {
   std::vector<ReachShort> shorts;
   const double saw = plan.keel.sawDepth.mm();
   for (const Timber& timber : plan.timbers) {
@@ -75,12 +74,12 @@ std::vector<ReachShort> reachShorts(const BackbonePlan& plan, const KeelBevel* k
     const double deep = plan.keel.thickness.mm() / std::cos(keel->leastSawRad);
     if (deep > saw) shorts.push_back({"keel", "along its least bevel", deep, saw});
   }
-  for (std::size_t i = 0; i < grooves.size(); ++i) {
+  for (const MachinedGroove& groove : grooves) {
     const double reach = plan.rabbet.cutterReach.mm();
-    for (const GroovePare& mark : grooves[i].marks) {
+    for (const GroovePare& mark : groove.marks) {
       if (mark.inReach) continue;
-      shorts.push_back({std::string(rabbetPartName(grooveParts[i])),
-                        "the rabbet's corner at height " + showDecimal(mark.heightMm, 0) + " mm", grooves[i].depthMm,
+      shorts.push_back({std::string(rabbetPartName(groove.part)),
+                        "the rabbet's corner at height " + showDecimal(mark.heightMm, 0) + " mm", groove.depthMm,
                         reach});
       break;
     }

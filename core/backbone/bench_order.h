@@ -43,8 +43,7 @@ struct ReachShort {
 /// Saw: the siding or thickness that is sawn through, more where the blade leans (depth / cos of its angle). Cutter:
 /// the groove's corner below the timber's side.
 std::vector<ReachShort> reachShorts(const BackbonePlan& plan, const KeelBevel* keel,
-                                    const std::vector<MachinedGroove>& grooves,
-                                    const std::vector<RabbetPart>& grooveParts);
+                                    const std::vector<MachinedGroove>& grooves);
 
 /// A caution that belongs to the work in hand. Short; local rules and licensed trades come first.
 enum class BackboneCaution { Lead, Dust, OldNails, EdgedTools, ChainSaw, Lifting, Epoxy, Steam };

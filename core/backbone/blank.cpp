@@ -9,21 +9,12 @@ namespace {
 
 /// Places along a piece that its board must cover.
 constexpr int coverSteps = 48;
-constexpr int turnSteps = 200;
 constexpr int mostPieces = 60;
 
 /// The timber as a band along its hollow edge.
 class Band {
  public:
-  explicit Band(const BentPart& part) : m_part(part) {
-    double turn = 0.0;
-    const Batten& edge = part.concave;
-    for (int i = 0; i < turnSteps; ++i) {
-      const double along = edge.lengthMm() * (i + 0.5) / turnSteps;
-      const Vec3 way = edge.tangentAt(along), bend = edge.curvatureAt(along);
-      turn += way.x() * bend.z() - way.z() * bend.x();
-    }
-    m_wood = turn > 0.0 ? -1.0 : 1.0;
+  explicit Band(const BentPart& part) : m_part(part), m_wood(part.woodSide()) {
     std::vector<Vec3> nails;
     for (int i = 0; i <= 100; ++i) {
       const Vec2 at = point(i / 100.0, 0.5 * part.mouldingMm);
@@ -71,7 +62,7 @@ class Band {
   }
 
   const BentPart& m_part;
-  double m_wood = 1.0;
+  double m_wood;
   Batten m_middle;
 };
 

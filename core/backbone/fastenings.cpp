@@ -11,14 +11,6 @@ namespace {
 /// Steps along a run of rabbet that crossings are looked for at.
 constexpr int runSteps = 200;
 
-Vec2 profileOf(const Vec3& at) {
-  return {at.x(), at.z()};
-}
-
-Vec2 profileOf(const OutlinePoint& at) {
-  return {at.distance.mm(), at.height.mm()};
-}
-
 /// Share of a to b at which it crosses c to d; none where they do not.
 std::optional<double> crossing(const Vec2& a, const Vec2& b, const Vec2& c, const Vec2& d) {
   const Vec2 ab = b - a, cd = d - c, ac = c - a;
@@ -27,12 +19,6 @@ std::optional<double> crossing(const Vec2& a, const Vec2& b, const Vec2& c, cons
   const double s = (ac.x() * cd.y() - ac.y() * cd.x()) / cross, u = (ac.x() * ab.y() - ac.y() * ab.x()) / cross;
   if (s < 0.0 || s > 1.0 || u < 0.0 || u > 1.0) return std::nullopt;
   return s;
-}
-
-double distanceToSegment(const Vec2& at, const Vec2& a, const Vec2& b) {
-  const Vec2 leg = b - a;
-  const double share = std::clamp((at - a).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
-  return (at - a - share * leg).norm();
 }
 
 double distanceOf(const Vec2& a, const Vec2& b, const Vec2& c, const Vec2& d) {
@@ -45,10 +31,6 @@ double usualDiameter(double thicknessMm) {
   if (thicknessMm <= inches(0.625).mm()) return inches(0.375).mm();
   return thicknessMm <= inches(1.0).mm() ? inches(0.5).mm() : inches(0.625).mm();
 }
-
-}  // namespace
-
-namespace {
 
 /// The middle of the rabbet from stem head to sternpost head, in the profile: one line, as the caulking runs.
 struct MiddleLine {
@@ -63,7 +45,7 @@ MiddleLine middleLine(const std::vector<RabbetRun>& rabbet) {
     for (int i = 0; i <= runSteps; ++i) {
       const bool down = run.part == RabbetPart::Stem;
       const RabbetPlace place = run.at(run.lengthMm() * (down ? runSteps - i : i) / runSteps);
-      line.at.push_back(profileOf(0.5 * (place.rabbet + place.inner)));
+      line.at.push_back(inProfile(0.5 * (place.rabbet + place.inner)));
       line.part.push_back(run.part);
       line.halfSidingMm.push_back(place.rabbet.y());
     }
@@ -101,7 +83,7 @@ std::vector<BoltClash> boltClashes(const BackbonePlan& plan, const std::vector<R
   std::vector<BoltClash> clashes;
   for (std::size_t i = 0; i < plan.bolts.size(); ++i) {
     const Bolt& bolt = plan.bolts[i];
-    const Vec2 low = profileOf(bolt.low), high = profileOf(bolt.high);
+    const Vec2 low = inProfile(bolt.low), high = inProfile(bolt.high);
     const double radius = 0.5 * bolt.diameter.mm();
     const auto report = [&](BoltFoul with, double clear, double wanted, const Vec2& at) {
       if (clear < wanted - 1e-9) clashes.push_back({bolt.id, with, clear, wanted, at});
@@ -111,12 +93,12 @@ std::vector<BoltClash> boltClashes(const BackbonePlan& plan, const std::vector<R
     for (const RabbetRun& run : rabbet) {
       for (std::size_t k = 1; k < run.places.size(); ++k) {
         const RabbetPlace& a = run.places[k - 1];
-        if (!crossing(low, high, profileOf(a.inner), profileOf(run.places[k].inner))) continue;
+        if (!crossing(low, high, inProfile(a.inner), inProfile(run.places[k].inner))) continue;
         if (!tightest || a.inner.y() < tightest->inner.y()) tightest = a;
       }
     }
     if (tightest)
-      report(BoltFoul::Rabbet, tightest->inner.y() - radius, plan.rabbetClear.mm(), profileOf(tightest->inner));
+      report(BoltFoul::Rabbet, tightest->inner.y() - radius, plan.rabbetClear.mm(), inProfile(tightest->inner));
     for (const Stopwater& stopwater : stopwaters) {
       report(BoltFoul::Stopwater, distanceToSegment(stopwater.at, low, high) - radius - 0.5 * stopwater.diameterMm,
              plan.boltClear.mm(), stopwater.at);
@@ -124,7 +106,7 @@ std::vector<BoltClash> boltClashes(const BackbonePlan& plan, const std::vector<R
     for (std::size_t j = 0; j < i; ++j) {
       const Bolt& other = plan.bolts[j];
       report(BoltFoul::Bolt,
-             distanceOf(low, high, profileOf(other.low), profileOf(other.high)) - radius - 0.5 * other.diameter.mm(),
+             distanceOf(low, high, inProfile(other.low), inProfile(other.high)) - radius - 0.5 * other.diameter.mm(),
              plan.boltClear.mm(), 0.5 * (low + high));
     }
   }

@@ -33,6 +33,7 @@ std::optional<MachinedGroove> machineGroove(const RabbetRun& run, const GrooveLi
   }
   if (bestTo - bestFrom < leastRunMm) return std::nullopt;
   MachinedGroove groove;
+  groove.part = run.part;
   groove.fromAlongMm = bestFrom;
   groove.toAlongMm = bestTo;
   for (int i = 0; i <= grooveSteps; ++i)

@@ -23,6 +23,7 @@ struct GroovePare {
 
 /// A groove cut at one angle.
 struct MachinedGroove {
+  RabbetPart part = RabbetPart::Stem;
   double angleRad =
       0.0;  ///< of the bed to the timber's side: the steepest bevel in the run, so that it never cuts too far
   double depthMm = 0.0;                       ///< greatest depth of the corner below the timber's side in the run

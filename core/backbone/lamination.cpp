@@ -31,6 +31,14 @@ double signedCurvature(const Batten& curve, double along) {
   return way.x() * bend.z() - way.z() * bend.x();
 }
 
+/// How far a curve turns from end to end, to the left.
+double turnOf(const Batten& curve) {
+  const double step = curve.lengthMm() / curveSteps;
+  double turn = 0.0;
+  for (int i = 0; i < curveSteps; ++i) turn += signedCurvature(curve, (i + 0.5) * step) * step;
+  return turn;
+}
+
 Vec3 leftOf(const Vec3& way) {
   return {-way.z(), 0.0, way.x()};
 }
@@ -217,10 +225,7 @@ Result<Lamination> laminate(const BentPart& part, const LaminationPlan& plan, Un
   if (part.concave.nailCount() < 2 || part.concave.lengthMm() <= 0.0 || part.mouldingMm <= 0.0 || part.sidingMm <= 0.0)
     return fail(Fault::CurveTooShort, {}, {"give the timber an outline, a moulding and a siding."});
   Lamination made;
-  // Which way the wood lies: on the convex side, away from where the curve bends to.
-  double turn = 0.0;
-  for (int i = 0; i <= curveSteps; ++i) turn += signedCurvature(part.concave, part.concave.lengthMm() * i / curveSteps);
-  const double wood = turn > 0.0 ? -1.0 : 1.0;
+  const double wood = part.woodSide();
   made.insideRadiusMm = tightestRadius(part.concave);
   made.middle = beside(part.concave, wood * 0.5 * part.mouldingMm);
   made.middleRadiusMm = made.insideRadiusMm + 0.5 * part.mouldingMm;
@@ -258,6 +263,10 @@ Result<Lamination> laminate(const BentPart& part, const LaminationPlan& plan, Un
   return made;
 }
 
+double BentPart::woodSide() const {
+  return turnOf(concave) > 0.0 ? -1.0 : 1.0;
+}
+
 double BentPart::acrossAt(double share) const {
   if (acrossMm.size() < 2) return mouldingMm;
   const double place = std::clamp(share, 0.0, 1.0) * static_cast<double>(acrossMm.size() - 1);
@@ -286,9 +295,7 @@ Result<BentPart> bentPartOf(const Timber& timber) {
     if (k == 0 || (!point.corner && k < round.size())) continue;
     if (nails.size() > 2) {
       const Batten run = Batten::spring(nails, BattenEnds::CarryCurvature);
-      double turn = 0.0;
-      for (int i = 0; i < curveSteps; ++i)
-        turn += signedCurvature(run, run.lengthMm() * (i + 0.5) / curveSteps) * run.lengthMm() / curveSteps;
+      const double turn = turnOf(run);
       if (-turn > mostTurn) mostTurn = -turn, part.concave = run;
     }
     nails = {nails.back()};

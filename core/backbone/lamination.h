@@ -86,6 +86,8 @@ struct BentPart {
       acrossMm;         ///< depth of the timber square to the concave face, at even steps along it; empty: moulding
   double heelMm = 0.0;  ///< how much deeper than the stack the timber is at its heel: a filling piece; 0 for none
 
+  /// Which hand of the concave face its wood lies on, going along it: 1 left, -1 right; the one it bends away from.
+  double woodSide() const;
   /// Depth at a share of the concave face's length.
   double acrossAt(double share) const;
 };

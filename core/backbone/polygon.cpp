@@ -96,14 +96,16 @@ bool contains(const Polygon& polygon, const Vec2& at) {
   return inside;
 }
 
+double distanceToSegment(const Vec2& at, const Vec2& from, const Vec2& to) {
+  const Vec2 leg = to - from;
+  const double share = std::clamp((at - from).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
+  return (at - from - share * leg).norm();
+}
+
 double distanceToOutline(const Polygon& polygon, const Vec2& at) {
   double least = std::numeric_limits<double>::max();
-  for (std::size_t i = 0; i < polygon.size(); ++i) {
-    const Vec2& a = polygon[i];
-    const Vec2 leg = polygon[(i + 1) % polygon.size()] - a;
-    const double share = std::clamp((at - a).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
-    least = std::min(least, (at - a - share * leg).norm());
-  }
+  for (std::size_t i = 0; i < polygon.size(); ++i)
+    least = std::min(least, distanceToSegment(at, polygon[i], polygon[(i + 1) % polygon.size()]));
   return least;
 }
 
@@ -180,10 +182,8 @@ Polygon simplified(const Polygon& polygon, double withinMm) {
   const auto thin = [&](auto&& self, std::size_t from, std::size_t to) -> void {
     double most = withinMm;
     std::size_t worst = from;
-    const Vec2 leg = at(to) - at(from);
     for (std::size_t i = from + 1; i < to; ++i) {
-      const double share = std::clamp((at(i) - at(from)).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
-      const double off = (at(i) - at(from) - share * leg).norm();
+      const double off = distanceToSegment(at(i), at(from), at(to));
       if (off > most) most = off, worst = i;
     }
     if (worst == from) return;

@@ -13,6 +13,7 @@ using Polygon = std::vector<Vec2>;
 double signedArea(const Polygon& polygon);
 Vec2 centroid(const Polygon& polygon);
 bool contains(const Polygon& polygon, const Vec2& at);
+double distanceToSegment(const Vec2& at, const Vec2& from, const Vec2& to);
 /// Least distance from a point to the outline, inside or out.
 double distanceToOutline(const Polygon& polygon, const Vec2& at);
 /// Where a straight line from `from` towards `to` crosses the outline: shares of the way, in order; beyond the ends

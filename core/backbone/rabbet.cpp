@@ -71,7 +71,7 @@ struct RabbetTracer::Landing {
 };
 
 RabbetTracer::RabbetTracer(const RabbetHull& hull, const OffsetTable& table, const HalfSidings& sidings)
-    : m_hull(hull), m_given(sidings) {
+    : m_hull(hull) {
   require(hull.drawn != nullptr && !hull.drawn->patches.empty(), "a rabbet needs a hull");
   const auto sidingOf = [&](SidingPart part, const std::optional<double>& given,
                             std::size_t section) -> std::optional<double> {
@@ -376,13 +376,14 @@ RabbetAtHeight RabbetTracer::atHeight(RabbetPart part, double heightMm) const {
   // Where a value along an edge passes the height, from the foot up, to the last place it can be told.
   const auto shareAt = [&](const Edge& edge, bool outside) -> std::optional<double> {
     std::optional<double> before;
+    double heightBefore = 0.0;
     for (std::size_t i = 0; i <= stemPlaces + 2; ++i) {
       // A little above the sheer's own end, so that the height of the end itself is met.
       const double share = static_cast<double>(i) / static_cast<double>(stemPlaces);
       const Landing here = land(edge, share, outside);
       if (!here.met) continue;
       if (std::abs(here.at.z() - heightMm) < sameHeightMm) return share;
-      if (before && (land(edge, *before, outside).at.z() - heightMm) * (here.at.z() - heightMm) <= 0.0) {
+      if (before && (heightBefore - heightMm) * (here.at.z() - heightMm) <= 0.0) {
         double low = *before, high = share;
         const bool rises = here.at.z() > heightMm;
         for (int k = 0; k < heightHalvings; ++k) {
@@ -392,6 +393,7 @@ RabbetAtHeight RabbetTracer::atHeight(RabbetPart part, double heightMm) const {
         return 0.5 * (low + high);
       }
       before = share;
+      heightBefore = here.at.z();
     }
     return std::nullopt;
   };

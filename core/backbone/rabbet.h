@@ -83,7 +83,6 @@ class RabbetTracer {
   std::optional<RabbetPlace> place(const Edge& edge, double share, bool whole) const;
 
   RabbetHull m_hull;
-  HalfSidings m_given;
   std::optional<double> m_stemMm, m_sternpostMm;
   bool m_keelGrooved = false;
   std::vector<double> m_keelX, m_keelY;  ///< half-breadth of the keel's edge along the drawn surface

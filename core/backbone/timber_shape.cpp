@@ -14,13 +14,9 @@ constexpr double faceStepMm = 25.0;
 /// A timber shorter along the boat than it is deep has no faces to mark stations along.
 constexpr double leastLongMm = 150.0;
 
-Vec2 at(const OutlinePoint& point) {
-  return {point.distance.mm(), point.height.mm()};
-}
-
 /// Square to the joint, towards where it ends.
 Vec2 squareOf(const Joint& joint) {
-  const Vec2 way = at(joint.to) - at(joint.from);
+  const Vec2 way = inProfile(joint.to) - inProfile(joint.from);
   Vec2 square(-way.y(), way.x());
   square.normalize();
   const bool towards = std::abs(way.y()) > 1e-6 ? square.y() * way.y() > 0.0 : square.y() < 0.0;
@@ -30,7 +26,7 @@ Vec2 squareOf(const Joint& joint) {
 /// All that lies on the left hand of a joint.
 Polygon leftOf(const Joint& joint) {
   std::vector<Vec2> line = jointLine(joint);
-  const Vec2 way = (at(joint.to) - at(joint.from)).normalized();
+  const Vec2 way = (inProfile(joint.to) - inProfile(joint.from)).normalized();
   const bool square = joint.kind == JointKind::NibbedScarf || joint.kind == JointKind::HookedScarf;
   const Vec2 out = square ? squareOf(joint) : way;
   const Vec2 left(-way.y(), way.x());
@@ -43,6 +39,14 @@ Polygon leftOf(const Joint& joint) {
 }
 
 }  // namespace
+
+Vec2 inProfile(const Vec3& at) {
+  return {at.x(), at.z()};
+}
+
+Vec2 inProfile(const OutlinePoint& at) {
+  return {at.distance.mm(), at.height.mm()};
+}
 
 Result<Polygon> springOutline(const Timber& timber, double stepMm) {
   const auto& points = timber.outline;
@@ -76,7 +80,7 @@ Result<Polygon> springOutline(const Timber& timber, double stepMm) {
 }
 
 std::vector<Vec2> jointLine(const Joint& joint) {
-  const Vec2 from = at(joint.from), to = at(joint.to);
+  const Vec2 from = inProfile(joint.from), to = inProfile(joint.to);
   if (joint.kind == JointKind::Butt || joint.kind == JointKind::Scarf || joint.nib.mm() <= 0.0) return {from, to};
   const Vec2 square = squareOf(joint) * joint.nib.mm();
   std::vector<Vec2> line{from, from + square};
@@ -91,7 +95,7 @@ std::vector<Vec2> jointLine(const Joint& joint) {
 }
 
 double jointSlope(const Joint& joint, Length moulding) {
-  return (at(joint.to) - at(joint.from)).norm() / std::max(moulding.mm(), 1e-6);
+  return (inProfile(joint.to) - inProfile(joint.from)).norm() / std::max(moulding.mm(), 1e-6);
 }
 
 const TimberShape* TimberShapes::find(TimberId id) const {

@@ -17,6 +17,10 @@ struct TimberShape {
   Polygon outline;  ///< against the clock
 };
 
+/// Where a point lies in the profile: x aft, y up.
+Vec2 inProfile(const Vec3& at);
+Vec2 inProfile(const OutlinePoint& at);
+
 /// An outline sprung: a batten through the points between one corner and the next, straight where there are only two.
 /// `stepMm` apart at most. Fails where it crosses itself or has no area.
 Result<Polygon> springOutline(const Timber& timber, double stepMm = 8.0);

@@ -34,10 +34,6 @@ constexpr double boltOfSiding = 1.0 / 6.0;
 /// A transom that rises less than this of its length is not one to stand a knee against.
 constexpr double leastRise = 0.2;
 
-Vec2 profileOf(const Vec3& at) {
-  return {at.x(), at.z()};
-}
-
 /// A chain whose points run the one way along the boat, as a height at any distance.
 double heightAt(const Chain& chain, double x) {
   for (std::size_t i = 1; i < chain.size(); ++i) {
@@ -79,7 +75,7 @@ Chain sprung(const Chain& chain, std::size_t count) {
   const Batten batten = Batten::spring(nails, BattenEnds::Free);
   Chain even;
   for (std::size_t i = 0; i < count; ++i)
-    even.push_back(profileOf(batten.pointAtShare(static_cast<double>(i) / static_cast<double>(count - 1))));
+    even.push_back(inProfile(batten.pointAtShare(static_cast<double>(i) / static_cast<double>(count - 1))));
   return even;
 }
 
@@ -144,8 +140,8 @@ class UsualDrawing {
     for (const RabbetRun& run : *m_of.rabbet) {
       Chain bearding, rabbet;
       for (const RabbetPlace& place : run.places) {
-        bearding.push_back(profileOf(place.bearding));
-        rabbet.push_back(profileOf(place.rabbet));
+        bearding.push_back(inProfile(place.bearding));
+        rabbet.push_back(inProfile(place.rabbet));
       }
       if (run.part == RabbetPart::Stem) {
         m_stemInner = offset(bearding, -m_back);

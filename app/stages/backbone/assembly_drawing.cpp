@@ -23,10 +23,6 @@ QPolygonF onScreen(const Canvas& canvas, const std::vector<Vec2>& points) {
   return shape;
 }
 
-Vec2 flatOf(const OutlinePoint& at) {
-  return {at.distance.mm(), at.height.mm()};
-}
-
 OutlinePoint pointAt(const Vec2& at, bool corner) {
   return {millimetres(at.x()), millimetres(at.y()), corner};
 }
@@ -213,7 +209,7 @@ void AssemblyDrawing::paintFastenings(QPainter& painter) const {
     });
     painter.setPen(QPen(fouls ? look::trouble : look::quietInk, std::max(2.0, bolt.diameter.mm() * pixelsPerMm()),
                         fouls ? Qt::SolidLine : Qt::DashDotLine, Qt::FlatCap));
-    painter.drawLine(toScreen(flatOf(bolt.low)), toScreen(flatOf(bolt.high)));
+    painter.drawLine(toScreen(inProfile(bolt.low)), toScreen(inProfile(bolt.high)));
   }
   painter.setPen(QPen(look::ink, 1.4));
   for (const Stopwater& stopwater : shown.stopwaters) {
@@ -232,7 +228,7 @@ void AssemblyDrawing::paintGrips(QPainter& painter) {
   std::vector<CanvasHandle> handles;
   const Timber& now = *timber();
   for (std::size_t i = 0; i < now.outline.size(); ++i) {
-    const QPointF at = toScreen(flatOf(now.outline[i]));
+    const QPointF at = toScreen(inProfile(now.outline[i]));
     const bool on = static_cast<int>(i) == m_point;
     painter.setPen(QPen(on ? look::inHand : look::ink, on ? 2.6 : 1.4));
     painter.setBrush(on ? look::inHand : look::raised);
@@ -247,7 +243,7 @@ void AssemblyDrawing::paintGrips(QPainter& painter) {
   }
   painter.setBrush(look::raised);
   const auto end = [&](const OutlinePoint& point, const QString& name, int line, int which) {
-    const QPointF at = toScreen(flatOf(point));
+    const QPointF at = toScreen(inProfile(point));
     QPolygonF lozenge{at - QPointF(0.0, 6.0), at + QPointF(6.0, 0.0), at + QPointF(0.0, 6.0), at - QPointF(6.0, 0.0)};
     painter.setPen(QPen(look::ink, 1.4));
     painter.drawPolygon(lozenge);
@@ -265,7 +261,7 @@ void AssemblyDrawing::paintGrips(QPainter& painter) {
   for (std::size_t k = 0; k < shown.plan.bolts.size(); ++k) {
     const Bolt& bolt = shown.plan.bolts[k];
     const TimberShape* shape = shown.shapes.find(now.id);
-    const Vec2 low = flatOf(bolt.low), high = flatOf(bolt.high);
+    const Vec2 low = inProfile(bolt.low), high = inProfile(bolt.high);
     const bool through = shape != nullptr && (contains(shape->outline, low + 0.25 * (high - low)) ||
                                               contains(shape->outline, low + 0.75 * (high - low)));
     if (!through) continue;
@@ -388,7 +384,7 @@ void AssemblyDrawing::addPoint() {
   if (!pointInHand()) return;
   const auto& outline = timber()->outline;
   const auto at = static_cast<std::size_t>(m_point);
-  const Vec2 middle = 0.5 * (flatOf(outline[at]) + flatOf(outline[(at + 1) % outline.size()]));
+  const Vec2 middle = 0.5 * (inProfile(outline[at]) + inProfile(outline[(at + 1) % outline.size()]));
   if (m_session->perform(
           tr("Add a point to the %1").arg(QString::fromStdString(timber()->name)),
           addOutlinePoint(*m_session->book(), *backbone(), timber()->id, at + 1, pointAt(middle, false))))

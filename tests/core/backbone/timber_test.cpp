@@ -271,10 +271,10 @@ class TimberTest : public QObject {
     cautions = cautionsFor(made.plan);
     QVERIFY(std::find(cautions.begin(), cautions.end(), BackboneCaution::Lead) != cautions.end());
     // A saw that goes 2 3/8 in does not go through 3 1/2.
-    const auto shorts = reachShorts(made.plan, nullptr, {}, {});
+    const auto shorts = reachShorts(made.plan, nullptr, {});
     QVERIFY(!shorts.empty());
     made.plan.keel.sawDepth = inches(6.0);
-    QVERIFY(reachShorts(made.plan, nullptr, {}, {}).empty());
+    QVERIFY(reachShorts(made.plan, nullptr, {}).empty());
   }
 };
 
