@@ -125,7 +125,7 @@ Result<Lining> Job::lining() const {
   return lineOff(frame, plan, sectionIds(m_book, *m_hull));
 }
 
-PlankMake Job::plankMake() const {
+PlankMake Job::plankMake(std::size_t strake) const {
   PlankMake make;
   make.construction = m_book.table.construction;
   if (!m_request.lap.empty()) {
@@ -134,8 +134,14 @@ PlankMake Job::plankMake() const {
   } else if (m_isBook) {
     make.lapMm = m_book.settings.lap.mm();
   }
-  make.reach = m_reach;
+  if (strake == 0) make.lapMm = 0.0;
   return make;
+}
+
+FlatPlank Job::flatPlank(const Lining& lining, std::size_t strake) const {
+  FlatPlank plank = narrows::flatPlank(lining.band(strake, m_reach), plankMake(strake));
+  plank.strake = lining.strakes[strake];
+  return plank;
 }
 
 std::vector<PlacedSection> Job::sections() const {

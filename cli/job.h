@@ -47,7 +47,9 @@ class Job {
   Result<Lining> lining() const;
   /// Whether a lining was asked for or stands in the book.
   bool isLinedOff() const;
-  PlankMake plankMake() const;
+  /// How a plank of a strake (0 is the garboard) is got out, and what it covers within the reach asked for.
+  PlankMake plankMake(std::size_t strake) const;
+  FlatPlank flatPlank(const Lining& lining, std::size_t strake) const;
 
   const Hull& hull() const { return *m_hull; }
   const std::shared_ptr<const Hull>& sharedHull() const { return m_hull; }
@@ -58,7 +60,7 @@ class Job {
   std::vector<PlacedSection> sections() const;
   /// Whether a distance lies within `--from` and `--to`.
   bool reaches(double xMm) const;
-  StripReach reach() const { return m_reach; }
+  SurfaceReach reach() const { return m_reach; }
   std::string show(double mm) const;
 
  private:
@@ -72,7 +74,7 @@ class Job {
   std::shared_ptr<const Hull> m_drawn;
   std::shared_ptr<const Hull> m_hull;
   Unit m_unit = Unit::Millimetre;
-  StripReach m_reach;
+  SurfaceReach m_reach;
 };
 
 }  // namespace narrows::cli

@@ -54,7 +54,7 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
   Solved solved;
   auto book = std::make_shared<Book>(job.book());
   if (job.unit() == Unit::Millimetre) book->settings.notation = Notation::Millimetres;
-  book->settings.lap = millimetres(job.plankMake().lapMm);
+  book->settings.lap = millimetres(job.plankMake(1).lapMm);
   solved.book = book;
   solved.fair = std::make_shared<OffsetTable>(job.book().table);
   solved.drawn = job.drawn();
@@ -86,7 +86,7 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
   }
   if (all || request.what == "planks") {
     for (std::size_t k = 0; k < solved.lining->strakeCount(); ++k)
-      solved.planks.push_back(std::make_shared<FlatPlank>(flatPlank(*solved.lining, k, job.plankMake())));
+      solved.planks.push_back(std::make_shared<FlatPlank>(job.flatPlank(*solved.lining, k)));
     SheetChoice choice;
     if (request.side == "port") choice.sides = {BoatSide::Port};
     if (request.side == "both") choice.sides = {BoatSide::Starboard, BoatSide::Port};

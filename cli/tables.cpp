@@ -90,7 +90,7 @@ Result<std::string> plankTable(const Job& job, int strake, bool summary) {
   if (strake < 1 || static_cast<std::size_t>(strake) > lining->strakeCount()) {
     return fail(Fault::StrakeUnknown, {}, {std::to_string(strake), std::to_string(lining->strakeCount())});
   }
-  const FlatPlank plank = flatPlank(*lining, static_cast<std::size_t>(strake - 1), job.plankMake());
+  const FlatPlank plank = job.flatPlank(*lining, static_cast<std::size_t>(strake - 1));
   if (summary) {
     std::string text = "strake,length_lower,length_upper,board_length,board_width,sny,strain_rms,strain_max\n" +
                        std::to_string(strake);

@@ -204,8 +204,8 @@ PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side) {
   of.strake = strake;
   of.strakeCount = solved.lining->strakeCount();
   of.construction = solved.book->table.construction;
-  of.lapMm = plankMake(*solved.book).lapMm;
-  of.outsideWiderMm = outsideWiderMm(*solved.lining, strake, solved.book->table.thickness.mm());
+  of.lapMm = plankMake(*solved.book, strake).lapMm;
+  of.outsideWiderMm = outsideWiderMm(solved.lining->band(strake), solved.book->table.thickness.mm());
   of.notation = solved.book->settings.notation;
   of.side = side;
   return of;

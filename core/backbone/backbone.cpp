@@ -65,7 +65,7 @@ class Maker {
       const RabbetTracer tracer({m_input.drawn.get(), m_input.table->side, thickness()}, *m_input.table, sidings);
       m_made.rabbet = std::make_shared<std::vector<RabbetRun>>(tracer.trace());
     }
-    if (plan.stem == StemMake::Rabbeted) take(rabbetProblems(*m_made.rabbet, thickness(), m_unit));
+    if (plan.stem == StemMake::Rabbeted) take(rabbetProblems(*m_made.rabbet, *m_input.table));
     checkSidings(sidings);
   }
 

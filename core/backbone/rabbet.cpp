@@ -5,6 +5,7 @@
 #include <string>
 
 #include "lines/offset_patch.h"
+#include "lines/profile_distance.h"
 
 namespace narrows {
 
@@ -14,6 +15,8 @@ constexpr std::size_t stemPlaces = 48;
 /// The lowest place of stem and post, as a share of their length.
 constexpr double footShare = 0.01;
 constexpr std::size_t placesABay = 10;
+/// Steps of their length in which stem and sternpost are tabled.
+constexpr std::size_t edgeSteps = 256;
 /// A half-breadth of the keel's edge smaller than this has no groove.
 constexpr double leastGroovedMm = 1.0;
 /// Step of the parameters for slopes.
@@ -41,6 +44,8 @@ constexpr double waterlineStepsABay = 24.0;
 constexpr double sameHeightMm = 0.02;
 /// Wood that must be left between the grooves of the two sides, as a share of the siding.
 constexpr double leastWoodBetween = 0.2;
+/// A rabbet line forward of the stem's face by less than this is told by no rule.
+constexpr double leastPastFaceMm = 1.0;
 
 struct Slopes {
   Vec3 byT, byV;
@@ -57,9 +62,13 @@ Slopes slopesOf(const OffsetPatch& face, double t, double v) {
 struct RabbetTracer::Edge {
   const SurfacePatch* patch = nullptr;
   RabbetPart part = RabbetPart::Stem;
+  std::vector<double> v = {};  ///< stem and sternpost: at even steps along them
   Vec2 at(double share) const {
     if (part == RabbetPart::Keel) return {share * patch->lastT(), 0.0};
-    return {part == RabbetPart::Stem ? 0.0 : patch->lastT(), share};
+    const double place = share * static_cast<double>(v.size() - 1);
+    const auto step = static_cast<std::size_t>(std::clamp(std::floor(place), 0.0, static_cast<double>(v.size() - 2)));
+    return {part == RabbetPart::Stem ? 0.0 : patch->lastT(),
+            v[step] + (place - static_cast<double>(step)) * (v[step + 1] - v[step])};
   }
 };
 
@@ -112,7 +121,9 @@ std::vector<RabbetTracer::Edge> RabbetTracer::edgesOf(RabbetPart part) const {
   if (part == RabbetPart::Stem ? !m_stemMm : !m_sternpostMm) return edges;
   const Section& end = part == RabbetPart::Stem ? hull.sections.front() : hull.sections.back();
   for (std::size_t i = 0; i < hull.patches.size(); ++i) {
-    if (end.parts[i].lengthMm() > 0.0) edges.push_back({&hull.patches[i], part});
+    if (end.parts[i].lengthMm() <= 0.0) continue;
+    const SurfacePatch& patch = hull.patches[i];
+    edges.push_back({&patch, part, patch.evenGirth(part == RabbetPart::Stem ? 0.0 : patch.lastT(), edgeSteps).v});
   }
   return edges;
 }
@@ -436,9 +447,38 @@ RabbetPlace RabbetRun::at(double alongMm) const {
   return place;
 }
 
-Problems rabbetProblems(const std::vector<RabbetRun>& runs, double thicknessMm, Unit unit) {
+namespace {
+
+/// Where the rabbet of a stem lies forward of the stem's face as the table gives it.
+std::optional<Problem> leavesFace(const RabbetRun& stem, const OffsetTable& table) {
+  const Profile* profile = table.profile(ProfilePart::StemFace);
+  if (!hasCourse(profile)) return std::nullopt;
+  const Batten face = springProfile(*profile, 0.0, 0.0);
+  double lowest = 0.0, highest = 0.0, most = 0.0;
+  for (const RabbetPlace& place : stem.places) {
+    const double height = place.rabbet.z();
+    if (height < face.nails().front().z() || height > face.nails().back().z()) continue;
+    const double past = distanceAtHeight(face, height) - place.rabbet.x();
+    if (past < leastPastFaceMm) continue;
+    if (most <= 0.0) lowest = height;
+    highest = height;
+    most = std::max(most, past);
+  }
+  if (most <= 0.0) return std::nullopt;
+  const auto shown = [&](double mm) { return writeLength(millimetres(mm), table.unit, 1, true); };
+  return Problem{Fault::RabbetLeavesFace, {0, 0, "stem"}, {shown(lowest), shown(highest), shown(most)}};
+}
+
+}  // namespace
+
+Problems rabbetProblems(const std::vector<RabbetRun>& runs, const OffsetTable& table) {
+  const double thicknessMm = table.thickness.mm();
+  const Unit unit = table.unit;
   Problems problems;
   for (const RabbetRun& run : runs) {
+    if (run.part == RabbetPart::Stem) {
+      if (auto problem = leavesFace(run, table)) problems.push_back(std::move(*problem));
+    }
     const RabbetPlace* worst = nullptr;
     for (const RabbetPlace& place : run.places) {
       if (worst == nullptr || place.inner.y() - leastWoodBetween * place.rabbet.y() <

@@ -25,6 +25,8 @@ constexpr double headLongMm = 60.0;
 constexpr std::size_t edgePoints = 7;
 /// Points an edge is followed by while it is drawn.
 constexpr std::size_t finePoints = 160;
+/// Wood left between the drawn rabbet line and the face of the stem, where the rabbet runs out past it.
+constexpr double leastForeMm = 8.0;
 /// Deadwood begins where it is this deep, so that it has no feather edge.
 constexpr double leastDeadwoodMm = 30.0;
 /// Bolts of a scarf stand in from its ends by this share of its length.
@@ -170,6 +172,7 @@ class UsualDrawing {
     m_stemFace = points(ProfilePart::StemFace);
     if (m_stemFace.empty() && !m_stemRabbet.empty())
       m_stemFace = offset(thinned(m_stemRabbet), m_stemHalf + table.thickness.mm());
+    keepBehindFace();
     m_keelBottom = points(ProfilePart::KeelBottom);
     if (m_keelBottom.empty() && !rabbetLow.empty()) m_keelBottom = offset(thinned(rabbetLow), -3.0 * m_keelHalf);
     if (m_keelBottom.size() > 1 && m_keelBottom.front().x() > m_keelBottom.back().x())
@@ -181,6 +184,26 @@ class UsualDrawing {
       const double foot = m_stemInner.empty() ? m_keelInner.front().x() : m_stemInner.front().x();
       std::erase_if(m_keelInner, [&](const Vec2& at) { return at.x() < foot + 5.0; });
     }
+  }
+
+  /// Where the rabbet runs out past the stem's face there is no wood to draw its line on: it is drawn just within.
+  void keepBehindFace() {
+    if (m_stemFace.size() < 2) return;
+    const Chain within = offset(m_stemFace, -leastForeMm);
+    const auto behind = [&](const Vec2& at) {
+      std::size_t nearest = 1;
+      double least = 1e300;
+      Vec2 foot = within.front();
+      for (std::size_t i = 1; i < within.size(); ++i) {
+        const Vec2 leg = within[i] - within[i - 1];
+        const double share = std::clamp((at - within[i - 1]).dot(leg) / std::max(leg.squaredNorm(), 1e-9), 0.0, 1.0);
+        const Vec2 on = within[i - 1] + share * leg;
+        if ((at - on).norm() < least) least = (at - on).norm(), nearest = i, foot = on;
+      }
+      const Vec2 leg = within[nearest] - within[nearest - 1], off = at - within[nearest - 1];
+      return leg.x() * off.y() - leg.y() * off.x() > 0.0 ? foot : at;
+    };
+    for (Vec2& at : m_stemRabbet) at = behind(at);
   }
 
   /// The inner edge of keel and stem as one chain, forward aft.
@@ -224,7 +247,7 @@ class UsualDrawing {
     const bool twoPiece = m_plan.rabbet.stem == StemMake::TwoPiece;
     Chain fore = face;
     if (twoPiece) {
-      fore = thinned(m_stemRabbet);
+      fore = thinned(m_stemRabbet, edgePoints + 4);
       std::reverse(fore.begin(), fore.end());
     }
     const double siding = 2.0 * m_stemHalf;
@@ -248,7 +271,7 @@ class UsualDrawing {
     m_stem = add(TimberKind::Stem, twoPiece ? "inner stem" : "stem", siding, outline);
     if (!twoPiece) return;
     lengthen(face);
-    Chain joint = thinned(m_stemRabbet);
+    Chain joint = thinned(m_stemRabbet, edgePoints + 4);
     std::reverse(joint.begin(), joint.end());
     lengthen(joint);
     std::vector<OutlinePoint> outerOutline;

@@ -16,6 +16,8 @@ class FairFunction {
   /// The figure at a place; carried straight on beyond the ends.
   double operator()(double place) const;
 
+  bool operator==(const FairFunction&) const = default;
+
  private:
   std::vector<double> m_at;
   std::vector<double> m_values;

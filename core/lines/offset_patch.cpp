@@ -6,19 +6,12 @@
 namespace narrows {
 
 Vec3 OffsetPatch::normal(double t, double v) const {
-  return normalOf(m_patch->evaluate(t, v), t, v);
-}
-
-Vec3 OffsetPatch::normalOf(const SurfacePoint& here, double t, double v) const {
-  const Vec3 normal = here.normal();
-  if (!normal.isZero()) return normal;
-  return m_patch->evaluate(std::clamp(t, 0.02, m_patch->lastT() - 0.02), std::clamp(v, 0.01, 0.99)).normal();
+  return m_patch->normal(t, v);
 }
 
 Vec3 OffsetPatch::point(double t, double v) const {
   if (m_distanceMm == 0.0) return m_patch->point(t, v);
-  const SurfacePoint here = m_patch->evaluate(t, v);
-  return here.at + m_distanceMm * normalOf(here, t, v);
+  return m_patch->carried(t, v, m_distanceMm);
 }
 
 std::optional<double> OffsetPatch::crossing(double xMm, double v, double startT) const {
@@ -37,10 +30,9 @@ std::optional<double> OffsetPatch::crossing(double xMm, double v, double startT)
 }
 
 bool OffsetPatch::foldsAt(double t, double v) const {
-  constexpr double step = 1e-3;
-  const double v0 = std::max(0.0, v - step), v1 = std::min(1.0, v + step);
-  const Vec3 was = m_patch->point(t, v1) - m_patch->point(t, v0);
-  return was.norm() > 1e-9 && (point(t, v1) - point(t, v0)).dot(was) <= 0.0;
+  // Carried outward a hollow shrinks, carried inward a round does: to nothing at the radius, and beyond it turns over.
+  const SurfaceBend bend = m_patch->bend(t, v);
+  return 1.0 + m_distanceMm * bend.most <= 0.0 || 1.0 + m_distanceMm * bend.least <= 0.0;
 }
 
 }  // namespace narrows

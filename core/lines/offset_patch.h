@@ -22,14 +22,13 @@ class OffsetPatch {
   /// little beyond their ends to find it. None where the row does not reach the plane.
   std::optional<double> crossing(double xMm, double v, double startT) const;
 
-  /// Whether the carried surface runs backwards there: a hollow tighter than the distance.
+  /// Whether the carried surface turns over there: a hollow, or a round, tighter than the distance, along the section
+  /// or along the hull.
   bool foldsAt(double t, double v) const;
 
   double lastT() const { return m_patch->lastT(); }
 
  private:
-  Vec3 normalOf(const SurfacePoint& here, double t, double v) const;
-
   const SurfacePatch* m_patch;
   double m_distanceMm;
 };

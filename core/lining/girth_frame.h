@@ -4,13 +4,14 @@
 #include <memory>
 #include <vector>
 
-#include "curve/fair_function.h"
 #include "lines/hull.h"
 
 namespace narrows {
 
-/// Shares of girth from the base line (0) to the sheer (1), over all patches above the base line. Where a chine lies
-/// between, its share is joined from section to section by a batten.
+/// Shares of girth from the base line (0) to the sheer (1), over all patches above the base line, of the true girth
+/// everywhere: at every section, and between stations in the plane square to the boat. In a bay that ends on stem,
+/// sternpost or transom a share runs smoothly from the whole station to the same share of the end. Where a chine lies
+/// between, its own share is followed. Within 0.02 mm of the share of a girth measured by itself (girth_frame_test).
 class GirthFrame {
  public:
   GirthFrame() = default;
@@ -23,28 +24,50 @@ class GirthFrame {
   double lastT() const { return m_hull->lastT(); }
 
   /// Girth of a whole section from base line to sheer, mm.
-  double girthMm(std::size_t section) const { return m_girthsMm[section]; }
+  double girthMm(std::size_t section) const { return m_measured->girthsMm[section]; }
   /// Girth between sections, along the surface at section parameter t.
   double girthBetweenMm(double t) const;
   /// The whole section of greatest girth that is a station.
   std::size_t greatestSection() const;
 
-  /// The surface at section parameter t and share; `up` is the derivative by share.
+  /// The surface at section parameter t and share; `aft` runs along the line of that share, `up` is the derivative by
+  /// share.
   SurfacePoint evaluate(double t, double share) const;
   Vec3 point(double t, double share) const { return evaluate(t, share).at; }
+  /// Outward unit normal there, that of the surface beside it where the patch comes to a point.
+  Vec3 normal(double t, double share) const;
+  /// Normal and principal curvatures there.
+  SurfaceBend bend(double t, double share) const;
   /// The point at a share of a whole section, on the section's own curve.
   Vec3 sectionPoint(std::size_t section, double share) const;
   /// The share at which a whole section comes nearest to a point of its own plane (half-breadth y, height z).
   double nearestShare(std::size_t section, double y, double z) const;
 
  private:
-  void measureBetween();
+  /// v of a patch for a share of its girth, and its derivative by share; and by t on either side, likewise.
+  struct Node {
+    double v = 0.0, byShare = 0.0, before = 0.0, beforeByShare = 0.0, after = 0.0, afterByShare = 0.0;
+  };
+  /// The nodes of one patch, `[column * (shares + 1) + share]`.
+  using Net = std::vector<Node>;
+  struct Place {
+    std::size_t patch;  ///< of the hull
+    double v, byT, byShare;
+  };
+
+  /// What is worked out once and shared by every copy.
+  struct Measured {
+    std::vector<double> girthsMm;                     ///< of the whole sections
+    std::vector<std::vector<double>> patchGirthsMm;  ///< of every patch above the base line, at every column
+    std::vector<Net> nets;
+  };
+  void finishNet(Net& net, const SurfacePatch& patch) const;
+  void runToEnd(Net& net, const SurfacePatch& patch, bool atBow) const;
+  Place placeAt(double t, double share) const;
 
   std::shared_ptr<const Hull> m_hull;
   std::size_t m_firstPatch = 0;
-  std::vector<double> m_girthsMm;
-  std::vector<double> m_betweenMm;      ///< girths at every eighth of a bay
-  std::vector<FairFunction> m_borders;  ///< share of the chine above each patch but the last, by t
+  std::shared_ptr<const Measured> m_measured;
 };
 
 }  // namespace narrows

@@ -13,31 +13,27 @@ PlankLine springLine(const GirthFrame& frame, LineId id, double share, const std
   PlankLine line;
   line.id = id;
   const std::size_t n = frame.sectionCount();
+  const SurfaceReach whole{0.0, frame.lastT()};
   line.shares.assign(n, share);
   line.moved.assign(n, false);
+  line.curve = SurfaceCurve::constant(share, whole);
   if (moved.empty()) return line;
-  line.constant = false;
-  for (std::size_t i = 0; i < n; ++i) {
-    const double x = frame.sectionPoint(i, share).x();
-    line.distancesMm.push_back(i == 0 ? x : std::max(x, line.distancesMm.back() + 1e-3));
-  }
-  std::vector<double> at, shares;
+  std::vector<CurveNail> nails;
   for (std::size_t i = 0; i < n; ++i) {
     const auto mark = moved.find(i);
     if (mark == moved.end() && i != 0 && i + 1 != n) continue;
-    at.push_back(line.distancesMm[i]);
-    shares.push_back(mark == moved.end() ? share : mark->second);
+    nails.push_back({static_cast<double>(i), mark == moved.end() ? share : mark->second});
     line.moved[i] = mark != moved.end();
   }
-  line.shareOverDistance = FairFunction(at, shares);
-  for (std::size_t i = 0; i < n; ++i) line.shares[i] = line.shareOverDistance(line.distancesMm[i]);
+  line.curve = SurfaceCurve::sprung(frame, share, nails, whole);
+  for (std::size_t i = 0; i < n; ++i) line.shares[i] = line.curve.shareAt(static_cast<double>(i));
   return line;
 }
 
 Result<void> checkOrder(const Lining& lining) {
   for (std::size_t k = 1; k < lining.lines.size(); ++k) {
     for (std::size_t i = 0; i < lining.frame.sectionCount(); ++i) {
-      if (lining.frame.girthMm(i) <= 0.0 || (lining.lines[k].constant && lining.lines[k - 1].constant)) continue;
+      if (lining.frame.girthMm(i) <= 0.0 || (lining.lines[k].curve.isConstant() && lining.lines[k - 1].curve.isConstant())) continue;
       if (lining.widthMm(k - 1, i) >= leastStrakeWidthMm) continue;
       return fail(Fault::WidthsDoNotFit, {},
                   {"lines " + std::to_string(k - 1) + " and " + std::to_string(k) + " meet at " +
@@ -49,12 +45,8 @@ Result<void> checkOrder(const Lining& lining) {
 
 }  // namespace
 
-double PlankLine::shareAt(double t) const {
-  if (constant) return shares.front();
-  const auto last = static_cast<double>(shares.size() - 1);
-  const auto section = static_cast<std::size_t>(std::clamp(std::floor(t), 0.0, last - 1.0));
-  const double part = t - static_cast<double>(section);
-  return shareOverDistance(distancesMm[section] + part * (distancesMm[section + 1] - distancesMm[section]));
+Band Lining::band(std::size_t strake, SurfaceReach reach) const {
+  return {frame, lines[strake].curve, lines[strake + 1].curve, reach};
 }
 
 double Lining::widthMm(std::size_t strake, std::size_t section) const {

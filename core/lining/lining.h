@@ -5,22 +5,19 @@
 #include <string>
 #include <vector>
 
-#include "lining/girth_frame.h"
+#include "lining/band.h"
 #include "lining/lining_plan.h"
 
 namespace narrows {
 
-/// One plank line: the share of the girth it passes at each whole section, joined by a batten in share over distance.
-/// A share that is the same at every section is exactly that share everywhere.
+/// One plank line, and where it passes the whole sections.
 struct PlankLine {
   LineId id;
+  SurfaceCurve curve;
   std::vector<double> shares;  ///< at each whole section
   std::vector<bool> moved;     ///< at which of them it was moved by hand
-  FairFunction shareOverDistance;
-  std::vector<double> distancesMm;  ///< its own distance aft at each section, where `shareOverDistance` is asked
-  bool constant = true;
 
-  double shareAt(double t) const;
+  double shareAt(double t) const { return curve.shareAt(t); }
 };
 
 /// The lines of one hull, base line first and sheer last.
@@ -34,6 +31,9 @@ struct Lining {
   /// Width between marks of a strake (0 is the garboard) at a whole section, mm of girth, without lap.
   double widthMm(std::size_t strake, std::size_t section) const;
   Vec3 point(std::size_t line, double t) const { return frame.point(t, lines[line].shareAt(t)); }
+  /// What a strake (0 is the garboard) covers, all of it or over a reach.
+  Band band(std::size_t strake) const { return band(strake, {0.0, frame.lastT()}); }
+  Band band(std::size_t strake, SurfaceReach reach) const;
 };
 
 /// Lines of a plan on a hull. `sectionIds` names the whole sections, in order. Fails on a number of strakes out of

@@ -10,6 +10,9 @@ namespace narrows {
 
 namespace {
 
+/// Places nearer than this to a section are at it.
+constexpr double sameT = 1e-9;
+
 std::vector<Vec2> edgeOf(const Strip& strip, const FlatStrip& flat, std::size_t row) {
   std::vector<Vec2> edge;
   for (std::size_t column = 0; column < strip.columns; ++column) edge.push_back(flat.points[strip.at(column, row)]);
@@ -53,22 +56,13 @@ std::vector<Vec2> lapped(const std::vector<Vec2>& lower, const std::vector<Vec2>
   return edge;
 }
 
-/// The point of an edge at a share of its length, where `shares` are those of its points: a cubic through four.
-Vec2 pointAtShare(const std::vector<Vec2>& edge, const std::vector<double>& shares, double share) {
-  const auto n = static_cast<std::ptrdiff_t>(edge.size());
-  std::ptrdiff_t s = std::upper_bound(shares.begin() + 1, shares.end() - 1, share) - shares.begin() - 1;
-  s = std::clamp<std::ptrdiff_t>(s - 1, 0, n - 4);
-  Vec2 sum = Vec2::Zero();
-  for (std::ptrdiff_t i = s; i < s + 4; ++i) {
-    const auto ui = static_cast<std::size_t>(i);
-    double weight = 1.0;
-    for (std::ptrdiff_t j = s; j < s + 4; ++j) {
-      const auto uj = static_cast<std::size_t>(j);
-      if (j != i) weight *= (share - shares[uj]) / (shares[ui] - shares[uj]);
-    }
-    sum += weight * edge[ui];
-  }
-  return sum;
+/// Width of an end square to the plank, which runs there as its two edges do.
+double endWidth(const FlatPlank& plank, bool bow) {
+  const auto& low = plank.lapLine.empty() ? plank.lower : plank.lapLine;
+  const std::size_t i = bow ? 0 : low.size() - 1, j = bow ? 0 : plank.upper.size() - 1;
+  const Vec2 along = (directionAt(low, i) + directionAt(plank.upper, j)).normalized();
+  const Vec2 across = plank.upper[j] - low[i];
+  return std::abs(along.x() * across.y() - along.y() * across.x());
 }
 
 double snyOf(const std::vector<Vec2>& edge) {
@@ -90,6 +84,9 @@ void turnToBoard(FlatPlank& plank) {
   const auto place = [&](Vec2& point) { point = Vec2(point.dot(board.along), point.dot(square)) - corner; };
   for (auto* line : {&plank.lower, &plank.upper, &plank.lapLine}) std::for_each(line->begin(), line->end(), place);
   for (PlankStation& station : plank.stations) place(station.lower), place(station.upper);
+  Eigen::Matrix2d turn;
+  turn << board.along.x(), board.along.y(), square.x(), square.y();
+  plank.map.place(turn, -corner);
   plank.boardLengthMm = board.lengthMm;
   plank.boardWidthMm = board.widthMm;
 }
@@ -107,28 +104,28 @@ std::vector<Vec2> mirrored(std::vector<Vec2> points) {
   return points;
 }
 
-FlatPlank flatPlank(const Lining& lining, std::size_t strake, const PlankMake& make, const FlatPlank* previous) {
-  require(strake < lining.strakeCount(), "strake of this lining");
-  const StripReach reach = make.reach.value_or(StripReach{0.0, lining.frame.lastT()});
+FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* previous) {
   const bool lapstrake = make.construction == Construction::Lapstrake;
-  const Strip strip =
-      lapstrake ? ruledStrip(lining, strake, make.fineness, reach) : surfaceStrip(lining, strake, make.fineness, reach);
+  const Strip strip = lapstrake ? ruledStrip(band, make.fineness) : surfaceStrip(band, make.fineness);
   FlatPlank plank;
-  plank.strake = lining.strakes[strake];
   plank.strip = layFlat(strip, previous != nullptr ? &previous->strip : nullptr,
                         make.fineness.columns < fullStrip.columns ? quicklySettledMm : fullySettledMm);
+  plank.map = FlatMap(strip, plank.strip);
+  plank.settled = plank.strip.settled;
   plank.strainRms = plank.strip.strainRms;
   plank.strainMax = plank.strip.strainMax;
   plank.upper = edgeOf(strip, plank.strip, strip.rows - 1);
   plank.lower = edgeOf(strip, plank.strip, 0);
-  const bool hasLap = lapstrake && strake > 0 && make.lapMm > 0.0;
-  for (const StationShare& share : strip.stations) {
+  const bool hasLap = lapstrake && make.lapMm > 0.0;
+  for (std::size_t i = 0; i < band.frame.sectionCount(); ++i) {
+    const auto t = static_cast<double>(i);
+    if (t < band.reach.fromT - sameT || t > band.reach.toT + sameT) continue;
     PlankStation station;
-    station.section = share.section;
-    station.name = lining.frame.hull().sections[share.section].name;
-    station.lower = pointAtShare(plank.lower, strip.lowerShare, share.lower);
-    station.upper = pointAtShare(plank.upper, strip.upperShare, share.upper);
-    station.widthMm = lining.widthMm(strake, share.section);
+    station.section = i;
+    station.name = band.frame.hull().sections[i].name;
+    station.lower = plank.map.at(t, 0.0);
+    station.upper = plank.map.at(t, 1.0);
+    station.widthMm = band.widthMm(t);
     station.asCutMm = (station.upper - station.lower).norm() + (hasLap ? make.lapMm : 0.0);
     plank.stations.push_back(station);
   }
@@ -137,6 +134,8 @@ FlatPlank flatPlank(const Lining& lining, std::size_t strake, const PlankMake& m
     plank.lower = lapped(plank.lapLine, plank.upper, make.lapMm);
   }
   turnToBoard(plank);
+  plank.foreEndMm = endWidth(plank, true);
+  plank.aftEndMm = endWidth(plank, false);
   plank.lowerLengthMm = lengthAlong(plank.lower);
   plank.upperLengthMm = lengthAlong(plank.upper);
   plank.snyMm = snyOf(plank.lower);

@@ -5,8 +5,9 @@
 #include <string>
 #include <vector>
 
+#include "lines/ids.h"
 #include "lines/offset_table.h"
-#include "plank/flatten.h"
+#include "plank/flat_map.h"
 
 namespace narrows {
 
@@ -23,7 +24,7 @@ struct PlankStation {
 /// A starboard plank laid flat, inside face up, bow to the left: x aft along the board, y towards the sheer, turned to
 /// the narrowest board that holds it, with that board's lower bow corner at 0, 0. Lengths in mm.
 struct FlatPlank {
-  StrakeId strake;
+  StrakeId strake;  ///< named by whoever asked for it
   std::vector<Vec2> lower;    ///< keel edge as cut, bow to stern: with the lap where there is one
   std::vector<Vec2> upper;    ///< sheer edge, bow to stern
   std::vector<Vec2> lapLine;  ///< the keel edge without lap; empty where there is no lap
@@ -32,23 +33,25 @@ struct FlatPlank {
   double upperLengthMm = 0.0;
   double boardLengthMm = 0.0;
   double boardWidthMm = 0.0;
+  double foreEndMm = 0.0;  ///< width of its ends between marks, square to the plank
+  double aftEndMm = 0.0;
   double snyMm = 0.0;  ///< greatest distance of the keel edge from its chord
   double strainRms = 0.0;
   double strainMax = 0.0;
+  bool settled = true;  ///< false where laying flat stopped before it was done: its figures may be off
+  FlatMap map;          ///< where any point of the band lies on it, lap or no lap
   FlatStrip strip;  ///< as laid flat, before it was turned: the warm start of the next answer
 };
 
 /// How a plank is got out.
 struct PlankMake {
   Construction construction = Construction::Carvel;
-  double lapMm = 0.0;  ///< carried straight on from the keel edge of every strake but the lowest
+  double lapMm = 0.0;  ///< carried straight on from the keel edge; none for the lowest strake
   StripFineness fineness = fullStrip;
-  std::optional<StripReach> reach;  ///< the whole hull where not given
 };
 
-/// The flat plank of a strake (0 is the garboard).
-FlatPlank flatPlank(const Lining& lining, std::size_t strake, const PlankMake& make,
-                    const FlatPlank* previous = nullptr);
+/// The flat plank of a band: all of a strake, or one piece of it.
+FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* previous = nullptr);
 
 /// Port plank from starboard: y negated.
 std::vector<Vec2> mirrored(std::vector<Vec2> points);

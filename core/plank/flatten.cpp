@@ -96,8 +96,8 @@ std::vector<Vec2> hinged(const Strip& strip) {
   return flat;
 }
 
-/// One Gauss-Newton step; returns how far the furthest point moved.
-double step(const Strip& strip, const std::vector<Edge>& edges, std::vector<Vec2>& flat, BandMatrix& normal,
+/// One Gauss-Newton step; returns how far the furthest point moved, none where the step cannot be told.
+std::optional<double> step(const Strip& strip, const std::vector<Edge>& edges, std::vector<Vec2>& flat, BandMatrix& normal,
             std::vector<double>& right) {
   normal.clear();
   std::fill(right.begin(), right.end(), 0.0);
@@ -123,7 +123,7 @@ double step(const Strip& strip, const std::vector<Edge>& edges, std::vector<Vec2
   normal.add(2 * corner + 1, 2 * corner + 1, 1e3);
   normal.add(2 * far + 1, 2 * far + 1, 1e3);
   normal.addToDiagonal(1e-10);
-  if (!normal.factor()) return 0.0;
+  if (!normal.factor()) return std::nullopt;
   normal.solve(right);
   double furthest = 0.0;
   for (std::size_t i = 0; i < flat.size(); ++i) {
@@ -186,8 +186,11 @@ FlatStrip layFlat(const Strip& strip, const FlatStrip* warm, double settledMm) {
   BandMatrix normal(2 * strip.points.size(), 2 * strip.rows + 3);
   std::vector<double> right(2 * strip.points.size());
   const int steps = reuse && settledMm > fullySettledMm ? mostWarmQuickSteps : mostSteps;
-  for (int i = 0; i < steps; ++i) {
-    if (step(strip, edges, flat.points, normal, right) < settledMm) break;
+  flat.settled = false;
+  for (int i = 0; i < steps && !flat.settled; ++i) {
+    const auto moved = step(strip, edges, flat.points, normal, right);
+    if (!moved) break;
+    flat.settled = *moved < settledMm;
   }
   measureStrain(strip, flat);
   return flat;

@@ -14,6 +14,7 @@ struct FlatStrip {
   std::vector<Vec2> points;
   double strainRms = 0.0;  ///< area-weighted rms of the principal strains
   double strainMax = 0.0;  ///< greatest principal strain, by size
+  bool settled = true;     ///< false where its points still moved when it was left
 };
 
 /// Points are settled when a step moves none further than this: a hundredth of what is printed, and a hundredth of

@@ -5,14 +5,14 @@
 
 namespace narrows {
 
-double outsideWiderMm(const Lining& lining, std::size_t strake, double thicknessMm) {
+double outsideWiderMm(const Band& band, double thicknessMm) {
   constexpr int stepsABay = 8;
   double most = 0.0;
-  const auto steps = static_cast<int>(std::lround(lining.frame.lastT())) * stepsABay;
+  const auto steps = std::max(1, static_cast<int>(std::lround((band.reach.toT - band.reach.fromT) * stepsABay)));
   for (int i = 0; i <= steps; ++i) {
-    const double t = static_cast<double>(i) / stepsABay;
-    const SurfacePoint lower = lining.frame.evaluate(t, lining.lines[strake].shareAt(t));
-    const SurfacePoint upper = lining.frame.evaluate(t, lining.lines[strake + 1].shareAt(t));
+    const double t = band.reach.fromT + (band.reach.toT - band.reach.fromT) * i / steps;
+    const SurfacePoint lower = band.evaluate(t, 0.0);
+    const SurfacePoint upper = band.evaluate(t, 1.0);
     const Vec3 across = upper.at - lower.at;
     const double opening = (upper.normal() - lower.normal()).dot(across.normalized());
     const double turn = 2.0 * std::asin(std::clamp(0.5 * opening, -1.0, 1.0));

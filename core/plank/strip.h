@@ -3,16 +3,10 @@
 
 #include <vector>
 
-#include "lining/lining.h"
+#include "lining/band.h"
+#include "plank/line_length.h"
 
 namespace narrows {
-
-/// Where a section plane crosses the strip's two edges, as shares of the length of each.
-struct StationShare {
-  std::size_t section;
-  double lower;
-  double upper;
-};
 
 /// Columns run across the strip from its lower to its upper line, bow to stern; each column has `rows` points.
 /// Point (column, row) is at `column * rows + row`.
@@ -23,7 +17,7 @@ struct Strip {
   std::vector<Vec3> normals;       ///< outward units
   std::vector<double> lowerShare;  ///< of the lower line's length, at each column
   std::vector<double> upperShare;
-  std::vector<StationShare> stations;  ///< the whole sections within its reach, bow to stern
+  LineLength lower, upper;         ///< along the two lines
   std::size_t at(std::size_t column, std::size_t row) const { return column * rows + row; }
 };
 
@@ -35,16 +29,10 @@ struct StripFineness {
 inline constexpr StripFineness quickStrip{100, 6};
 inline constexpr StripFineness fullStrip{256, 10};
 
-/// Where a strip begins and ends along the hull, as section parameters.
-struct StripReach {
-  double fromT = 0.0;
-  double toT = 0.0;
-};
+/// The strip of surface that a band covers, its columns at constant t and one of them at every section.
+Strip surfaceStrip(const Band& band, StripFineness fineness);
 
-/// The strip of surface between lines k and k+1, its columns at constant t and one of them at every section.
-Strip surfaceStrip(const Lining& lining, std::size_t strake, StripFineness fineness, StripReach reach);
-
-/// The strip that is straight across between points of equal share of length on the two lines.
-Strip ruledStrip(const Lining& lining, std::size_t strake, StripFineness fineness, StripReach reach);
+/// The strip that is straight across between points of equal share of length on the band's two lines.
+Strip ruledStrip(const Band& band, StripFineness fineness);
 
 }  // namespace narrows

@@ -71,6 +71,7 @@ enum class Fault {
   TakenOffTooMuch,
   // the backbone
   PlankTooThickForSiding,
+  RabbetLeavesFace,
   SidingWiderThanHull,
   KeelShoulder,
   OutlineFolds,

@@ -200,7 +200,7 @@ bool sameStrake(const Lining& a, const Lining& b, std::size_t k) {
       k >= b.strakeCount())
     return false;
   for (const std::size_t line : {k, k + 1}) {
-    if (a.lines[line].shares != b.lines[line].shares || a.lines[line].moved != b.lines[line].moved) return false;
+    if (!(a.lines[line].curve == b.lines[line].curve) || a.lines[line].moved != b.lines[line].moved) return false;
   }
   return a.strakes[k] == b.strakes[k];
 }
@@ -209,11 +209,11 @@ bool sameStrake(const Lining& a, const Lining& b, std::size_t k) {
 bool solvePlanks(Solved& solved, const std::shared_ptr<const Solved>& previous, SolveEffort effort,
                  const std::stop_token& stop) {
   if (solved.lining == nullptr) return true;
-  PlankMake make = plankMake(*solved.book);
-  if (effort == SolveEffort::Quick) make.fineness = quickStrip;
+  const auto alike = [](const PlankMake& a, const PlankMake& b) {
+    return a.construction == b.construction && a.lapMm == b.lapMm;
+  };
   const bool sameMake = previous != nullptr && previous->lining != nullptr &&
-                        plankMake(*previous->book).construction == make.construction &&
-                        plankMake(*previous->book).lapMm == make.lapMm;
+                        alike(plankMake(*previous->book, 1), plankMake(*solved.book, 1));
   bool anyQuick = false;
   for (std::size_t k = 0; k < solved.lining->strakeCount(); ++k) {
     if (stop.stop_requested()) return false;
@@ -226,7 +226,11 @@ bool solvePlanks(Solved& solved, const std::shared_ptr<const Solved>& previous, 
       anyQuick = anyQuick || !isFull;
       continue;
     }
-    solved.planks.push_back(std::make_shared<FlatPlank>(flatPlank(*solved.lining, k, make, before.get())));
+    PlankMake make = plankMake(*solved.book, k);
+    if (effort == SolveEffort::Quick) make.fineness = quickStrip;
+    auto plank = std::make_shared<FlatPlank>(flatPlank(solved.lining->band(k), make, before.get()));
+    plank->strake = solved.lining->strakes[k];
+    solved.planks.push_back(std::move(plank));
     anyQuick = anyQuick || effort == SolveEffort::Quick;
   }
   solved.quick = anyQuick;
@@ -461,10 +465,10 @@ std::shared_ptr<const Solved> relined(BookSnapshot book, const std::shared_ptr<c
   return shown;
 }
 
-PlankMake plankMake(const Book& book) {
+PlankMake plankMake(const Book& book, std::size_t strake) {
   PlankMake make;
   make.construction = book.table.construction;
-  make.lapMm = book.table.construction == Construction::Lapstrake ? book.settings.lap.mm() : 0.0;
+  make.lapMm = book.table.construction == Construction::Lapstrake && strake > 0 ? book.settings.lap.mm() : 0.0;
   return make;
 }
 

@@ -64,7 +64,7 @@ std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,
 /// in `now`, which is of a book that differs from it in marks alone. Well under a millisecond.
 std::shared_ptr<const Solved> relined(BookSnapshot book, const std::shared_ptr<const Solved>& now);
 
-/// How the planks of a book are got out.
-PlankMake plankMake(const Book& book);
+/// How a plank of a strake (0 is the garboard, which has no lap) is got out.
+PlankMake plankMake(const Book& book, std::size_t strake);
 
 }  // namespace narrows

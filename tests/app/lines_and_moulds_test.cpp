@@ -14,7 +14,7 @@
 #include <QTabWidget>
 #include <QTemporaryDir>
 #include <QTimer>
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "canvas/length_field.h"

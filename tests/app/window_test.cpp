@@ -17,7 +17,7 @@
 #include <QSpinBox>
 #include <QTemporaryDir>
 #include <QTimer>
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "book/book_file.h"

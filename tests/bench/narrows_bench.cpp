@@ -6,7 +6,7 @@
 #include <QPainter>
 #include <QProcess>
 #include <QTemporaryDir>
-#include <QtTest/QtTest>
+#include <QTest>
 #include <algorithm>
 #include <cmath>
 #include <cstdio>

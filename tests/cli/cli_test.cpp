@@ -3,7 +3,7 @@
 #include <QFileInfo>
 #include <QProcess>
 #include <QTemporaryDir>
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 namespace {

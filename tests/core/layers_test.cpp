@@ -3,7 +3,7 @@
 #include <QDir>
 #include <QDirIterator>
 #include <QRegularExpression>
-#include <QtTest/QtTest>
+#include <QTest>
 #include <map>
 
 class LayersTest : public QObject {

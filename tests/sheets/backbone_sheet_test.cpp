@@ -1,6 +1,6 @@
 // The backbone's sheets: what stands on them, at full size.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "backbone_sheet.h"
@@ -101,7 +101,8 @@ class BackboneSheetTest : public QObject {
       QVERIFY(says(table, showLength(millimetres(run.at(mark.alongMm).rabbet.x()), answer->book->settings.notation)));
     }
     QVERIFY(says(table, "carried on"));  // osier is drawn to the inside
-    QVERIFY(says(table, "machined groove"));
+    // Marl's stem rolls slowly enough for a machine.
+    QVERIFY(says(named(backboneSheets(*solvedBook("marl"), {}), "rabbet-table-stem"), "machined groove"));
   }
 
   void keelIsUnfoldedAboutItsCentreLine() {

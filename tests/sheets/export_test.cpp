@@ -4,7 +4,7 @@
 #include <QImage>
 #include <QProcess>
 #include <QTemporaryDir>
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "book/edits.h"

@@ -109,11 +109,11 @@ inline double worstMisfit(const Developable& known, const OffsetTable& table) {
   const Lining lining = liningOf(table, knownStrakes);
   double worst = 0.0;
   for (std::size_t k = 0; k < knownStrakes; ++k) {
-    const FlatPlank plank = flatPlank(lining, k, {});
+    const FlatPlank plank = flatPlank(lining.band(k), {});
     std::vector<Vec2> exact;
     std::vector<Vec2> found = plank.lower;
     found.insert(found.end(), plank.upper.begin(), plank.upper.end());
-    const Strip strip = surfaceStrip(lining, k, fullStrip, {0.0, lining.frame.lastT()});
+    const Strip strip = surfaceStrip(lining.band(k), fullStrip);
     for (const std::size_t row : {std::size_t{0}, strip.rows - 1}) {
       const double share = lining.lines[k + (row == 0 ? 0 : 1)].shares[0];
       for (std::size_t c = 0; c < strip.columns; ++c)
@@ -129,8 +129,8 @@ inline double worstUprightConeMisfit() {
   const Lining lining = liningOf(tableOf(UprightCone::sections(), 7), knownStrakes);
   double worst = 0.0;
   for (std::size_t k = 0; k < knownStrakes; ++k) {
-    const FlatPlank plank = flatPlank(lining, k, {});
-    const Strip strip = surfaceStrip(lining, k, fullStrip, {0.0, lining.frame.lastT()});
+    const FlatPlank plank = flatPlank(lining.band(k), {});
+    const Strip strip = surfaceStrip(lining.band(k), fullStrip);
     std::vector<Vec2> exact, found = plank.lower;
     found.insert(found.end(), plank.upper.begin(), plank.upper.end());
     for (const std::size_t row : {std::size_t{0}, strip.rows - 1}) {

@@ -4,7 +4,7 @@
 #include <QApplication>
 #include <QSettings>
 #include <QTemporaryDir>
-#include <QtTest/QtTest>
+#include <QTest>
 #include <memory>
 
 #include "canvas/canvas.h"

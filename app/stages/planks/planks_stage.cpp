@@ -119,7 +119,7 @@ void PlanksStage::showFigures() {
   m_shape->setText(
       tr("sny %1\nstrain left %2 % at most").arg(shown(plank.snyMm)).arg(100.0 * plank.strainMax, 0, 'f', 2));
   if (solved->book->table.construction == Construction::Carvel) {
-    const double wider = outsideWiderMm(*solved->lining, strake, solved->book->table.thickness.mm());
+    const double wider = outsideWiderMm(solved->lining->band(strake), solved->book->table.thickness.mm());
     if (wider < 0.5 * notationStep(m_session->notation()).mm()) {
       m_face->setText(tr("This is the inside face. The outside is nowhere wider."));
     } else {

@@ -1,6 +1,6 @@
 // The whole backbone of every sample boat, and what is reused while one thing of it changes.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <chrono>
 #include <cmath>
 

@@ -1,6 +1,6 @@
 // Keel bevels, station marks and grooves, against arithmetic done by hand.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "backbone/groove.h"

@@ -1,6 +1,6 @@
 // Laminations and built-up blanks against circles.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 #include <random>
 

@@ -1,6 +1,6 @@
 // Shapes in a plane, against arithmetic.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 #include <random>
 

@@ -1,6 +1,6 @@
 // What holds of every rabbet: bows by chance, keels of straight deadrise, and the sections cut through them.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 #include <random>
 

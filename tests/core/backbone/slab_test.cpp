@@ -1,7 +1,7 @@
 // Flattening against a search of all planes, and patterns laid where the best place is known.
 
 #include <QElapsedTimer>
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 #include <random>
 

@@ -1,6 +1,6 @@
 // Transoms of shapes known exactly.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "backbone/transom.h"

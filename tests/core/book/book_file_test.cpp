@@ -6,7 +6,7 @@
 #include <unistd.h>
 
 #include <QTemporaryDir>
-#include <QtTest/QtTest>
+#include <QTest>
 #include <filesystem>
 #include <fstream>
 

@@ -1,6 +1,6 @@
 // The book as a file: the same bytes back, unknown keys kept, every fault named.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <random>
 
 #include "book/book.h"

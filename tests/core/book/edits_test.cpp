@@ -1,6 +1,6 @@
 // Every edit: what it does, what it refuses, and that the book before it is untouched.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "book/edits.h"

@@ -1,6 +1,6 @@
 // The batten against curves known exactly, and what any batten does.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 #include <numbers>
 #include <random>

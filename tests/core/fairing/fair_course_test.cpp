@@ -1,6 +1,6 @@
 // The course of a fair line past nails, and how far it may stray.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "fairing/fair_course.h"

@@ -1,6 +1,6 @@
 // Fairing a table, laying a chosen batten, and saying how a line runs.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 #include <numbers>
 

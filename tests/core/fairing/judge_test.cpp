@@ -1,6 +1,6 @@
 // The judge: what it finds, what it leaves in peace, and by how much.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "fairing/guess.h"

@@ -1,6 +1,6 @@
 // The lines of a table: their nails, and where they end on each other.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "fairing/table_line.h"

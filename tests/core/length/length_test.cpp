@@ -1,6 +1,6 @@
 // Every way a builder writes a length, and how lengths are shown.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 #include <random>
 

@@ -1,6 +1,6 @@
 // Waterlines and buttocks read off the surface, and figures put in order along a section.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <algorithm>
 #include <cmath>
 #include <random>

@@ -1,6 +1,6 @@
 // The surface against hulls known exactly.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "known_hulls.h"
@@ -218,7 +218,7 @@ class HullTest : public QObject {
     for (const Construction kind : {Construction::Carvel, Construction::Lapstrake}) {
       PlankMake make;
       make.construction = kind;
-      const FlatPlank garboard = flatPlank(lining, 0, make);
+      const FlatPlank garboard = flatPlank(lining.band(0), make);
       QVERIFY2(garboard.boardLengthMm > 3000.0 && garboard.boardLengthMm < 4200.0,
                qPrintable(QString::number(garboard.boardLengthMm)));
       QVERIFY(garboard.strainMax < 0.02);

@@ -1,7 +1,7 @@
 // Tables of offsets: read whole, written whole, and every fault of a bad one told at once.
 
 #include <QTemporaryDir>
-#include <QtTest/QtTest>
+#include <QTest>
 #include <filesystem>
 #include <fstream>
 #include <random>

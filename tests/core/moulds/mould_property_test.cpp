@@ -1,6 +1,6 @@
 // Moulds of the sample boats at places taken by chance: what must hold whatever the boat.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 #include <random>
 

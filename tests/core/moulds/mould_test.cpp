@@ -1,6 +1,6 @@
 // Moulds against offsets of surfaces known exactly.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "known_hulls.h"

@@ -1,6 +1,6 @@
 // Flat planks of developable hulls against their closed forms, and properties any flat plank has.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 #include <numbers>
 
@@ -58,7 +58,7 @@ class FlattenTest : public QObject {
 
   void developableStripKeepsNoStrain() {
     const Lining lining = liningOf(tableOf(coneOnItsSide().sections, 9), strakes);
-    const FlatPlank plank = flatPlank(lining, 2, {});
+    const FlatPlank plank = flatPlank(lining.band(2), {});
     QVERIFY2(plank.strainMax < 2e-5, qPrintable(QString::number(plank.strainMax)));
     QVERIFY(plank.strainRms <= plank.strainMax);
   }
@@ -74,7 +74,7 @@ class FlattenTest : public QObject {
           {x + 600.0, [r](double a) { return Vec2(r * std::sin(a), 1000.0 - r * std::cos(a)); }, 0.6, 1.5});
     }
     const Lining lining = liningOf(tableOf(sections, 7), 3);
-    const FlatPlank plank = flatPlank(lining, 1, {});
+    const FlatPlank plank = flatPlank(lining.band(1), {});
     const double width = plank.stations[5].widthMm;
     const double expected = width * width / (radius * radius) / 24.0;
     QVERIFY2(plank.strainRms > 0.1 * expected && plank.strainRms < 2.0 * expected,
@@ -85,16 +85,16 @@ class FlattenTest : public QObject {
     const Lining lining = liningOf(tableOf(cylinder().sections, 9), strakes);
     PlankMake quick;
     quick.fineness = quickStrip;
-    const FlatPlank full = flatPlank(lining, 3, {});
-    const FlatPlank fast = flatPlank(lining, 3, quick);
+    const FlatPlank full = flatPlank(lining.band(3), {});
+    const FlatPlank fast = flatPlank(lining.band(3), quick);
     QVERIFY(std::abs(full.boardWidthMm - fast.boardWidthMm) < 0.4);
     QVERIFY(std::abs(full.upperLengthMm - fast.upperLengthMm) < 0.4);
   }
 
   void warmStartGivesTheSameAnswer() {
     const Lining lining = liningOf(tableOf(cylinder().sections, 9), strakes);
-    const FlatPlank cold = flatPlank(lining, 3, {});
-    const FlatPlank warm = flatPlank(lining, 3, {}, &cold);
+    const FlatPlank cold = flatPlank(lining.band(3), {});
+    const FlatPlank warm = flatPlank(lining.band(3), {}, &cold);
     QVERIFY(misfitMm(cold.upper, warm.upper) < 0.002);
   }
 };

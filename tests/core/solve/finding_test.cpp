@@ -1,6 +1,6 @@
 // The sentences of what wants looking at: each says what, where, how far, and what follows.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "book/edits.h"

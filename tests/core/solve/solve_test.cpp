@@ -1,6 +1,6 @@
 // Solving a whole book: what is used again, what is found, and that bad data still shows what can be shown.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cmath>
 
 #include "book/edits.h"

@@ -1,7 +1,7 @@
 // Tables as they are while being typed, or read wrong: a digit changed, a figure or a record missing, a profile of a
 // point or two. Whatever can be made of them is made; nothing stops the program.
 
-#include <QtTest/QtTest>
+#include <QTest>
 #include <cctype>
 #include <cmath>
 #include <random>

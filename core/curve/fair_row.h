@@ -1,0 +1,41 @@
+#pragma once
+// A curve of degree five sprung lengthwise through points of a surface.
+
+#include <span>
+#include <vector>
+
+#include "curve/vec.h"
+
+namespace narrows {
+
+/// A row of a hull's surface: the spline of degree five in its own arc length through points from bow to stern.
+///
+/// It meets its nails, its first four derivatives are continuous, and its outermost spans are cubics, so that its
+/// curvature runs on to its ends instead of dying away there as a batten's does. Through two nails it is straight,
+/// through three a parabola.
+class FairRow {
+ public:
+  FairRow() = default;
+  /// `nails`: one or more, in order, none of them doubled. The parameter is re-spaced until it is the arc length.
+  /// Source: interpolating spline of degree five, C. de Boor, A Practical Guide to Splines, ch. XIII; solved here for
+  /// slopes and second derivatives at the nails.
+  static FairRow spring(std::span<const Vec3> nails);
+
+  std::size_t spanCount() const { return m_nails.empty() ? 0 : m_nails.size() - 1; }
+  /// Length of a span, mm.
+  double spanMm(std::size_t span) const { return m_spans[span]; }
+
+  /// Point, and first and second derivative by length, at a share (0 to 1) of a span; of a row of one nail, the nail.
+  struct Spot {
+    Vec3 at, slope, bend;
+  };
+  Spot spotAt(std::size_t span, double share) const;
+
+ private:
+  void solve();
+
+  std::vector<Vec3> m_nails, m_slopes, m_bends;
+  std::vector<double> m_spans;
+};
+
+}  // namespace narrows

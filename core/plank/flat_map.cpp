@@ -1,0 +1,66 @@
+#include "plank/flat_map.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+
+/// First of the four places about one, of `n` in all.
+std::size_t firstOfFour(std::size_t below, std::size_t n) {
+  return std::min(below > 0 ? below - 1 : 0, n - std::min<std::size_t>(n, 4));
+}
+
+/// Weights of up to four places for a value at `place`. Source: Lagrange's formula.
+template <typename At>
+std::array<double, 4> weightsFor(std::size_t count, double place, At at) {
+  std::array<double, 4> weights{};
+  for (std::size_t i = 0; i < count; ++i) {
+    weights[i] = 1.0;
+    for (std::size_t j = 0; j < count; ++j) {
+      if (j != i) weights[i] *= (place - at(j)) / (at(i) - at(j));
+    }
+  }
+  return weights;
+}
+
+}  // namespace
+
+FlatMap::FlatMap(const Strip& strip, const FlatStrip& flat)
+    : m_columns(strip.columns),
+      m_rows(strip.rows),
+      m_points(flat.points),
+      m_lowerShare(strip.lowerShare),
+      m_upperShare(strip.upperShare),
+      m_lower(strip.lower),
+      m_upper(strip.upper) {}
+
+Vec2 FlatMap::at(double t, double across) const {
+  const auto mixed = [across](double lower, double upper) { return lower + across * (upper - lower); };
+  const double share = mixed(m_lower.shareAt(t), m_upper.shareAt(t));
+  const auto columnShare = [&](std::size_t column) { return mixed(m_lowerShare[column], m_upperShare[column]); };
+  std::size_t below = 0, above = m_columns - 1;
+  while (above - below > 1) {
+    const std::size_t middle = (below + above) / 2;
+    (columnShare(middle) <= share ? below : above) = middle;
+  }
+  const std::size_t column = firstOfFour(below, m_columns), columns = std::min<std::size_t>(4, m_columns);
+  const double place = across * static_cast<double>(m_rows - 1);
+  const auto rowBelow = static_cast<std::size_t>(std::clamp(std::floor(place), 0.0, static_cast<double>(m_rows - 2)));
+  const std::size_t row = firstOfFour(rowBelow, m_rows), rows = std::min<std::size_t>(4, m_rows);
+  const auto byColumn = weightsFor(columns, share, [&](std::size_t i) { return columnShare(column + i); });
+  const auto byRow = weightsFor(rows, place, [&](std::size_t i) { return static_cast<double>(row + i); });
+  Vec2 sum = Vec2::Zero();
+  for (std::size_t i = 0; i < columns; ++i) {
+    for (std::size_t j = 0; j < rows; ++j) sum += byColumn[i] * byRow[j] * m_points[(column + i) * m_rows + row + j];
+  }
+  return sum;
+}
+
+void FlatMap::place(const Eigen::Matrix2d& turn, const Vec2& shift) {
+  for (Vec2& point : m_points) point = turn * point + shift;
+}
+
+}  // namespace narrows

@@ -1,0 +1,66 @@
+#include "plank/line_length.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+/// Samples a bay's length is added up from.
+constexpr std::size_t samplesABay = 32;
+/// Places nearer than this to a section are at it.
+constexpr double sameT = 1e-9;
+}  // namespace
+
+LineLength::LineLength(const GirthFrame& frame, const SurfaceCurve& curve, SurfaceReach reach) {
+  std::vector<double> breaks{reach.fromT};
+  for (double t = std::floor(reach.fromT + sameT) + 1.0; t < reach.toT - sameT; t += 1.0) breaks.push_back(t);
+  breaks.push_back(reach.toT);
+  Vec3 before = curve.point(frame, reach.fromT);
+  m_t.push_back(reach.fromT);
+  m_mm.push_back(0.0);
+  for (std::size_t bay = 0; bay + 1 < breaks.size(); ++bay) {
+    m_breaks.push_back(m_t.size() - 1);
+    for (std::size_t i = 1; i <= samplesABay; ++i) {
+      const double t = breaks[bay] + (breaks[bay + 1] - breaks[bay]) * static_cast<double>(i) / samplesABay;
+      const Vec3 now = curve.point(frame, t);
+      const Vec3 between = curve.point(frame, 0.5 * (t + m_t.back()));
+      const double chord = (now - before).norm();
+      const double halves = (now - between).norm() + (between - before).norm();
+      m_t.push_back(t);
+      m_mm.push_back(m_mm.back() + halves + (halves - chord) / 3.0);
+      before = now;
+    }
+  }
+  m_breaks.push_back(m_t.size() - 1);
+}
+
+double LineLength::shareAt(double t) const {
+  return interpolate(m_t, m_mm, t) / std::max(lengthMm(), 1e-9);
+}
+
+double LineLength::tAtShare(double share) const {
+  return interpolate(m_mm, m_t, share * lengthMm());
+}
+
+double LineLength::interpolate(const std::vector<double>& at, const std::vector<double>& values, double place) const {
+  // Cubic through the four tabled values about the place, all of one bay.
+  std::ptrdiff_t s = std::upper_bound(at.begin() + 1, at.end() - 1, place) - at.begin() - 1;
+  const auto bay = std::upper_bound(m_breaks.begin() + 1, m_breaks.end() - 1, static_cast<std::size_t>(s)) - 1;
+  const auto start = static_cast<std::ptrdiff_t>(*bay), end = static_cast<std::ptrdiff_t>(*(bay + 1));
+  if (at[static_cast<std::size_t>(s + 1)] <= at[static_cast<std::size_t>(s)]) return values[static_cast<std::size_t>(s)];
+  s = std::clamp<std::ptrdiff_t>(s - 1, start, end - 3);
+  double sum = 0.0;
+  for (std::ptrdiff_t i = s; i < s + 4; ++i) {
+    const auto ui = static_cast<std::size_t>(i);
+    double weight = 1.0;
+    for (std::ptrdiff_t j = s; j < s + 4; ++j) {
+      const auto uj = static_cast<std::size_t>(j);
+      if (j != i) weight *= (place - at[uj]) / (at[ui] - at[uj]);
+    }
+    sum += weight * values[ui];
+  }
+  return std::isfinite(sum) ? sum : values[static_cast<std::size_t>(s)];
+}
+
+}  // namespace narrows
