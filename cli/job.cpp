@@ -97,9 +97,9 @@ Length Job::optionLength(const std::string& text, const std::string& option) con
 }
 
 Result<Lining> Job::lining() const {
-  const bool fromRabbet = m_request.wholeSection || (m_isBook && m_book.lining.base == BaseLine::Rabbet);
+  const bool fromRabbet = m_request.wholeSection || (m_isBook && m_book.boatPlan().base == BaseLine::Rabbet);
   const GirthFrame frame(m_hull, fromRabbet);
-  LiningPlan plan = m_book.lining;
+  LiningPlan plan = m_book.boatPlan();
   const bool asked = m_request.strakes.has_value() || !m_request.widths.empty();
   if (!asked && !m_isBook) throw UsageError{"say how she is lined off: --strakes N, or --widths W,W,...[@STATION]"};
   if (asked) {
@@ -140,7 +140,7 @@ PlankMake Job::plankMake(std::size_t strake) const {
 
 FlatPlank Job::flatPlank(const Lining& lining, std::size_t strake) const {
   FlatPlank plank = narrows::flatPlank(lining.band(strake, m_reach), plankMake(strake));
-  plank.strake = lining.strakes[strake];
+  plank.strake = lining.strakes[strake].id;
   return plank;
 }
 

@@ -380,7 +380,7 @@ void MainWindow::printSheets(int what) {
   if (solved == nullptr) return;
   // What is printed is the full answer for the book as it stands, never a quick one.
   std::shared_ptr<const Solved> whole = solved;
-  if (solved->quick || solved->mouldsWait || solved->backboneWaits || solved->revision != m_session.revision())
+  if (solved->waits() || solved->revision != m_session.revision())
     whole = solve(m_session.book(), m_session.revision(), solved);
   if (what == PrintPanel::Planks && whole->planks.empty()) {
     tell(tr("There are no planks to print yet."), true);
@@ -501,51 +501,33 @@ std::size_t MainWindow::currentStage() const {
 
 void MainWindow::goToFinding(const Finding& finding) {
   Selection selection = m_session.selection();
-  if (finding.strake) {
-    selection.strake = static_cast<int>(*finding.strake);
-    selection.line = std::max(1, static_cast<int>(*finding.strake));
+  if (const StrakePlace* at = finding.strake()) {
+    selection.strake = static_cast<int>(at->number) - 1;
+    selection.line = std::max(1, selection.strake);
+    selection.section = static_cast<int>(at->section);
   }
-  if (finding.section) selection.section = static_cast<int>(*finding.section);
   m_session.select(selection);
-  switch (finding.code) {
-    case FindingCode::TableProblem:
+  switch (finding.stage()) {
+    case ShopStage::Lines:
       goToNumber(1);
+      if (const FigureRef* figure = finding.figure()) m_lines->workOn(*figure);
       break;
-    case FindingCode::Misread:
-    case FindingCode::LooksOff:
-    case FindingCode::OutsideHull:
-      goToNumber(1);
-      if (finding.figure) m_lines->workOn(*finding.figure);
-      break;
-    case FindingCode::BackboneProblem:
-    case FindingCode::BoltFouls:
+    case ShopStage::Backbone:
       goToNumber(2);
-      m_backbone->open(BackboneStage::Assembly);
+      if (finding.as<CouldNotMake>() || finding.as<BoltFouls>()) m_backbone->open(BackboneStage::Assembly);
+      if (const auto* squared = finding.as<SquaredOff>()) m_backbone->choose(squared->timber);
+      if (finding.as<CameOutOff>()) m_backbone->open(BackboneStage::Keel);
+      if (finding.as<FaultInPart>()) m_backbone->open(BackboneStage::Slab);
+      if (finding.as<RabbetPastFace>()) m_backbone->open(BackboneStage::Rabbet);
       break;
-    case FindingCode::SquaredOff:
-      goToNumber(2);
-      m_backbone->choose(finding.timber);
-      break;
-    case FindingCode::CameOutOff:
-      goToNumber(2);
-      m_backbone->open(BackboneStage::Keel);
-      break;
-    case FindingCode::FaultInPart:
-      goToNumber(2);
-      m_backbone->open(BackboneStage::Slab);
-      break;
-    case FindingCode::MouldProblem:
-    case FindingCode::SetUpOff:
+    case ShopStage::Moulds:
       goToNumber(3);
-      m_moulds->choose(finding.mould);
+      if (const auto* lies = finding.as<SetUpLies>()) m_moulds->choose(lies->mould);
       break;
-    case FindingCode::LiningProblem:
-    case FindingCode::TooWide:
-    case FindingCode::HoodEndNarrow:
-    case FindingCode::EndRunsNarrow:
+    case ShopStage::LiningOff:
       goToNumber(4);
       break;
-    case FindingCode::StrainLeft:
+    case ShopStage::Planks:
       goToNumber(5);
       break;
   }

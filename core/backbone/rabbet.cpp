@@ -5,7 +5,6 @@
 #include <string>
 
 #include "lines/offset_patch.h"
-#include "lines/profile_distance.h"
 
 namespace narrows {
 
@@ -44,8 +43,6 @@ constexpr double waterlineStepsABay = 24.0;
 constexpr double sameHeightMm = 0.02;
 /// Wood that must be left between the grooves of the two sides, as a share of the siding.
 constexpr double leastWoodBetween = 0.2;
-/// A rabbet line forward of the stem's face by less than this is told by no rule.
-constexpr double leastPastFaceMm = 1.0;
 
 struct Slopes {
   Vec3 byT, byV;
@@ -447,38 +444,11 @@ RabbetPlace RabbetRun::at(double alongMm) const {
   return place;
 }
 
-namespace {
-
-/// Where the rabbet of a stem lies forward of the stem's face as the table gives it.
-std::optional<Problem> leavesFace(const RabbetRun& stem, const OffsetTable& table) {
-  const Profile* profile = table.profile(ProfilePart::StemFace);
-  if (!hasCourse(profile)) return std::nullopt;
-  const Batten face = springProfile(*profile, 0.0, 0.0);
-  double lowest = 0.0, highest = 0.0, most = 0.0;
-  for (const RabbetPlace& place : stem.places) {
-    const double height = place.rabbet.z();
-    if (height < face.nails().front().z() || height > face.nails().back().z()) continue;
-    const double past = distanceAtHeight(face, height) - place.rabbet.x();
-    if (past < leastPastFaceMm) continue;
-    if (most <= 0.0) lowest = height;
-    highest = height;
-    most = std::max(most, past);
-  }
-  if (most <= 0.0) return std::nullopt;
-  const auto shown = [&](double mm) { return writeLength(millimetres(mm), table.unit, 1, true); };
-  return Problem{Fault::RabbetLeavesFace, {0, 0, "stem"}, {shown(lowest), shown(highest), shown(most)}};
-}
-
-}  // namespace
-
 Problems rabbetProblems(const std::vector<RabbetRun>& runs, const OffsetTable& table) {
   const double thicknessMm = table.thickness.mm();
   const Unit unit = table.unit;
   Problems problems;
   for (const RabbetRun& run : runs) {
-    if (run.part == RabbetPart::Stem) {
-      if (auto problem = leavesFace(run, table)) problems.push_back(std::move(*problem));
-    }
     const RabbetPlace* worst = nullptr;
     for (const RabbetPlace& place : run.places) {
       if (worst == nullptr || place.inner.y() - leastWoodBetween * place.rabbet.y() <

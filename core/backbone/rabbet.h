@@ -88,8 +88,7 @@ class RabbetTracer {
   std::vector<double> m_keelX, m_keelY;  ///< half-breadth of the keel's edge along the drawn surface
 };
 
-/// The faults that a rabbet has as a cut in wood of the given siding: planking too thick for it, and where; and, where
-/// the table gives the stem's face, a rabbet line forward of it.
+/// The faults that a rabbet has as a cut in wood of the given siding: planking too thick for it, and where.
 Problems rabbetProblems(const std::vector<RabbetRun>& runs, const OffsetTable& table);
 
 std::string_view rabbetPartName(RabbetPart part);

@@ -40,12 +40,25 @@ Book bookOf(const OffsetTable& table, std::optional<Length> girth) {
   book.settings.notation = notationFor(table.unit);
   book.settings.lap = table.construction == Construction::Lapstrake ? usual.lap : Length();
   const int count = girth ? usualStrakeCount(usual, *girth) : strakesToStartWith;
-  for (int k = 0; k < count; ++k) book.lining.strakes.push_back({give()});
-  for (int k = 0; k <= count; ++k) book.lining.lines.push_back({give()});
+  LiningPlan& plan = book.plans.front();
+  plan.name = firstPlanName;
+  for (int k = 0; k < count; ++k) plan.strakes.push_back({give()});
+  for (int k = 0; k <= count; ++k) plan.lines.push_back({give()});
+  plan.id = book.starboard = book.port = {give()};
   return book;
 }
 
 }  // namespace
+
+LiningPlan& Book::boatPlan() {
+  const auto found =
+      std::find_if(plans.begin(), plans.end(), [this](const LiningPlan& p) { return p.id == starboard; });
+  return found == plans.end() ? plans.front() : *found;
+}
+
+const LiningPlan& Book::boatPlan() const {
+  return const_cast<Book*>(this)->boatPlan();  // the search is the same, and changes nothing
+}
 
 Result<Book> newBook(const OffsetTable& table) {
   const auto hull = springHull(table);
@@ -61,7 +74,10 @@ Book startBook(const OffsetTable& table) {
 OffsetTable fairedTable(const Book& book) {
   OffsetTable table = book.table;
   if (book.faired.empty()) return table;
-  table.reading = book.table.figureTolerance();
+  const TableRounding drawn(book.table);
+  for (std::size_t i = 0; i < table.rows.size(); ++i) table.rows[i].reading = millimetres(drawn.rowToleranceMm(i));
+  for (std::size_t i = 0; i < table.profiles.size(); ++i)
+    table.profiles[i].reading = millimetres(drawn.profileToleranceMm(i));
   for (const FairedFigure& faired : book.faired) setFigureMm(table, faired.figure, faired.value.mm());
   return table;
 }

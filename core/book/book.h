@@ -14,8 +14,11 @@
 
 namespace narrows {
 
+/// What a book's first plan of lining off is called.
+inline constexpr const char* firstPlanName = "first plan";
+
 /// Format of the file this program writes.
-inline constexpr int bookVersion = 3;
+inline constexpr int bookVersion = 4;
 
 struct BookSettings {
   Notation notation = Notation::Inches16;  ///< how lengths are shown
@@ -41,12 +44,17 @@ struct Book {
   StationId stem;                     ///< the stem as a place where marks are
   StationId sternpost;
   BackbonePlan backbone;
-  LiningPlan lining;
+  std::vector<LiningPlan> plans{1};  ///< of lining off, one or more
+  PlanId starboard, port;            ///< the plan that is the boat's on each side
   MouldPlan moulds;
   BookSettings settings;
   std::int64_t nextId = 1;  ///< ids given out are all below this
   std::string unknown;      ///< keys of the file this program does not know, kept as JSON text
   bool operator==(const Book&) const = default;
+
+  /// The plan she is lined off by: that of her starboard side.
+  const LiningPlan& boatPlan() const;
+  LiningPlan& boatPlan();
 };
 
 using BookSnapshot = std::shared_ptr<const Book>;

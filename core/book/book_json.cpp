@@ -1,5 +1,6 @@
 // The book as a file: UTF-8 JSON, keys in a fixed order.
 
+#include <limits>
 #include <nlohmann/json.hpp>
 #include <set>
 
@@ -10,6 +11,9 @@
 namespace narrows {
 
 namespace {
+
+/// Plans of lining off a book may hold.
+constexpr std::size_t mostPlans = 64;
 
 using Json = nlohmann::ordered_json;
 
@@ -50,6 +54,8 @@ std::string notationName(Notation notation) {
 
 Json liningJson(const LiningPlan& plan) {
   Json json;
+  json["id"] = plan.id.number;
+  json["name"] = plan.name;
   json["base"] = plan.base == BaseLine::Chine ? "chine" : "rabbet";
   json["rule"] = plan.rule == LiningRule::Equal ? "equal" : "diminishing";
   json["strakes"] = idsJson(plan.strakes);
@@ -152,7 +158,10 @@ Json knownJson(const Book& book) {
   json["station-ids"] = idsJson(book.stationIds);
   json["stem-id"] = book.stem.number;
   json["sternpost-id"] = book.sternpost.number;
-  json["lining"] = liningJson(book.lining);
+  json["plans"] = Json::array();
+  for (const LiningPlan& plan : book.plans) json["plans"].push_back(liningJson(plan));
+  json["starboard-plan"] = book.starboard.number;
+  json["port-plan"] = book.port.number;
   json["backbone"] = backboneJson(book.backbone);
   json["moulds"] = mouldsJson(book.moulds);
   json["settings"] = {{"notation", notationName(book.settings.notation)},
@@ -246,11 +255,7 @@ class BookReader {
     book.stationIds = ids<StationTag>(json, "station-ids");
     book.stem = {whole(json, "stem-id")};
     book.sternpost = {whole(json, "sternpost-id")};
-    if (const Json* lining = key(json, "lining", "the lining plan")) {
-      m_within = "lining / ";
-      readLining(*lining, book.lining);
-    }
-    m_within.clear();
+    readPlans(json, book);
     if (const Json* settings = key(json, "settings", "the settings")) {
       m_within = "settings / ";
       readSettings(*settings, book.settings);
@@ -290,7 +295,32 @@ class BookReader {
     }
   }
 
+  void readPlans(const Json& json, Book& book) {
+    const Json* plans = key(json, "plans", "a list of plans of lining off");
+    if (plans == nullptr) return;
+    if (!plans->is_array() || plans->empty() || plans->size() > mostPlans) {
+      wrong("plans", "a list of one plan or more, and no more than " + std::to_string(mostPlans));
+      return;
+    }
+    book.plans.clear();
+    for (const Json& plan : *plans) {
+      m_within = "plans / " + std::to_string(book.plans.size() + 1) + " / ";
+      book.plans.emplace_back();
+      readLining(plan, book.plans.back());
+    }
+    m_within.clear();
+    book.starboard = {whole(json, "starboard-plan")};
+    book.port = {whole(json, "port-plan")};
+    for (const PlanId side : {book.starboard, book.port}) {
+      const bool known =
+          std::any_of(book.plans.begin(), book.plans.end(), [&](const LiningPlan& p) { return p.id == side; });
+      if (!known) wrong("starboard-plan", "the id of one of the plans, as port-plan's");
+    }
+  }
+
   void readLining(const Json& json, LiningPlan& plan) {
+    plan.id = {whole(json, "id")};
+    plan.name = text(json, "name");
     const std::string base = text(json, "base");
     if (base != "chine" && base != "rabbet") wrong("base", "\"chine\" or \"rabbet\"");
     plan.base = base == "rabbet" ? BaseLine::Rabbet : BaseLine::Chine;
@@ -438,8 +468,11 @@ class BookReader {
     for (const StationId id : book.stationIds) use(id.number);
     use(book.stem.number);
     use(book.sternpost.number);
-    for (const StrakeId id : book.lining.strakes) use(id.number);
-    for (const LineId id : book.lining.lines) use(id.number);
+    for (const LiningPlan& plan : book.plans) {
+      use(plan.id.number);
+      for (const StrakeId id : plan.strakes) use(id.number);
+      for (const LineId id : plan.lines) use(id.number);
+    }
     for (const ExtraMould& mould : book.moulds.extra) use(mould.id.number);
     for (const Timber& timber : book.backbone.timbers) use(timber.id.number);
     for (const Joint& joint : book.backbone.joints) use(joint.id.number);
@@ -458,8 +491,26 @@ std::string writeBook(const Book& book) {
   return json.dump(1) + "\n";
 }
 
+namespace {
+
+/// Books before format 4 had one plan: it becomes the first of the list, and the boat's on both sides.
+void migratePlans(Json& json) {
+  if (json.contains("plans") || !json.contains("lining") || !json["lining"].is_object()) return;
+  Json plan = json["lining"];
+  const bool counted = json.contains("next-id") && json["next-id"].is_number_integer();
+  const std::int64_t id = counted ? json["next-id"].get<std::int64_t>() : 0;
+  plan["id"] = id;
+  plan["name"] = firstPlanName;
+  json["plans"] = Json::array({plan});
+  json["starboard-plan"] = json["port-plan"] = id;
+  if (counted && id < std::numeric_limits<std::int64_t>::max()) json["next-id"] = id + 1;
+  json.erase("lining");
+}
+
+}  // namespace
+
 Result<ReadBook> readBook(std::string_view text) {
-  const Json json = Json::parse(text, nullptr, false);
+  Json json = Json::parse(text, nullptr, false);
   if (json.is_discarded() || !json.is_object()) {
     std::string why = "its text is not JSON, or is cut short.";
     if (text.find_first_not_of(" \t\r\n") == std::string_view::npos) why = "it is empty.";
@@ -471,6 +522,7 @@ Result<ReadBook> readBook(std::string_view text) {
   }
   ReadBook read;
   read.version = json["narrows"].get<int>();
+  migratePlans(json);
   BookReader reader;
   read.book = reader.read(json);
   if (!reader.problems.empty()) return tl::make_unexpected(reader.problems);

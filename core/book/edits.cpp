@@ -28,7 +28,7 @@ Length toTableStep(const OffsetTable& table, Length length) {
 /// Lines that are nailed anywhere are nailed at the master station to the widths chosen there: a batten held elsewhere
 /// would carry them off.
 void nailAtMaster(Book& book, StationId master) {
-  LiningPlan& plan = book.lining;
+  LiningPlan& plan = book.boatPlan();
   const auto shares = ruleShares(plan);
   if (!shares) return;
   std::erase_if(plan.moved, [master](const MovedMark& mark) { return mark.station == master; });
@@ -258,7 +258,7 @@ Book setBuilder(const Book& book, const std::string& builder) {
 Result<Book> setStrakeCount(const Book& book, int count) {
   if (count < fewestStrakes || count > mostStrakes) return fail(Fault::StrakeCount, {}, {std::to_string(count)});
   Book edited = book;
-  LiningPlan& plan = edited.lining;
+  LiningPlan& plan = edited.boatPlan();
   const auto wanted = static_cast<std::size_t>(count);
   if (wanted == plan.strakes.size()) return edited;
   shareOut(plan, count);
@@ -277,11 +277,11 @@ Result<Book> setStrakeCount(const Book& book, int count) {
 
 Result<Book> setRule(const Book& book, const Lining& lining, LiningRule rule) {
   Book edited = book;
-  edited.lining.rule = rule;
-  if (rule == LiningRule::Diminishing && edited.lining.widths.size() != edited.lining.strakes.size()) {
-    edited.lining.widths.clear();
+  edited.boatPlan().rule = rule;
+  if (rule == LiningRule::Diminishing && edited.boatPlan().widths.size() != edited.boatPlan().strakes.size()) {
+    edited.boatPlan().widths.clear();
     for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
-      edited.lining.widths.push_back(millimetres(lining.widthMm(k, lining.master)));
+      edited.boatPlan().widths.push_back(millimetres(lining.widthMm(k, lining.master)));
     }
   }
   return edited;
@@ -289,7 +289,7 @@ Result<Book> setRule(const Book& book, const Lining& lining, LiningRule rule) {
 
 Result<Book> setMaster(const Book& book, StationId master) {
   Book edited = book;
-  edited.lining.master = master;
+  edited.boatPlan().master = master;
   return edited;
 }
 
@@ -306,10 +306,11 @@ Result<Book> setWidth(const Book& book, const Lining& lining, std::size_t strake
                  " mm leaves nothing for the others of a girth of " + showDecimal(girth, 1) + " mm."});
   }
   Book edited = book;
-  edited.lining.rule = LiningRule::Diminishing;
-  edited.lining.widths.clear();
+  edited.boatPlan().rule = LiningRule::Diminishing;
+  edited.boatPlan().widths.clear();
   for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
-    edited.lining.widths.push_back(k == strake ? width : millimetres(lining.widthMm(k, lining.master) * left / others));
+    edited.boatPlan().widths.push_back(k == strake ? width
+                                                   : millimetres(lining.widthMm(k, lining.master) * left / others));
   }
   nailAtMaster(edited, sectionIds(book, lining.frame.hull())[lining.master]);
   return edited;
@@ -333,8 +334,9 @@ Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, 
   }
   const std::vector<StationId> ids = sectionIds(book, lining.frame.hull());
   Book edited = letGoMark(book, lining.lines[line].id, ids[section]);
-  edited.lining.moved.push_back({lining.lines[line].id, ids[section], share});
-  if (const auto after = lineOff(lining.frame, edited.lining, ids); !after) return tl::make_unexpected(after.error());
+  edited.boatPlan().moved.push_back({lining.lines[line].id, ids[section], share});
+  if (const auto after = lineOff(lining.frame, edited.boatPlan(), ids); !after)
+    return tl::make_unexpected(after.error());
   return edited;
 }
 
@@ -356,14 +358,14 @@ Book dragMark(const Book& book, const Lining& lining, std::size_t line, std::siz
 
 Book letGoMark(const Book& book, LineId line, StationId station) {
   Book edited = book;
-  std::erase_if(edited.lining.moved,
+  std::erase_if(edited.boatPlan().moved,
                 [&](const MovedMark& mark) { return mark.line == line && mark.station == station; });
   return edited;
 }
 
 Book letGoLine(const Book& book, LineId line) {
   Book edited = book;
-  std::erase_if(edited.lining.moved, [&](const MovedMark& mark) { return mark.line == line; });
+  std::erase_if(edited.boatPlan().moved, [&](const MovedMark& mark) { return mark.line == line; });
   return edited;
 }
 

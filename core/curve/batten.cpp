@@ -29,6 +29,10 @@ constexpr double leastToleranceMm = 1e-6;
 /// Curvature is carried on over at most this many times the neighbouring interval's change.
 constexpr double mostCarry = 1.5;
 
+/// A span that turns by more than this (cosine) is measured in halves, and they in theirs, down to this part of it.
+constexpr double sharpTurnCosine = 0.8;
+constexpr double leastPart = 0.1;
+
 // Gauss-Legendre, 5 points on (0, 1).
 constexpr std::array<double, 5> gaussAt{0.04691007703066800, 0.23076534494715845, 0.5, 0.76923465505284155,
                                         0.95308992296933200};
@@ -104,7 +108,8 @@ Batten Batten::spring(std::span<const Vec3> nails, BattenEnds ends) {
   Vec3 startBend = Vec3::Zero();
   Vec3 endBend = Vec3::Zero();
   const auto slope = [&batten](std::size_t i) { return batten.slopeAtNail(i); };
-  const int rounds = ends == BattenEnds::Free ? mostRespacings : 3 * mostRespacings;
+  // Ends that carry their curvature on are approached over more rounds, the spacing following them.
+  const int rounds = ends == BattenEnds::Free ? mostRespacings : 2 * mostRespacings;
   for (int round = 0; round < rounds; ++round) {
     batten.solve(startBend, endBend);
     double change = 0.0;
@@ -116,20 +121,18 @@ Batten Batten::spring(std::span<const Vec3> nails, BattenEnds ends) {
                                      k[1] - k[0], long4 ? k[2] - k[1] : 1.0);
       const Vec3 end = carriedBend({slope(n - 1), slope(n - 2), slope(long4 ? n - 3 : n - 2)}, m[n - 2],
                                    long4 ? &m[n - 3] : nullptr, k[n - 1] - k[n - 2], long4 ? k[n - 2] - k[n - 3] : 1.0);
-      change = ((start - startBend).norm() + (end - endBend).norm()) * batten.lengthMm() * 1e-3;
+      change = ((start - startBend).norm() + (end - endBend).norm()) * batten.m_knots.back() * 1e-3;
       startBend += carryRelaxation * (start - startBend);
       endBend += carryRelaxation * (end - endBend);
     }
-    if (round < mostRespacings) {
-      std::vector<double> knots(n, 0.0);
-      for (std::size_t i = 0; i + 1 < n; ++i) {
-        const double arc = batten.arcLength(i, 0.0, 1.0);
-        const double was = batten.m_knots[i + 1] - batten.m_knots[i];
-        change = std::max(change, std::abs(arc / was - 1.0));
-        knots[i + 1] = knots[i] + arc;
-      }
-      batten.m_knots = knots;
+    std::vector<double> knots(n, 0.0);
+    for (std::size_t i = 0; i + 1 < n; ++i) {
+      const double arc = batten.arcLength(i, 0.0, 1.0);
+      const double was = batten.m_knots[i + 1] - batten.m_knots[i];
+      change = std::max(change, std::abs(arc / was - 1.0));
+      knots[i + 1] = knots[i] + arc;
     }
+    batten.m_knots = knots;
     if (change < respacingShare) break;
   }
   batten.solve(startBend, endBend);
@@ -180,6 +183,12 @@ Vec3 Batten::second(std::size_t segment, double u) const {
 }
 
 double Batten::arcLength(std::size_t segment, double from, double to) const {
+  // Where a span turns sharply five points do not measure it: its halves are measured instead.
+  const Vec3 begins = first(segment, from), ends = first(segment, to);
+  if (to - from > leastPart && begins.dot(ends) < sharpTurnCosine * begins.norm() * ends.norm()) {
+    const double middle = 0.5 * (from + to);
+    return arcLength(segment, from, middle) + arcLength(segment, middle, to);
+  }
   const double h = (m_knots[segment + 1] - m_knots[segment]) * (to - from);
   double sum = 0.0;
   for (std::size_t i = 0; i < gaussAt.size(); ++i) {

@@ -48,8 +48,8 @@ class Batten {
   Vec3 slopeAtNail(std::size_t nail) const;
   double spanAfterNail(std::size_t nail) const { return m_knots[nail + 1] - m_knots[nail]; }
 
-  /// Point, and derivative by the share of the span, at a share (0 to 1) of the span between a nail and the next: quicker
-  /// than at a length, for the batten's own parameter is the length only nearly.
+  /// Point, and derivative by the share of the span, at a share (0 to 1) of the span between a nail and the next:
+  /// quicker than at a length, for the batten's own parameter is the length only nearly.
   Vec3 pointInSpan(std::size_t nail, double share) const { return value(nail, share); }
   Vec3 slopeInSpan(std::size_t nail, double share) const { return first(nail, share) * spanAfterNail(nail); }
 

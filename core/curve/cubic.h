@@ -34,7 +34,9 @@ struct CubicWeights {
   static constexpr CubicWeights first(double u) {
     return {6.0 * u * (u - 1.0), 6.0 * u * (1.0 - u), (1.0 - u) * (1.0 - 3.0 * u), u * (3.0 * u - 2.0)};
   }
-  static constexpr CubicWeights second(double u) { return {12.0 * u - 6.0, 6.0 - 12.0 * u, 6.0 * u - 4.0, 6.0 * u - 2.0}; }
+  static constexpr CubicWeights second(double u) {
+    return {12.0 * u - 6.0, 6.0 - 12.0 * u, 6.0 * u - 4.0, 6.0 * u - 2.0};
+  }
   static constexpr CubicWeights derivative(double u, int order) {
     return order == 0 ? value(u) : order == 1 ? first(u) : second(u);
   }

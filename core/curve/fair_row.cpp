@@ -35,10 +35,11 @@ FairRow FairRow::spring(std::span<const Vec3> nails) {
     for (std::size_t i = 0; i < row.m_spans.size(); ++i) {
       // Gauss-Lobatto, five points: the ends' own slopes and three within.
       const double within = std::sqrt(3.0 / 7.0) / 2.0;
-      const double arc = row.m_spans[i] *
-                         (0.05 * (row.m_slopes[i].norm() + row.m_slopes[i + 1].norm()) +
-                          49.0 / 180.0 * (row.spotAt(i, 0.5 - within).slope.norm() + row.spotAt(i, 0.5 + within).slope.norm()) +
-                          16.0 / 45.0 * row.spotAt(i, 0.5).slope.norm());
+      const double arc =
+          row.m_spans[i] *
+          (0.05 * (row.m_slopes[i].norm() + row.m_slopes[i + 1].norm()) +
+           49.0 / 180.0 * (row.spotAt(i, 0.5 - within).slope.norm() + row.spotAt(i, 0.5 + within).slope.norm()) +
+           16.0 / 45.0 * row.spotAt(i, 0.5).slope.norm());
       change = std::max(change, std::abs(arc / row.m_spans[i] - 1.0));
       spans.push_back(arc);
     }

@@ -87,19 +87,23 @@ std::optional<Guess> guessMeant(const OffsetTable& table, const FigureJudgement&
   if (judged.verdict == Verdict::None) return std::nullopt;
   const double read = figureMm(table, judged.figure);
   const double expected = read + judged.apartMm;
+  const TableRounding rounding(table);
+  const double step = (judged.figure.in == FigureRef::In::Row ? rounding.ofRow(judged.figure.list)
+                                                              : rounding.ofProfile(judged.figure.list))
+                          .mm();
   Readings readings;
   if (table.unit == Unit::FtInEighths) {
     addInFeet(read, readings);
   } else {
-    addInDigits(read, table.rounding().mm(), readings);
+    addInDigits(read, step, readings);
   }
   addNeighbours(table, judged.figure, readings);
-  const double room = fitsWithin * judged.doubtMm + table.figureTolerance().mm();
+  const double room = fitsWithin * judged.doubtMm + figureToleranceMm(rounding, judged.figure);
   std::optional<Guess> best;
   double bestAway = 0.0;
   for (const Guess& guess : readings) {
     const double away = std::abs(guess.meant.mm() - expected);
-    if (away > room || std::abs(guess.meant.mm() - read) < table.rounding().mm() * 0.5) continue;
+    if (away > room || std::abs(guess.meant.mm() - read) < step * 0.5) continue;
     const bool simpler = best && guess.slip < best->slip;
     const bool nearer = best && guess.slip == best->slip && away < bestAway;
     if (!best || simpler || nearer) best = guess, bestAway = away;

@@ -109,13 +109,21 @@ double doubtOf(const LineNail& nail, const Vec3& run, double toleranceMm) {
   return doubt * std::max(0.1, std::sqrt(std::max(0.0, 1.0 - along * along)));
 }
 
-Strung string(const TableLine& line, const FigureSet& pulled, double toleranceMm) {
+/// How far the figures of a nail may be off: the loosest of them; a nail that is worked out, as most figures.
+double toleranceOf(const TableLine& line, std::size_t nail, const TableRounding& rounding) {
+  double tolerance = 0.0;
+  for (const auto& [figure, axis] : line.figuresAt(nail))
+    tolerance = std::max(tolerance, figureToleranceMm(rounding, figure));
+  return tolerance > 0.0 ? tolerance : rounding.usualToleranceMm();
+}
+
+Strung string(const TableLine& line, const FigureSet& pulled, const TableRounding& rounding) {
   Strung strung;
   const std::size_t n = line.nails.size();
   for (std::size_t i = 0; i < n; ++i) {
     const LineNail& nail = line.nails[i];
     const Vec3 run = (line.nails[std::min(i + 1, n - 1)].at - line.nails[i == 0 ? 0 : i - 1].at).normalized();
-    strung.nails.push_back({nail.at, doubtOf(nail, run, toleranceMm)});
+    strung.nails.push_back({nail.at, doubtOf(nail, run, toleranceOf(line, i, rounding))});
     const auto figures = line.figuresAt(i);
     strung.pulled.push_back(std::any_of(figures.begin(), figures.end(),
                                         [&pulled](const auto& figure) { return pulled.contains(figure.first); }));
@@ -163,8 +171,8 @@ namespace {
 
 class Judge {
  public:
-  Judge(const OffsetTable& table, const Judgement* before)
-      : m_table(table), m_toleranceMm(table.figureTolerance().mm()) {
+  Judge(const OffsetTable& table, const Judgement* before, std::stop_token stop)
+      : m_table(table), m_rounding(table), m_stop(std::move(stop)) {
     if (before != nullptr && before->memory) m_before = before->memory.get();
   }
 
@@ -175,10 +183,11 @@ class Judge {
     hear(pulled);
     Judgement judgement;
     judgement.lines = m_lines;
+    judgement.rounding = std::make_shared<TableRounding>(m_rounding);
     const std::vector<std::vector<NailFloat>> floats = floatAll();
     m_memory->floats = floats;
     // Worst first, all lines sprung again each time.
-    while (pulled.size() < mostPulled) {
+    while (pulled.size() < mostPulled && !m_stop.stop_requested()) {
       const FigureJudgement* worst = nullptr;
       for (const auto& [figure, heard] : m_heard) {
         if (pulled.contains(figure) || offBy(heard) < disownedAt) continue;
@@ -197,6 +206,8 @@ class Judge {
     for (auto& [figure, heard] : m_heard) {
       heard.verdict = pulled.contains(figure) ? verdictOn(heard) : Verdict::None;
       if (heard.verdict != Verdict::None) judgement.disowned.insert(figure);
+      // A figure that no line speaks of would never be told.
+      heard.tellsMm = heard.doubtMm > 0.0 ? disownedAt * looseDoubtMm(heard) : std::numeric_limits<double>::max();
       judgement.figures.push_back(heard);
     }
     addFloats(judgement, floats);
@@ -209,7 +220,7 @@ class Judge {
   void learnTempers() {
     std::map<Temper, std::vector<double>> kinds;
     for (const TableLine& line : m_lines) {
-      m_memory->drawn.push_back(string(line, {}, m_toleranceMm));
+      m_memory->drawn.push_back(string(line, {}, m_rounding));
       const auto& nails = m_memory->drawn.back().nails;
       if (nails.size() <= fewestNails) continue;
       // The middle of a long line tells enough.
@@ -246,7 +257,7 @@ class Judge {
     std::vector<TableLine> lines = tableLines(m_table, pulled);
     Memory next;
     for (std::size_t k = 0; k < lines.size(); ++k) {
-      Strung strung = string(lines[k], pulled, m_toleranceMm);
+      Strung strung = string(lines[k], pulled, m_rounding);
       if (const auto usual = m_usual.find(temperOf(lines[k], m_table)); usual != m_usual.end())
         strung.usual = usual->second;
       std::vector<std::vector<Said>> said;
@@ -310,6 +321,7 @@ class Judge {
 
   struct Party {
     LineOpinion* opinion;
+    double ownDoubtMm;
     double place;
     double outward;
     bool pulled;
@@ -325,7 +337,7 @@ class Judge {
       for (Eigen::Index i = 0; i < n; ++i) {
         const Party& a = *group[static_cast<std::size_t>(i)];
         apart(i) = a.opinion->apartMm * a.outward;
-        own(i) = ownDoubtMm() * std::abs(a.outward);
+        own(i) = a.ownDoubtMm * std::abs(a.outward);
         for (Eigen::Index j = 0; j < n; ++j) {
           const Party& b = *group[static_cast<std::size_t>(j)];
           const double gap = (a.place - b.place) / reach;
@@ -375,9 +387,11 @@ class Judge {
       for (LineOpinion& opinion : heard.opinions) {
         const bool out = pulled.contains(figure);
         if (lines[opinion.line].kind == LineKind::Section) {
-          byLine[figure.list].push_back({&opinion, static_cast<double>(figure.place), spot->second.outward, out});
+          byLine[figure.list].push_back(
+              {&opinion, ownDoubtMm(figure), static_cast<double>(figure.place), spot->second.outward, out});
         } else {
-          byStation[figure.place].push_back({&opinion, spot->second.girthMm, spot->second.outward, out});
+          byStation[figure.place].push_back(
+              {&opinion, ownDoubtMm(figure), spot->second.girthMm, spot->second.outward, out});
           girths[figure.place] = std::max(girths[figure.place], spot->second.girthMm);
         }
       }
@@ -397,17 +411,22 @@ class Judge {
     }
     if (weights <= 0.0) return;
     heard.apartMm = sum / weights;
-    heard.doubtMm = std::hypot(1.0 / std::sqrt(weights), ownDoubtMm());
+    heard.doubtMm = std::hypot(1.0 / std::sqrt(weights), ownDoubtMm(heard.figure));
   }
 
-  double ownDoubtMm() const { return m_toleranceMm / std::numbers::sqrt3; }
+  double ownDoubtMm(const FigureRef& figure) const {
+    return figureToleranceMm(m_rounding, figure) / std::numbers::sqrt3;
+  }
 
   /// How far off, in standard deviations, as a share of what disowns it: the less a place is tied down by rounding
   /// alone, the more the lines about it are guessing, and the further off a figure must be.
   double offBy(const FigureJudgement& heard) const {
-    if (heard.doubtMm <= 0.0) return 0.0;
-    const double guess = std::clamp((heard.doubtMm / ownDoubtMm() - firmDoubt) / (looseDoubt - firmDoubt), 0.0, 1.0);
-    return std::abs(heard.apartMm) / heard.doubtMm / (1.0 + guess * (looselyTimes - 1.0));
+    return heard.doubtMm > 0.0 ? std::abs(heard.apartMm) / looseDoubtMm(heard) : 0.0;
+  }
+  double looseDoubtMm(const FigureJudgement& heard) const {
+    const double own = ownDoubtMm(heard.figure);
+    const double guess = std::clamp((heard.doubtMm / own - firmDoubt) / (looseDoubt - firmDoubt), 0.0, 1.0);
+    return heard.doubtMm * (1.0 + guess * (looselyTimes - 1.0));
   }
 
   /// Two wrong figures of one line hide each other: on a line that is far livelier than its kind, the two whose pulling
@@ -467,7 +486,7 @@ class Judge {
   Verdict verdictOn(const FigureJudgement& heard) const {
     int disown = 0, contradict = 0;
     for (const LineOpinion& opinion : heard.opinions) {
-      const double doubt = std::hypot(opinion.strayMm, ownDoubtMm());
+      const double doubt = std::hypot(opinion.strayMm, ownDoubtMm(heard.figure));
       if (opinion.apartMm * heard.apartMm > 0.0 && std::abs(opinion.apartMm) > eachAt * doubt) ++disown;
       if (std::abs(opinion.apartMm - heard.apartMm) > contradictsAt * doubt) ++contradict;
     }
@@ -508,7 +527,8 @@ class Judge {
 
   using Memory = Judgement::Memory;
   const OffsetTable& m_table;
-  double m_toleranceMm;
+  TableRounding m_rounding;
+  std::stop_token m_stop;
   const Memory* m_before = nullptr;
   std::shared_ptr<Memory> m_memory = std::make_shared<Memory>();
   std::vector<TableLine> m_lines;
@@ -529,8 +549,21 @@ std::size_t Judgement::count(Verdict verdict) const {
       figures.begin(), figures.end(), [verdict](const FigureJudgement& figure) { return figure.verdict == verdict; }));
 }
 
-Judgement judgeTable(const OffsetTable& table, const Judgement* before) {
-  return Judge(table, before).judge();
+std::optional<double> Judgement::floatThatTells(const FigureJudgement& judged) const {
+  if (!judged.floatMm) return std::nullopt;
+  std::optional<double> stray;
+  for (const LineOpinion& opinion : judged.opinions) {
+    if (lines[opinion.line].kind != LineKind::Section && !opinion.isEnd) stray = opinion.strayMm;
+  }
+  if (!stray) return std::nullopt;
+  const double least = std::max(figureToleranceMm(*rounding, judged.figure), 2.0 * *stray);
+  // Where its other lines hold the figure where it stands, its own says only how little it knows.
+  const bool borneOut = std::abs(judged.apartMm) > 2.0 * judged.doubtMm;
+  return borneOut && std::abs(*judged.floatMm) > least ? judged.floatMm : std::nullopt;
+}
+
+Judgement judgeTable(const OffsetTable& table, const Judgement* before, const std::stop_token& stop) {
+  return Judge(table, before, stop).judge();
 }
 
 }  // namespace narrows

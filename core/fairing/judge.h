@@ -3,6 +3,7 @@
 
 #include <map>
 #include <memory>
+#include <stop_token>
 
 #include "fairing/nail_float.h"
 
@@ -33,17 +34,26 @@ struct FigureJudgement {
   std::optional<double> ease;
   double apartMm = 0.0;  ///< what all its lines together say it is off: expected less figure, disowned nails pulled
   double doubtMm = 0.0;  ///< one standard deviation of that, the table's rounding in it
+  double tellsMm = 0.0;  ///< the least slip of it that would be told
   std::vector<LineOpinion> opinions;
 };
+
+/// A slip smaller than half an inch is easily made. A figure of which that is more than its lines can tell rests on
+/// itself, or on one line alone: it is marked, to be read twice.
+inline constexpr double restsAloneMm = mmPerInch / 2.0;
 
 /// The judged table.
 struct Judgement {
   std::vector<TableLine> lines;
   std::vector<FigureJudgement> figures;  ///< every figure, rows first, then profiles, in the order of the table
   FigureSet disowned;                    ///< those with a verdict
+  std::shared_ptr<const TableRounding> rounding;  ///< of the table
 
   const FigureJudgement* of(const FigureRef& figure) const;
   std::size_t count(Verdict verdict) const;
+  /// How far a figure's own line floats off it where that says more than the line can know: further than the figure may
+  /// be off and twice what the line leaves open there. None otherwise.
+  std::optional<double> floatThatTells(const FigureJudgement& judged) const;
 
   /// What lines said before, so that the next judgement need ask only those that changed.
   struct Memory;
@@ -58,6 +68,7 @@ struct Judgement {
 ///
 /// On the sample boats with one to four figures misread by a quarter inch or more: judge_test says how many are found.
 /// `before`: a judgement of nearly the same table, to be quick; the answer is the same without it.
-Judgement judgeTable(const OffsetTable& table, const Judgement* before = nullptr);
+/// Left unfinished when `stop` is asked for.
+Judgement judgeTable(const OffsetTable& table, const Judgement* before = nullptr, const std::stop_token& stop = {});
 
 }  // namespace narrows

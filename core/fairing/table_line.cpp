@@ -378,6 +378,11 @@ double figureMm(const OffsetTable& table, const FigureRef& figure) {
   return table.profiles[figure.list].points[figure.place].distance.mm();
 }
 
+double figureToleranceMm(const TableRounding& rounding, const FigureRef& figure) {
+  return figure.in == FigureRef::In::Row ? rounding.rowToleranceMm(figure.list)
+                                         : rounding.profileToleranceMm(figure.list);
+}
+
 void setFigureMm(OffsetTable& table, const FigureRef& figure, double mm) {
   if (figure.in == FigureRef::In::Row) {
     table.rows[figure.list].figures[figure.place] = millimetres(mm);

@@ -8,6 +8,9 @@
 #include <vector>
 
 #include "lines/section.h"
+#include "lines/table_rounding.h"
+
+#include "lines/table_rounding.h"
 
 namespace narrows {
 
@@ -60,6 +63,9 @@ Vec3 squareToAxis(LineKind kind, const Vec3& axis);
 
 /// The figure a reference stands for, in its own axis; a point of a profile by its distance.
 double figureMm(const OffsetTable& table, const FigureRef& figure);
+
+/// How far a figure may be off.
+double figureToleranceMm(const TableRounding& rounding, const FigureRef& figure);
 
 /// Changes one figure; a point of a profile by its distance.
 void setFigureMm(OffsetTable& table, const FigureRef& figure, double mm);

@@ -17,5 +17,6 @@ struct Id {
 using StationId = Id<struct StationTag>;  ///< a station, the stem or the sternpost
 using LineId = Id<struct LineTag>;        ///< a plank line
 using StrakeId = Id<struct StrakeTag>;    ///< a strake
+using PlanId = Id<struct PlanTag>;        ///< a plan of lining off
 
 }  // namespace narrows

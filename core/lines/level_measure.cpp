@@ -19,8 +19,7 @@ constexpr double settledShare = 1e-10;
 constexpr int mostSteps = 12;
 
 double levelOf(const Vec3& step) {
-  return std::sqrt(step.z() * step.z() +
-                   breadthCounts * breadthCounts * (step.y() * step.y() + step.x() * step.x()));
+  return std::sqrt(step.z() * step.z() + breadthCounts * breadthCounts * (step.y() * step.y() + step.x() * step.x()));
 }
 
 }  // namespace
@@ -76,7 +75,8 @@ double LevelMeasure::girthShareAt(double share) const {
 
 std::vector<double> levelShares(const std::vector<Vec3>& points) {
   std::vector<double> reached{0.0};
-  for (std::size_t i = 1; i < points.size(); ++i) reached.push_back(reached.back() + levelOf(points[i] - points[i - 1]));
+  for (std::size_t i = 1; i < points.size(); ++i)
+    reached.push_back(reached.back() + levelOf(points[i] - points[i - 1]));
   const double whole = reached.back();
   for (double& one : reached) one = whole > 0.0 ? one / whole : 0.0;
   return reached;

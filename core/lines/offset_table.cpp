@@ -1,38 +1,10 @@
 #include "lines/offset_table.h"
 
 #include <algorithm>
-#include <cmath>
+
+#include "lines/table_rounding.h"
 
 namespace narrows {
-
-namespace {
-
-/// Calls `visit` with every length the rounding can be seen in.
-template <typename Visit>
-void everyFigure(const OffsetTable& table, Visit visit) {
-  for (const StationColumn& station : table.stations) {
-    if (station.distance) visit(*station.distance);
-  }
-  for (const TableRow& row : table.rows) {
-    for (const auto& figure : row.figures) {
-      if (figure) visit(*figure);
-    }
-  }
-  for (const Profile& profile : table.profiles) {
-    for (const ProfilePoint& point : profile.points) visit(point.distance), visit(point.height);
-  }
-}
-
-double decimalStep(const OffsetTable& table, double unitMm) {
-  double step = 1.0;
-  everyFigure(table, [&step, unitMm](Length figure) {
-    const double value = figure.mm() / unitMm;
-    while (step > 1e-6 && std::abs(value / step - std::round(value / step)) > 1e-4) step /= 10.0;
-  });
-  return step * unitMm;
-}
-
-}  // namespace
 
 bool TableRow::sameLine(const TableRow& other) const {
   return kind == other.kind && line == other.line && at == other.at && name == other.name;
@@ -64,27 +36,11 @@ std::optional<std::size_t> OffsetTable::rakeColumn() const {
 }
 
 Length OffsetTable::rounding() const {
-  switch (unit) {
-    case Unit::FtInEighths: {
-      bool sixteenths = false;
-      everyFigure(*this, [&sixteenths](Length figure) {
-        const double eighths = figure.mm() / mmPerInch * 8.0;
-        sixteenths = sixteenths || std::abs(eighths - std::round(eighths)) > 0.25;
-      });
-      return inches(sixteenths ? 1.0 / 16.0 : 1.0 / 8.0);
-    }
-    case Unit::Inch:
-      return millimetres(decimalStep(*this, mmPerInch));
-    case Unit::Millimetre:
-      return millimetres(decimalStep(*this, 1.0));
-    case Unit::Metre:
-      return millimetres(decimalStep(*this, 1000.0));
-  }
-  return millimetres(1.0);
+  return TableRounding(*this).usual();
 }
 
 Length OffsetTable::figureTolerance() const {
-  return reading ? *reading : rounding() * 0.5;
+  return millimetres(TableRounding(*this).usualToleranceMm());
 }
 
 std::string_view rowKindName(RowKind kind) {

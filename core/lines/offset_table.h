@@ -25,8 +25,9 @@ struct TableRow {
   Length out;        ///< Diagonal only: falls `down` in `out`.
   Length down;       ///< Diagonal only.
   std::string name;  ///< Diagonal only.
-  std::vector<std::optional<Length>> figures;  ///< one a station, bow to stern; none where the line does not cross
-  int fileLine = 0;                            ///< line of the file it was read from, 0 if none
+  std::vector<std::optional<Length>> figures;    ///< one a station, bow to stern; none where the line does not cross
+  int fileLine = 0;                              ///< line of the file it was read from, 0 if none
+  std::optional<Length> reading = std::nullopt;  ///< how far its figures may be off, where they do not tell it
 
   bool sameLine(const TableRow& other) const;
   bool operator==(const TableRow&) const = default;
@@ -44,6 +45,7 @@ struct Profile {
   ProfilePart part = ProfilePart::StemRabbet;
   std::vector<ProfilePoint> points;  ///< low to high; keel bottom forward to aft
   int fileLine = 0;
+  std::optional<Length> reading = std::nullopt;  ///< how far its figures may be off, where they do not tell it
   bool operator==(const Profile&) const = default;
 };
 
@@ -82,10 +84,9 @@ struct OffsetTable {
   const Profile* profile(ProfilePart part) const;
   std::optional<Length> halfSiding(SidingPart part) const;
   std::optional<std::size_t> rakeColumn() const;
-  /// The step the table's figures are rounded to, found from the figures themselves: an eighth or a sixteenth of an
-  /// inch, or the last decimal place that any of them uses.
+  /// The step most of the table's figures are rounded to, and how far such a figure may be off. Row by row:
+  /// `TableRounding`.
   Length rounding() const;
-  /// How far any figure may be off: `reading`, or half the rounding.
   Length figureTolerance() const;
 };
 

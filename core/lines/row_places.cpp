@@ -84,7 +84,8 @@ std::vector<double> runOn(const LevelMeasure& end, const std::vector<const Level
 }
 
 /// How many rows are wanted up to every border, in units of no matter: from what the sections ask for.
-std::vector<double> rowsWanted(const std::vector<LevelMeasure>& measures, const std::vector<std::vector<double>>& shares) {
+std::vector<double> rowsWanted(const std::vector<LevelMeasure>& measures,
+                               const std::vector<std::vector<double>>& shares) {
   std::vector<double> density(cells, 0.0);
   double counted = 0.0;
   for (std::size_t i = 0; i < measures.size(); ++i) {
@@ -99,7 +100,8 @@ std::vector<double> rowsWanted(const std::vector<LevelMeasure>& measures, const 
   }
   std::vector<double> wanted{0.0};
   for (std::size_t c = 0; c < cells; ++c) {
-    const double even = (border(static_cast<double>(c) + 1.0) - border(static_cast<double>(c))) * static_cast<double>(cells);
+    const double even =
+        (border(static_cast<double>(c) + 1.0) - border(static_cast<double>(c))) * static_cast<double>(cells);
     const double asked = counted > 0.0 ? std::pow(density[c] / counted, 1.0 / densityPower) : even;
     wanted.push_back(wanted.back() + leastDensity * even + asked);
   }

@@ -6,12 +6,13 @@
 #include <numbers>
 
 #include "lines/profile_distance.h"
+#include "lines/table_rounding.h"
 
 namespace narrows {
 
 namespace {
 
-/// Figures nearer together than this say the same thing twice.
+/// Figures nearer together than this, however fine, say the same thing twice.
 constexpr double closeFiguresMm = 5.0;
 /// A section turns less than this at any one figure, or it doubles back.
 constexpr double mostTurnRad = 105.0 / 180.0 * std::numbers::pi;
@@ -32,14 +33,11 @@ struct Nail {
 /// Makes the sections of one table.
 class SectionSpringer {
  public:
-  explicit SectionSpringer(const OffsetTable& table)
-      : m_table(table),
-        m_toleranceMm(table.figureTolerance().mm()),
-        m_closeMm(std::max(closeFiguresMm, 2.0 * table.rounding().mm())) {
+  explicit SectionSpringer(const OffsetTable& table) : m_table(table), m_rounding(table) {
     m_chined = table.row(RowKind::Height, RowLine::Chine) != nullptr &&
                table.row(RowKind::HalfBreadth, RowLine::Chine) != nullptr;
     if (const Profile* transom = table.profile(ProfilePart::Transom); hasCourse(transom))
-      m_transom = springProfile(*transom, 0.0, m_toleranceMm);
+      m_transom = springProfile(*transom, 0.0, toleranceOf(*transom));
   }
 
   /// Sections to take over where a station's figures are the same.
@@ -52,7 +50,7 @@ class SectionSpringer {
     };
     if (table.stations != m_table.stations || table.profiles != m_table.profiles ||
         table.halfSidings != m_table.halfSidings || table.rows.size() != m_table.rows.size() || !sameLines() ||
-        table.rounding() != m_table.rounding() || table.figureTolerance() != m_table.figureTolerance())
+        !(TableRounding(table) == m_rounding))
       return;
     m_beforeTable = &table;
     m_before = &sections;
@@ -73,7 +71,7 @@ class SectionSpringer {
     Section section;
     section.name = name;
     section.kind = kind;
-    section.parts.push_back(springProfile(*profile, half, m_toleranceMm));
+    section.parts.push_back(springProfile(*profile, half, toleranceOf(*profile)));
     if (m_chined) {
       const Vec3 foot = section.parts[0].nails().front();
       section.parts.insert(section.parts.begin(), Batten::spring(std::vector<Vec3>{foot, foot}, BattenEnds::Free));
@@ -131,7 +129,7 @@ class SectionSpringer {
     if (distance && hasCourse(sternpost) && *distance > sternpost->points.front().distance) {
       whole = false;
       const double half = m_table.halfSiding(SidingPart::Sternpost).value_or(Length()).mm();
-      return crossing(springProfile(*sternpost, half, m_toleranceMm), distance->mm());
+      return crossing(springProfile(*sternpost, half, toleranceOf(*sternpost)), distance->mm());
     }
     return cornerPoint(RowLine::Rabbet, column);
   }
@@ -183,9 +181,24 @@ class SectionSpringer {
     m_set.sections.push_back(std::move(section));
   }
 
+  double toleranceOf(const Profile& profile) const {
+    return m_rounding.profileToleranceMm(static_cast<std::size_t>(&profile - m_table.profiles.data()));
+  }
+  double toleranceOf(const SectionFigure& figure) const {
+    return figure.row == SectionFigure::noRow ? m_rounding.usualToleranceMm() : m_rounding.rowToleranceMm(figure.row);
+  }
+  /// Figures nearer together than this say the same thing twice.
+  double closeMm(const SectionFigure& a, const SectionFigure& b) const {
+    double close = closeFiguresMm;
+    for (const SectionFigure* figure : {&a, &b}) {
+      if (figure->row != SectionFigure::noRow) close = std::max(close, 2.0 * m_rounding.ofRow(figure->row).mm());
+    }
+    return close;
+  }
+
   /// How far a figure may be moved square to the section so that it stays within the table's tolerance in its own axis.
   double squareTolerance(const SectionFigure& figure, const Vec3& square) const {
-    return figure.axis.isZero() ? 0.0 : m_toleranceMm * std::clamp(std::abs(square.dot(figure.axis)), 0.02, 1.0);
+    return figure.axis.isZero() ? 0.0 : toleranceOf(figure) * std::clamp(std::abs(square.dot(figure.axis)), 0.02, 1.0);
   }
 
   /// One nail for figures `first` to `last` of a run: midway along them and, square to the section, in the middle of
@@ -213,7 +226,7 @@ class SectionSpringer {
     std::vector<Nail> nails{{run.front().at, 0.0, run.front().name}};
     for (std::size_t i = 1; i + 1 < run.size();) {
       std::size_t last = i;
-      while (last + 2 < run.size() && (run[last + 1].at - run[i].at).norm() < m_closeMm) ++last;
+      while (last + 2 < run.size() && (run[last + 1].at - run[i].at).norm() < closeMm(run[i], run[last + 1])) ++last;
       nails.push_back(nailFor(run, i, last));
       i = last + 1;
     }
@@ -287,10 +300,11 @@ class SectionSpringer {
                std::vector<double>& tolerances) const {
     bool missed = false;
     for (std::size_t i = 1; i + 1 < run.size(); ++i) {
-      if (missMm(run[i], batten) <= m_toleranceMm) continue;
+      const double tolerance = toleranceOf(run[i]);
+      if (missMm(run[i], batten) <= tolerance) continue;
       for (std::size_t k = 1; k + 1 < given.size(); ++k) {
-        if ((given[k] - run[i].at).norm() > m_closeMm || tolerances[k] <= 0.0) continue;
-        tolerances[k] = tolerances[k] < 0.02 * m_toleranceMm ? 0.0 : 0.5 * tolerances[k];
+        if ((given[k] - run[i].at).norm() > closeMm(run[i], run[i]) || tolerances[k] <= 0.0) continue;
+        tolerances[k] = tolerances[k] < 0.02 * tolerance ? 0.0 : 0.5 * tolerances[k];
         missed = true;
       }
     }
@@ -321,8 +335,7 @@ class SectionSpringer {
   }
 
   const OffsetTable& m_table;
-  double m_toleranceMm;
-  double m_closeMm;
+  TableRounding m_rounding;
   bool m_chined = false;
   std::optional<Batten> m_stem, m_sternpost, m_transom;
   const OffsetTable* m_beforeTable = nullptr;

@@ -149,7 +149,8 @@ class NetLayer {
     const std::size_t sections = m_places.size();
     laid.push_back(emptyColumn(0.0));
     for (std::size_t bay = 0; bay + 1 < sections; ++bay) {
-      for (std::size_t j = 1; j <= bayIntervals; ++j) laid.push_back(emptyColumn(static_cast<double>(bay) + shareOf(j, bayIntervals)));
+      for (std::size_t j = 1; j <= bayIntervals; ++j)
+        laid.push_back(emptyColumn(static_cast<double>(bay) + shareOf(j, bayIntervals)));
       const auto first = laid.end() - static_cast<std::ptrdiff_t>(bayIntervals) - 1;
       const bool planes = squareToBoat(m_places[bay]) && squareToBoat(m_places[bay + 1]);
       if (!planes || !fillByPlanes(&*first, bay)) fillByLength(&*first, bay);
@@ -174,7 +175,8 @@ class NetLayer {
     return {m_rows[row], m_nailed[row].nailOf[bay], m_nailed[row].nailOf[bay + 1]};
   }
 
-  static void place(SurfacePatch::Column* first, std::size_t j, std::size_t row, const FairRow::Spot& spot, double rate) {
+  static void place(SurfacePatch::Column* first, std::size_t j, std::size_t row, const FairRow::Spot& spot,
+                    double rate) {
     SurfacePatch::Node& node = first[j].nodes[row];
     node.at = spot.at;
     if (j > 0) node.before = spot.slope * rate;
@@ -297,8 +299,12 @@ struct SurfacePatch::Weights {
   Vec3 sum(int byT, int byV) const {
     constexpr double step = 1.0 / static_cast<double>(rowIntervals);
     const CubicWeights along = CubicWeights::derivative(u, byT), across = CubicWeights::derivative(w, byV);
-    const double size = (byT == 0 ? 1.0 : byT == 1 ? 1.0 / spanT : 1.0 / (spanT * spanT)) *
-                        (byV == 0 ? 1.0 : byV == 1 ? 1.0 / step : 1.0 / (step * step));
+    const double size = (byT == 0   ? 1.0
+                         : byT == 1 ? 1.0 / spanT
+                                    : 1.0 / (spanT * spanT)) *
+                        (byV == 0   ? 1.0
+                         : byV == 1 ? 1.0 / step
+                                    : 1.0 / (step * step));
     const auto corner = [&](const Node& node, const Vec3& by, const Vec3& byUp, double value, double slope, double up,
                             double upSlope) -> Vec3 {
       return (value * up) * node.at + (value * upSlope * step) * node.atUp + (slope * spanT * up) * by +
@@ -318,8 +324,13 @@ SurfacePatch::Weights SurfacePatch::weightsAt(double t, double v) const {
   const double rows = std::clamp(v, -0.25, 1.25) * static_cast<double>(rowIntervals);
   const auto row = static_cast<std::size_t>(std::clamp(std::floor(rows), 0.0, static_cast<double>(rowIntervals - 1)));
   const double span = aft.t - fore.t;
-  return {&fore.nodes[row], &fore.nodes[row + 1],           &aft.nodes[row], &aft.nodes[row + 1],
-          (t - fore.t) / span, rows - static_cast<double>(row), span};
+  return {&fore.nodes[row],
+          &fore.nodes[row + 1],
+          &aft.nodes[row],
+          &aft.nodes[row + 1],
+          (t - fore.t) / span,
+          rows - static_cast<double>(row),
+          span};
 }
 
 SurfacePoint SurfacePatch::evaluate(double t, double v) const {
@@ -396,7 +407,8 @@ SurfaceBend SurfacePatch::bend(double t, double v) const {
   Eigen::Matrix2d frame;  // columns: the parameters' directions in e1, e2
   frame << bend.place.aft.dot(e1), bend.place.up.dot(e1), bend.place.aft.dot(e2), bend.place.up.dot(e2);
   Eigen::Matrix2d second;
-  second << weights.sum(2, 0).dot(bend.normal), weights.sum(1, 1).dot(bend.normal), 0.0, weights.sum(0, 2).dot(bend.normal);
+  second << weights.sum(2, 0).dot(bend.normal), weights.sum(1, 1).dot(bend.normal), 0.0,
+      weights.sum(0, 2).dot(bend.normal);
   second(1, 0) = second(0, 1);
   const Eigen::Matrix2d back = frame.inverse();
   const Eigen::Matrix2d shape = -back.transpose() * second * back;

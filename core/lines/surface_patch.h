@@ -41,9 +41,9 @@ struct PartSection {
 ///
 /// Rows of constant `v` run with the hull, nearly level (`RowPlaces`), and are sprung lengthwise as `FairRow`s; across
 /// them the patch is a cubic with even second derivatives. Between two stations t = constant is a plane square to the
-/// boat; in a bay that ends on stem, sternpost or transom it is an even share of every row. The patch goes through every
-/// section and has one tangent plane everywhere. Within 0.8 mm of smooth hulls anywhere between stem and stern, and of
-/// their bevels within half a degree (between_test).
+/// boat; in a bay that ends on stem, sternpost or transom it is an even share of every row. The patch goes through
+/// every section and has one tangent plane everywhere. Within 0.8 mm of smooth hulls anywhere between stem and stern,
+/// and of their bevels within half a degree (between_test).
 class SurfacePatch {
  public:
   SurfacePatch() = default;

@@ -189,7 +189,8 @@ GirthFrame::Place GirthFrame::placeAt(double t, double share) const {
   }
   const Net& net = nets[patch];
   const std::size_t columns = net.size() / (shareSteps + 1);
-  const auto column = static_cast<std::size_t>(std::clamp(std::floor(t * columnsABay), 0.0, static_cast<double>(columns - 2)));
+  const auto column =
+      static_cast<std::size_t>(std::clamp(std::floor(t * columnsABay), 0.0, static_cast<double>(columns - 2)));
   const double place = within * shareSteps;
   const auto step = static_cast<std::size_t>(std::clamp(std::floor(place), 0.0, static_cast<double>(shareSteps - 1)));
   const double u = t * columnsABay - static_cast<double>(column), w = place - static_cast<double>(step);

@@ -57,7 +57,7 @@ class GirthFrame {
 
   /// What is worked out once and shared by every copy.
   struct Measured {
-    std::vector<double> girthsMm;                     ///< of the whole sections
+    std::vector<double> girthsMm;                    ///< of the whole sections
     std::vector<std::vector<double>> patchGirthsMm;  ///< of every patch above the base line, at every column
     std::vector<Net> nets;
   };

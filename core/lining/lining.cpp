@@ -33,7 +33,7 @@ PlankLine springLine(const GirthFrame& frame, LineId id, double share, const std
 Result<void> checkOrder(const Lining& lining) {
   for (std::size_t k = 1; k < lining.lines.size(); ++k) {
     for (std::size_t i = 0; i < lining.frame.sectionCount(); ++i) {
-      if (lining.frame.girthMm(i) <= 0.0 || (lining.lines[k].curve.isConstant() && lining.lines[k - 1].curve.isConstant())) continue;
+      if (lining.frame.girthMm(i) <= 0.0) continue;
       if (lining.widthMm(k - 1, i) >= leastStrakeWidthMm) continue;
       return fail(Fault::WidthsDoNotFit, {},
                   {"lines " + std::to_string(k - 1) + " and " + std::to_string(k) + " meet at " +
@@ -46,11 +46,12 @@ Result<void> checkOrder(const Lining& lining) {
 }  // namespace
 
 Band Lining::band(std::size_t strake, SurfaceReach reach) const {
-  return {frame, lines[strake].curve, lines[strake + 1].curve, reach};
+  return {frame, lines[strakes[strake].lower].curve, lines[strakes[strake].upper].curve, reach};
 }
 
 double Lining::widthMm(std::size_t strake, std::size_t section) const {
-  return (lines[strake + 1].shares[section] - lines[strake].shares[section]) * frame.girthMm(section);
+  const LinedStrake& of = strakes[strake];
+  return (lines[of.upper].shares[section] - lines[of.lower].shares[section]) * frame.girthMm(section);
 }
 
 Result<std::vector<double>> ruleShares(const LiningPlan& plan) {
@@ -88,7 +89,8 @@ Result<Lining> lineOff(const GirthFrame& frame, const LiningPlan& plan, const st
   require(plan.lines.size() == shares->size(), "a plan has one line more than strakes");
   Lining lining;
   lining.frame = frame;
-  lining.strakes = plan.strakes;
+  for (std::size_t k = 0; k < plan.strakes.size(); ++k)
+    lining.strakes.push_back({plan.strakes[k], k, k + 1, {0.0, frame.lastT()}});
   lining.master = frame.greatestSection();
   const auto sectionOf = [&sectionIds](StationId id) -> std::optional<std::size_t> {
     const auto found = std::find(sectionIds.begin(), sectionIds.end(), id);

@@ -20,19 +20,26 @@ struct PlankLine {
   double shareAt(double t) const { return curve.shareAt(t); }
 };
 
+/// A strake as it is lined off: between which of the lines, and how far along the hull.
+struct LinedStrake {
+  StrakeId id;
+  std::size_t lower = 0, upper = 0;  ///< of the lining's lines
+  SurfaceReach reach;
+};
+
 /// The lines of one hull, base line first and sheer last.
 struct Lining {
   GirthFrame frame;
   std::vector<PlankLine> lines;
-  std::vector<StrakeId> strakes;
-  std::size_t master = 0;  ///< section at which widths are chosen
+  std::vector<LinedStrake> strakes;  ///< garboard up
+  std::size_t master = 0;            ///< section at which widths are chosen
 
-  std::size_t strakeCount() const { return lines.size() - 1; }
+  std::size_t strakeCount() const { return strakes.size(); }
   /// Width between marks of a strake (0 is the garboard) at a whole section, mm of girth, without lap.
   double widthMm(std::size_t strake, std::size_t section) const;
   Vec3 point(std::size_t line, double t) const { return frame.point(t, lines[line].shareAt(t)); }
   /// What a strake (0 is the garboard) covers, all of it or over a reach.
-  Band band(std::size_t strake) const { return band(strake, {0.0, frame.lastT()}); }
+  Band band(std::size_t strake) const { return band(strake, strakes[strake].reach); }
   Band band(std::size_t strake, SurfaceReach reach) const;
 };
 

@@ -32,8 +32,10 @@ struct MovedMark {
   bool operator==(const MovedMark&) const = default;
 };
 
-/// How a hull is lined off.
+/// How a hull is lined off: one of the plans a builder may weigh against each other.
 struct LiningPlan {
+  PlanId id;
+  std::string name;
   BaseLine base = BaseLine::Chine;
   LiningRule rule = LiningRule::Equal;
   std::vector<StrakeId> strakes;    ///< garboard up

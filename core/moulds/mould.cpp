@@ -374,7 +374,7 @@ Result<Mould> makeMould(const MouldFace& face, const MouldPlan& plan, const std:
   return MouldMaker(face, plan).make(name, xMm);
 }
 
-MouldSet makeMoulds(const MouldFace& face, const MouldPlan& plan) {
+MouldSet makeMoulds(const MouldFace& face, const MouldPlan& plan, const std::stop_token& stop) {
   struct Wanted {
     std::string name;
     double xMm;
@@ -389,6 +389,7 @@ MouldSet makeMoulds(const MouldFace& face, const MouldPlan& plan) {
   std::stable_sort(wanted.begin(), wanted.end(), [](const Wanted& a, const Wanted& b) { return a.xMm < b.xMm; });
   MouldSet set;
   for (const Wanted& one : wanted) {
+    if (stop.stop_requested()) break;
     auto mould = makeMould(face, plan, one.name, one.xMm);
     if (!mould) {
       set.problems.insert(set.problems.end(), mould.error().begin(), mould.error().end());
@@ -404,9 +405,13 @@ void markPlankLines(MouldSet& set, const MouldFace& face, const MouldPlan& plan)
   for (Mould& mould : set.moulds) MouldMaker(face, plan).remark(mould);
 }
 
-bool sameCut(const MouldPlan& a, const MouldPlan& b) {
-  return a.takenOff == b.takenOff && takenOffInside(a) == takenOffInside(b) && a.thickness == b.thickness &&
-         a.side == b.side && a.leftOut == b.leftOut && a.extra == b.extra;
+MouldPlan cutOf(const MouldPlan& plan) {
+  MouldPlan cut = plan;
+  cut.whole = true;
+  cut.spreader = cut.base = {};
+  cut.readings.clear();
+  cut.plankAsTheyStand = false;
+  return cut;
 }
 
 const Mould* MouldSet::find(const std::string& name) const {

@@ -2,6 +2,7 @@
 // Moulds: sections of the hull with the planking, and what else lies outside them, taken off square to the surface.
 
 #include <memory>
+#include <stop_token>
 
 #include "curve/fair_function.h"
 #include "lining/lining.h"
@@ -73,13 +74,14 @@ struct MouldSet {
   Problems problems;
   const Mould* find(const std::string& name) const;
 };
-MouldSet makeMoulds(const MouldFace& face, const MouldPlan& plan);
+/// Left unfinished when `stop` is asked for.
+MouldSet makeMoulds(const MouldFace& face, const MouldPlan& plan, const std::stop_token& stop = {});
 
 /// The plank lines of a lining marked afresh on moulds that are made.
 void markPlankLines(MouldSet& set, const MouldFace& face, const MouldPlan& plan);
 
-/// Whether two plans cut the same outlines and marks.
-bool sameCut(const MouldPlan& a, const MouldPlan& b);
+/// As much of a plan as outlines and marks are cut by: the same where two plans cut the same.
+MouldPlan cutOf(const MouldPlan& plan);
 
 /// "standing" where the edge stands out beyond the square of the marked face, "under" where it falls within, "square"
 /// under a tenth of a degree.

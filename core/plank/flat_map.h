@@ -20,10 +20,16 @@ class FlatMap {
   /// runs from ruling to ruling as evenly as its ends do.
   Vec2 at(double t, double across) const;
 
+  /// The flat line at a constant `across`, through every column, with so many points more between two columns.
+  std::vector<Vec2> line(double across, std::size_t between) const;
+
   /// Moves the flat plank: points p become turn * p + shift.
   void place(const Eigen::Matrix2d& turn, const Vec2& shift);
 
  private:
+  Vec2 atShare(double share, double across) const;
+  double columnShare(std::size_t column, double across) const;
+
   std::size_t m_columns = 0, m_rows = 0;
   std::vector<Vec2> m_points;
   std::vector<double> m_lowerShare, m_upperShare;  ///< of each column

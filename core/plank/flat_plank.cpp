@@ -12,12 +12,9 @@ namespace {
 
 /// Places nearer than this to a section are at it.
 constexpr double sameT = 1e-9;
-
-std::vector<Vec2> edgeOf(const Strip& strip, const FlatStrip& flat, std::size_t row) {
-  std::vector<Vec2> edge;
-  for (std::size_t column = 0; column < strip.columns; ++column) edge.push_back(flat.points[strip.at(column, row)]);
-  return edge;
-}
+/// Points of an edge between two columns of a plank laid in full: chords of the columns alone would cut a tightly
+/// curved hood end by half a millimetre.
+constexpr std::size_t edgePointsBetween = 3;
 
 Vec2 directionAt(const std::vector<Vec2>& edge, std::size_t i) {
   const Vec2 along = edge[std::min(i + 1, edge.size() - 1)] - edge[i > 0 ? i - 1 : 0];
@@ -114,8 +111,9 @@ FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* pr
   plank.settled = plank.strip.settled;
   plank.strainRms = plank.strip.strainRms;
   plank.strainMax = plank.strip.strainMax;
-  plank.upper = edgeOf(strip, plank.strip, strip.rows - 1);
-  plank.lower = edgeOf(strip, plank.strip, 0);
+  const std::size_t between = make.fineness.columns < fullStrip.columns ? 0 : edgePointsBetween;
+  plank.upper = plank.map.line(1.0, between);
+  plank.lower = plank.map.line(0.0, between);
   const bool hasLap = lapstrake && make.lapMm > 0.0;
   for (std::size_t i = 0; i < band.frame.sectionCount(); ++i) {
     const auto t = static_cast<double>(i);

@@ -24,7 +24,7 @@ struct PlankStation {
 /// A starboard plank laid flat, inside face up, bow to the left: x aft along the board, y towards the sheer, turned to
 /// the narrowest board that holds it, with that board's lower bow corner at 0, 0. Lengths in mm.
 struct FlatPlank {
-  StrakeId strake;  ///< named by whoever asked for it
+  StrakeId strake;            ///< named by whoever asked for it
   std::vector<Vec2> lower;    ///< keel edge as cut, bow to stern: with the lap where there is one
   std::vector<Vec2> upper;    ///< sheer edge, bow to stern
   std::vector<Vec2> lapLine;  ///< the keel edge without lap; empty where there is no lap
@@ -40,7 +40,7 @@ struct FlatPlank {
   double strainMax = 0.0;
   bool settled = true;  ///< false where laying flat stopped before it was done: its figures may be off
   FlatMap map;          ///< where any point of the band lies on it, lap or no lap
-  FlatStrip strip;  ///< as laid flat, before it was turned: the warm start of the next answer
+  FlatStrip strip;      ///< as laid flat, before it was turned: the warm start of the next answer
 };
 
 /// How a plank is got out.
@@ -48,6 +48,7 @@ struct PlankMake {
   Construction construction = Construction::Carvel;
   double lapMm = 0.0;  ///< carried straight on from the keel edge; none for the lowest strake
   StripFineness fineness = fullStrip;
+  bool operator==(const PlankMake&) const = default;
 };
 
 /// The flat plank of a band: all of a strake, or one piece of it.

@@ -11,9 +11,12 @@ namespace narrows {
 
 namespace {
 
-constexpr int mostSteps = 12;
+constexpr int mostSteps = 40;
 /// From an answer a moment old two steps come within what can be seen while a mark is dragged.
 constexpr int mostWarmQuickSteps = 2;
+
+/// Points nearer together than this on the surface are one.
+constexpr double noLengthMm = 1e-9;
 
 struct Edge {
   std::size_t from, to;
@@ -35,7 +38,11 @@ std::vector<Edge> edgesOf(const Strip& strip) {
   edges.reserve(strip.points.size() * 4);
   const auto add = [&](std::size_t a, std::size_t b, double area) {
     const double length = surfaceLength(strip, a, b);
-    if (length > 1e-9) edges.push_back({a, b, length, std::sqrt(std::max(area, 1e-6)) / length});
+    if (length > noLengthMm) {
+      edges.push_back({a, b, length, std::sqrt(std::max(area, 1e-6)) / length});
+    } else {
+      edges.push_back({a, b, 0.0, 1.0});
+    }
   };
   for (std::size_t c = 0; c < strip.columns; ++c) {
     for (std::size_t r = 0; r < strip.rows; ++r) {
@@ -97,11 +104,25 @@ std::vector<Vec2> hinged(const Strip& strip) {
 }
 
 /// One Gauss-Newton step; returns how far the furthest point moved, none where the step cannot be told.
-std::optional<double> step(const Strip& strip, const std::vector<Edge>& edges, std::vector<Vec2>& flat, BandMatrix& normal,
-            std::vector<double>& right) {
+std::optional<double> step(const Strip& strip, const std::vector<Edge>& edges, std::vector<Vec2>& flat,
+                           BandMatrix& normal, std::vector<double>& right) {
   normal.clear();
   std::fill(right.begin(), right.end(), 0.0);
   for (const Edge& edge : edges) {
+    if (edge.lengthMm <= 0.0) {
+      // Two points that are one on the surface stay one.
+      for (std::size_t axis = 0; axis < 2; ++axis) {
+        const std::size_t a = 2 * std::min(edge.from, edge.to) + axis, b = 2 * std::max(edge.from, edge.to) + axis;
+        const double apart =
+            flat[b / 2][static_cast<Eigen::Index>(axis)] - flat[a / 2][static_cast<Eigen::Index>(axis)];
+        normal.add(a, a, 1.0);
+        normal.add(b, b, 1.0);
+        normal.add(b, a, -1.0);
+        right[a] += apart;
+        right[b] -= apart;
+      }
+      continue;
+    }
     const Vec2 chord = flat[edge.to] - flat[edge.from];
     const double length = std::max(chord.norm(), 1e-9);
     const Vec2 unit = chord / length;

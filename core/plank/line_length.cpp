@@ -48,7 +48,8 @@ double LineLength::interpolate(const std::vector<double>& at, const std::vector<
   std::ptrdiff_t s = std::upper_bound(at.begin() + 1, at.end() - 1, place) - at.begin() - 1;
   const auto bay = std::upper_bound(m_breaks.begin() + 1, m_breaks.end() - 1, static_cast<std::size_t>(s)) - 1;
   const auto start = static_cast<std::ptrdiff_t>(*bay), end = static_cast<std::ptrdiff_t>(*(bay + 1));
-  if (at[static_cast<std::size_t>(s + 1)] <= at[static_cast<std::size_t>(s)]) return values[static_cast<std::size_t>(s)];
+  if (at[static_cast<std::size_t>(s + 1)] <= at[static_cast<std::size_t>(s)])
+    return values[static_cast<std::size_t>(s)];
   s = std::clamp<std::ptrdiff_t>(s - 1, start, end - 3);
   double sum = 0.0;
   for (std::ptrdiff_t i = s; i < s + 4; ++i) {

@@ -17,7 +17,7 @@ struct Strip {
   std::vector<Vec3> normals;       ///< outward units
   std::vector<double> lowerShare;  ///< of the lower line's length, at each column
   std::vector<double> upperShare;
-  LineLength lower, upper;         ///< along the two lines
+  LineLength lower, upper;  ///< along the two lines
   std::size_t at(std::size_t column, std::size_t row) const { return column * rows + row; }
 };
 
@@ -25,6 +25,7 @@ struct Strip {
 struct StripFineness {
   std::size_t columns;
   std::size_t rows;
+  bool operator==(const StripFineness&) const = default;
 };
 inline constexpr StripFineness quickStrip{100, 6};
 inline constexpr StripFineness fullStrip{256, 10};

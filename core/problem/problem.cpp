@@ -126,10 +126,6 @@ std::string sentence(const Problem& p) {
     case Fault::PlankTooThickForSiding:
       return "planking " + a() + " thick cuts " + b() + " into each side of a timber sided " + c() +
              ", and too little wood is left between: side it " + word(p, 3) + " or more, or plank thinner.";
-    case Fault::RabbetLeavesFace:
-      return "the rabbet runs out past the face of the stem, from " + a() + " up to " + b() + " high and by up to " +
-             c() + ": the planking lies too nearly along the stem there to end on it. Mould the stem deeper, or side it " +
-             "wider so that planks land sooner.";
     case Fault::SidingWiderThanHull:
       return "the half-siding " + a() + " is wider than the hull there: " + b() + " or less would meet the planking.";
     case Fault::KeelShoulder:

@@ -71,7 +71,6 @@ enum class Fault {
   TakenOffTooMuch,
   // the backbone
   PlankTooThickForSiding,
-  RabbetLeavesFace,
   SidingWiderThanHull,
   KeelShoulder,
   OutlineFolds,

@@ -1,49 +1,55 @@
 #pragma once
-// What wants looking at in good data.
+// What wants looking at in good data, from every stage of the shop.
 
-#include <optional>
 #include <string>
+#include <variant>
 #include <vector>
 
-#include "backbone/backbone_plan.h"
-#include "fairing/table_line.h"
+#include "backbone/look_at_backbone.h"
+#include "fairing/look_at_figures.h"
+#include "fairing/look_at_surface.h"
+#include "moulds/look_at_set_up.h"
+#include "plank/look_at_planks.h"
+#include "problem/problem.h"
 
 namespace narrows {
 
-enum class FindingCode {
-  TableProblem,
-  LiningProblem,
-  MouldProblem,
-  Misread,
-  LooksOff,
-  OutsideHull,
-  SetUpOff,
-  BackboneProblem,
-  BoltFouls,
-  SquaredOff,
-  CameOutOff,
-  FaultInPart,
-  TooWide,
-  HoodEndNarrow,
-  EndRunsNarrow,
-  StrainLeft
-};
-enum class Severity { LookAgain, Trouble };
+/// The stages a thing can be looked at in.
+enum class ShopStage { Lines, Backbone, Moulds, LiningOff, Planks };
 
-/// One thing to look at: what, how bad, and where (strake and section by their place, from 0).
-struct Finding {
-  FindingCode code = FindingCode::TableProblem;
-  Severity severity = Severity::LookAgain;
-  std::optional<std::size_t> strake;
-  std::optional<std::size_t> section;
-  std::string place;                               ///< the section's name
-  std::vector<double> figures;                     ///< mm, or shares
-  std::string words;                               ///< a problem's own sentence
-  std::optional<FigureRef> figure = std::nullopt;  ///< of the table
-  std::string line = {};                           ///< of the table, or what was measured
-  std::string mould = {};
-  TimberId timber = {};
+/// Something that could not be made, in its own words.
+struct CouldNotMake {
+  ShopStage stage = ShopStage::Lines;
+  std::string why;
+
+  Severity severity() const { return Severity::Trouble; }
+  std::string words(Notation) const { return why; }
 };
+
+/// One thing to look at. Each kind is made, and speaks, in the folder of its stage.
+struct Finding {
+  using What = std::variant<CouldNotMake, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff,
+                            CameOutOff, FaultInPart, RabbetPastFace, SetUpLies, TooWide, HoodEndNarrow, EndRunsNarrow,
+                            StrainLeft, NotLaidFlat>;
+  What what;
+  Severity severity = Severity::LookAgain;
+
+  template <typename Kind>
+  const Kind* as() const {
+    return std::get_if<Kind>(&what);
+  }
+  ShopStage stage() const;
+  /// The strake it speaks of, and where; null where it is not about one.
+  const StrakePlace* strake() const;
+  /// The figure of the table it speaks of; null where it is not about one.
+  const FigureRef* figure() const;
+};
+
+template <typename Kind>
+Finding findingOf(Kind kind) {
+  const Severity severity = kind.severity();
+  return {std::move(kind), severity};
+}
 
 /// A plain sentence with its place, its figure and what follows from it.
 std::string describe(const Finding& finding, Notation notation);

@@ -13,39 +13,47 @@
 #include "plank/flat_plank.h"
 #include "plank/planked_mesh.h"
 #include "solve/finding.h"
+#include "solve/part.h"
 
 namespace narrows {
 
-/// A line of the table as it runs on the drawn surface.
-struct DrawnLine {
-  std::size_t row = 0;  ///< of the table
-  std::vector<Contour> contours;
+/// What the surface says of the lines it was sprung through.
+struct SurfaceFindings {
+  std::vector<LineOffSurface> offSurface;
+  std::vector<NotHeld> notHeld;
 };
 
-/// Everything that follows from one book. Parts that could not be made are null or empty, and a finding says why.
+using TablePart = std::shared_ptr<const OffsetTable>;
+using HullPart = std::shared_ptr<const Hull>;
+using TransomMarks = std::vector<std::pair<std::string, Vec3>>;
+
+/// Everything that follows from one book, in the order of the shop. A part that could not be made is null, its
+/// problems say why, and the rest still stands.
 struct Solved {
   BookSnapshot book;
   std::uint64_t revision = 0;
-  std::shared_ptr<const OffsetTable> fair;     ///< the table that is built to: as drawn, with what was faired
-  std::shared_ptr<const Judgement> judgement;  ///< of that table
-  std::shared_ptr<const Hull> drawn;           ///< the surface that table draws
-  std::shared_ptr<const Hull> inside;          ///< the inside of the planking, what moulds touch
-  std::shared_ptr<const Hull> planked;         ///< what is lined off and planked: `inside`, or as the moulds stand
-  std::shared_ptr<const Hull> outside;         ///< the outside of the planking
-  std::shared_ptr<const std::vector<DrawnLine>> drawnLines;  ///< waterlines and buttocks of the table
-  bool linesWait = false;  ///< `drawnLines` are of an earlier table, until the full answer
-  std::shared_ptr<const Lining> lining;
-  std::shared_ptr<const Backbone> backbone;  ///< rabbet, timbers and what they are got out of
-  bool backboneWaits = false;                ///< it is of an earlier table or lining, until the full answer
-  std::shared_ptr<const MouldSet> moulds;
-  bool mouldsWait = false;                               ///< `moulds` are of an earlier table, until the full answer
-  std::vector<SetUpOff> setUp;                           ///< readings of the moulds as they stand, furthest off first
-  std::shared_ptr<const std::vector<MeshFace>> mesh;     ///< the planked hull, for its picture
-  bool meshWaits = false;                                ///< `mesh` is of an earlier lining, until the full answer
-  std::vector<std::shared_ptr<const FlatPlank>> planks;  ///< garboard up
-  std::vector<Finding> findings;                         ///< worst first
-  bool quick = false;                                    ///< planks are the quick answer, good to a sixty-fourth
+  Part<OffsetTable, OffsetTable> fair;      ///< the table that is built to: as drawn, with what was faired
+  Part<Judgement, TablePart> judgement;     ///< of that table
+  Part<Hull, TablePart> drawn;              ///< the surface that table draws
+  Part<Hull, HullPart, TablePart> inside;   ///< the inside of the planking, what moulds touch
+  Part<Hull, HullPart, TablePart> outside;  ///< the outside of the planking
+  Part<std::vector<DrawnLine>, HullPart, TablePart> drawnLines;  ///< waterlines and buttocks of the table
+  Part<SurfaceFindings, TablePart, std::shared_ptr<const std::vector<DrawnLine>>> surfaceFindings;
+  Part<MouldSet, HullPart, MouldPlan> outlines;  ///< moulds, without their plank lines
+  Part<Hull, HullPart, MouldPlan> planked;       ///< what is lined off and planked: `inside`, or as the moulds stand
+  Part<GirthFrame, HullPart, BaseLine> frame;
+  Part<Lining, std::shared_ptr<const GirthFrame>, LiningPlan, std::vector<StationId>> lining;
+  Part<std::vector<MeshFace>, std::shared_ptr<const Lining>> mesh;  ///< the planked hull, for its picture
+  Part<MouldSet, std::shared_ptr<const MouldSet>, std::shared_ptr<const Lining>> moulds;
+  Part<Backbone, HullPart, HullPart, BackbonePlan, TransomMarks>
+      backbone;  ///< rabbet, timbers and what they are got out of
+  using PlankPart = Part<FlatPlank, std::shared_ptr<const GirthFrame>, SurfaceCurve, SurfaceCurve, PlankMake>;
+  std::vector<PlankPart> planks;  ///< garboard up
+  std::vector<SetUpOff> setUp;    ///< readings of the moulds as they stand, furthest off first
+  std::vector<Finding> findings;  ///< worst first
 
+  /// Whether some part is of a moment ago, or a plank good only to a sixty-fourth: until the full answer.
+  bool waits() const;
   std::size_t countAtLeast(Severity severity) const;
 };
 

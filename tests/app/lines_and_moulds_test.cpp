@@ -13,8 +13,8 @@
 #include <QSettings>
 #include <QTabWidget>
 #include <QTemporaryDir>
-#include <QTimer>
 #include <QTest>
+#include <QTimer>
 #include <cmath>
 
 #include "canvas/length_field.h"
@@ -140,7 +140,7 @@ class LinesAndMouldsTest : public WindowCase {
     QVERIFY(settled());
     QVERIFY(solved()->drawn != nullptr);
     QVERIFY(solved()->judgement->disowned.empty());
-    QCOMPARE(solved()->planks.size(), m_window->session().book()->lining.strakes.size());
+    QCOMPARE(solved()->planks.size(), m_window->session().book()->boatPlan().strakes.size());
     // Typed, it is the boat of the file.
     const auto hull = springHull(paper);
     QCOMPARE(solved()->drawn->sections[4].girthMm(), hull->sections[4].girthMm());
@@ -453,8 +453,7 @@ class LinesAndMouldsTest : public WindowCase {
     return QTest::qWaitFor(
         [this] {
           const auto& answer = solved();
-          return answer != nullptr && !answer->quick && !answer->mouldsWait &&
-                 answer->revision == m_window->session().revision();
+          return answer != nullptr && !answer->waits() && answer->revision == m_window->session().revision();
         },
         20000);
   }

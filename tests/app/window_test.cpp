@@ -16,8 +16,8 @@
 #include <QSettings>
 #include <QSpinBox>
 #include <QTemporaryDir>
-#include <QTimer>
 #include <QTest>
+#include <QTimer>
 #include <cmath>
 
 #include "book/book_file.h"
@@ -220,7 +220,7 @@ class WindowTest : public WindowCase {
     QVERIFY(editor != nullptr);
     QTest::keyClicks(editor, " 3/4");
     QTest::keyClick(editor, Qt::Key_Return);
-    QTRY_COMPARE(m_window->session().book()->lining.widths[0].mm(), inches(4.75).mm());
+    QTRY_COMPARE(m_window->session().book()->boatPlan().widths[0].mm(), inches(4.75).mm());
     QTRY_COMPARE(grid->item(grid->rowCount() - 1, column)->text(), QString::fromUtf8("4 3\u20444"));
   }
 
@@ -453,7 +453,7 @@ class WindowTest : public WindowCase {
   bool settled() {
     return QTest::qWaitFor(
         [this] {
-          return solved() != nullptr && solved()->revision == m_window->session().revision() && !solved()->quick;
+          return solved() != nullptr && solved()->revision == m_window->session().revision() && !solved()->waits();
         },
         20000);
   }

@@ -7,6 +7,7 @@
 
 #include "analytic_hull.h"
 #include "lines/hull.h"
+#include "lining/lining.h"
 #include "plank/flat_plank.h"
 
 namespace narrows::tests {

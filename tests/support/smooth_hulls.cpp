@@ -157,7 +157,9 @@ OffsetTable SmoothHull::table(double stepMm, const std::function<double(double)>
     table.stations.push_back({std::to_string(i + 1), millimetres(stations[i])});
   if (!doubleEnded) table.stations.push_back({"transom", std::nullopt});
   const auto rabbet = [this](double x) { return profile(x); };
-  const auto xAt = [&](std::size_t column, double z) { return column < stations.size() ? stations[column] : aftEnd(z); };
+  const auto xAt = [&](std::size_t column, double z) {
+    return column < stations.size() ? stations[column] : aftEnd(z);
+  };
   // A raked section's own ends: where the profile and the sheer meet it.
   const auto endHeight = [&](std::size_t column, const std::function<double(double)>& line) {
     if (column < stations.size()) return line(stations[column]);
@@ -172,8 +174,10 @@ OffsetTable SmoothHull::table(double stepMm, const std::function<double(double)>
     made.figures.resize(columns);
     return made;
   };
-  TableRow sheerHeight = row(RowKind::Height, RowLine::Sheer, 0.0), sheerBreadth = row(RowKind::HalfBreadth, RowLine::Sheer, 0.0);
-  TableRow rabbetHeight = row(RowKind::Height, RowLine::Rabbet, 0.0), rabbetBreadth = row(RowKind::HalfBreadth, RowLine::Rabbet, 0.0);
+  TableRow sheerHeight = row(RowKind::Height, RowLine::Sheer, 0.0),
+           sheerBreadth = row(RowKind::HalfBreadth, RowLine::Sheer, 0.0);
+  TableRow rabbetHeight = row(RowKind::Height, RowLine::Rabbet, 0.0),
+           rabbetBreadth = row(RowKind::HalfBreadth, RowLine::Rabbet, 0.0);
   for (std::size_t i = 0; i < columns; ++i) {
     const double top = endHeight(i, sheer), low = endHeight(i, rabbet);
     sheerHeight.figures[i] = millimetres(round(top));

@@ -22,11 +22,11 @@ struct SmoothHull {
   std::function<double(double)> sheer;            ///< height of the sheer at a distance aft
   std::function<double(double, double)> outward;  ///< half-breadth beyond the siding, by distance and height
   double siding = 30.0;
-  double headMm = 0.0;                  ///< where stem and sheer meet
-  double footMm = 0.0;                  ///< where the stem rabbet begins
-  double heelMm = 0.0;                  ///< double-ender: where the sternpost rabbet begins
-  double tailMm = 0.0;                  ///< where sternpost and sheer meet
-  double transomMm = 0.0, rake = 0.0;   ///< with a transom: x = transomMm + rake z
+  double headMm = 0.0;                 ///< where stem and sheer meet
+  double footMm = 0.0;                 ///< where the stem rabbet begins
+  double heelMm = 0.0;                 ///< double-ender: where the sternpost rabbet begins
+  double tailMm = 0.0;                 ///< where sternpost and sheer meet
+  double transomMm = 0.0, rake = 0.0;  ///< with a transom: x = transomMm + rake z
   bool doubleEnded = false;
   std::vector<double> stations;
 
@@ -41,7 +41,8 @@ struct SmoothHull {
   double aftEnd(double z) const;
 
   /// The table a builder would be given: waterlines and buttocks every so many mm, each figure rounded by `round`.
-  OffsetTable table(double stepMm, const std::function<double(double)>& round = [](double mm) { return mm; }) const;
+  OffsetTable table(
+      double stepMm, const std::function<double(double)>& round = [](double mm) { return mm; }) const;
 };
 
 /// Hollow garboards, double-ended, raked ends; a round-bilged boat with tumblehome and a raked transom; a clipper bow

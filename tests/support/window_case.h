@@ -37,8 +37,7 @@ class WindowCase : public QObject {
     return QTest::qWaitFor(
         [this] {
           const auto& solved = session().solved();
-          return solved != nullptr && solved->revision == session().revision() && !solved->quick &&
-                 !solved->backboneWaits;
+          return solved != nullptr && solved->revision == session().revision() && !solved->waits();
         },
         20000);
   }

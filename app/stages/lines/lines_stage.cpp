@@ -194,7 +194,10 @@ QString LinesStage::standing() const {
   const auto& solved = m_session->solved();
   if (solved == nullptr) return {};
   int problems = 0;
-  for (const Finding& finding : solved->findings) problems += finding.code == FindingCode::TableProblem ? 1 : 0;
+  for (const Finding& finding : solved->findings) {
+    const auto* problem = finding.as<CouldNotMake>();
+    problems += problem != nullptr && problem->stage == ShopStage::Lines ? 1 : 0;
+  }
   const int off = solved->judgement == nullptr ? 0 : static_cast<int>(solved->judgement->disowned.size());
   if (off > 0) return tr("%1 off").arg(counted(off, tr("figure lies"), tr("figures lie")));
   if (problems > 0) return tr("%1 to mend").arg(counted(problems, tr("figure"), tr("figures")));

@@ -47,6 +47,14 @@ class FigureDelegate : public TypingDelegate {
       painter->setPen(verdict == Verdict::None ? look::quietInk : colour);
       painter->drawText(option.rect.adjusted(0, 18, 0, -2), Qt::AlignCenter, floats);
     }
+    if (index.data(OffsetModel::RestsRole).toBool()) {
+      // A stroke under it, broken: it stands on little.
+      QPen broken(look::quietInk, 1.5);
+      broken.setDashPattern({2.0, 2.5});
+      painter->setPen(broken);
+      const double y = option.rect.bottom() - 4.5;
+      painter->drawLine(QPointF(option.rect.center().x() - 18.0, y), QPointF(option.rect.center().x() + 18.0, y));
+    }
     if (verdict != Verdict::None) {
       const QPointF at(option.rect.left() + 8.0, option.rect.top() + 9.0);
       painter->setPen(Qt::NoPen);
@@ -101,7 +109,9 @@ QVariant OffsetModel::data(const QModelIndex& index, int role) const {
                       static_cast<std::size_t>(index.column())};
   const FairedFigure* faired = fairedAt(*m_shown, ref);
   if (role == FairedRole) return faired != nullptr;
-  if (role == VerdictRole || role == FloatRole) return judged(ref, role);
+  if (role == VerdictRole || role == FloatRole || role == RestsRole) return judged(ref, role);
+  if (role == Qt::ToolTipRole && faired == nullptr && judged(ref, RestsRole).toBool())
+    return tr("Rests on one line alone: a slip of half an inch here would not be told. Read it twice.");
   if (role == Qt::ToolTipRole && faired != nullptr)
     return tr("drawn %1, faired to %2: %3")
         .arg(QString::fromStdString(writeLength(*figure, m_shown->table.unit, 6, true)),
@@ -121,8 +131,10 @@ QVariant OffsetModel::judged(const FigureRef& figure, int role) const {
   if (role == VerdictRole) return judged != nullptr ? static_cast<int>(judged->verdict) : 0;
   if (judged == nullptr) return {};
   const bool disowned = judged->verdict != Verdict::None;
-  if (!disowned && (!judged->floatMm || std::abs(*judged->floatMm) <= m_shown->table.figureTolerance().mm())) return {};
-  const double away = disowned ? judged->apartMm : *judged->floatMm;
+  if (role == RestsRole) return !disowned && judged->tellsMm > restsAloneMm;
+  const auto floats = disowned ? std::optional(judged->apartMm) : solved->judgement->floatThatTells(*judged);
+  if (!floats) return {};
+  const double away = *floats;
   return QString(away > 0.0 ? QStringLiteral("+") : QStringLiteral("−")) +
          QString::fromStdString(showLength(millimetres(std::abs(away)), m_session->notation()));
 }

@@ -23,7 +23,7 @@ class OffsetModel : public QAbstractTableModel {
 
   /// Roles of a figure beside its text: what the judge says of it, its float as it is written under it, and whether it
   /// was faired.
-  enum Role { VerdictRole = Qt::UserRole + 1, FloatRole, FairedRole };
+  enum Role { VerdictRole = Qt::UserRole + 1, FloatRole, FairedRole, RestsRole };
 
  signals:
   void notUnderstood(const QString& words);

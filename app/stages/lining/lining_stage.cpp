@@ -166,7 +166,7 @@ QString LiningStage::standing() const {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->lining == nullptr) return tr("not lined off");
   int wide = 0;
-  for (const Finding& finding : solved->findings) wide += finding.code == FindingCode::TooWide ? 1 : 0;
+  for (const Finding& finding : solved->findings) wide += finding.as<TooWide>() != nullptr ? 1 : 0;
   const QString strakes = counted(static_cast<int>(solved->lining->strakeCount()), tr("strake"), tr("strakes"));
   return wide > 0 ? tr("%1, %2 too wide").arg(strakes).arg(wide) : strakes;
 }
@@ -177,9 +177,9 @@ void LiningStage::showPlan() {
   m_showing = true;
   const Book& book = *m_session->book();
   const QSignalBlocker block(m_count);
-  m_count->setValue(static_cast<int>(book.lining.strakes.size()));
-  m_equal->setChecked(book.lining.rule == LiningRule::Equal);
-  m_diminishing->setChecked(book.lining.rule == LiningRule::Diminishing);
+  m_count->setValue(static_cast<int>(book.boatPlan().strakes.size()));
+  m_equal->setChecked(book.boatPlan().rule == LiningRule::Equal);
+  m_diminishing->setChecked(book.boatPlan().rule == LiningRule::Diminishing);
   m_lap->setLength(book.settings.lap, m_session->notation());
   m_lap->setVisible(book.table.construction == Construction::Lapstrake);
   if (solved->lining != nullptr) {

@@ -106,10 +106,25 @@ class BackboneTest : public QObject {
     QCOMPARE(lines, answer->lining->lines.size() - 2);
   }
 
+  void rabbetThatRunsOutPastTheStemsFaceIsNamed() {
+    // Osier's planking lies so nearly along her fine forefoot that the rabbet line leaves the stem; marl's does not.
+    const auto past = [](const std::string& boat) {
+      const auto answer = solved(sampleBook(boat));
+      for (const Finding& finding : answer->findings) {
+        if (const auto* found = finding.as<RabbetPastFace>()) return std::optional(*found);
+      }
+      return std::optional<RabbetPastFace>();
+    };
+    const auto osier = past("osier");
+    QVERIFY(osier && osier->pastMm > 20.0 && osier->highMm > osier->lowMm + 100.0);
+    QVERIFY(osier->words(Notation::Inches16).find("Mould the stem deeper") != std::string::npos);
+    QVERIFY(!past("marl"));
+  }
+
   void marlsKeelMustNotBeSquaredAndThatIsSaidLoudly() {
     const auto answer = solved(sampleBook("marl"));
     const auto said = std::find_if(answer->findings.begin(), answer->findings.end(),
-                                   [](const Finding& finding) { return finding.code == FindingCode::SquaredOff; });
+                                   [](const Finding& finding) { return finding.as<SquaredOff>() != nullptr; });
     QVERIFY(said != answer->findings.end());
     const std::string words = describe(*said, Notation::Inches16);
     QVERIFY2(words.find("keel") != std::string::npos && words.find("lean") != std::string::npos, words.c_str());
@@ -242,7 +257,7 @@ class BackboneTest : public QObject {
     QVERIFY(wide != problems.end());
     // And it stands among the things to look at.
     QVERIFY(std::any_of(answer->findings.begin(), answer->findings.end(),
-                        [](const Finding& f) { return f.code == FindingCode::BackboneProblem; }));
+                        [](const Finding& f) { return f.as<CouldNotMake>() && f.stage() == ShopStage::Backbone; }));
     const auto would = parseLength(wide->says[1], Unit::FtInEighths);
     QVERIFY(would);
     plan.rabbet.stemHalfSiding = *would * 0.5;

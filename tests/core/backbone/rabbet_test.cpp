@@ -287,31 +287,7 @@ class RabbetTest : public QObject {
     wider.breadth = [half = wider.sidingMm](double run, double) { return half + run * std::tan(0.3); };
     const OffsetTable enough = wider.table(PlankingSide::Outside, 24.0);
     const Hull enoughHull = hullOf(enough);
-    QVERIFY(
-        rabbetProblems(RabbetTracer({&enoughHull, PlankingSide::Outside, 24.0}, enough).trace(), enough).empty());
-  }
-
-  void rabbetPastTheFaceOfTheStemIsNamed() {
-    OffsetTable table = wedge(0.3).table(PlankingSide::Outside, 12.0);
-    const Hull hull = hullOf(table);
-    const auto runs = RabbetTracer({&hull, PlankingSide::Outside, 12.0}, table).trace();
-    const auto& places = runs.front().places;
-    Profile face{ProfilePart::StemFace, {}, 0};
-    for (const RabbetPlace& place : places) {
-      // 20 mm of wood before the rabbet high up, and 7 mm too little of it below.
-      const bool low = place.rabbet.z() < 0.5 * (places.front().rabbet.z() + places.back().rabbet.z());
-      face.points.push_back({millimetres(place.rabbet.x() + (low ? 7.0 : -20.0)), millimetres(place.rabbet.z())});
-    }
-    const auto named = [&] {
-      const Problems problems = rabbetProblems(runs, table);
-      return std::any_of(problems.begin(), problems.end(),
-                         [](const Problem& p) { return p.fault == Fault::RabbetLeavesFace; });
-    };
-    QVERIFY(!named());
-    table.profiles.push_back(face);
-    QVERIFY(named());
-    for (ProfilePoint& point : table.profiles.back().points) point.distance = point.distance - millimetres(30.0);
-    QVERIFY(!named());
+    QVERIFY(rabbetProblems(RabbetTracer({&enoughHull, PlankingSide::Outside, 24.0}, enough).trace(), enough).empty());
   }
 
   void overhangPlumbAndClipperStemsAllWork() {

@@ -1,6 +1,7 @@
 // The book as a file: the same bytes back, unknown keys kept, every fault named.
 
 #include <QTest>
+#include <nlohmann/json.hpp>
 #include <random>
 
 #include "book/book.h"
@@ -31,16 +32,16 @@ class BookTest : public QObject {
     QFETCH(QString, boat);
     Book book = sampleBook(boat.toStdString());
     book.shop = "Withy Hythe boat shed";
-    book.lining.rule = LiningRule::Diminishing;
-    for (std::size_t k = 0; k < book.lining.strakes.size(); ++k)
-      book.lining.widths.push_back(inches(3.0 + 0.1 * static_cast<double>(k)));
-    book.lining.master = book.stationIds[2];
-    book.lining.moved.push_back({book.lining.lines[2], book.stationIds[1], 0.25});
+    book.boatPlan().rule = LiningRule::Diminishing;
+    for (std::size_t k = 0; k < book.boatPlan().strakes.size(); ++k)
+      book.boatPlan().widths.push_back(inches(3.0 + 0.1 * static_cast<double>(k)));
+    book.boatPlan().master = book.stationIds[2];
+    book.boatPlan().moved.push_back({book.boatPlan().lines[2], book.stationIds[1], 0.25});
     const std::string text = writeBook(book);
     const auto read = readBook(text);
     QVERIFY2(read.has_value(), read ? "" : describe(read.error()).c_str());
     QCOMPARE(writeBook(read->book), text);
-    QVERIFY(read->book.lining == book.lining);
+    QVERIFY(read->book.boatPlan() == book.boatPlan());
     QVERIFY(read->book.settings == book.settings);
     QVERIFY(!read->isNewer());
   }
@@ -58,8 +59,48 @@ class BookTest : public QObject {
     QCOMPARE(writeBook(readBook(again)->book), again);
   }
 
+  void bookOfFormat3OpensWithItsOnePlanAsTheBoats() {
+    const Book book = sampleBook("osier");
+    auto json = nlohmann::json::parse(writeBook(book));
+    json["narrows"] = 3;
+    json["lining"] = json["plans"][0];
+    for (const char* key : {"id", "name"}) json["lining"].erase(key);
+    for (const char* key : {"plans", "starboard-plan", "port-plan"}) json.erase(key);
+    const auto read = readBook(json.dump());
+    QVERIFY2(read.has_value(), read ? "" : describe(read.error()).c_str());
+    QCOMPARE(read->version, 3);
+    QCOMPARE(read->book.plans.size(), std::size_t{1});
+    QVERIFY(read->book.boatPlan().strakes == book.boatPlan().strakes);
+    QVERIFY(read->book.boatPlan().id == read->book.starboard && read->book.port == read->book.starboard);
+    QCOMPARE(read->book.nextId, book.nextId + 1);
+    QVERIFY(read->book.unknown.empty());
+    QVERIFY(writeBook(read->book).find("\"lining\"") == std::string::npos);
+    QCOMPARE(writeBook(readBook(writeBook(read->book))->book), writeBook(read->book));
+  }
+
+  void severalPlansAreKeptAndASideNamesItsOwn() {
+    Book book = sampleBook("marl");
+    LiningPlan other = book.plans[0];
+    other.id = {book.nextId++};
+    other.name = "narrower topsides";
+    for (StrakeId& id : other.strakes) id = {book.nextId++};
+    for (LineId& id : other.lines) id = {book.nextId++};
+    book.plans.push_back(other);
+    book.port = other.id;
+    const auto read = readBook(writeBook(book));
+    QVERIFY2(read.has_value(), read ? "" : describe(read.error()).c_str());
+    QVERIFY(read->book.plans == book.plans && read->book.port == book.port);
+    QCOMPARE(writeBook(read->book), writeBook(book));
+    QVERIFY(read->book.boatPlan().id == book.plans[0].id);
+    auto json = nlohmann::json::parse(writeBook(book));
+    json["port-plan"] = 999999;
+    QVERIFY(!readBook(json.dump()));
+    json["plans"] = nlohmann::json::array();
+    QVERIFY(!readBook(json.dump()));
+  }
+
   void newerBookSaysSo() {
-    const auto read = readBook(replaced(writeBook(sampleBook("sedge")), "\"narrows\": 3", "\"narrows\": 7"));
+    const auto read = readBook(replaced(writeBook(sampleBook("sedge")), "\"narrows\": 4", "\"narrows\": 7"));
     QVERIFY(read);
     QVERIFY(read->isNewer());
     QCOMPARE(read->version, 7);
@@ -73,20 +114,20 @@ class BookTest : public QObject {
       QTest::newRow(name) << QString(from) << QString(to) << QString(names);
     };
     row("shop not text", "\"shop\": \"\"", "\"shop\": 3", "shop");
-    row("missing rule", "\"rule\": \"equal\",", "", "lining / rule");
-    row("unknown rule", "\"equal\"", "\"guesswork\"", "lining / rule");
+    row("missing rule", "\"rule\": \"equal\",", "", "plans / 1 / rule");
+    row("unknown rule", "\"equal\"", "\"guesswork\"", "plans / 1 / rule");
     row("lap not a number", "\"lap\": ", "\"lap\": \"wide\", \"was\": ", "settings / lap");
     row("unknown notation", "\"notation\": \"mm\"", "\"notation\": \"cubits\"", "settings / notation");
     row("id used twice", "\"stem-id\": 1", "\"stem-id\": 2", "next-id");
     row("table spoiled", "\"units,mm\"", "\"units,cubits\"", "table");
-    row("strakes not a list", "\"strakes\": [", "\"strakes\": {}, \"was\": [", "lining / strakes");
+    row("strakes not a list", "\"strakes\": [", "\"strakes\": {}, \"was\": [", "plans / 1 / strakes");
     row("moulds of no kind", "\"taken-off\": \"planking\"", "\"taken-off\": \"everything\"", "moulds / taken-off");
     row("faired figure of no row", "\"faired\": []",
         "\"faired\": [{\"in\": \"row\", \"list\": 99, \"place\": 0, \"value\": 1, \"who\": \"\", \"when\": \"\", "
         "\"why\": \"\"}]",
         "faired / place");
     row("mark outside", "\"moved\": []", "\"moved\": [{\"line\": 14, \"station\": 2, \"share\": 1.5}]",
-        "lining / share");
+        "plans / 1 / share");
   }
   void everyFaultNamesItsKey() {
     QFETCH(QString, from);
@@ -131,7 +172,7 @@ class BookTest : public QObject {
   void aNewBookIsLinedOffAsUsualForHerSize() {
     QCOMPARE(sampleBook("osier").settings.lap, inches(0.75));
     QCOMPARE(sampleBook("marl").settings.lap, Length());
-    const auto strakes = sampleBook("osier").lining.strakes.size();
+    const auto strakes = sampleBook("osier").boatPlan().strakes.size();
     QVERIFY(strakes >= 6 && strakes <= 10);
   }
 };

@@ -42,17 +42,17 @@ class EditsTest : public QObject {
 
   void strakesComeAndGoBelowTheSheerStrakeAndIdsAreNeverUsedAgain() {
     const Book book = sampleBook("osier");
-    const auto more = *setStrakeCount(book, static_cast<int>(book.lining.strakes.size()) + 2);
-    QCOMPARE(more.lining.strakes.back(), book.lining.strakes.back());
-    QCOMPARE(more.lining.lines.back(), book.lining.lines.back());
-    const auto fewer = *setStrakeCount(more, static_cast<int>(book.lining.strakes.size()));
+    const auto more = *setStrakeCount(book, static_cast<int>(book.boatPlan().strakes.size()) + 2);
+    QCOMPARE(more.boatPlan().strakes.back(), book.boatPlan().strakes.back());
+    QCOMPARE(more.boatPlan().lines.back(), book.boatPlan().lines.back());
+    const auto fewer = *setStrakeCount(more, static_cast<int>(book.boatPlan().strakes.size()));
     QVERIFY(fewer.nextId > book.nextId);
-    const auto again = *setStrakeCount(fewer, static_cast<int>(book.lining.strakes.size()) + 1);
-    for (const StrakeId id : more.lining.strakes) {
-      const bool before =
-          std::find(book.lining.strakes.begin(), book.lining.strakes.end(), id) != book.lining.strakes.end();
-      const bool now =
-          std::find(again.lining.strakes.begin(), again.lining.strakes.end(), id) != again.lining.strakes.end();
+    const auto again = *setStrakeCount(fewer, static_cast<int>(book.boatPlan().strakes.size()) + 1);
+    for (const StrakeId id : more.boatPlan().strakes) {
+      const bool before = std::find(book.boatPlan().strakes.begin(), book.boatPlan().strakes.end(), id) !=
+                          book.boatPlan().strakes.end();
+      const bool now = std::find(again.boatPlan().strakes.begin(), again.boatPlan().strakes.end(), id) !=
+                       again.boatPlan().strakes.end();
       QVERIFY(before == now || !now);
     }
     QVERIFY(readBook(writeBook(again)));
@@ -67,7 +67,7 @@ class EditsTest : public QObject {
     const auto edited = setWidth(book, lining, 0, inches(6.0));
     QVERIFY(edited);
     const auto after = solved(*edited);
-    QCOMPARE(edited->lining.rule, LiningRule::Diminishing);
+    QCOMPARE(edited->boatPlan().rule, LiningRule::Diminishing);
     QVERIFY(std::abs(after->lining->widthMm(0, lining.master) - inches(6.0).mm()) < 1e-9);
     QVERIFY(std::abs(after->lining->widthMm(1, lining.master) - after->lining->widthMm(5, lining.master)) < 1e-9);
     // A mark nailed at that station gives way to the width chosen there.
@@ -123,8 +123,9 @@ class EditsTest : public QObject {
     const Lining& lining = *now->lining;
     Book edited = *moveMark(book, lining, 3, 4, lining.lines[3].shares[4] + 0.02);
     edited = *moveMark(edited, *solved(edited)->lining, 3, 6, lining.lines[3].shares[6] + 0.01);
-    QCOMPARE(edited.lining.moved.size(), std::size_t{2});
-    QCOMPARE(letGoMark(edited, lining.lines[3].id, edited.lining.moved[0].station).lining.moved.size(), std::size_t{1});
+    QCOMPARE(edited.boatPlan().moved.size(), std::size_t{2});
+    QCOMPARE(letGoMark(edited, lining.lines[3].id, edited.boatPlan().moved[0].station).boatPlan().moved.size(),
+             std::size_t{1});
     QVERIFY(letGoLine(edited, lining.lines[3].id) == book);
   }
 
@@ -254,7 +255,7 @@ class EditsTest : public QObject {
     QVERIFY(read->book.faired == book.faired);
     // Books of format 1 know nothing of it, and open.
     std::string old = writeBook(sampleBook("osier"));
-    old.replace(old.find("\"narrows\": 3"), 12, "\"narrows\": 1");
+    old.replace(old.find("\"narrows\": 4"), 12, "\"narrows\": 1");
     QVERIFY(readBook(old));
   }
 };

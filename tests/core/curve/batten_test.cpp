@@ -134,6 +134,16 @@ class BattenTest : public QObject {
       QVERIFY2((eased[i] - exact[i]).norm() < 0.05, qPrintable(QString::number((eased[i] - exact[i]).norm())));
   }
 
+  void carriedEndsSettleHoweverItsNailsAreSpread() {
+    std::vector<Vec3> nails;
+    for (const double angle : {0.0, 0.08, 0.35, 0.5, 0.93, 1.2, 1.31})
+      nails.emplace_back(900.0 * std::sin(angle), 0.0, 900.0 * std::cos(angle));
+    const Batten batten = Batten::spring(nails, BattenEnds::CarryCurvature);
+    for (const double along : {0.0, batten.lengthMm()})
+      QVERIFY2(std::abs(batten.curvatureAt(along).norm() * 900.0 - 1.0) < 0.01,
+               qPrintable(QString::number(batten.curvatureAt(along).norm() * 900.0)));
+  }
+
   void noToleranceMovesNothing() {
     const std::vector<Vec3> nails = circle(500.0, 0.0, 1.2, 8);
     const std::vector<Vec3> eased = easeNails(nails, std::vector<double>(nails.size(), 0.0));

@@ -12,13 +12,13 @@ using namespace narrows::tests;
 
 namespace {
 
-Finding about(FindingCode code, const std::string& line, const std::string& place, std::vector<double> figures) {
-  Finding finding;
-  finding.code = code;
-  finding.line = line;
-  finding.place = place;
-  finding.figures = std::move(figures);
-  return finding;
+FigureLies lies(bool misread, const std::string& line, const std::string& place, double apartMm) {
+  FigureLies figure;
+  figure.misread = misread;
+  figure.line = line;
+  figure.place = place;
+  figure.apartMm = apartMm;
+  return figure;
 }
 
 }  // namespace
@@ -43,26 +43,24 @@ class FindingTest : public QObject {
     QFETCH(QString, line);
     QFETCH(double, apart);
     QFETCH(QString, says);
-    const auto words = QString::fromStdString(
-        describe(about(FindingCode::Misread, line.toStdString(), "4", {apart, 0.0}), Notation::Inches16));
+    const auto words = QString::fromStdString(lies(true, line.toStdString(), "4", apart).words(Notation::Inches16));
     QVERIFY2(words.contains(says), qPrintable(words));
   }
 
   void lookingAgainIsNotAnAccusation() {
-    const std::string words =
-        describe(about(FindingCode::LooksOff, "height sheer", "2", {3.0, 0.0}), Notation::Millimetres);
+    const std::string words = lies(false, "height sheer", "2", 3.0).words(Notation::Millimetres);
     QVERIFY(words.find("wants another look") != std::string::npos);
     QVERIFY(words.find("misread") == std::string::npos);
     QVERIFY(words.find("before changing it") != std::string::npos);
   }
 
   void mouldsThatStandOffSayWhatItDoes() {
-    const Finding hump = about(FindingCode::SetUpOff, "half-breadth at sheer", "4", {6.35, 1.5, 6.35});
-    QVERIFY(describe(hump, Notation::Inches16).find("1\u20444 in of hump") != std::string::npos);
-    const Finding hollow = about(FindingCode::SetUpOff, "half-breadth at sheer", "4", {-6.35, -1.5, -6.35});
-    QVERIFY(describe(hollow, Notation::Inches16).find("of hollow") != std::string::npos);
-    const Finding twist = about(FindingCode::SetUpOff, "twist", "4", {3.0, 0.0, 0.0});
-    QVERIFY(describe(twist, Notation::Millimetres).find("before planks are spiled") != std::string::npos);
+    const SetUpLies hump{"4", "half-breadth at sheer", 6.35, 1.5, 6.35};
+    QVERIFY(hump.words(Notation::Inches16).find("1\u20444 in of hump") != std::string::npos);
+    const SetUpLies hollow{"4", "half-breadth at sheer", -6.35, -1.5, -6.35};
+    QVERIFY(hollow.words(Notation::Inches16).find("of hollow") != std::string::npos);
+    const SetUpLies twist{"4", "twist", 3.0, 0.0, 0.0};
+    QVERIFY(twist.words(Notation::Millimetres).find("before planks are spiled") != std::string::npos);
   }
 
   void waterlineGivenAboveTheSheerIsNamedWithItsPlace() {
@@ -73,7 +71,7 @@ class FindingTest : public QObject {
     }
     const auto solved = solve(std::make_shared<const Book>(book), 1, nullptr, SolveEffort::Quick);
     const auto found = std::find_if(solved->findings.begin(), solved->findings.end(),
-                                    [](const Finding& f) { return f.code == FindingCode::OutsideHull; });
+                                    [](const Finding& f) { return f.as<OutsideHull>() != nullptr; });
     QVERIFY(found != solved->findings.end());
     const std::string words = describe(*found, Notation::Inches16);
     QVERIFY2(words.find("waterline 1-9-0 is given at station 5, where it passes above the sheer") != std::string::npos,
@@ -81,7 +79,7 @@ class FindingTest : public QObject {
     // The boats as they are have none.
     for (const char* name : {"osier", "marl", "sedge"}) {
       const auto clean = solve(std::make_shared<const Book>(sampleBook(name)), 1, nullptr, SolveEffort::Quick);
-      for (const Finding& finding : clean->findings) QVERIFY(finding.code != FindingCode::OutsideHull);
+      for (const Finding& finding : clean->findings) QVERIFY(finding.as<OutsideHull>() == nullptr);
     }
   }
 
@@ -120,11 +118,11 @@ class FindingTest : public QObject {
     const auto quick = solve(std::make_shared<const Book>(edited), 2, first, SolveEffort::Quick);
     QVERIFY(quick->drawn != first->drawn);
     QCOMPARE(quick->planks.size(), first->planks.size());
-    QCOMPARE(quick->planks[0], first->planks[0]);
-    QVERIFY(quick->quick && quick->mouldsWait);
+    QVERIFY(quick->planks[0] == first->planks[0]);
+    QVERIFY(quick->waits() && quick->outlines.waits);
     const auto full = solve(std::make_shared<const Book>(edited), 2, quick);
-    QVERIFY(!full->quick && !full->mouldsWait && !full->linesWait);
-    QCOMPARE(full->drawn, quick->drawn);
+    QVERIFY(!full->waits());
+    QVERIFY(full->drawn == quick->drawn);
     QVERIFY(full->planks.back() != first->planks.back());
     // However it was come by, the answer is that of the book.
     const auto fresh = solve(std::make_shared<const Book>(edited), 3);

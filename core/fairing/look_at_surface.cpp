@@ -1,0 +1,209 @@
+#include "fairing/look_at_surface.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <map>
+#include <numbers>
+
+#include "fairing/fair_course.h"
+
+namespace narrows {
+
+namespace {
+
+/// Lines and sections of fewer nails tell nothing of their own course.
+constexpr std::size_t fewestNails = 4;
+/// Figures are met to this at best, however exactly they are given.
+constexpr double exactMm = 0.2;
+/// Places a gap between two nails is looked at.
+constexpr int placesAGap = 3;
+/// What the surface itself may be off between stations.
+constexpr double surfaceDoubtMm = 0.8;
+/// Nails there must be beyond a gap on either side: near its ends a line turns as its middle does not tell.
+constexpr std::size_t beyondGap = 2;
+/// Standard deviations a line must be away to be spoken of.
+constexpr double awayAt = 3.0;
+/// A stretch is off by less than this many of the course's standard deviations nineteen times in twenty: measured on
+/// smooth hulls with lines 75 to 200 mm apart, where half a deviation is usual.
+constexpr double nineteenInTwenty = 1.5;
+/// Figures of a section nearer together than this share of what is usual along it say nothing of its liveliness.
+constexpr double closeShare = 0.25;
+/// A section steeper than this (sine) is given by a waterline, a flatter one by a buttock.
+constexpr double steepSine = 0.6;
+
+std::vector<CourseNail> courseNails(const TableLine& line, const TableRounding& rounding) {
+  std::vector<CourseNail> nails;
+  for (std::size_t i = 0; i < line.nails.size(); ++i) {
+    double tolerance = 0.0;
+    for (const auto& [figure, axis] : line.figuresAt(i))
+      tolerance = std::max(tolerance, figureToleranceMm(rounding, figure));
+    nails.push_back({line.nails[i].at, std::max(tolerance, exactMm) / std::numbers::sqrt3});
+  }
+  return nails;
+}
+
+/// Lengths along a row of nails, by their chords.
+std::vector<double> chordLengths(const TableLine& line) {
+  std::vector<double> along{0.0};
+  for (std::size_t i = 1; i < line.nails.size(); ++i)
+    along.push_back(along.back() + (line.nails[i].at - line.nails[i - 1].at).norm());
+  return along;
+}
+
+double distanceTo(const std::vector<Contour>& contours, const Vec3& at) {
+  double least = std::numeric_limits<double>::max();
+  for (const Contour& contour : contours) {
+    for (std::size_t i = 1; i < contour.size(); ++i) {
+      const Vec3 leg = contour[i] - contour[i - 1];
+      const double share = std::clamp((at - contour[i - 1]).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
+      least = std::min(least, (at - contour[i - 1] - share * leg).norm());
+    }
+  }
+  return least;
+}
+
+/// The figure a nail stands for, or one that gives it.
+std::optional<FigureRef> figureOf(const LineNail& nail) {
+  return nail.figure ? nail.figure : nail.height ? nail.height : nail.halfBreadth;
+}
+
+std::string nameOf(const OffsetTable& table, const LineNail& nail) {
+  const auto figure = figureOf(nail);
+  if (!figure || figure->in != FigureRef::In::Row) return "the end of the section";
+  return rowLabel(table.rows[figure->list], table.unit);
+}
+
+/// A height or breadth a builder would take a figure at, near to `mm` and within half of `room` of it.
+Length roundPlace(double mm, double room, Unit unit) {
+  const double small = unit == Unit::Millimetre || unit == Unit::Metre ? 1.0 : mmPerInch / 8.0;
+  double step = small;
+  for (const double times : {2.0, 4.0, 8.0, 16.0, 24.0, 48.0}) {
+    const double wider = unit == Unit::Millimetre || unit == Unit::Metre ? 2.5 * times : small * times;
+    if (wider <= 0.5 * room) step = wider;
+  }
+  return millimetres(std::round(mm / step) * step);
+}
+
+}  // namespace
+
+std::string LineOffSurface::words(Notation notation) const {
+  std::string said = line + " lies " + showLength(millimetres(awayMm), notation) + " off the surface between " +
+                     between +
+                     ": sprung by itself it runs elsewhere than the sections do. Look at the figures of both there.";
+  said[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(said[0])));
+  return said;
+}
+
+std::string NotHeld::words(Notation notation) const {
+  return "The table does not hold her at station " + station + " between " + from + " and " + to +
+         ": the surface may be off by about " + showLength(millimetres(offMm), notation) + " there" +
+         (otherStations == 0 ? std::string()
+                             : ", and by less at " + std::to_string(otherStations) +
+                                   (otherStations == 1 ? " other station" : " other stations")) +
+         ". A figure for " + settle + ", taken off the drawing, would settle it.";
+}
+
+std::vector<LineOffSurface> lookAtSurface(const OffsetTable& table, const Judgement& judgement,
+                                          const std::vector<DrawnLine>& lines) {
+  const TableRounding rounding(table);
+  std::vector<LineOffSurface> found;
+  for (const TableLine& line : judgement.lines) {
+    if (line.kind != LineKind::Along || line.nails.size() < fewestNails) continue;
+    const auto drawn =
+        std::find_if(lines.begin(), lines.end(), [&](const DrawnLine& one) { return one.row == line.list; });
+    if (drawn == lines.end()) continue;
+    const std::vector<CourseNail> nails = courseNails(line, rounding);
+    const FairCourse course(nails);
+    const std::vector<double> along = chordLengths(line);
+    std::optional<LineOffSurface> worst;
+    double worstOver = 0.0;
+    for (std::size_t gap = 0; gap + 1 < nails.size(); ++gap) {
+      // Between its last figure and where it leaves the hull a line is only drawn on.
+      const LineNail &fore = line.nails[gap], &aft = line.nails[gap + 1];
+      if (!fore.figure || !aft.figure || gap < beyondGap || gap + 1 + beyondGap >= nails.size()) continue;
+      const double restless = std::max(1.0, course.restlessness(static_cast<int>(gap)));
+      for (int i = 1; i <= placesAGap; ++i) {
+        const FairCourse::Spot spot =
+            course.at(along[gap] + (along[gap + 1] - along[gap]) * i / static_cast<double>(placesAGap + 1));
+        const double away = distanceTo(drawn->contours, spot.at);
+        const double allowed = std::max(
+            surfaceLookMm, awayAt * restless * spot.strayMm + surfaceDoubtMm + rounding.rowToleranceMm(line.list));
+        if (away <= allowed || away - allowed <= worstOver) continue;
+        worstOver = away - allowed;
+        worst = LineOffSurface{*fore.figure, line.name, "stations " + fore.station + " and " + aft.station, away};
+      }
+    }
+    if (worst) found.push_back(*worst);
+  }
+  return found;
+}
+
+namespace {
+
+/// The nails of a section that stand apart; the ends stay.
+TableLine apart(const TableLine& section) {
+  std::vector<double> gaps;
+  for (std::size_t i = 1; i < section.nails.size(); ++i)
+    gaps.push_back((section.nails[i].at - section.nails[i - 1].at).norm());
+  if (gaps.empty()) return section;
+  std::nth_element(gaps.begin(), gaps.begin() + static_cast<std::ptrdiff_t>(gaps.size() / 2), gaps.end());
+  const double closeMm = closeShare * gaps[gaps.size() / 2];
+  TableLine kept = section;
+  kept.nails.clear();
+  for (std::size_t i = 0; i < section.nails.size(); ++i) {
+    const bool last = i + 1 == section.nails.size();
+    while (last && kept.nails.size() > 1 && (kept.nails.back().at - section.nails[i].at).norm() < closeMm)
+      kept.nails.pop_back();
+    if (last || kept.nails.empty() || (kept.nails.back().at - section.nails[i].at).norm() >= closeMm)
+      kept.nails.push_back(section.nails[i]);
+  }
+  return kept;
+}
+
+/// The stretch of a section that its figures hold least.
+std::optional<NotHeld> leastHeld(const OffsetTable& table, const TableLine& section, const TableRounding& rounding) {
+  const std::vector<CourseNail> nails = courseNails(section, rounding);
+  const FairCourse course(nails);
+  const std::vector<double> along = chordLengths(section);
+  std::optional<NotHeld> least;
+  for (std::size_t gap = 0; gap + 1 < nails.size(); ++gap) {
+    const LineNail &low = section.nails[gap], &high = section.nails[gap + 1];
+    const auto figure = low.figure ? low.figure : high.figure;
+    const FairCourse::Spot spot = course.at(0.5 * (along[gap] + along[gap + 1]));
+    const double off = nineteenInTwenty * spot.strayMm;
+    if (!figure || off < surfaceLookMm || (least && off <= least->offMm)) continue;
+    const Vec3 leg = high.at - low.at;
+    const bool steep = std::abs(leg.z()) > steepSine * leg.norm();
+    TableRow settles;
+    settles.line = steep ? RowLine::Waterline : RowLine::Buttock;
+    settles.at = roundPlace(steep ? spot.at.z() : spot.at.y(), std::abs(steep ? leg.z() : leg.y()), table.unit);
+    least = NotHeld{*figure, table.stations[section.list].name, 0, nameOf(table, low), nameOf(table, high),
+                    off,     rowLabel(settles, table.unit)};
+  }
+  return least;
+}
+
+}  // namespace
+
+std::vector<NotHeld> lookAtHolds(const OffsetTable& table, const Judgement& judgement) {
+  const TableRounding rounding(table);
+  std::map<std::pair<std::string, std::string>, NotHeld> open;
+  for (const TableLine& line : judgement.lines) {
+    if (line.kind != LineKind::Section) continue;
+    const TableLine section = apart(line);
+    if (section.nails.size() < fewestNails) continue;
+    auto held = leastHeld(table, section, rounding);
+    if (!held) continue;
+    const auto [known, isNew] = open.try_emplace({held->from, held->to}, *held);
+    if (isNew) continue;
+    held->otherStations = ++known->second.otherStations;
+    if (held->offMm > known->second.offMm) known->second = *held;
+  }
+  std::vector<NotHeld> found;
+  for (auto& [between, held] : open) found.push_back(std::move(held));
+  std::stable_sort(found.begin(), found.end(), [](const NotHeld& a, const NotHeld& b) { return a.offMm > b.offMm; });
+  return found;
+}
+
+}  // namespace narrows
