@@ -557,8 +557,9 @@ std::optional<double> Judgement::floatThatTells(const FigureJudgement& judged) c
   }
   if (!stray) return std::nullopt;
   const double least = std::max(figureToleranceMm(*rounding, judged.figure), 2.0 * *stray);
-  // Where its other lines hold the figure where it stands, its own says only how little it knows.
-  const bool borneOut = std::abs(judged.apartMm) > 2.0 * judged.doubtMm;
+  // Where its other lines hold the figure elsewhere, its own says only how little it knows.
+  const bool borneOut = std::abs(judged.apartMm) > 2.0 * judged.doubtMm &&
+                        std::abs(*judged.floatMm - judged.apartMm) < std::max(least, 2.0 * judged.doubtMm);
   return borneOut && std::abs(*judged.floatMm) > least ? judged.floatMm : std::nullopt;
 }
 

@@ -14,6 +14,8 @@ namespace {
 
 /// Lines and sections of fewer nails tell nothing of their own course.
 constexpr std::size_t fewestNails = 4;
+/// Nails taken either side of a stretch of section.
+constexpr std::size_t aboutNails = 3;
 /// Figures are met to this at best, however exactly they are given.
 constexpr double exactMm = 0.2;
 /// Places a gap between two nails is looked at.
@@ -164,13 +166,16 @@ TableLine apart(const TableLine& section) {
 /// The stretch of a section that its figures hold least.
 std::optional<NotHeld> leastHeld(const OffsetTable& table, const TableLine& section, const TableRounding& rounding) {
   const std::vector<CourseNail> nails = courseNails(section, rounding);
-  const FairCourse course(nails);
   const std::vector<double> along = chordLengths(section);
   std::optional<NotHeld> least;
   for (std::size_t gap = 0; gap + 1 < nails.size(); ++gap) {
     const LineNail &low = section.nails[gap], &high = section.nails[gap + 1];
     const auto figure = low.figure ? low.figure : high.figure;
-    const FairCourse::Spot spot = course.at(0.5 * (along[gap] + along[gap + 1]));
+    // How lively it is there, the nails about it tell: topsides are quieter than a garboard.
+    const std::size_t from = gap > aboutNails ? gap - aboutNails : 0;
+    const std::size_t count = std::min(gap + aboutNails + 2, nails.size()) - from;
+    const FairCourse course(std::span<const CourseNail>(nails.data() + from, count));
+    const FairCourse::Spot spot = course.at(0.5 * (along[gap] + along[gap + 1]) - along[from]);
     const double off = nineteenInTwenty * spot.strayMm;
     if (!figure || off < surfaceLookMm || (least && off <= least->offMm)) continue;
     const Vec3 leg = high.at - low.at;

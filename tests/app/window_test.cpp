@@ -351,7 +351,7 @@ class WindowTest : public WindowCase {
 
   void newerBooksAndBooksInUseOpenReadOnly() {
     std::string text = writeBook(sampleBook("sedge"));
-    text.replace(text.find("\"narrows\": 3"), 12, "\"narrows\": 9");
+    text.replace(text.find("\"narrows\": 4"), 12, "\"narrows\": 9");
     const QString newer = m_folder->filePath("newer.narrows");
     QVERIFY(writeWholeFile(newer.toStdString(), text));
     QVERIFY(m_window->openPath(newer));

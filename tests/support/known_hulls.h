@@ -112,8 +112,9 @@ inline double worstMisfit(const Developable& known, const OffsetTable& table) {
   for (std::size_t k = 0; k < knownStrakes; ++k) {
     const FlatPlank plank = flatPlank(lining.band(k), {});
     std::vector<Vec2> exact;
-    std::vector<Vec2> found = plank.lower;
-    found.insert(found.end(), plank.upper.begin(), plank.upper.end());
+    std::vector<Vec2> found = plank.map.line(0.0, 0);
+    const std::vector<Vec2> upper = plank.map.line(1.0, 0);
+    found.insert(found.end(), upper.begin(), upper.end());
     const Strip strip = surfaceStrip(lining.band(k), fullStrip);
     for (const std::size_t row : {std::size_t{0}, strip.rows - 1}) {
       const double share = lining.lines[k + (row == 0 ? 0 : 1)].shares[0];
@@ -132,8 +133,9 @@ inline double worstUprightConeMisfit() {
   for (std::size_t k = 0; k < knownStrakes; ++k) {
     const FlatPlank plank = flatPlank(lining.band(k), {});
     const Strip strip = surfaceStrip(lining.band(k), fullStrip);
-    std::vector<Vec2> exact, found = plank.lower;
-    found.insert(found.end(), plank.upper.begin(), plank.upper.end());
+    std::vector<Vec2> exact, found = plank.map.line(0.0, 0);
+    const std::vector<Vec2> upper = plank.map.line(1.0, 0);
+    found.insert(found.end(), upper.begin(), upper.end());
     for (const std::size_t row : {std::size_t{0}, strip.rows - 1}) {
       for (std::size_t c = 0; c < strip.columns; ++c) {
         // The point of the true cone at the same distance and height: what the surface misses it by counts too.

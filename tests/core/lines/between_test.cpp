@@ -93,38 +93,47 @@ std::vector<Vec2> evenly(const std::vector<Vec2>& edge, std::size_t count) {
   return even;
 }
 
-/// Greatest distance of a shape's points from the edges of another, after it is laid on them as well as it will go.
-double shapeMissMm(std::vector<Vec2> known, const std::vector<std::vector<Vec2>>& edges, std::vector<Vec2> start) {
-  double most = 0.0;
-  for (int round = 0; round < 40; ++round) {
-    // Laid by the pairs of the last round: the first are equal shares of length, then the nearest points.
+/// Greatest distance of a shape's points from the edges of another, after it is laid on them so that this is as small
+/// as it will go.
+double shapeMissMm(std::vector<Vec2> known, const std::vector<std::vector<Vec2>>& edges, std::vector<Vec2> there) {
+  std::vector<double> weights(known.size(), 1.0);
+  double best = 1e300;
+  // Laid by the pairs of the last round: the first are equal shares of length, then the nearest points, those furthest
+  // off counting more each time.
+  for (int round = 0; round < 60; ++round) {
     Vec2 meanKnown = Vec2::Zero(), meanThere = Vec2::Zero();
-    for (std::size_t i = 0; i < known.size(); ++i) meanKnown += known[i], meanThere += start[i];
-    meanKnown /= static_cast<double>(known.size());
-    meanThere /= static_cast<double>(known.size());
+    double sum = 0.0;
+    for (std::size_t i = 0; i < known.size(); ++i) {
+      meanKnown += weights[i] * known[i], meanThere += weights[i] * there[i];
+      sum += weights[i];
+    }
+    meanKnown /= sum;
+    meanThere /= sum;
     double across = 0.0, along = 0.0;
     for (std::size_t i = 0; i < known.size(); ++i) {
-      const Vec2 a = known[i] - meanKnown, b = start[i] - meanThere;
-      across += a.x() * b.y() - a.y() * b.x();
-      along += a.dot(b);
+      const Vec2 a = known[i] - meanKnown, b = there[i] - meanThere;
+      across += weights[i] * (a.x() * b.y() - a.y() * b.x());
+      along += weights[i] * a.dot(b);
     }
     const Eigen::Rotation2Dd turn(std::atan2(across, along));
-    most = 0.0;
+    std::vector<double> off(known.size());
     for (std::size_t i = 0; i < known.size(); ++i) {
       known[i] = meanThere + turn * (known[i] - meanKnown);
-      double least = 1e300;
+      off[i] = 1e300;
       for (const auto& edge : edges) {
         for (std::size_t k = 1; k < edge.size(); ++k) {
           const Vec2 leg = edge[k] - edge[k - 1];
           const double share = std::clamp((known[i] - edge[k - 1]).dot(leg) / leg.squaredNorm(), 0.0, 1.0);
           const Vec2 on = edge[k - 1] + share * leg;
-          if ((known[i] - on).norm() < least) least = (known[i] - on).norm(), start[i] = on;
+          if ((known[i] - on).norm() < off[i]) off[i] = (known[i] - on).norm(), there[i] = on;
         }
       }
-      most = std::max(most, least);
     }
+    const double most = *std::max_element(off.begin(), off.end());
+    best = std::min(best, most);
+    for (std::size_t i = 0; round > 10 && i < known.size(); ++i) weights[i] *= 0.7 + 0.6 * off[i] / most;
   }
-  return most;
+  return best;
 }
 
 }  // namespace
