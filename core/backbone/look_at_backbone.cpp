@@ -110,10 +110,9 @@ std::string FaultInPart::words(Notation notation) const {
 }
 
 std::string RabbetPastFace::words(Notation notation) const {
-  return "The rabbet runs out past the face of the stem from " + shown(lowMm, notation) + " up to " +
+  return "The rabbet runs out past the stem's face from " + shown(lowMm, notation) + " up to " +
          shown(highMm, notation) + " high, by up to " + shown(pastMm, notation) +
-         ": the planking lies too nearly along the stem to end on it there. Mould the stem deeper, or side it wider so "
-         "that planks land sooner.";
+         ": mould the stem deeper, or side it wider.";
 }
 
 BackboneFindings lookAtBackbone(const Backbone& backbone) {

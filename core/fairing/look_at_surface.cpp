@@ -7,6 +7,7 @@
 #include <numbers>
 
 #include "fairing/fair_course.h"
+#include "lines/place_words.h"
 
 namespace narrows {
 
@@ -98,12 +99,12 @@ std::string LineOffSurface::words(Notation notation) const {
 }
 
 std::string NotHeld::words(Notation notation) const {
-  return "The table does not hold her at station " + station + " between " + from + " and " + to +
-         ": the surface may be off by about " + showLength(millimetres(offMm), notation) + " there" +
-         (otherStations == 0 ? std::string()
-                             : ", and by less at " + std::to_string(otherStations) +
-                                   (otherStations == 1 ? " other station" : " other stations")) +
-         ". A figure for " + settle + ", taken off the drawing, would settle it.";
+  const std::string others = otherStations == 0   ? std::string()
+                             : otherStations == 1 ? ", less at one other station"
+                                                  : ", less at " + std::to_string(otherStations) + " other stations";
+  return "The table does not hold her at " + placeWords(station) + " between " + from + " and " + to +
+         ", off by about " + showLength(millimetres(offMm), notation) + others + ": take " + settle +
+         " off the drawing.";
 }
 
 std::vector<LineOffSurface> lookAtSurface(const OffsetTable& table, const Judgement& judgement,

@@ -26,6 +26,7 @@ SurfaceCurve SurfaceCurve::constant(double share, SurfaceReach reach) {
 SurfaceCurve SurfaceCurve::sprung(const GirthFrame& frame, double along, std::vector<CurveNail> nails,
                                   SurfaceReach reach) {
   require(nails.size() >= 2, "a sprung line has two nails");
+  std::stable_sort(nails.begin(), nails.end(), [](const CurveNail& a, const CurveNail& b) { return a.t < b.t; });
   SurfaceCurve curve = constant(along, reach);
   curve.m_lengths = rowLengths(frame, along);
   std::vector<double> at, shares;

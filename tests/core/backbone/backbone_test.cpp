@@ -117,7 +117,7 @@ class BackboneTest : public QObject {
     };
     const auto osier = past("osier");
     QVERIFY(osier && osier->pastMm > 20.0 && osier->highMm > osier->lowMm + 100.0);
-    QVERIFY(osier->words(Notation::Inches16).find("Mould the stem deeper") != std::string::npos);
+    QVERIFY(osier->words(Notation::Inches16).find("mould the stem deeper") != std::string::npos);
     QVERIFY(!past("marl"));
   }
 

@@ -85,8 +85,8 @@ class LookAtSurfaceTest : public QObject {
         std::find_if(found.begin(), found.end(), [](const NotHeld& one) { return one.to == "waterline 1-6-0"; });
     QVERIFY(low != found.end());
     QVERIFY(low->offMm > surfaceLookMm && low->offMm < 12.0);
-    QVERIFY2(low->words(Notation::Inches16).find("A figure for waterline 1-3") != std::string::npos ||
-                 low->words(Notation::Inches16).find("A figure for waterline 1-4") != std::string::npos,
+    QVERIFY2(low->words(Notation::Inches16).find("take waterline 1-3") != std::string::npos ||
+                 low->words(Notation::Inches16).find("take waterline 1-4") != std::string::npos,
              low->words(Notation::Inches16).c_str());
     // Of the same boat with exact figures on lines half as far apart much less is left open, and not that stretch.
     const OffsetTable exact = *loadOffsetTable(NARROWS_SOURCE_DIR "/tests/data/marl_exact.csv");
