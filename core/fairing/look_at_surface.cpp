@@ -5,6 +5,7 @@
 #include <limits>
 #include <map>
 #include <numbers>
+#include <numeric>
 
 #include "fairing/fair_course.h"
 #include "lines/place_words.h"
@@ -15,12 +16,16 @@ namespace {
 
 /// Lines and sections of fewer nails tell nothing of their own course.
 constexpr std::size_t fewestNails = 4;
+/// Gaps of a section that are looked at, the longest first.
+constexpr std::size_t gapsLookedAt = 5;
 /// Nails taken either side of a stretch of section.
 constexpr std::size_t aboutNails = 3;
 /// Figures are met to this at best, however exactly they are given.
 constexpr double exactMm = 0.2;
 /// Places a gap between two nails is looked at.
 constexpr int placesAGap = 3;
+/// Nails nearer together than this are one.
+constexpr double sameNailMm = 1e-3;
 /// What the surface itself may be off between stations.
 constexpr double surfaceDoubtMm = 0.8;
 /// Nails there must be beyond a gap on either side: near its ends a line turns as its middle does not tell.
@@ -64,6 +69,26 @@ double distanceTo(const std::vector<Contour>& contours, const Vec3& at) {
     }
   }
   return least;
+}
+
+/// Whether a batten through a line's nails lies on its contours between all its figures.
+bool battenLies(const TableLine& line, const std::vector<Contour>& contours) {
+  std::vector<Vec3> points;
+  for (const LineNail& nail : line.nails) {
+    if (!points.empty() && (nail.at - points.back()).norm() < sameNailMm) return false;
+    points.push_back(nail.at);
+  }
+  const Batten batten = Batten::spring(points, BattenEnds::CarryCurvature);
+  const std::vector<double>& along = batten.nailLengthsMm();
+  for (std::size_t gap = 0; gap + 1 < points.size(); ++gap) {
+    if (!line.nails[gap].figure || !line.nails[gap + 1].figure) continue;
+    for (int i = 1; i <= placesAGap; ++i) {
+      const double share = static_cast<double>(i) / (placesAGap + 1);
+      if (distanceTo(contours, batten.pointAt(along[gap] + share * (along[gap + 1] - along[gap]))) > surfaceLookMm)
+        return false;
+    }
+  }
+  return true;
 }
 
 /// The figure a nail stands for, or one that gives it.
@@ -116,6 +141,8 @@ std::vector<LineOffSurface> lookAtSurface(const OffsetTable& table, const Judgem
     const auto drawn =
         std::find_if(lines.begin(), lines.end(), [&](const DrawnLine& one) { return one.row == line.list; });
     if (drawn == lines.end()) continue;
+    // A batten through the line tells quickly that it lies on the surface, as nearly all do.
+    if (battenLies(line, drawn->contours)) continue;
     const std::vector<CourseNail> nails = courseNails(line, rounding);
     const FairCourse course(nails);
     const std::vector<double> along = chordLengths(line);
@@ -168,8 +195,14 @@ TableLine apart(const TableLine& section) {
 std::optional<NotHeld> leastHeld(const OffsetTable& table, const TableLine& section, const TableRounding& rounding) {
   const std::vector<CourseNail> nails = courseNails(section, rounding);
   const std::vector<double> along = chordLengths(section);
+  // The longest gaps are held least.
+  std::vector<std::size_t> gaps(nails.size() - 1);
+  std::iota(gaps.begin(), gaps.end(), std::size_t{0});
+  std::stable_sort(gaps.begin(), gaps.end(),
+                   [&](std::size_t a, std::size_t b) { return along[a + 1] - along[a] > along[b + 1] - along[b]; });
+  gaps.resize(std::min(gaps.size(), gapsLookedAt));
   std::optional<NotHeld> least;
-  for (std::size_t gap = 0; gap + 1 < nails.size(); ++gap) {
+  for (const std::size_t gap : gaps) {
     const LineNail &low = section.nails[gap], &high = section.nails[gap + 1];
     const auto figure = low.figure ? low.figure : high.figure;
     // How lively it is there, the nails about it tell: topsides are quieter than a garboard.
