@@ -23,6 +23,20 @@ auto slopeAtStep(std::size_t n, std::size_t i, Get get) {
   return sign * (w[0] * at(0) + w[1] * at(1) + w[2] * at(2) + w[3] * at(3) + w[4] * at(4));
 }
 
+/// Weights of `count` (four at most) values at places `at(0)` ... for the value at `place`: the polynomial through
+/// them. Source: Lagrange's formula.
+template <typename At>
+std::array<double, 4> weightsThrough(std::size_t count, double place, At at) {
+  std::array<double, 4> weights{};
+  for (std::size_t i = 0; i < count; ++i) {
+    weights[i] = 1.0;
+    for (std::size_t j = 0; j < count; ++j) {
+      if (j != i) weights[i] *= (place - at(j)) / (at(i) - at(j));
+    }
+  }
+  return weights;
+}
+
 /// Weights of a cubic's ends, and of its slopes there over the interval, at `u` (0 to 1) of the way; and of its first
 /// and second derivative by `u`.
 struct CubicWeights {

@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "curve/cubic.h"
+
 namespace narrows {
 
 namespace {
@@ -11,19 +13,6 @@ namespace {
 /// First of the four places about one, of `n` in all.
 std::size_t firstOfFour(std::size_t below, std::size_t n) {
   return std::min(below > 0 ? below - 1 : 0, n - std::min<std::size_t>(n, 4));
-}
-
-/// Weights of up to four places for a value at `place`. Source: Lagrange's formula.
-template <typename At>
-std::array<double, 4> weightsFor(std::size_t count, double place, At at) {
-  std::array<double, 4> weights{};
-  for (std::size_t i = 0; i < count; ++i) {
-    weights[i] = 1.0;
-    for (std::size_t j = 0; j < count; ++j) {
-      if (j != i) weights[i] *= (place - at(j)) / (at(i) - at(j));
-    }
-  }
-  return weights;
 }
 
 }  // namespace
@@ -74,8 +63,8 @@ Vec2 FlatMap::atShare(double share, double across) const {
   const auto apart = [&](std::size_t i) {
     return columnShare(column + i, across) + 1e-12 * static_cast<double>(column + i);
   };
-  const auto byColumn = weightsFor(columns, share + 1e-12 * static_cast<double>(below), apart);
-  const auto byRow = weightsFor(rows, place, [&](std::size_t i) { return static_cast<double>(row + i); });
+  const auto byColumn = weightsThrough(columns, share + 1e-12 * static_cast<double>(below), apart);
+  const auto byRow = weightsThrough(rows, place, [&](std::size_t i) { return static_cast<double>(row + i); });
   Vec2 sum = Vec2::Zero();
   for (std::size_t i = 0; i < columns; ++i) {
     for (std::size_t j = 0; j < rows; ++j) sum += byColumn[i] * byRow[j] * m_points[(column + i) * m_rows + row + j];

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "curve/cubic.h"
+
 namespace narrows {
 
 namespace {
@@ -51,16 +53,10 @@ double LineLength::interpolate(const std::vector<double>& at, const std::vector<
   if (at[static_cast<std::size_t>(s + 1)] <= at[static_cast<std::size_t>(s)])
     return values[static_cast<std::size_t>(s)];
   s = std::clamp<std::ptrdiff_t>(s - 1, start, end - 3);
+  const auto first = static_cast<std::size_t>(s);
+  const auto weights = weightsThrough(4, place, [&](std::size_t i) { return at[first + i]; });
   double sum = 0.0;
-  for (std::ptrdiff_t i = s; i < s + 4; ++i) {
-    const auto ui = static_cast<std::size_t>(i);
-    double weight = 1.0;
-    for (std::ptrdiff_t j = s; j < s + 4; ++j) {
-      const auto uj = static_cast<std::size_t>(j);
-      if (j != i) weight *= (place - at[uj]) / (at[ui] - at[uj]);
-    }
-    sum += weight * values[ui];
-  }
+  for (std::size_t i = 0; i < 4; ++i) sum += weights[i] * values[first + i];
   return std::isfinite(sum) ? sum : values[static_cast<std::size_t>(s)];
 }
 

@@ -15,10 +15,6 @@ std::string strakeWords(const StrakePlace& at) {
   return "Strake " + std::to_string(at.number);
 }
 
-std::string placeOf(const StrakePlace& at) {
-  return placeWords(at.place);
-}
-
 }  // namespace
 
 Severity TooWide::severity() const {
@@ -26,13 +22,13 @@ Severity TooWide::severity() const {
 }
 
 std::string TooWide::words(Notation notation) const {
-  return strakeWords(at) + " is " + showLength(millimetres(widthMm), notation) + " wide at " + placeOf(at) +
+  return strakeWords(at) + " is " + showLength(millimetres(widthMm), notation) + " wide at " + placeWords(at.place) +
          ", where up to " + showLength(millimetres(usualMm), notation) +
          " is usual: wide planks move more with the weather.";
 }
 
 std::string HoodEndNarrow::words(Notation notation) const {
-  return strakeWords(at) + " comes to " + showLength(millimetres(widthMm), notation) + " at " + placeOf(at) +
+  return strakeWords(at) + " comes to " + showLength(millimetres(widthMm), notation) + " at " + placeWords(at.place) +
          ", square to the plank: under " + showLength(millimetres(leastMm), notation) +
          " there is little room to fasten it.";
 }
@@ -43,7 +39,7 @@ Severity EndRunsNarrow::severity() const {
 
 std::string EndRunsNarrow::words(Notation) const {
   return strakeWords(at) + " runs down to " + showDecimal(100.0 * share, 0) + " % of its greatest width at " +
-         placeOf(at) + ": the ends of the strakes may crowd there.";
+         placeWords(at.place) + ": the ends of the strakes may crowd there.";
 }
 
 std::string StrainLeft::words(Notation) const {

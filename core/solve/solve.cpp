@@ -73,8 +73,9 @@ class Answer {
   }
 
   void table() {
-    renew(&Solved::fair, {fairedTable(*m_solved->book)}, false, [&] {
-      Made<OffsetTable> made = madeOf(fairedTable(*m_solved->book));
+    OffsetTable faired = fairedTable(*m_solved->book);
+    renew(&Solved::fair, {faired}, false, [&] {
+      Made<OffsetTable> made = madeOf(std::move(faired));
       if (const auto sense = checkOffsetTable(*made.value); !sense) made.problems = sense.error();
       return made;
     });
