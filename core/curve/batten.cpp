@@ -26,6 +26,8 @@ constexpr int stiffnessSteps = 25;
 constexpr double heldPull = 1e9;
 /// Nails with less tolerance than this are as good as held.
 constexpr double leastToleranceMm = 1e-6;
+/// A batten so many times as long as its chords was not sprung but thrown: its nails run back on themselves.
+constexpr double wildLength = 50.0;
 /// Curvature is carried on over at most this many times the neighbouring interval's change.
 constexpr double mostCarry = 1.5;
 
@@ -137,7 +139,22 @@ Batten Batten::spring(std::span<const Vec3> nails, BattenEnds ends) {
   }
   batten.solve(startBend, endBend);
   batten.measure();
+  if (!batten.isSprung()) batten.layStraight();
   return batten;
+}
+
+bool Batten::isSprung() const {
+  double chords = 0.0;
+  for (std::size_t i = 0; i + 1 < m_points.size(); ++i) chords += (m_points[i + 1] - m_points[i]).norm();
+  return lengthMm() <= wildLength * chords &&
+         std::all_of(m_bends.begin(), m_bends.end(), [](const Vec3& bend) { return bend.allFinite(); });
+}
+
+void Batten::layStraight() {
+  m_bends.assign(m_points.size(), Vec3::Zero());
+  for (std::size_t i = 1; i < m_points.size(); ++i)
+    m_knots[i] = m_knots[i - 1] + (m_points[i] - m_points[i - 1]).norm();
+  m_lengths = m_knots;
 }
 
 void Batten::measure() {
@@ -222,6 +239,30 @@ Vec3 Batten::curvatureAt(double alongMm) const {
   const Vec3 dd = second(spot.segment, spot.u);
   const double speed2 = d.squaredNorm();
   return (dd - d * (d.dot(dd) / speed2)) / speed2;
+}
+
+double Batten::nearestAlong(const Vec3& point) const {
+  if (m_points.size() < 2) return 0.0;
+  // The two ends of a nail's spans, and the middles of them, so that a wide span's nearer half is found.
+  double best = 0.0, least = (m_points.front() - point).squaredNorm();
+  std::size_t span = 0;
+  for (std::size_t i = 0; i + 1 < m_points.size(); ++i) {
+    for (const double share : {0.25, 0.5, 0.75, 1.0}) {
+      const double away = (value(i, share) - point).squaredNorm();
+      if (away < least) least = away, span = i, best = m_lengths[i] + share * (m_lengths[i + 1] - m_lengths[i]);
+    }
+  }
+  double low = m_lengths[span == 0 ? 0 : span - 1], high = m_lengths[std::min(span + 2, m_lengths.size() - 1)];
+  constexpr int mostSteps = 40;
+  constexpr double settledMm = 1e-7;
+  for (int i = 0; i < mostSteps && high - low > settledMm; ++i) {
+    const double ahead = (point - pointAt(best)).dot(tangentAt(best));
+    (ahead > 0.0 ? low : high) = best;
+    if (std::abs(ahead) < settledMm) break;
+    const double next = best + ahead;
+    best = next > low && next < high ? next : 0.5 * (low + high);
+  }
+  return best;
 }
 
 double Batten::bendingEnergy() const {

@@ -25,7 +25,7 @@ class Batten {
 
   /// Springs it through `nails` (two or more, in order along it). The parameter is re-spaced until it is the arc
   /// length at the nails, at most 10 times. Source: natural cubic spline, C. de Boor, A Practical Guide to Splines,
-  /// ch. IV; the carried end follows the change of curvature between the two nails next to it, in the turning frame
+  /// ch. IV; nails that no batten goes round are joined by straight legs; the carried end follows the change of curvature between the two nails next to it, in the turning frame
   /// of the curve, so that a circle stays a circle.
   static Batten spring(std::span<const Vec3> nails, BattenEnds ends);
 
@@ -39,6 +39,10 @@ class Batten {
   Vec3 pointAt(double alongMm) const;
   Vec3 tangentAt(double alongMm) const;
   Vec3 curvatureAt(double alongMm) const;
+
+  /// The length along it at which it comes nearest to a point: that of the nail nearest to it, followed to where the
+  /// square from the batten meets the point.
+  double nearestAlong(const Vec3& point) const;
 
   /// The point at a share (0 to 1) of its length.
   Vec3 pointAtShare(double share) const { return pointAt(share * lengthMm()); }
@@ -67,6 +71,8 @@ class Batten {
   Vec3 second(std::size_t segment, double u) const;
   double arcLength(std::size_t segment, double from, double to) const;
   void measure();
+  bool isSprung() const;
+  void layStraight();
   void solve(const Vec3& startBend, const Vec3& endBend);
 
   std::vector<double> m_knots;    ///< parameter at each nail

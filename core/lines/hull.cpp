@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "lines/cut_loops.h"
 #include "lines/offset_patch.h"
 
 namespace narrows {
@@ -43,7 +44,7 @@ Result<Hull> hullThrough(std::vector<Section> sections, Problems problems) {
 
 namespace {
 
-/// Points along an offset section or end, those left out that lie in a fold.
+/// Points along an offset section or end, without the loops of a fold.
 struct Cut {
   std::vector<Vec3> points;
   bool whole = true;
@@ -52,6 +53,7 @@ struct Cut {
 
 Cut cutAt(const OffsetPatch& patch, const Section& section, double t) {
   Cut cut;
+  std::vector<Vec3> carried;
   for (std::size_t k = 0; k <= cutPoints; ++k) {
     const double v = static_cast<double>(k) / static_cast<double>(cutPoints);
     std::optional<double> here = t;
@@ -60,11 +62,15 @@ Cut cutAt(const OffsetPatch& patch, const Section& section, double t) {
       cut.whole = false;
       continue;
     }
-    if (patch.foldsAt(*here, v) && k > 0 && k < cutPoints) {
-      cut.folded = true;
-      continue;
-    }
-    const Vec3 at = patch.point(*here, v);
+    cut.folded = cut.folded || (k > 0 && k < cutPoints && patch.foldsAt(*here, v));
+    carried.push_back(patch.point(*here, v));
+  }
+  if (cut.folded)
+    cutLoops(
+        carried, [](const Vec3& point) { return point; },
+        [](const Vec3& a, const Vec3& b, double share) -> Vec3 { return a + share * (b - a); });
+  for (const Vec3& at : carried) {
+    // What still turns back, at an end that was carried past the other, is left out.
     if (cut.points.size() > 1 &&
         (at - cut.points.back()).dot(cut.points.back() - cut.points[cut.points.size() - 2]) <= 0.0) {
       cut.folded = true;
@@ -77,20 +83,23 @@ Cut cutAt(const OffsetPatch& patch, const Section& section, double t) {
 
 }  // namespace
 
-Result<Hull> springHull(const OffsetTable& table) {
-  SectionSet set = springSections(table);
+Result<Hull> springHull(const OffsetTable& table, const std::stop_token& stop) {
+  SectionSet set = springSections(table, stop);
+  if (stop.stop_requested()) return fail(Fault::Stopped);
   return hullThrough(std::move(set.sections), std::move(set.problems));
 }
 
-Result<Hull> springHull(const OffsetTable& table, const OffsetTable& beforeTable, const Hull& before) {
-  if (!before.problems.empty()) return springHull(table);
+Result<Hull> springHull(const OffsetTable& table, const OffsetTable& beforeTable, const Hull& before,
+                        const std::stop_token& stop) {
+  if (!before.problems.empty()) return springHull(table, stop);
   std::vector<Section> sections = before.sections;
   sections.insert(sections.end(), before.partSections.begin(), before.partSections.end());
-  SectionSet set = springSections(table, beforeTable, sections);
+  SectionSet set = springSections(table, beforeTable, sections, stop);
+  if (stop.stop_requested()) return fail(Fault::Stopped);
   return hullThrough(std::move(set.sections), std::move(set.problems));
 }
 
-Result<Hull> offsetHull(const Hull& hull, double distanceMm) {
+Result<Hull> offsetHull(const Hull& hull, double distanceMm, const std::stop_token& stop) {
   std::vector<Section> sections;
   Problems problems = hull.problems;
   std::vector<OffsetPatch> patches;
@@ -115,16 +124,18 @@ Result<Hull> offsetHull(const Hull& hull, double distanceMm) {
     if (folded) problems.push_back({Fault::SurfaceFolds, {0, 0, "station " + section.name}, {section.name}});
     sections.push_back(std::move(section));
   };
-  for (std::size_t i = 0; i < hull.sections.size(); ++i) offset(hull.sections[i], static_cast<double>(i));
+  for (std::size_t i = 0; i < hull.sections.size() && !stop.stop_requested(); ++i)
+    offset(hull.sections[i], static_cast<double>(i));
   for (const Section& part : hull.partSections)
     offset(part, part.xMm.value_or(0.0) < hull.sections[1].parts.back().nails().front().x() ? 0.5 : hull.lastT() - 0.5);
+  if (stop.stop_requested()) return fail(Fault::Stopped);
   return hullThrough(std::move(sections), std::move(problems));
 }
 
-Result<Hull> hullFace(const Hull& drawn, const OffsetTable& table, Face face) {
+Result<Hull> hullFace(const Hull& drawn, const OffsetTable& table, Face face, const std::stop_token& stop) {
   const bool drawnInside = table.side == PlankingSide::Inside;
   if (face == Face::Drawn || (face == Face::Inside) == drawnInside) return drawn;
-  return offsetHull(drawn, face == Face::Outside ? table.thickness.mm() : -table.thickness.mm());
+  return offsetHull(drawn, face == Face::Outside ? table.thickness.mm() : -table.thickness.mm(), stop);
 }
 
 }  // namespace narrows

@@ -16,6 +16,9 @@ constexpr double sameT = 1e-9;
 /// curved hood end by half a millimetre.
 constexpr std::size_t edgePointsBetween = 3;
 
+/// An end that leans along its edge is carried on by two laps at most: it would run far past the plank.
+constexpr double leastReach = 0.5;
+
 Vec2 directionAt(const std::vector<Vec2>& edge, std::size_t i) {
   const Vec2 along = edge[std::min(i + 1, edge.size() - 1)] - edge[i > 0 ? i - 1 : 0];
   return along.normalized();
@@ -26,7 +29,7 @@ Vec2 directionAt(const std::vector<Vec2>& edge, std::size_t i) {
 Vec2 carriedEnd(const Vec2& corner, const Vec2& acrossDown, const Vec2& edge, double away) {
   const Vec2 down(edge.y(), -edge.x());
   const double reach = acrossDown.dot(down);
-  return corner + acrossDown * (away / std::max(reach, 0.2));
+  return corner + acrossDown * (away / std::max(reach, leastReach));
 }
 
 /// The keel edge carried straight on by the lap, square to itself, the ends carried on in their own lines.
@@ -101,17 +104,17 @@ std::vector<Vec2> mirrored(std::vector<Vec2> points) {
   return points;
 }
 
-FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* previous) {
+FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* previous, const std::stop_token& stop) {
   const bool lapstrake = make.construction == Construction::Lapstrake;
   const Strip strip = lapstrake ? ruledStrip(band, make.fineness) : surfaceStrip(band, make.fineness);
   FlatPlank plank;
   plank.strip = layFlat(strip, previous != nullptr ? &previous->strip : nullptr,
-                        make.fineness.columns < fullStrip.columns ? quicklySettledMm : fullySettledMm);
+                        make.fineness.columns < fullStrip.columns ? quicklySettledMm : fullySettledMm, stop);
   plank.map = FlatMap(strip, plank.strip);
   plank.settled = plank.strip.settled;
   plank.strainRms = plank.strip.strainRms;
   plank.strainMax = plank.strip.strainMax;
-  const std::size_t between = make.fineness.columns < fullStrip.columns ? 0 : edgePointsBetween;
+  constexpr std::size_t between = edgePointsBetween;
   plank.upper = plank.map.line(1.0, between);
   plank.lower = plank.map.line(0.0, between);
   const bool hasLap = lapstrake && make.lapMm > 0.0;

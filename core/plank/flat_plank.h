@@ -52,7 +52,8 @@ struct PlankMake {
 };
 
 /// The flat plank of a band: all of a strake, or one piece of it.
-FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* previous = nullptr);
+FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* previous = nullptr,
+                    const std::stop_token& stop = {});
 
 /// Port plank from starboard: y negated.
 std::vector<Vec2> mirrored(std::vector<Vec2> points);

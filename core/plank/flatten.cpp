@@ -15,6 +15,13 @@ constexpr int mostSteps = 40;
 /// From an answer a moment old two steps come within what can be seen while a mark is dragged.
 constexpr int mostWarmQuickSteps = 2;
 
+/// A step that moves no point further than this is taken as it is; a longer one is halved so often at most.
+constexpr double shortMoveMm = 1e-4;
+constexpr int mostShortenings = 8;
+
+/// Edges shorter than this, in a fan about a point where a line all but stands still, keep their length to a part of
+/// this, not of themselves; and no strain is read off them.
+constexpr double shortEdgeMm = 0.1;
 /// Points nearer together than this on the surface are one.
 constexpr double noLengthMm = 1e-9;
 
@@ -39,7 +46,7 @@ std::vector<Edge> edgesOf(const Strip& strip) {
   const auto add = [&](std::size_t a, std::size_t b, double area) {
     const double length = surfaceLength(strip, a, b);
     if (length > noLengthMm) {
-      edges.push_back({a, b, length, std::sqrt(std::max(area, 1e-6)) / length});
+      edges.push_back({a, b, length, std::sqrt(std::max(area, 1e-6)) / std::max(length, shortEdgeMm)});
     } else {
       edges.push_back({a, b, 0.0, 1.0});
     }
@@ -103,7 +110,31 @@ std::vector<Vec2> hinged(const Strip& strip) {
   return flat;
 }
 
-/// One Gauss-Newton step; returns how far the furthest point moved, none where the step cannot be told.
+/// What the lengths are off, squared and weighted.
+double missOf(const std::vector<Edge>& edges, const std::vector<Vec2>& flat) {
+  double sum = 0.0;
+  for (const Edge& edge : edges) {
+    const double miss = edge.weight * ((flat[edge.to] - flat[edge.from]).norm() - edge.lengthMm);
+    sum += miss * miss;
+  }
+  return sum;
+}
+
+/// Cells that lie on their backs: lengths do not tell them from those that lie right.
+std::size_t turnedOver(const Strip& strip, const std::vector<Vec2>& flat) {
+  std::size_t count = 0;
+  for (std::size_t c = 0; c + 1 < strip.columns; ++c) {
+    for (std::size_t r = 0; r + 1 < strip.rows; ++r) {
+      const Vec2 one = flat[strip.at(c + 1, r + 1)] - flat[strip.at(c, r)];
+      const Vec2 other = flat[strip.at(c, r + 1)] - flat[strip.at(c + 1, r)];
+      if (one.x() * other.y() - one.y() * other.x() < 0.0) ++count;
+    }
+  }
+  return count;
+}
+
+/// One Gauss-Newton step, shortened where the whole of it would make matters worse or turn cells over; returns how far
+/// the furthest point moved, none where the step cannot be told.
 std::optional<double> step(const Strip& strip, const std::vector<Edge>& edges, std::vector<Vec2>& flat,
                            BandMatrix& normal, std::vector<double>& right) {
   normal.clear();
@@ -147,12 +178,17 @@ std::optional<double> step(const Strip& strip, const std::vector<Edge>& edges, s
   if (!normal.factor()) return std::nullopt;
   normal.solve(right);
   double furthest = 0.0;
-  for (std::size_t i = 0; i < flat.size(); ++i) {
-    Vec2 move(right[2 * i], right[2 * i + 1]);
-    furthest = std::max(furthest, move.norm());
-    flat[i] += move;
+  for (std::size_t i = 0; i < flat.size(); ++i)
+    furthest = std::max(furthest, Vec2(right[2 * i], right[2 * i + 1]).norm());
+  const std::vector<Vec2> before = flat;
+  const double miss = furthest > shortMoveMm ? missOf(edges, before) : 0.0;
+  const std::size_t over = furthest > shortMoveMm ? turnedOver(strip, before) : 0;
+  double part = 1.0;
+  for (int i = 0; i < mostShortenings; ++i, part *= 0.5) {
+    for (std::size_t k = 0; k < flat.size(); ++k) flat[k] = before[k] + part * Vec2(right[2 * k], right[2 * k + 1]);
+    if (furthest <= shortMoveMm || (missOf(edges, flat) <= miss && turnedOver(strip, flat) <= over)) break;
   }
-  return furthest;
+  return part * furthest;
 }
 
 /// Principal strains of one triangle laid flat, and its area.
@@ -165,7 +201,7 @@ TriangleStrain strainOf(const Strip& strip, const std::vector<Vec2>& flat, std::
   const Vec2 p(ab, 0.0);
   const Vec2 q = ab > 1e-9 ? thirdCorner(Vec2(0.0, 0.0), p, ac, bc, true) : Vec2(0.0, 0.0);
   const double area = 0.5 * p.x() * q.y();
-  if (area < 1e-6) return {0.0, 0.0, 0.0};
+  if (std::min({ab, ac, bc}) < shortEdgeMm || area < 1e-6) return {0.0, 0.0, 0.0};
   Eigen::Matrix2d was, now;
   was << p.x(), q.x(), p.y(), q.y();
   now.col(0) = flat[b] - flat[a];
@@ -198,7 +234,7 @@ void measureStrain(const Strip& strip, FlatStrip& flat) {
 
 }  // namespace
 
-FlatStrip layFlat(const Strip& strip, const FlatStrip* warm, double settledMm) {
+FlatStrip layFlat(const Strip& strip, const FlatStrip* warm, double settledMm, const std::stop_token& stop) {
   require(strip.columns >= 3 && strip.rows >= 2, "a strip has three columns and two rows or more");
   const bool reuse = warm != nullptr && warm->points.size() == strip.points.size();
   FlatStrip flat;
@@ -208,7 +244,7 @@ FlatStrip layFlat(const Strip& strip, const FlatStrip* warm, double settledMm) {
   std::vector<double> right(2 * strip.points.size());
   const int steps = reuse && settledMm > fullySettledMm ? mostWarmQuickSteps : mostSteps;
   flat.settled = false;
-  for (int i = 0; i < steps && !flat.settled; ++i) {
+  for (int i = 0; i < steps && !flat.settled && !stop.stop_requested(); ++i) {
     const auto moved = step(strip, edges, flat.points, normal, right);
     if (!moved) break;
     flat.settled = *moved < settledMm;

@@ -2,6 +2,7 @@
 // Laying a strip of surface flat.
 
 #include <optional>
+#include <stop_token>
 #include <vector>
 
 #include "plank/strip.h"
@@ -28,6 +29,8 @@ inline constexpr double quicklySettledMm = 5e-3;
 ///
 /// Source: Gauss-Newton on the lengths' squared strains, weighted by area, the normal matrix banded across the strip;
 /// a chord c with normal curvature k is c (1 + k^2 c^2 / 24) along the surface, to the fourth order.
-FlatStrip layFlat(const Strip& strip, const FlatStrip* warm = nullptr, double settledMm = fullySettledMm);
+/// Where `stop` is asked for it is left unsettled.
+FlatStrip layFlat(const Strip& strip, const FlatStrip* warm = nullptr, double settledMm = fullySettledMm,
+                  const std::stop_token& stop = {});
 
 }  // namespace narrows

@@ -45,6 +45,42 @@ class BattenTest : public QObject {
     QVERIFY(std::abs(batten.curvatureAt(0.0).norm() - 1.0 / 600.0) < 1e-5);
   }
 
+  void nailsThatNoBattenGoesRoundAreJoinedStraight() {
+    // Back on itself along one line, again and again: what is asked of it stays finite.
+    for (const auto& nails :
+         {std::vector<Vec3>{{0, 0, 0}, {3600, 0, 0}, {1200, 0, 0}, {4500, 0, 0}, {4400, 0, 0}, {4400.5, 0, 0}},
+          std::vector<Vec3>{{0, 0, 0}, {0, 2400, 1}, {0, 5, 2}, {0, 6, 3}, {0, 2500, 4}, {0, 2501, 1400}}}) {
+      for (const BattenEnds ends : {BattenEnds::Free, BattenEnds::CarryCurvature}) {
+        const Batten batten = Batten::spring(nails, ends);
+        QVERIFY(std::isfinite(batten.lengthMm()) && batten.lengthMm() < 1e6);
+        for (double share = 0.0; share <= 1.0; share += 0.01) {
+          QVERIFY(batten.pointAtShare(share).allFinite());
+          QVERIFY(batten.tangentAt(share * batten.lengthMm()).allFinite());
+        }
+      }
+    }
+  }
+
+  void theNearestPlaceOfACircleLiesTowardsThePoint() {
+    const Batten batten = Batten::spring(circle(600.0, 0.0, 2.2, 12), BattenEnds::CarryCurvature);
+    for (double a = 0.02; a < 2.2; a += 0.031) {
+      for (const double radius : {420.0, 599.0, 780.0}) {
+        const Vec3 away(0.0, radius * std::cos(a), radius * std::sin(a));
+        // By its own length, which is the circle's to some hundredths.
+        const Vec3 on = batten.pointAt(batten.nearestAlong(away));
+        QVERIFY((on - Vec3(0.0, 600.0 * std::cos(a), 600.0 * std::sin(a))).norm() < 0.02);
+      }
+    }
+    // Past its ends the nearest place is the end.
+    QCOMPARE(batten.nearestAlong(Vec3(0.0, 600.0, -300.0)), 0.0);
+    QVERIFY(std::abs(batten.nearestAlong(Vec3(0.0, -700.0, 200.0)) - batten.lengthMm()) < 1e-6);
+    // Of two legs of a bight the nearer one is found.
+    const Batten bight = Batten::spring(
+        std::vector<Vec3>{{0, 0, 0}, {0, 500, 10}, {0, 1000, 150}, {0, 500, 290}, {0, 0, 300}}, BattenEnds::Free);
+    QVERIFY(bight.pointAt(bight.nearestAlong(Vec3(0.0, 300.0, 240.0))).z() > 250.0);
+    QVERIFY(bight.pointAt(bight.nearestAlong(Vec3(0.0, 300.0, 60.0))).z() < 50.0);
+  }
+
   void freeEndsDoNotBend() {
     const Batten batten = Batten::spring(circle(600.0, 0.0, 1.5, 9), BattenEnds::Free);
     QVERIFY(batten.curvatureAt(0.0).norm() < 1e-9);

@@ -241,6 +241,33 @@ class HullTest : public QObject {
     QVERIFY(offset);
     QVERIFY(!offset->problems.empty());
     QCOMPARE(offset->problems.front().fault, Fault::SurfaceFolds);
+    // What is left stands off by the thickness everywhere, at the corner too where the two sides of the hollow meet.
+    const Hull drawn = hullOf(tableOf(hollow, 15));
+    for (const double thick : {60.0, 100.0}) {
+      const auto carried = offsetHull(drawn, thick);
+      QVERIFY(carried && carried->problems.size() == 4 && carried->problems[0].fault == Fault::SurfaceFolds);
+      for (std::size_t i = 0; i < carried->sections.size(); ++i) {
+        const Batten& was = drawn.sections[i].parts[0];
+        const std::vector<Vec3>& nails = carried->sections[i].parts[0].nails();
+        for (std::size_t k = 0; k < nails.size(); ++k) {
+          const double away = (was.pointAt(was.nearestAlong(nails[k])) - nails[k]).norm();
+          QVERIFY2(std::abs(away - thick) < 0.3, qPrintable(QString("%1: %2 at %3").arg(thick).arg(away).arg(k)));
+          if (k > 1) QVERIFY((nails[k] - nails[k - 1]).dot(nails[k - 1] - nails[k - 2]) > 0.0);
+        }
+        QVERIFY(nails.size() > 25);
+        const double t = static_cast<double>(i);
+        QVERIFY((nails.front() - drawn.patches[0].carried(t, 0.0, thick)).norm() < 1e-6);
+        QVERIFY((nails.back() - drawn.patches[0].carried(t, 1.0, thick)).norm() < 1e-6);
+      }
+    }
+    // Half that thickness goes round it, and stands off by as much everywhere.
+    const auto thin = offsetHull(drawn, 20.0);
+    QVERIFY(thin && thin->problems.empty());
+    for (const Vec3& nail : thin->sections[1].parts[0].nails()) {
+      const Batten& was = drawn.sections[1].parts[0];
+      const double away = (was.pointAt(was.nearestAlong(nail)) - nail).norm();
+      QVERIFY2(std::abs(away - 20.0) < 0.05, qPrintable(QString::number(away)));
+    }
   }
 
   void doubledBackFigureIsNamedAndLeftOut() {
