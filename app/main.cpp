@@ -6,6 +6,7 @@
 #include <QTimer>
 
 #include <clocale>
+#include <csignal>
 #include <cstdio>
 #include <cstdlib>
 #include <exception>
@@ -64,6 +65,7 @@ int run(int argc, char** argv) {
 }  // namespace
 
 int main(int argc, char** argv) {
+  std::signal(SIGXFSZ, SIG_IGN);  // a limit on file sizes is a disk that is full, not the end
   try {
     return run(argc, argv);
   } catch (const std::exception& error) {

@@ -2,6 +2,7 @@
 
 #include <CLI/CLI.hpp>
 #include <clocale>
+#include <csignal>
 #include <iostream>
 
 #include "book/book_file.h"
@@ -68,7 +69,9 @@ Result<std::string> importTable(const std::string& file, const std::string& out)
   if (!table) return tl::make_unexpected(table.error());
   const auto book = newBook(*table);
   if (!book) return tl::make_unexpected(book.error());
-  if (const auto saved = saveBook(*book, out); !saved) return tl::make_unexpected(saved.error());
+  const auto saved = saveBook(*book, out);
+  if (!saved) return tl::make_unexpected(saved.error());
+  std::cerr << describe(saved->besides);
   return std::string();
 }
 
@@ -136,6 +139,7 @@ int run(int argc, char** argv) {
 
 int main(int argc, char** argv) {
   std::setlocale(LC_NUMERIC, "C");
+  std::signal(SIGXFSZ, SIG_IGN);  // a limit on file sizes is a disk that is full, not the end
   try {
     return run(argc, argv);
   } catch (const std::exception& error) {

@@ -1,12 +1,14 @@
 #include <dl_creationadapter.h>
 #include <dl_dxf.h>
 
+#include <algorithm>
 #include <array>
-#include <filesystem>
 #include <memory>
 #include <vector>
 
 #include "export.h"
+#include "files/disk.h"
+#include "files/whole_file.h"
 
 namespace narrows {
 
@@ -67,7 +69,10 @@ std::string plainText(std::string text) {
 
 Result<WrittenSheet> writeDxf(const Drawing& drawing, const std::string& file) {
   DL_Dxf dxf;
-  const std::unique_ptr<DL_WriterA> writer(dxf.out(file.c_str(), DL_VERSION_2000));
+  // The library writes to a file of its own and does not say whether it could; what it wrote is read again and put in
+  // place when it is whole.
+  const std::string draft = file + ".draft~";
+  const std::unique_ptr<DL_WriterA> writer(dxf.out(draft.c_str(), DL_VERSION_2000));
   if (writer == nullptr || writer->openFailed())
     return fail(Fault::CannotWrite, {0, 0, file}, {"the file cannot be opened"});
   dxf.writeHeader(*writer);
@@ -102,9 +107,12 @@ Result<WrittenSheet> writeDxf(const Drawing& drawing, const std::string& file) {
   dxf.writeObjectsEnd(*writer);
   writer->dxfEOF();
   writer->close();
-  std::error_code error;
-  if (std::filesystem::file_size(file, error) == 0 || error)
-    return fail(Fault::CannotWrite, {0, 0, file}, {"nothing was written; is the disk full?"});
+  constexpr std::size_t mostBytes = 1U << 30U;
+  const auto text = readWholeFile(draft, mostBytes);
+  disk().remove(draft);
+  if (!text || text->find("EOF", text->size() - std::min<std::size_t>(text->size(), 8)) == std::string::npos)
+    return fail(Fault::CannotWrite, {0, 0, file}, {"it could not be written whole; is the disk full?"});
+  if (const auto written = writeWholeFile(file, *text); !written) return tl::make_unexpected(written.error());
   const DrawingBounds box = boundsOf(drawing);
   return WrittenSheet{file, drawing.name, box.width(), box.height()};
 }

@@ -1,8 +1,9 @@
-#include <QFile>
+#include <QBuffer>
 #include <QPainter>
 #include <QPdfWriter>
 
 #include "export.h"
+#include "files/whole_file.h"
 #include "fonts.h"
 #include "paint.h"
 
@@ -82,9 +83,8 @@ void paintTile(QPainter& painter, const Drawing& drawing, const Tiling& tiling, 
 Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const std::string& file) {
   loadFonts();
   const Tiling tiling = tile(drawing, paper);
-  QFile device(QString::fromStdString(file));
-  if (!device.open(QIODevice::WriteOnly))
-    return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
+  QBuffer device;
+  device.open(QIODevice::WriteOnly);
   {
     QPdfWriter writer(&device);
     writer.setResolution(dotsPerInch);
@@ -106,9 +106,8 @@ Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const 
       painter.restore();
     }
   }
-  device.flush();
-  if (device.error() != QFileDevice::NoError)
-    return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
+  if (const auto written = writeWholeFile(file, device.data().toStdString()); !written)
+    return tl::make_unexpected(written.error());
   const DrawingBounds box = boundsOf(drawing);
   return WrittenSheet{file, drawing.name, box.width(), box.height()};
 }

@@ -1,10 +1,10 @@
 #include "sheet_set.h"
 
 #include <algorithm>
-#include <filesystem>
 #include <numeric>
 
 #include "backbone_sheet.h"
+#include "files/whole_file.h"
 #include "lines_sheet.h"
 #include "mould_sheet.h"
 #include "stick_sheet.h"
@@ -92,9 +92,7 @@ std::vector<Drawing> linesSheets(const Solved& solved) {
 
 Result<std::vector<WrittenSheet>> writeSheets(const std::vector<Drawing>& drawings, const std::string& folder,
                                               SheetFormat format, const Paper& paper) {
-  std::error_code error;
-  std::filesystem::create_directories(folder, error);
-  if (error) return fail(Fault::CannotWrite, {0, 0, folder}, {error.message()});
+  if (const auto made = makeFolders(folder); !made) return tl::make_unexpected(made.error());
   std::vector<WrittenSheet> written;
   for (const Drawing& drawing : drawings) {
     const std::string base = folder + "/" + drawing.name;

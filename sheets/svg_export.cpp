@@ -1,9 +1,10 @@
-#include <QFile>
+#include <QBuffer>
 #include <QPainter>
 #include <QSvgGenerator>
 #include <cmath>
 
 #include "export.h"
+#include "files/whole_file.h"
 #include "fonts.h"
 #include "paint.h"
 
@@ -14,9 +15,8 @@ Result<WrittenSheet> writeSvg(const Drawing& drawing, const std::string& file) {
   constexpr double unitsPerMm = 100.0;
   constexpr double aroundMm = 10.0;
   const DrawingBounds box = boundsOf(drawing);
-  QFile device(QString::fromStdString(file));
-  if (!device.open(QIODevice::WriteOnly))
-    return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
+  QBuffer device;
+  device.open(QIODevice::WriteOnly);
   const double width = std::ceil(box.width() + 2.0 * aroundMm);
   const double height = std::ceil(box.height() + 2.0 * aroundMm);
   {
@@ -32,9 +32,8 @@ Result<WrittenSheet> writeSvg(const Drawing& drawing, const std::string& file) {
     painter.translate(aroundMm - box.low.x(), aroundMm + box.high.y());
     paintDrawing(painter, drawing);
   }
-  device.flush();
-  if (device.error() != QFileDevice::NoError)
-    return fail(Fault::CannotWrite, {0, 0, file}, {device.errorString().toStdString()});
+  if (const auto written = writeWholeFile(file, device.data().toStdString()); !written)
+    return tl::make_unexpected(written.error());
   return WrittenSheet{file, drawing.name, box.width(), box.height()};
 }
 

@@ -1,7 +1,8 @@
 #include "commands/session.h"
 
 #include <QFileInfo>
-#include <QPointer>
+#include <QStringList>
+#include <chrono>
 
 namespace narrows {
 
@@ -34,9 +35,10 @@ Session::~Session() = default;
 
 void Session::takeAnswer(const std::shared_ptr<const Solved>& solved) {
   // While a drag goes on an answer a step behind is shown; one for a book that was put aside is not.
-  if (solved->revision < (isDragging() ? m_solved->revision : m_revision)) return;
+  if (solved == m_solved || solved->revision < (isDragging() ? m_solved->revision : m_revision)) return;
   // The hand may have gone on: its marks are shown where they are now, with the planks of a moment ago.
   m_solved = solved->revision < m_revision ? relined(m_book, solved) : solved;
+  selectFirst();
   showAnswer();
 }
 
@@ -63,30 +65,84 @@ void Session::setBook(BookSnapshot book, SolveEffort effort) {
   emit bookChanged();
 }
 
-void Session::start(const Book& book, const QString& path, std::unique_ptr<BookLock> lock, const QString& readOnlyWhy) {
+Session::Hold Session::hold(const QString& path) {
+  if (path.isEmpty()) return {};
+  if (m_lock != nullptr && m_lock->isOf(path.toStdString())) return {std::move(m_lock), {}, {}};
+  auto lock = BookLock::take(path.toStdString());
+  if (lock) return {std::move(*lock), {}, {}};
+  const QString why = QString::fromStdString(describe(lock.error()[0]));
+  return lock.error()[0].fault == Fault::InUse ? Hold{nullptr, why, {}} : Hold{nullptr, {}, why};
+}
+
+void Session::startJournal() {
+  m_notKept.clear();
+  m_journal = std::make_unique<Journal>(m_path.toStdString(), [this](const Problems& problems) {
+    QMetaObject::invokeMethod(
+        this, [this, problems] { takeJournalWord(problems); }, Qt::QueuedConnection);
+  });
+}
+
+void Session::takeJournalWord(const Problems& problems) {
+  m_notKept = problems.empty() ? QString() : QString::fromStdString(describe(problems[0]));
+  if (problems.empty()) letGoOfLeftWork();
+  emit careChanged();
+}
+
+void Session::letGoOfLeftWork() {
+  if (m_leftWork) discardJournal(m_leftWork->journal);
+  m_leftWork.reset();
+}
+
+QString Session::care() const {
+  QStringList words;
+  for (const QString& one : {m_unguarded, m_notKept, m_besides}) {
+    if (!one.isEmpty()) words << one;
+  }
+  return words.join(QLatin1Char('\n'));
+}
+
+bool Session::isWorking() const {
+  return m_solved != nullptr && (m_solved->revision != m_revision || m_solved->waits());
+}
+
+void Session::start(const Book& book, const QString& path, Hold hold) {
   if (m_journal != nullptr) m_journal->finish();
-  m_journal = std::make_unique<Journal>(path.toStdString());
-  m_lock = std::move(lock);
+  letGoOfLeftWork();
+  m_lock = std::move(hold.lock);
   m_path = path;
-  m_readOnlyWhy = readOnlyWhy;
+  m_readOnlyWhy = hold.readOnlyWhy;
+  m_unguarded = hold.unguarded;
+  m_besides.clear();
+  if (m_lock != nullptr) clearTrials(path.toStdString());
+  startJournal();
   m_recovered = false;
   m_undo.clear();
   m_dragStart = nullptr;
   m_book = std::make_shared<const Book>(book);
-  // A first, quick answer on the spot, so that the window opens on the boat; the full one follows by itself.
-  m_solved = solve(m_book, ++m_revision, nullptr, SolveEffort::Quick);
-  m_solver->startFrom(m_solved);
-  m_selection = {};
-  if (m_solved->lining != nullptr) {
-    m_selection.section = static_cast<int>(m_solved->lining->master);
-    m_selection.strake = 0;
-    m_selection.line = 1;
-  }
+  // A quick answer is waited for a moment, so that the window opens on the boat; a large one follows by itself.
+  constexpr std::chrono::milliseconds firstAnswerWait{150};
+  m_solver->startFrom(nullptr);
+  m_solver->ask(m_book, ++m_revision, SolveEffort::Quick);
+  m_solved = m_solver->answerWithin(m_revision, firstAnswerWait);
+  if (m_solved == nullptr) m_solved = unsolved(m_book, m_revision);
   m_solver->ask(m_book, m_revision, SolveEffort::Full);
+  m_selection = {};
+  m_selectFirst = true;
+  selectFirst();
   emit bookChanged();
   showAnswer();
   emit selectionChanged();
   emit fileChanged();
+  emit careChanged();
+}
+
+void Session::selectFirst() {
+  if (!m_selectFirst || m_solved->lining == nullptr) return;
+  m_selectFirst = false;
+  m_selection.section = static_cast<int>(m_solved->lining->master);
+  m_selection.strake = 0;
+  m_selection.line = 1;
+  emit selectionChanged();
 }
 
 void Session::select(const Selection& selection) {
@@ -101,6 +157,11 @@ bool Session::perform(const QString& words, const Result<Book>& edited) {
     return false;
   }
   if (*edited == *m_book) return true;
+  // What could not be opened again goes in no book.
+  if (const auto sound = checkBook(*edited); !sound) {
+    emit refused(QString::fromStdString(describe(sound.error()[0])));
+    return false;
+  }
   m_undo.push(new BookCommand(this, words, m_book, std::make_shared<const Book>(*edited)));
   return true;
 }
@@ -133,15 +194,12 @@ void Session::cancelDrag() {
 Result<void> Session::openBook(const QString& path) {
   auto read = loadBook(path.toStdString());
   if (!read) return tl::make_unexpected(read.error());
-  auto lock = path == m_path && m_lock != nullptr ? std::move(m_lock) : BookLock::take(path.toStdString());
-  QString why;
+  Hold held = hold(path);
   if (read->isNewer()) {
-    why = QString::fromStdString(
+    held.readOnlyWhy = QString::fromStdString(
         describe({Fault::BookNewer, {}, {std::to_string(read->version), std::to_string(bookVersion)}}));
-  } else if (lock == nullptr) {
-    why = QString::fromStdString(describe({Fault::InUse, {}, {}}));
   }
-  start(read->book, path, std::move(lock), why);
+  start(read->book, path, std::move(held));
   return {};
 }
 
@@ -150,21 +208,22 @@ Result<void> Session::newFromTable(const QString& path) {
   if (!table) return tl::make_unexpected(table.error());
   const auto book = newBook(*table);
   if (!book) return tl::make_unexpected(book.error());
-  start(*book, {}, nullptr, {});
+  start(*book, {}, {});
   return {};
 }
 
 void Session::openSample(const Book& book) {
-  start(book, {}, nullptr, {});
+  start(book, {}, {});
 }
 
 void Session::takeOver(const LeftWork& work) {
   const QString path = QString::fromStdString(work.bookPath);
-  start(work.book, path, path.isEmpty() ? nullptr : BookLock::take(work.bookPath), {});
+  start(work.book, path, hold(path));
   m_recovered = true;
+  m_leftWork = work;
   m_journal->record(m_book);
-  m_journal->sync();
-  discardJournal(work.journal);
+  // The old journal goes only when the new one is safe: now, when the disk takes it, or when the book is saved.
+  if (m_journal->sync()) letGoOfLeftWork();
   emit fileChanged();
 }
 
@@ -174,27 +233,41 @@ Result<void> Session::save() {
 }
 
 Result<void> Session::saveAs(const QString& path) {
-  std::unique_ptr<BookLock> lock;
-  const bool same = path == m_path && m_readOnlyWhy.isEmpty();
-  if (!same) {
-    lock = BookLock::take(path.toStdString());
-    if (lock == nullptr) return fail(Fault::InUse, {0, 0, path.toStdString()});
+  // A book that may not be written over is not, by whatever name it is called.
+  if (!m_readOnlyWhy.isEmpty() && QFileInfo(path) == QFileInfo(m_path))
+    return fail(Fault::ReadOnly, {0, 0, path.toStdString()});
+  const bool same = path == m_path;
+  Hold held;
+  if (!same || m_lock == nullptr) {
+    held = hold(path);
+    // What another window has, this one does not write over; where there is merely no guard to be had, it does.
+    if (!held.readOnlyWhy.isEmpty()) return fail(Fault::InUse, {0, 0, path.toStdString()});
+  } else {
+    held.lock = std::move(m_lock);
   }
-  if (auto saved = saveBook(*m_book, path.toStdString()); !saved) return saved;
-  if (lock != nullptr) m_lock = std::move(lock);
-  if (m_lock == nullptr) m_lock = BookLock::take(path.toStdString());
+  const auto saved = saveBook(*m_book, path.toStdString());
+  if (!saved) {
+    if (held.lock != nullptr && (same || held.lock->isOf(m_path.toStdString()))) m_lock = std::move(held.lock);
+    return tl::make_unexpected(saved.error());
+  }
+  m_lock = std::move(held.lock);
+  m_unguarded = held.unguarded;
+  m_besides = QString::fromStdString(describe(saved->besides)).trimmed();
   if (m_journal != nullptr) m_journal->finish();
-  m_journal = std::make_unique<Journal>(path.toStdString());
+  letGoOfLeftWork();
   m_path = path;
+  startJournal();
   m_readOnlyWhy.clear();
   m_recovered = false;
   m_undo.setClean();
   emit fileChanged();
+  emit careChanged();
   return {};
 }
 
 void Session::closeCleanly() {
   if (m_journal != nullptr) m_journal->finish();
+  letGoOfLeftWork();
 }
 
 }  // namespace narrows

@@ -53,6 +53,7 @@ class Session : public QObject {
   Result<void> newFromTable(const QString& path);
   void openSample(const Book& book);
   void takeOver(const LeftWork& work);
+  /// Saves. Where a version before it could not be kept the book is saved all the same, and `care` says so.
   Result<void> save();
   Result<void> saveAs(const QString& path);
   /// Nothing is left to recover: called as the window closes with the builder's consent.
@@ -60,6 +61,11 @@ class Session : public QObject {
 
   const QString& path() const { return m_path; }
   const QString& readOnlyWhy() const { return m_readOnlyWhy; }
+  /// What the builder must know for as long as it lasts: the book has no guard, work in hand is not kept, a version
+  /// before was not. Empty where all is well.
+  QString care() const;
+  /// Whether the answer for the book as it stands is still being made.
+  bool isWorking() const;
   bool isModified() const { return m_recovered || !m_undo.isClean(); }
   /// Revision of the newest book; an answer with the same one is complete.
   std::uint64_t revision() const { return m_revision; }
@@ -73,12 +79,23 @@ class Session : public QObject {
   void answerSettled();
   void selectionChanged();
   void fileChanged();
+  void careChanged();
   void refused(const QString& words);
 
  private:
   friend class BookCommand;
+  /// How a book is held: locked, read-only and why, or unguarded and why.
+  struct Hold {
+    std::unique_ptr<BookLock> lock;
+    QString readOnlyWhy, unguarded;
+  };
+  Hold hold(const QString& path);
   void setBook(BookSnapshot book, SolveEffort effort);
-  void start(const Book& book, const QString& path, std::unique_ptr<BookLock> lock, const QString& readOnlyWhy);
+  void start(const Book& book, const QString& path, Hold hold);
+  void startJournal();
+  void takeJournalWord(const Problems& problems);
+  void letGoOfLeftWork();
+  void selectFirst();
   void showAnswer();
   void takeAnswer(const std::shared_ptr<const Solved>& solved);
 
@@ -93,8 +110,11 @@ class Session : public QObject {
   QString m_path;
   QString m_readOnlyWhy;
   bool m_recovered = false;
+  bool m_selectFirst = false;
+  QString m_unguarded, m_notKept, m_besides;  ///< what `care` says
   std::unique_ptr<BookLock> m_lock;
   std::unique_ptr<Journal> m_journal;
+  std::optional<LeftWork> m_leftWork;  ///< taken up, and not yet safe elsewhere
   std::unique_ptr<Solver> m_solver;  ///< last: its thread ends before what it reports to
 };
 

@@ -1,6 +1,7 @@
 #pragma once
 // Solving off the interface thread, latest wins.
 
+#include <chrono>
 #include <condition_variable>
 #include <functional>
 #include <mutex>
@@ -22,8 +23,10 @@ class Solver {
   Solver& operator=(const Solver&) = delete;
 
   void ask(BookSnapshot book, std::uint64_t revision, SolveEffort effort);
-  /// What later answers may be built on: an answer made elsewhere, or none.
+  /// Another book: what was asked of the one before is broken off, and later answers are built on this one, or on none.
   void startFrom(Answer answer);
+  /// The answer for a revision, waited for no longer than that; null where it takes longer.
+  Answer answerWithin(std::uint64_t revision, std::chrono::milliseconds wait);
 
  private:
   struct Question {
@@ -32,12 +35,14 @@ class Solver {
     SolveEffort effort;
   };
   void run(const std::stop_token& stop);
+  static Answer solved(const Question& question, const Answer& before, SolveEffort effort, const std::stop_token& stop);
 
   std::function<void(Answer)> m_answered;
   std::mutex m_mutex;
   std::condition_variable_any m_wake;
   std::optional<Question> m_waiting;
-  std::stop_source m_current;
+  std::stop_source m_current;  ///< stops a full answer when something newer is asked
+  std::stop_source m_quick;    ///< stops any answer of a book that is put aside
   Answer m_previous;
   std::jthread m_thread;
 };

@@ -48,6 +48,14 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
   m_list->setAccessibleName(tr("What wants looking at"));
   m_list->setUniformItemSizes(true);
   connect(session, &Session::answerSettled, this, &FindingsBar::refill);
+  // Said only where the builder would begin to wonder.
+  constexpr int wonderMs = 300;
+  m_working.setSingleShot(true);
+  m_working.setInterval(wonderMs);
+  connect(&m_working, &QTimer::timeout, this, [this] {
+    if (m_session->isWorking() && !m_session->isDragging()) m_heading->setText(tr("She is being worked out…"));
+  });
+  connect(session, &Session::bookChanged, this, [this] { m_working.start(); });
   const auto chosen = [this](const QListWidgetItem* item) {
     const auto index = static_cast<std::size_t>(m_list->row(item));
     const auto& solved = m_session->solved();
@@ -61,6 +69,7 @@ void FindingsBar::refill() {
   const auto& solved = m_session->solved();
   // The list holds still while a mark is in the hand, or the drawing would move under it.
   if (solved == nullptr || m_session->isDragging()) return;
+  if (m_session->isWorking() && !m_working.isActive()) m_working.start();
   const int row = m_list->currentRow();
   m_list->clear();
   for (const Finding& finding : solved->findings) {

@@ -1,6 +1,7 @@
 #pragma once
 // What wants looking at: findings in plain sentences, worst first.
 
+#include <QTimer>
 #include <QWidget>
 
 #include "commands/session.h"
@@ -27,6 +28,7 @@ class FindingsBar : public QWidget {
   Session* m_session;
   QLabel* m_heading;
   QListWidget* m_list;
+  QTimer m_working;
 };
 
 }  // namespace narrows

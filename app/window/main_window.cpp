@@ -22,6 +22,7 @@
 #include <QVBoxLayout>
 
 #include "book/edits.h"
+#include "files/whole_file.h"
 #include "lines_sheet.h"
 #include "stages/backbone/backbone_stage.h"
 #include "stages/lines/line_bench.h"
@@ -105,6 +106,7 @@ MainWindow::MainWindow(QWidget* parent)
   connect(m_moulds, &MouldsStage::printAsked, this, [this] { printSheets(PrintPanel::Moulds); });
   connect(&m_session, &Session::answerSettled, this, &MainWindow::showStanding);
   connect(&m_session, &Session::fileChanged, this, &MainWindow::showTitle);
+  connect(&m_session, &Session::careChanged, this, &MainWindow::showTold);
   connect(&m_session, &Session::bookChanged, this, [this] {
     m_pages->setCurrentWidget(m_bench);
     for (QAction* action : m_bookActions) action->setEnabled(true);
@@ -249,12 +251,22 @@ QString MainWindow::told() const {
 }
 
 void MainWindow::tell(const QString& words, bool trouble) {
-  m_told->setText(words);
+  m_words = words;
+  m_trouble = trouble;
+  showTold();
+}
+
+void MainWindow::showTold() {
+  QStringList all;
+  for (const QString& words : {m_words, m_session.care()}) {
+    if (!words.isEmpty()) all << words;
+  }
+  m_told->setText(all.join(QLatin1Char('\n')));
   m_told->setStyleSheet(
-      trouble
+      m_trouble || !m_session.care().isEmpty()
           ? QStringLiteral("background: #FCFAF5; color: #A3142B; font-weight: bold; border-bottom: 2px solid #A3142B")
           : QStringLiteral("background: #FCFAF5; color: #1F2A30; border-bottom: 1px solid #CFC7B6"));
-  m_told->setVisible(!words.isEmpty());
+  m_told->setVisible(!all.isEmpty());
 }
 
 void MainWindow::tellProblems(const QString& heading, const Problems& problems) {
@@ -297,7 +309,9 @@ bool MainWindow::openSample() {
 }
 
 void MainWindow::offerLeftWork() {
-  for (const LeftWork& work : findLeftWork()) {
+  const LeftBehind left = findLeftWork();
+  if (!left.unreadable.empty()) tellProblems(tr("Work left behind that cannot be read:"), left.unreadable);
+  for (const LeftWork& work : left.works) {
     const QString name = work.bookPath.empty() ? QString::fromStdString(work.book.table.boat)
                                                : QFileInfo(QString::fromStdString(work.bookPath)).fileName();
     QMessageBox box(QMessageBox::Question, tr("Work left behind"),
@@ -309,7 +323,10 @@ void MainWindow::offerLeftWork() {
     box.exec();
     if (box.clickedButton() == take) {
       m_session.takeOver(work);
-      tell(tr("Taken up where it was left. Save it to keep it."), false);
+      tell(m_session.readOnlyWhy().isEmpty()
+               ? tr("Taken up where it was left. Save it to keep it.")
+               : tr("Taken up where it was left. Its book is open in another window: save it under another name."),
+           !m_session.readOnlyWhy().isEmpty());
       return;
     }
     if (box.clickedButton() == away) discardJournal(work.journal);

@@ -62,6 +62,7 @@ class MainWindow : public QMainWindow {
   void makeViewMenu();
   void addKeys();
   void tell(const QString& words, bool trouble);
+  void showTold();
   void tellProblems(const QString& heading, const Problems& problems);
   void askTable();
   void typeTable();
@@ -91,6 +92,8 @@ class MainWindow : public QMainWindow {
   Welcome* m_welcome;
   FindingsBar* m_findings;
   QLabel* m_told;
+  QString m_words;  ///< told last, above what the session wants kept in mind
+  bool m_trouble = false;
   LinesStage* m_lines;
   BackboneStage* m_backbone;
   MouldsStage* m_moulds;

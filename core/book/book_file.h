@@ -5,6 +5,7 @@
 #include <string>
 
 #include "book/book.h"
+#include "files/file_lock.h"
 
 namespace narrows {
 
@@ -14,31 +15,35 @@ inline constexpr int keptBackups = 3;
 /// A book from a file; every fault with its place.
 Result<ReadBook> loadBook(const std::string& path);
 
-/// Saves by writing beside and renaming, so that the file is at every moment the old version or the new one. The
-/// version before becomes `PATH.1~`, that before it `PATH.2~`, and so on. Fails with nothing changed.
-Result<void> saveBook(const Book& book, const std::string& path);
+/// A book that is saved, and what went wrong beside it: a version before that could not be kept.
+struct Saved {
+  Problems besides;
+};
 
-/// Writes any text beside `path` and renames it over it, synced to the disk.
-Result<void> writeWholeFile(const std::string& path, const std::string& text);
+/// Saves by writing beside and renaming, so that the file is at every moment the old version or the new one. The
+/// version before becomes `PATH.1~`, that before it `PATH.2~`, and so on; each of them, too, is whole at every moment.
+/// A book behind a link is saved behind it, with its versions beside it there, and keeps its permissions. Fails with
+/// nothing changed.
+Result<Saved> saveBook(const Book& book, const std::string& path);
+
+/// Removes what a save that was killed left beside a book. Only for whoever holds its lock.
+void clearTrials(const std::string& path);
 
 /// Holds a book open for writing in this process; another process that asks gets none. Released when destroyed.
 class BookLock {
  public:
-  /// The lock, or null where another window has the book.
-  static std::unique_ptr<BookLock> take(const std::string& bookPath);
-  ~BookLock();
-  BookLock(const BookLock&) = delete;
-  BookLock& operator=(const BookLock&) = delete;
+  /// Fails with InUse where another window has the book, with CannotGuard where none can be kept out.
+  static Result<std::unique_ptr<BookLock>> take(const std::string& bookPath);
+  /// Whether it is this book, by whatever name, that is held.
+  bool isOf(const std::string& bookPath) const;
 
  private:
-  explicit BookLock(int file) : m_file(file) {}
-  int m_file;
+  BookLock(std::string name, std::unique_ptr<FileLock> lock) : m_name(std::move(name)), m_lock(std::move(lock)) {}
+  std::string m_name;
+  std::unique_ptr<FileLock> m_lock;
 };
 
-/// The folder for this program's state under the XDG state folder, made if it is missing.
+/// The folder for this program's state under the XDG state folder, made if it is missing and can be made.
 std::string stateFolder();
-
-/// FNV-1a of a text, 64 bits: a name for a path, a checksum for a record.
-std::uint64_t fingerprint(std::string_view text);
 
 }  // namespace narrows

@@ -1,4 +1,4 @@
-// Saving: whole or not at all, earlier versions kept, one writer at a time; and the journal after a kill.
+// Saving: whole or not at all, earlier versions kept, one writer at a time.
 
 #include <signal.h>
 #include <sys/resource.h>
@@ -8,10 +8,11 @@
 #include <QTemporaryDir>
 #include <QTest>
 #include <filesystem>
-#include <fstream>
+#include <set>
 
 #include "book/book_file.h"
-#include "book/journal.h"
+#include "faulty_disk.h"
+#include "files/whole_file.h"
 #include "sample_books.h"
 
 using namespace narrows;
@@ -24,7 +25,8 @@ std::string textOf(const std::string& path) {
 }
 
 Book named(const char* shop) {
-  Book book = sampleBook("sedge");
+  static const Book sedge = sampleBook("sedge");  // made before any disk fails
+  Book book = sedge;
   book.shop = shop;
   return book;
 }
@@ -93,74 +95,99 @@ class BookFileTest : public QObject {
   void onlyOneWindowMayWrite() {
     const std::string path = file("boat.narrows");
     auto lock = BookLock::take(path);
-    QVERIFY(lock != nullptr);
-    QVERIFY(BookLock::take(path) == nullptr);
-    QVERIFY(BookLock::take(file("other.narrows")) != nullptr);
-    lock.reset();
-    QVERIFY(BookLock::take(path) != nullptr);
+    QVERIFY(lock);
+    QVERIFY((*lock)->isOf(path) && !(*lock)->isOf(file("other.narrows")));
+    QCOMPARE(BookLock::take(path).error()[0].fault, Fault::InUse);
+    QVERIFY(BookLock::take(file("other.narrows")));
+    *lock = nullptr;
+    QVERIFY(BookLock::take(path));
   }
 
-  void killedProcessLeavesItsWorkBehind() {
+  void aLinkStaysALinkAndPermissionsStay() {
+    const std::string path = file("boat.narrows"), link = file("link.narrows");
+    QVERIFY(saveBook(named("first"), path));
+    std::filesystem::permissions(path, std::filesystem::perms(0640));
+    std::filesystem::create_symlink("boat.narrows", link);
+    QVERIFY(saveBook(named("second"), link));
+    QVERIFY(std::filesystem::is_symlink(link));
+    QCOMPARE(loadBook(path)->book.shop, std::string("second"));
+    QCOMPARE(loadBook(path + ".1~")->book.shop, std::string("first"));
+    QCOMPARE(static_cast<int>(std::filesystem::status(path).permissions()), 0640);
+    QVERIFY(!std::filesystem::exists(link + ".1~"));
+  }
+
+  void aBackupThatCannotBeKeptIsTold() {
     const std::string path = file("boat.narrows");
-    const pid_t child = fork();
-    if (child == 0) {
-      Journal journal(path);
-      journal.record(std::make_shared<const Book>(named("first")));
-      journal.sync();
-      journal.record(std::make_shared<const Book>(named("second")));
-      journal.sync();
-      kill(getpid(), SIGKILL);
-    }
-    int status = 0;
-    waitpid(child, &status, 0);
-    QVERIFY(WIFSIGNALED(status));
-    const auto left = findLeftWork();
-    QCOMPARE(left.size(), std::size_t{1});
-    QCOMPARE(left[0].bookPath, path);
-    QCOMPARE(left[0].book.shop, std::string("second"));
-    discardJournal(left[0].journal);
-    QVERIFY(findLeftWork().empty());
+    QVERIFY(saveBook(named("first"), path));
+    FaultyDisk faulty;
+    faulty.forbidden = [](const std::string& name) { return name.find(".1~") != std::string::npos; };
+    const DiskInUse use(faulty);
+    const auto saved = saveBook(named("second"), path);
+    QVERIFY(saved);
+    QCOMPARE(saved->besides.size(), std::size_t{1});
+    QCOMPARE(saved->besides[0].fault, Fault::BackupNotKept);
+    QCOMPARE(loadBook(path)->book.shop, std::string("second"));
   }
 
-  void tornLastRecordIsDropped() {
-    std::string text;
-    {
-      Journal journal(file("boat.narrows"));
-      journal.record(std::make_shared<const Book>(named("whole")));
-      journal.sync();
-      const auto first = textOf(journal.path()).size();
-      journal.record(std::make_shared<const Book>(named("torn")));
-      journal.sync();
-      text = textOf(journal.path());
-      QVERIFY(text.size() > first);
-    }
-    QCOMPARE(lastRecord(text)->book.shop, std::string("torn"));
-    for (const std::size_t lost : {std::size_t{1}, std::size_t{40}, std::size_t{900}}) {
-      QCOMPARE(lastRecord(std::string_view(text).substr(0, text.size() - lost))->book.shop, std::string("whole"));
-    }
-    std::string damaged = text;
-    damaged[damaged.size() - 100] ^= 1;
-    QCOMPARE(lastRecord(damaged)->book.shop, std::string("whole"));
-    QVERIFY(!lastRecord("narrows-journal 1\n"));
-    QVERIFY(!lastRecord("something else"));
+  void noGuardIsNotInUse() {
+    FaultyDisk faulty;
+    faulty.forbidden = [](const std::string& name) { return name.find("/lock-") != std::string::npos; };
+    const DiskInUse use(faulty);
+    const auto lock = BookLock::take(file("boat.narrows"));
+    QCOMPARE(lock.error()[0].fault, Fault::CannotGuard);
+    QVERIFY(describe(lock.error()[0]).find("boat.narrows") != std::string::npos);
   }
 
-  void journalInUseIsNotOffered() {
-    Journal journal(file("boat.narrows"));
-    journal.record(std::make_shared<const Book>(named("mine")));
-    journal.sync();
-    QVERIFY(findLeftWork().empty());
-    journal.finish();
-    QVERIFY(!std::filesystem::exists(journal.path()));
+  /// Every call of a save fails in turn, alone, torn, or with all that come after it as in a kill.
+  void whateverFailsTheBookIsWhole_data() {
+    QTest::addColumn<bool>("killed");
+    QTest::addColumn<bool>("torn");
+    QTest::newRow("one call fails") << false << false;
+    QTest::newRow("a write is torn") << false << true;
+    QTest::newRow("killed there") << true << false;
+    QTest::newRow("killed in a write") << true << true;
   }
-
-  void recordsReachTheDiskWithinTwoSeconds() {
-    Journal journal(file("boat.narrows"));
-    for (int i = 0; i < 50; ++i) journal.record(std::make_shared<const Book>(named(std::to_string(i).c_str())));
-    QTRY_VERIFY_WITH_TIMEOUT(std::filesystem::exists(journal.path()) && lastRecord(textOf(journal.path())) &&
-                                 lastRecord(textOf(journal.path()))->book.shop == "49",
-                             2000);
-    journal.finish();
+  void whateverFailsTheBookIsWhole() {
+    QFETCH(bool, killed);
+    QFETCH(bool, torn);
+    const std::string path = file("boat.narrows");
+    int failed = 0, saved = 0;
+    for (int call = 0;; ++call) {
+      for (const auto& entry : std::filesystem::directory_iterator(m_folder->path().toStdString())) {
+        if (entry.is_regular_file()) std::filesystem::remove(entry.path());
+      }
+      for (const char* shop : {"one", "two", "three", "old"}) QVERIFY(saveBook(named(shop), path));
+      FaultyDisk faulty;
+      faulty.failAt = call;
+      faulty.killed = killed;
+      faulty.torn = torn;
+      bool went = false;
+      {
+        const DiskInUse use(faulty);
+        went = saveBook(named("new"), path).has_value();
+      }
+      const auto found = loadBook(path);
+      QVERIFY2(found, qPrintable(QString::number(call)));
+      const bool isNew = found->book.shop == "new";
+      QVERIFY(isNew || found->book.shop == "old");
+      // A save that is told to have failed has changed nothing; what is told to be saved is there.
+      QCOMPARE(isNew, went || (killed && isNew));
+      // What was there before is kept, whole, under one name or another, and no backup is torn or missing.
+      std::set<std::string> kept{found->book.shop};
+      for (int age = 1; age <= keptBackups; ++age) {
+        const auto backup = loadBook(path + "." + std::to_string(age) + "~");
+        QVERIFY2(backup, qPrintable(QString("call %1, backup %2").arg(call).arg(age)));
+        kept.insert(backup->book.shop);
+      }
+      QVERIFY(kept.contains("three") && kept.contains("two"));
+      went ? ++saved : ++failed;
+      clearTrials(path);
+      for (const auto& entry : std::filesystem::directory_iterator(m_folder->path().toStdString()))
+        QVERIFY2(!entry.path().string().ends_with("l~") && !entry.path().string().ends_with("w~"),
+                 entry.path().c_str());
+      if (faulty.calls <= call) break;
+    }
+    QVERIFY2(failed >= 4 && saved >= 1, qPrintable(QString("%1 failed, %2 saved").arg(failed).arg(saved)));
   }
 
  private:
