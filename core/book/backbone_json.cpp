@@ -2,6 +2,8 @@
 
 #include <cmath>
 
+#include "lines/boat_size.h"
+
 namespace narrows {
 
 namespace {
@@ -258,8 +260,9 @@ class Reader {
   }
 
   void operator()(const char* name, std::int64_t& value) {
-    if (const Json* found = key(name))
-      found->is_number_integer() ? void(value = *found) : wrong(name, "a whole number");
+    const Json* found = key(name);
+    if (found != nullptr)
+      found->is_number_integer() && std::abs(found->get<double>()) < 9e18 ? void(value = *found) : wrong(name, "a whole number");
   }
   void operator()(const char* name, int& value) {
     std::int64_t whole = value;
@@ -269,7 +272,7 @@ class Reader {
   }
   void operator()(const char* name, double& value) {
     if (const Json* found = key(name))
-      found->is_number() && sensible(*found) ? void(value = *found) : wrong(name, "a number");
+      found->is_number() && sensible(*found) ? void(value = *found) : wrong(name, "a number no greater than any boat");
   }
   void operator()(const char* name, bool& value) {
     if (const Json* found = key(name)) found->is_boolean() ? void(value = *found) : wrong(name, "true or false");
@@ -341,14 +344,18 @@ class Reader {
   }
 
  private:
-  static bool sensible(const Json& number) { return std::isfinite(number.get<double>()); }
+  /// No length of a backbone, and no angle in degrees, is greater than this: ten times the longest boat.
+  static constexpr double mostNumber = 10.0 * longestBoatMm;
+  static bool sensible(const Json& number) { return std::abs(number.get<double>()) <= mostNumber; }
   const Json* key(const char* name) const {
     return m_json.is_object() && m_json.contains(name) ? &m_json[name] : nullptr;
   }
   const Json* list(const char* name) {
     const Json* found = key(name);
-    if (found == nullptr || found->is_array()) return found;
-    wrong(name, "a list");
+    if (found == nullptr) return nullptr;
+    constexpr std::size_t most = 10000;
+    if (found->is_array() && found->size() <= most) return found;
+    wrong(name, "a list of at most " + std::to_string(most));
     return nullptr;
   }
   void wrong(const std::string& name, const std::string& wanted) {

@@ -1,5 +1,6 @@
 // The book as a file: UTF-8 JSON, keys in a fixed order.
 
+#include <cmath>
 #include <limits>
 #include <nlohmann/json.hpp>
 #include <set>
@@ -7,6 +8,9 @@
 #include "backbone/backbone.h"
 #include "book/backbone_json.h"
 #include "book/book.h"
+#include "book/json_text.h"
+#include "book/unknown_keys.h"
+#include "lines/boat_size.h"
 
 namespace narrows {
 
@@ -14,6 +18,10 @@ namespace {
 
 /// Plans of lining off a book may hold.
 constexpr std::size_t mostPlans = 64;
+/// Things in any other list of it.
+constexpr std::size_t mostThings = 10000;
+/// Versions of the format that a later program may have come to.
+constexpr std::uint64_t latestVersion = 9999;
 
 using Json = nlohmann::ordered_json;
 
@@ -67,6 +75,7 @@ Json liningJson(const LiningPlan& plan) {
   Json moved = Json::array();
   for (const MovedMark& mark : plan.moved) {
     moved.push_back({{"line", mark.line.number}, {"station", mark.station.number}, {"share", mark.share}});
+    if (mark.measured) moved.back()["measured"] = mark.measured->mm();
   }
   json["moved"] = moved;
   return json;
@@ -170,30 +179,6 @@ Json knownJson(const Book& book) {
   return json;
 }
 
-/// Keys of `file` that `known` has not, at any depth of objects.
-Json unknownOf(const Json& file, const Json& known) {
-  Json unknown = Json::object();
-  for (const auto& [key, value] : file.items()) {
-    if (!known.contains(key)) {
-      unknown[key] = value;
-    } else if (value.is_object() && known[key].is_object()) {
-      Json inner = unknownOf(value, known[key]);
-      if (!inner.empty()) unknown[key] = inner;
-    }
-  }
-  return unknown;
-}
-
-void mergeUnknown(Json& json, const Json& unknown) {
-  for (const auto& [key, value] : unknown.items()) {
-    if (!json.contains(key)) {
-      json[key] = value;
-    } else if (value.is_object() && json[key].is_object()) {
-      mergeUnknown(json[key], value);
-    }
-  }
-}
-
 /// Reads keys of one book, gathering every fault.
 class BookReader {
  public:
@@ -207,18 +192,24 @@ class BookReader {
   void wrong(const std::string& name, const std::string& wanted) {
     problems.push_back({Fault::KeyWrong, {0, 0, m_within + name}, {name, wanted}});
   }
+  static bool isWhole(const Json& value) {
+    if (value.is_number_unsigned() &&
+        value.get<std::uint64_t>() > static_cast<std::uint64_t>(std::numeric_limits<std::int64_t>::max()))
+      return false;
+    return value.is_number_integer();
+  }
   std::int64_t whole(const Json& object, const std::string& name) {
     const Json* value = key(object, name, "a whole number");
     if (value == nullptr) return 0;
-    if (value->is_number_integer()) return value->get<std::int64_t>();
+    if (isWhole(*value)) return value->get<std::int64_t>();
     wrong(name, "a whole number");
     return 0;
   }
   double number(const Json& object, const std::string& name) {
     const Json* value = key(object, name, "a number");
     if (value == nullptr) return 0.0;
-    if (value->is_number()) return value->get<double>();
-    wrong(name, "a number");
+    if (value->is_number() && std::abs(value->get<double>()) <= mostNumber) return value->get<double>();
+    wrong(name, "a number no greater than any boat");
     return 0.0;
   }
   std::string text(const Json& object, const std::string& name) {
@@ -238,7 +229,7 @@ class BookReader {
       return list;
     }
     for (const Json& one : *value) {
-      if (!one.is_number_integer()) {
+      if (!isWhole(one)) {
         wrong(name, "a list of whole numbers");
         return {};
       }
@@ -287,10 +278,19 @@ class BookReader {
       book.table = *read;
       for (TableRow& row : book.table.rows) row.fileLine = 0;
       for (Profile& profile : book.table.profiles) profile.fileLine = 0;
+      readSense(book.table);
       return;
     }
     for (Problem problem : read.error()) {
       problem.where.name = "table" + (problem.where.name.empty() ? "" : ", " + problem.where.name);
+      problems.push_back(problem);
+    }
+  }
+
+  /// A table may be half typed, but no figure of it greater than any boat.
+  void readSense(const OffsetTable& table) {
+    for (Problem problem : figuresBeyondSense(table)) {
+      problem.where.name = "table, " + problem.where.name;
       problems.push_back(problem);
     }
   }
@@ -334,7 +334,7 @@ class BookReader {
     if (plan.lines.size() != plan.strakes.size() + 1) wrong("lines", "one line more than there are strakes");
     if (const Json* widths = key(json, "widths", "a list of widths"); widths != nullptr && widths->is_array()) {
       for (const Json& width : *widths) {
-        if (!width.is_number() || width.get<double>() <= 0.0) {
+        if (!width.is_number() || width.get<double>() <= 0.0 || width.get<double>() > longestBoatMm) {
           wrong("widths", "a list of widths in mm, each more than nothing");
           break;
         }
@@ -355,6 +355,9 @@ class BookReader {
       plan.moved.push_back({{whole(mark, "line")}, {whole(mark, "station")}, number(mark, "share")});
       const double share = plan.moved.back().share;
       if (!(share > 0.0 && share < 1.0)) wrong("share", "between 0 and 1");
+      if (!mark.is_object() || !mark.contains("measured")) continue;
+      plan.moved.back().measured = length(mark, "measured");
+      if (!(plan.moved.back().measured->mm() > 0.0)) wrong("measured", "a length of more than nothing");
     }
   }
 
@@ -382,12 +385,12 @@ class BookReader {
   /// The objects of a list; none, and a fault, where it is not one.
   std::vector<Json> objects(const Json& list, const std::string& name) {
     std::vector<Json> found;
-    bool good = list.is_array();
+    bool good = list.is_array() && list.size() <= mostThings;
     for (const Json& one : good ? list : Json::array()) {
       good = good && one.is_object();
       if (one.is_object()) found.push_back(one);
     }
-    if (!good) wrong(name, "a list of objects");
+    if (!good) wrong(name, "a list of objects, " + std::to_string(mostThings) + " at most");
     return found;
   }
 
@@ -480,6 +483,9 @@ class BookReader {
     if (!good) wrong("next-id", "above every id, and no id stands twice");
   }
 
+  /// Lengths in mm, angles in degrees and all else are less than this.
+  static constexpr double mostNumber = 10.0 * longestBoatMm;
+
   std::string m_within;
 };
 
@@ -487,8 +493,9 @@ class BookReader {
 
 std::string writeBook(const Book& book) {
   Json json = knownJson(book);
-  if (!book.unknown.empty()) mergeUnknown(json, Json::parse(book.unknown, nullptr, false));
-  return json.dump(1) + "\n";
+  if (!book.unknown.empty()) mergeUnknown(json, Json::parse(book.unknown));
+  // Text that is no UTF-8 is written as well as it can be: better one letter lost than the book.
+  return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
 namespace {
@@ -510,18 +517,15 @@ void migratePlans(Json& json) {
 }  // namespace
 
 Result<ReadBook> readBook(std::string_view text) {
-  Json json = Json::parse(text, nullptr, false);
-  if (json.is_discarded() || !json.is_object()) {
-    std::string why = "its text is not JSON, or is cut short.";
-    if (text.find_first_not_of(" \t\r\n") == std::string_view::npos) why = "it is empty.";
-    if (text.starts_with("offsets")) why = "it is a table of offsets; make a new book from it.";
-    return fail(Fault::NotABook, {}, {why});
-  }
-  if (!json.contains("narrows") || !json["narrows"].is_number_integer()) {
-    return fail(Fault::NotABook, {}, {"it does not begin with its version, \"narrows\"."});
-  }
+  auto parsed = parseJson(text);
+  if (!parsed) return tl::make_unexpected(parsed.error());
+  Json& json = *parsed;
+  if (!json.contains("narrows")) return fail(Fault::NotABook, {}, {"it has no version, \"narrows\"."});
+  const Json& version = json["narrows"];
+  if (!version.is_number_unsigned() || version.get<std::uint64_t>() < 1 || version.get<std::uint64_t>() > latestVersion)
+    return fail(Fault::KeyWrong, {0, 0, "narrows"}, {"narrows", "a version, a whole number from 1"});
   ReadBook read;
-  read.version = json["narrows"].get<int>();
+  read.version = version.get<int>();
   migratePlans(json);
   BookReader reader;
   read.book = reader.read(json);
@@ -529,6 +533,12 @@ Result<ReadBook> readBook(std::string_view text) {
   const Json unknown = unknownOf(json, knownJson(read.book));
   if (!unknown.empty()) read.book.unknown = unknown.dump();
   return read;
+}
+
+Result<void> checkBook(const Book& book) {
+  const auto read = readBook(writeBook(book));
+  if (!read) return tl::make_unexpected(read.error());
+  return {};
 }
 
 }  // namespace narrows

@@ -340,6 +340,15 @@ Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, 
   return edited;
 }
 
+Result<Book> measureMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section,
+                         Length measured) {
+  require(section < lining.frame.sectionCount(), "a section of this lining");
+  const double girth = lining.frame.girthMm(section);
+  auto edited = moveMark(book, lining, line, section, girth > 0.0 ? measured.mm() / girth : 0.0);
+  if (edited) edited->boatPlan().moved.back().measured = measured;
+  return edited;
+}
+
 Book dragMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section, double share) {
   constexpr int halvings = 10;
   double good = lining.lines[line].shares[section];

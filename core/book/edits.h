@@ -67,6 +67,11 @@ Result<Book> setWidth(const Book& book, const Lining& lining, std::size_t strake
 /// can go, or make two lines meet elsewhere.
 Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section, double share);
 
+/// The same for a mark measured on the boat: nailed at a length up the girth from the base line, and kept there when
+/// the girth changes.
+Result<Book> measureMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section,
+                         Length measured);
+
 /// The share nearest to `share` that a mark can be moved to between the marks above and below it.
 double nearestFreeShare(const Lining& lining, std::size_t line, std::size_t section, double share);
 

@@ -113,11 +113,11 @@ std::string writeOffsetTable(const OffsetTable& table);
 /// A text as one field of CSV: in quotation marks where it needs them.
 std::string csvField(const std::string& text);
 
-/// The bytes of a file, or why not (a folder, no permission, larger than `mostBytes`).
-Result<std::string> readWholeFile(const std::string& path, std::size_t mostBytes);
-
 /// Whether the table makes sense as a boat: stations in order, figures within reason, every section with its ends,
 /// stem and stern where they can be. Fails with every fault found; each names line, station and figure.
 Result<void> checkOffsetTable(const OffsetTable& table);
+
+/// Figures, distances and points that are greater than the longest boat, of a table that may still be half typed.
+Problems figuresBeyondSense(const OffsetTable& table);
 
 }  // namespace narrows

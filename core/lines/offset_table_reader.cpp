@@ -1,12 +1,9 @@
 #include <algorithm>
 #include <cctype>
-#include <cerrno>
 #include <cstdio>
-#include <cstring>
-#include <filesystem>
-#include <fstream>
 #include <map>
 
+#include "files/whole_file.h"
 #include "lines/offset_table.h"
 
 namespace narrows {
@@ -41,6 +38,11 @@ bool isUtf8(std::string_view text) {
     for (std::size_t k = 1; k <= more; ++k) {
       if ((static_cast<unsigned char>(text[i + k]) & 0xC0U) != 0x80U) return false;
     }
+    // Letters written longer than they need be, halves of surrogate pairs, and what lies past the last letter.
+    const auto next = more > 0 ? static_cast<unsigned char>(text[i + 1]) : 0U;
+    if ((lead == 0xE0 && next < 0xA0) || (lead == 0xED && next >= 0xA0) || (lead == 0xF0 && next < 0x90) ||
+        (lead == 0xF4 && next >= 0x90))
+      return false;
     i += more + 1;
   }
   return true;
@@ -85,6 +87,9 @@ struct Record {
 /// Reads the records of one table, gathering every fault as it goes.
 class TableReader {
  public:
+  /// A table that is half typed may have a profile of one point, or of none yet.
+  explicit TableReader(bool halfTyped) : m_halfTyped(halfTyped) {}
+
   Result<OffsetTable> read(std::string_view text) {
     std::vector<Record> records = recordsOf(text);
     if (records.empty() && m_problems.empty()) return fail(Fault::Empty);
@@ -358,7 +363,7 @@ class TableReader {
       Profile profile{known, {}, record.line};
       std::size_t last = record.fields.size();
       while (last > 1 && record.fields[last - 1].empty()) --last;
-      if (last < 5) {
+      if (last < 5 && !m_halfTyped) {
         problem(Fault::ProfileTooShort, record.line, last + 1, {part});
         return;
       }
@@ -404,42 +409,29 @@ class TableReader {
   OffsetTable m_table;
   Problems m_problems;
   std::map<std::string, int> m_seen;
+  bool m_halfTyped;
   bool m_unitKnown = false;
   bool m_tooMany = false;
   int m_stationsLine = 0;
 };
 
+Result<OffsetTable> readText(std::string_view text, bool halfTyped) {
+  if (trimmed(text).find_first_not_of(" \t\r\n") == std::string::npos) return fail(Fault::Empty);
+  if (!isUtf8(text)) return fail(Fault::NotUtf8);
+  return TableReader(halfTyped).read(text);
+}
+
 }  // namespace
 
 Result<OffsetTable> readUncheckedTable(std::string_view text) {
-  if (trimmed(text).find_first_not_of(" \t\r\n") == std::string::npos) return fail(Fault::Empty);
-  if (!isUtf8(text)) return fail(Fault::NotUtf8);
-  return TableReader().read(text);
+  return readText(text, true);
 }
 
 Result<OffsetTable> readOffsetTable(std::string_view text) {
-  auto table = readUncheckedTable(text);
+  auto table = readText(text, false);
   if (!table) return table;
   if (const auto sense = checkOffsetTable(*table); !sense) return tl::make_unexpected(sense.error());
   return table;
-}
-
-Result<std::string> readWholeFile(const std::string& path, std::size_t mostBytes) {
-  std::error_code error;
-  if (std::filesystem::is_directory(path, error)) return fail(Fault::IsADirectory, {0, 0, path});
-  errno = 0;
-  std::ifstream file(path, std::ios::binary);
-  if (!file) return fail(Fault::CannotOpen, {0, 0, path}, {std::strerror(errno)});
-  std::string text;
-  std::string block(1U << 16U, '\0');
-  while (file.read(block.data(), static_cast<std::streamsize>(block.size())) || file.gcount() > 0) {
-    text.append(block, 0, static_cast<std::size_t>(file.gcount()));
-    if (text.size() > mostBytes) {
-      return fail(Fault::TooLarge, {0, 0, path}, {std::to_string(mostBytes >> 20U) + " MB"});
-    }
-  }
-  if (file.bad()) return fail(Fault::CannotOpen, {0, 0, path}, {std::strerror(errno)});
-  return text;
 }
 
 Result<OffsetTable> loadOffsetTable(const std::string& path) {

@@ -192,7 +192,7 @@ class TableCheck {
     }
     const Profile* post = m_table.profile(ProfilePart::SternpostRabbet);
     const Length aftmost = m_table.stations[lastWhole].distance.value_or(Length());
-    if (post != nullptr && (post->points.front().distance <= aftmost || post->points.back().distance <= aftmost)) {
+    if (post != nullptr && !post->points.empty() && (post->points.front().distance <= aftmost || post->points.back().distance <= aftmost)) {
       problem(Fault::SternpostAftOfNothing, {post->fileLine, 0, "profile sternpost rabbet"}, {station(lastWhole)});
     }
     const Profile* transom = m_table.profile(ProfilePart::Transom);
@@ -214,6 +214,34 @@ class TableCheck {
 
 Result<void> checkOffsetTable(const OffsetTable& table) {
   return TableCheck(table).run();
+}
+
+Problems figuresBeyondSense(const OffsetTable& table) {
+  Problems problems;
+  const auto judge = [&](Length length, const std::string& where, const std::string& what) {
+    if (std::abs(length.mm()) <= longestBoatMm) return;
+    problems.push_back({Fault::BeyondSense, {0, 0, where}, {writeLength(length, table.unit, 3, true), what}});
+  };
+  for (const StationColumn& station : table.stations) {
+    if (station.distance) judge(*station.distance, "station " + station.name, "the distance of a station");
+  }
+  for (const TableRow& row : table.rows) {
+    const std::string name = std::string(rowKindName(row.kind)) + " " + rowLabel(row, table.unit);
+    judge(row.at, name, "where a line lies");
+    for (std::size_t i = 0; i < row.figures.size() && i < table.stations.size(); ++i) {
+      if (row.figures[i]) judge(*row.figures[i], name + ", station " + table.stations[i].name, "any boat");
+    }
+  }
+  for (const Profile& profile : table.profiles) {
+    for (const ProfilePoint& point : profile.points) {
+      for (const Length length : {point.distance, point.height})
+        judge(length, "profile " + std::string(profilePartName(profile.part)), "a point of a boat");
+    }
+  }
+  for (const HalfSiding& siding : table.halfSidings)
+    judge(siding.value, "half-siding " + std::string(sidingPartName(siding.part)), "a timber");
+  judge(table.thickness, "planking", "the thickness of the planking");
+  return problems;
 }
 
 }  // namespace narrows

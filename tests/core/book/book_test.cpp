@@ -5,6 +5,7 @@
 #include <random>
 
 #include "book/book.h"
+#include "book/edits.h"
 #include "sample_books.h"
 
 using namespace narrows;
@@ -57,6 +58,31 @@ class BookTest : public QObject {
     QVERIFY(again.find("\"ruler\": \"folding\"") != std::string::npos);
     QVERIFY(again.find("\"spacing\"") != std::string::npos);
     QCOMPARE(writeBook(readBook(again)->book), again);
+  }
+
+  void unknownKeysOfThingsInListsStayWithThem() {
+    Book book = sampleBook("sedge");
+    LiningPlan& plan = book.boatPlan();
+    plan.moved = {{plan.lines[1], book.stationIds[1], 0.2}, {plan.lines[2], book.stationIds[2], 0.5}};
+    book.moulds.readings = {{"1", SetUpKind::Height, "sheer", "", millimetres(400.0)},
+                            {"2", SetUpKind::Height, "sheer", "", millimetres(410.0)}};
+    auto json = nlohmann::ordered_json::parse(writeBook(book));
+    json["plans"][0]["colour"] = "blue";
+    json["plans"][0]["moved"][1]["by"] = "Aud";
+    json["moulds"]["readings"][0]["tape"] = {{"name", "steel"}};
+    const auto read = readBook(json.dump());
+    QVERIFY2(read.has_value(), read ? "" : describe(read.error()).c_str());
+    QVERIFY(nlohmann::ordered_json::parse(writeBook(read->book)) == json);
+    QCOMPARE(writeBook(readBook(writeBook(read->book))->book), writeBook(read->book));
+    // What is taken out before it in its list does not shift them; what goes itself takes its own along.
+    Book edited = letGoMark(read->book, plan.lines[1], book.stationIds[1]);
+    auto after = nlohmann::ordered_json::parse(writeBook(edited));
+    QCOMPARE(after["plans"][0]["moved"].size(), std::size_t{1});
+    QVERIFY(after["plans"][0]["moved"][0]["by"] == "Aud");
+    edited = letGoMark(edited, plan.lines[2], book.stationIds[2]);
+    after = nlohmann::ordered_json::parse(writeBook(edited));
+    QVERIFY(after["plans"][0]["moved"].empty() && after["plans"][0]["colour"] == "blue");
+    QVERIFY(after["moulds"]["readings"][0]["tape"]["name"] == "steel");
   }
 
   void bookOfFormat3OpensWithItsOnePlanAsTheBoats() {
@@ -139,7 +165,7 @@ class BookTest : public QObject {
   }
 
   void whatIsNotABookIsSaidToBeNone() {
-    for (const char* text : {"", "   ", "{", "[]", "offsets,1\nunits,mm\n", "{\"narrows\": \"one\"}", "null"}) {
+    for (const char* text : {"", "   ", "{", "[]", "offsets,1\nunits,mm\n", "{\"boat\": \"one\"}", "null"}) {
       const auto read = readBook(text);
       QVERIFY(!read);
       QCOMPARE(read.error()[0].fault, Fault::NotABook);

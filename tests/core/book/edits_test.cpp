@@ -78,6 +78,36 @@ class EditsTest : public QObject {
     QVERIFY(!setWidth(book, lining, 0, millimetres(0.0)));
   }
 
+  void aMarkMeasuredOnTheBoatIsALengthAndStaysOne() {
+    const Book book = sampleBook("osier");
+    const auto before = solved(book);
+    const Lining& lining = *before->lining;
+    const double girth = lining.frame.girthMm(3);
+    const Length measured = millimetres(lining.lines[4].shares[3] * girth + 7.0);
+    const auto edited = measureMark(book, lining, 4, 3, measured);
+    QVERIFY2(edited, edited ? "" : describe(edited.error()).c_str());
+    const auto after = solved(*edited);
+    QVERIFY(std::abs(after->lining->lines[4].shares[3] * girth - measured.mm()) < 1e-9);
+    // It is kept in the file, and where the girth changes it stays where the tape found it; a mark moved on the drawing
+    // keeps its share.
+    Book wider = readBook(writeBook(*edited))->book;
+    QVERIFY(wider.boatPlan() == edited->boatPlan());
+    wider = *moveMark(wider, *after->lining, 2, 3, after->lining->lines[2].shares[3] + 0.01);
+    const double share = wider.boatPlan().moved.back().share;
+    for (std::size_t row = 0; row < wider.table.rows.size(); ++row) {
+      auto& figure = wider.table.rows[row].figures[2];
+      if (wider.table.rows[row].line == RowLine::Sheer && wider.table.rows[row].kind == RowKind::Height)
+        figure = millimetres(figure->mm() + 30.0);
+    }
+    const auto high = solved(wider);
+    const double now = high->lining->frame.girthMm(3);
+    QVERIFY(now > girth + 20.0);
+    QVERIFY(std::abs(high->lining->lines[4].shares[3] * now - measured.mm()) < 1e-9);
+    QVERIFY(std::abs(high->lining->lines[2].shares[3] - share) < 1e-12);
+    QVERIFY(!measureMark(book, lining, 4, 3, millimetres(girth)));
+    QVERIFY(!measureMark(book, lining, 0, 3, measured));
+  }
+
   void diminishingBeginsFromTheWidthsAsTheyAre() {
     const Book book = sampleBook("osier");
     const auto before = solved(book);
