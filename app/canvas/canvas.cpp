@@ -44,6 +44,11 @@ void Canvas::setCaption(const QString& caption) {
 
 void Canvas::fit() {
   m_isFitted = true;
+  layOut();
+  update();
+}
+
+void Canvas::layOut() {
   const auto box = worldBox();
   if (!box) return;
   const QMarginsF margins = room();
@@ -54,7 +59,6 @@ void Canvas::fit() {
   const Vec2 middle = 0.5 * (box->first + box->second);
   m_origin = QPointF(margins.left() + 0.5 * space.width() - middle.x() * m_scale,
                      margins.top() + 0.5 * space.height() + middle.y() * m_scale);
-  update();
 }
 
 void Canvas::zoomBy(double factor, const QPointF& about) {
@@ -88,7 +92,7 @@ void Canvas::paintEvent(QPaintEvent* /*event*/) {
   QPainter painter(this);
   painter.fillRect(rect(), look::paper);
   painter.setRenderHint(QPainter::Antialiasing);
-  if (m_isFitted) fit();
+  if (m_isFitted) layOut();
   if (!worldBox()) {
     painter.setPen(look::quietInk);
     painter.setFont(shopFont(look::figurePx));

@@ -66,6 +66,8 @@ class Canvas : public QWidget {
   void focusOutEvent(QFocusEvent* event) override;
 
  private:
+  /// Finds the scale at which the whole drawing is seen; asks for no new paint, so that a paint may ask for it.
+  void layOut();
   void paintRule(QPainter& painter);
   void paintScale(QPainter& painter);
 

@@ -17,8 +17,8 @@ constexpr double radPerDegree = 0.017453292519943295;
 /// Works out one backbone, part by part.
 class Maker {
  public:
-  Maker(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before)
-      : m_input(input), m_before(before), m_unit(input.table->unit) {
+  Maker(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before, const std::stop_token& stop)
+      : m_input(input), m_before(before), m_stop(stop), m_unit(input.table->unit) {
     m_made.plan = plan;
     m_made.input = input;
     const bool sameHull = before != nullptr && before->input.drawn == input.drawn && before->input.table == input.table;
@@ -27,22 +27,18 @@ class Maker {
 
   Backbone make() {
     traceRabbet();
+    if (m_stop.stop_requested()) return {};
     if (m_made.plan.timbers.empty()) {
       std::int64_t nextId = firstDrawnId;
       m_made.plan = drawUsual(m_made.plan, {m_input.table.get(), m_input.drawn.get(), m_made.rabbet.get()}, nextId);
       m_made.drawnByUs = true;
     }
-    m_made.shapes = shapeTimbers(m_made.plan);
-    take(m_made.shapes.problems);
-    m_made.stopwaters = placeStopwaters(m_made.plan, *m_made.rabbet, thickness());
-    m_made.clashes = boltClashes(m_made.plan, *m_made.rabbet, m_made.stopwaters);
-    machineGrooves();
-    bevelKeel();
-    markTimbers();
-    expand();
-    bend();
-    layOnSlab();
-    compare();
+    using Step = void (Maker::*)();
+    for (const Step step : {&Maker::shape, &Maker::machineGrooves, &Maker::bevelKeel, &Maker::markTimbers,
+                            &Maker::expand, &Maker::bend, &Maker::layOnSlab, &Maker::compare}) {
+      if (m_stop.stop_requested()) return {};
+      (this->*step)();
+    }
     m_made.order = benchOrder({&m_made.plan, false, true, m_made.transom != nullptr});
     m_made.reachShort = reachShorts(m_made.plan, m_made.keel ? &*m_made.keel : nullptr, m_made.grooves);
     m_made.cautions = cautionsFor(m_made.plan);
@@ -63,7 +59,7 @@ class Maker {
       m_made.rabbet = m_before->rabbet;
     } else {
       const RabbetTracer tracer({m_input.drawn.get(), m_input.table->side, thickness()}, *m_input.table, sidings);
-      m_made.rabbet = std::make_shared<std::vector<RabbetRun>>(tracer.trace());
+      m_made.rabbet = std::make_shared<std::vector<RabbetRun>>(tracer.trace(m_stop));
     }
     if (plan.stem == StemMake::Rabbeted) take(rabbetProblems(*m_made.rabbet, *m_input.table));
     checkSidings(sidings);
@@ -79,6 +75,13 @@ class Maker {
     }
     const auto words = [this](double mm) { return writeLength(millimetres(mm), m_unit, 1, true); };
     take({{Fault::SidingWiderThanHull, {0, 0, "stem"}, {words(*sidings.stemMm), words(0.5 * widest)}}});
+  }
+
+  void shape() {
+    m_made.shapes = shapeTimbers(m_made.plan);
+    take(m_made.shapes.problems);
+    m_made.stopwaters = placeStopwaters(m_made.plan, *m_made.rabbet, thickness());
+    m_made.clashes = boltClashes(m_made.plan, *m_made.rabbet, m_made.stopwaters);
   }
 
   void machineGrooves() {
@@ -248,6 +251,7 @@ class Maker {
 
   const BackboneInput& m_input;
   const Backbone* m_before;
+  const std::stop_token& m_stop;
   Unit m_unit;
   Backbone m_made;
 };
@@ -276,9 +280,10 @@ const MachinedGroove* Backbone::groove(RabbetPart part) const {
   return nullptr;
 }
 
-Backbone makeBackbone(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before) {
+Backbone makeBackbone(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before,
+                      const std::stop_token& stop) {
   require(input.table != nullptr && input.drawn != nullptr, "a backbone is worked out from a hull");
-  return Maker(input, plan, before).make();
+  return Maker(input, plan, before, stop).make();
 }
 
 BackbonePlan usualPlan(const OffsetTable& table) {

@@ -3,6 +3,7 @@
 
 #include <memory>
 #include <optional>
+#include <stop_token>
 #include <utility>
 
 #include "backbone/bench_order.h"
@@ -75,8 +76,9 @@ struct Backbone {
 
 /// Works it out. What `before` has that follows from the same hull and the same part of the plan is used again: an
 /// outline that is dragged leaves rabbet and transom as they are. Never fails: what cannot be made is left out and its
-/// problem told.
-Backbone makeBackbone(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before = nullptr);
+/// problem told. Of no use where `stop` was asked for.
+Backbone makeBackbone(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before = nullptr,
+                      const std::stop_token& stop = {});
 
 /// The half-sidings a plan gives instead of the table's.
 HalfSidings sidingsOf(const RabbetPlan& plan);

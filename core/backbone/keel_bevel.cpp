@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "curve/fair_function.h"
+#include "curve/halving.h"
 
 namespace narrows {
 
@@ -59,13 +60,10 @@ std::vector<KeelEdges> keelEdges(const Hull& inside, double thicknessMm, double 
     const Vec3 slope = curve->tangentAt(0.0);
     KeelEdges edge{section.name, foot.x(), foot.y(), foot.y()};
     // Up the section until it has risen by the depth of the bevel.
-    double low = 0.0, high = std::min(curve->lengthMm(), 12.0 * depth);
-    if (curve->pointAt(high).z() - foot.z() >= depth) {
-      for (int i = 0; i < 50; ++i) {
-        const double middle = 0.5 * (low + high);
-        (curve->pointAt(middle).z() - foot.z() < depth ? low : high) = middle;
-      }
-      edge.inboardMm = curve->pointAt(high).y();
+    const double reach = std::min(curve->lengthMm(), 12.0 * depth);
+    const auto below = [&](double along) { return curve->pointAt(along).z() - foot.z() < depth; };
+    if (!below(reach)) {
+      edge.inboardMm = curve->pointAt(whereCeases(0.0, reach, below)).y();
     } else {
       edge.inboardMm = foot.y() + depth * slope.y() / std::max(slope.z(), levelRise);
     }

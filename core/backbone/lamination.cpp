@@ -3,8 +3,10 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <numbers>
 
 #include "backbone/timber_shape.h"
+#include "curve/halving.h"
 
 namespace narrows {
 
@@ -188,12 +190,7 @@ Result<double> comeBackOf(const SpringbackResult& result, Unit unit) {
   if (off >= length) return wrong("it would be longer than the stack is, " + words(result.length) + ".");
   // An arc of length L and half angle a spans L sin(a) / a.
   const auto halfAngle = [length](double opening) {
-    double low = 0.0, high = 3.14159265358979;
-    for (int i = 0; i < 100; ++i) {
-      const double middle = 0.5 * (low + high);
-      (std::sin(middle) / middle * length > opening ? low : high) = middle;
-    }
-    return 0.5 * (low + high);
+    return whereCeases(0.0, std::numbers::pi, [&](double angle) { return std::sin(angle) / angle * length > opening; });
   };
   return 1.0 - halfAngle(off) / halfAngle(on);
 }

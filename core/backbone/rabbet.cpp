@@ -4,6 +4,7 @@
 #include <cmath>
 #include <string>
 
+#include "curve/halving.h"
 #include "lines/offset_patch.h"
 
 namespace narrows {
@@ -320,7 +321,7 @@ RabbetRun finishRun(RabbetPart part, std::vector<RabbetPlace> found) {
 
 }  // namespace
 
-std::vector<RabbetRun> RabbetTracer::trace() const {
+std::vector<RabbetRun> RabbetTracer::trace(const std::stop_token& stop) const {
   std::vector<RabbetRun> runs;
   for (const RabbetPart part : {RabbetPart::Stem, RabbetPart::Keel, RabbetPart::Sternpost}) {
     std::vector<RabbetPlace> found;
@@ -328,6 +329,7 @@ std::vector<RabbetRun> RabbetTracer::trace() const {
       const std::size_t count =
           part == RabbetPart::Keel ? placesABay * static_cast<std::size_t>(edge.patch->lastT()) : stemPlaces;
       for (std::size_t i = 0; i <= count; ++i) {
+        if (stop.stop_requested()) return {};
         // The very foot of stem and post, where the patch comes to a point, belongs to the keel.
         const double share =
             i == 0 && part != RabbetPart::Keel ? footShare : static_cast<double>(i) / static_cast<double>(count);
@@ -347,13 +349,10 @@ std::optional<Vec3> RabbetTracer::followWaterline(const Edge& edge, double heigh
   const double lastT = edge.patch->lastT();
   // The section's point at the height, where it passes it.
   const auto at = [&](double t) -> std::optional<Vec3> {
-    double low = -0.02, high = 1.02;
+    constexpr double low = -0.02, high = 1.02;
     if (face.point(t, low).z() > heightMm || face.point(t, high).z() < heightMm) return std::nullopt;
-    for (int i = 0; i < heightHalvings; ++i) {
-      const double middle = 0.5 * (low + high);
-      (face.point(t, middle).z() < heightMm ? low : high) = middle;
-    }
-    return face.point(t, 0.5 * (low + high));
+    const auto below = [&](double v) { return face.point(t, v).z() < heightMm; };
+    return face.point(t, whereCeases(low, high, below, heightHalvings));
   };
   const bool stem = edge.part == RabbetPart::Stem;
   const auto steps = static_cast<int>(lastT * waterlineStepsABay);
@@ -392,13 +391,9 @@ RabbetAtHeight RabbetTracer::atHeight(RabbetPart part, double heightMm) const {
       if (!here.met) continue;
       if (std::abs(here.at.z() - heightMm) < sameHeightMm) return share;
       if (before && (heightBefore - heightMm) * (here.at.z() - heightMm) <= 0.0) {
-        double low = *before, high = share;
         const bool rises = here.at.z() > heightMm;
-        for (int k = 0; k < heightHalvings; ++k) {
-          const double middle = 0.5 * (low + high);
-          ((land(edge, middle, outside).at.z() > heightMm) == rises ? high : low) = middle;
-        }
-        return 0.5 * (low + high);
+        const auto notYet = [&](double at) { return (land(edge, at, outside).at.z() > heightMm) != rises; };
+        return whereCeases(*before, share, notYet, heightHalvings);
       }
       before = share;
       heightBefore = here.at.z();

@@ -2,6 +2,7 @@
 // The rabbet: where the planking lands on stem, keel and sternpost.
 
 #include <optional>
+#include <stop_token>
 #include <vector>
 
 #include "curve/batten.h"
@@ -67,8 +68,8 @@ class RabbetTracer {
   /// `hull.drawn` and `table` must outlive it. A half-siding of nought along the keel means no groove there.
   RabbetTracer(const RabbetHull& hull, const OffsetTable& table, const HalfSidings& sidings = {});
 
-  /// Every run there is: stem, keel, sternpost. None on a hull cut off square.
-  std::vector<RabbetRun> trace() const;
+  /// Every run there is: stem, keel, sternpost. None on a hull cut off square, or where `stop` was asked for.
+  std::vector<RabbetRun> trace(const std::stop_token& stop = {}) const;
 
   /// What stands at a height of stem or sternpost.
   RabbetAtHeight atHeight(RabbetPart part, double heightMm) const;

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "curve/halving.h"
 #include "lines/contours.h"
 #include "moulds/mould.h"
 
@@ -79,12 +80,8 @@ std::optional<double> alongAt(const RabbetRun& run, int coordinate, double value
     const double off = run.rabbetLine.pointAt(along)[coordinate] - valueMm;
     if (off == 0.0) return along;
     if (i > 0 && before * off < 0.0) {
-      double low = run.lengthMm() * (i - 1) / searchSteps, high = along;
-      for (int k = 0; k < 50; ++k) {
-        const double middle = 0.5 * (low + high);
-        ((run.rabbetLine.pointAt(middle)[coordinate] - valueMm) * before > 0.0 ? low : high) = middle;
-      }
-      return 0.5 * (low + high);
+      return whereCeases(run.lengthMm() * (i - 1) / searchSteps, along,
+                         [&](double at) { return (run.rabbetLine.pointAt(at)[coordinate] - valueMm) * before > 0.0; });
     }
     before = off;
   }

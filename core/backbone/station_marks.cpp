@@ -3,22 +3,18 @@
 #include <algorithm>
 #include <cmath>
 
+#include "curve/halving.h"
+
 namespace narrows {
 
 namespace {
-constexpr double settledMm = 1e-9;
 constexpr double pastEndMm = 1e-6;
 }  // namespace
 
 std::optional<double> alongAtDistance(const Batten& curve, double xMm) {
-  double low = 0.0, high = curve.lengthMm();
-  if (curve.pointAt(low).x() > xMm + pastEndMm || curve.pointAt(high).x() < xMm - pastEndMm) return std::nullopt;
-  while (high - low > settledMm) {
-    const double middle = 0.5 * (low + high);
-    if (middle <= low || middle >= high) break;
-    (curve.pointAt(middle).x() < xMm ? low : high) = middle;
-  }
-  return 0.5 * (low + high);
+  const double end = curve.lengthMm();
+  if (curve.pointAt(0.0).x() > xMm + pastEndMm || curve.pointAt(end).x() < xMm - pastEndMm) return std::nullopt;
+  return whereCeases(0.0, end, [&](double along) { return curve.pointAt(along).x() < xMm; });
 }
 
 StationMarks markStations(const Batten& top, const Batten& bottom, const std::vector<NamedStation>& stations) {

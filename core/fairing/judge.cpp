@@ -47,6 +47,9 @@ constexpr double restlessAt = 2.5;
 constexpr double sharedPart = 0.7;
 constexpr double reachOfGirth = 0.25;
 constexpr double reachStations = 1.5;
+/// So many neighbours are taken together; of more, those within so many reaches.
+constexpr std::size_t mostTogether = 64;
+constexpr double farReaches = 5.0;
 /// A table is not searched further than this many wrong figures.
 constexpr std::size_t mostPulled = 40;
 
@@ -182,9 +185,11 @@ class Judge {
     FigureSet pulled;
     hear(pulled);
     Judgement judgement;
+    if (m_stop.stop_requested()) return judgement;
     judgement.lines = m_lines;
     judgement.rounding = std::make_shared<TableRounding>(m_rounding);
     const std::vector<std::vector<NailFloat>> floats = floatAll();
+    if (m_stop.stop_requested()) return {};
     m_memory->floats = floats;
     // Worst first, all lines sprung again each time.
     while (pulled.size() < mostPulled && !m_stop.stop_requested()) {
@@ -202,7 +207,9 @@ class Judge {
       }
       hear(pulled);
     }
+    if (m_stop.stop_requested()) return judgement;
     letBack(pulled);
+    if (m_stop.stop_requested()) return judgement;
     for (auto& [figure, heard] : m_heard) {
       heard.verdict = pulled.contains(figure) ? verdictOn(heard) : Verdict::None;
       if (heard.verdict != Verdict::None) judgement.disowned.insert(figure);
@@ -265,6 +272,7 @@ class Judge {
         said = *known;
       } else {
         for (std::size_t i = 0; i < lines[k].nails.size(); ++i) {
+          if (m_stop.stop_requested()) return;
           said.emplace_back();
           for (const auto& [figure, axis] : lines[k].figuresAt(i))
             said.back().push_back(ask(lines[k], strung, i, axis));
@@ -361,13 +369,27 @@ class Judge {
       if (!party.pulled) kept.push_back(&party);
     }
     std::vector<std::pair<LineOpinion*, std::pair<double, double>>> after;
-    if (kept.size() >= 2) {
+    if (kept.size() > mostTogether) {
+      // On a long line each is taken against those about it alone: the others are nothing like it.
+      for (Party* party : kept) {
+        std::vector<Party*> group;
+        for (Party* other : kept) {
+          if (other != party && std::abs(other->place - party->place) < farReaches * reach) group.push_back(other);
+        }
+        group.push_back(party);
+        after.push_back({party->opinion, solve(group, false).front()});
+      }
+    } else if (kept.size() >= 2) {
       const auto said = solve(kept, true);
       for (std::size_t i = 0; i < kept.size(); ++i) after.push_back({kept[i]->opinion, said[i]});
     }
     for (Party& party : parties) {
       if (!party.pulled || kept.empty()) continue;
-      std::vector<Party*> group = kept;
+      std::vector<Party*> group;
+      for (Party* other : kept) {
+        if (kept.size() <= mostTogether || std::abs(other->place - party.place) < farReaches * reach)
+          group.push_back(other);
+      }
       group.push_back(&party);
       after.push_back({party.opinion, solve(group, false).front()});
     }
@@ -434,7 +456,7 @@ class Judge {
   std::optional<FigureSet> findPair() {
     std::optional<FigureSet> best;
     double bestOff = disownedAt;
-    for (std::size_t k = 0; k < m_lines.size(); ++k) {
+    for (std::size_t k = 0; k < m_lines.size() && !m_stop.stop_requested(); ++k) {
       const TableLine& line = m_lines[k];
       Strung strung = m_memory->strung[k];
       const std::vector<CourseNail> kept = strung.kept();
@@ -477,7 +499,7 @@ class Judge {
         if (heard == m_heard.end() || offBy(heard->second) >= disownedAt) continue;
         if (least == nullptr || offBy(heard->second) < offBy(*least)) least = &heard->second;
       }
-      if (least == nullptr) return;
+      if (least == nullptr || m_stop.stop_requested()) return;
       pulled.erase(least->figure);
       hear(pulled);
     }
@@ -502,6 +524,7 @@ class Judge {
         floats.emplace_back();
         continue;
       }
+      if (m_stop.stop_requested()) return floats;
       for (std::size_t b = 0; m_before != nullptr && b < m_before->drawn.size() && known == nullptr; ++b) {
         if (m_before->drawn[b] == m_memory->drawn[k] && !m_before->floats[b].empty()) known = &m_before->floats[b];
       }

@@ -22,6 +22,8 @@ constexpr std::size_t gapsLookedAt = 5;
 constexpr std::size_t aboutNails = 3;
 /// Figures are met to this at best, however exactly they are given.
 constexpr double exactMm = 0.2;
+/// Nails of a line that are taken as one course.
+constexpr std::size_t mostForOneCourse = 64;
 /// Places a gap between two nails is looked at.
 constexpr int placesAGap = 3;
 /// Nails nearer together than this are one.
@@ -63,6 +65,9 @@ double distanceTo(const std::vector<Contour>& contours, const Vec3& at) {
   double least = std::numeric_limits<double>::max();
   for (const Contour& contour : contours) {
     for (std::size_t i = 1; i < contour.size(); ++i) {
+      // Legs that lie further along the boat than what is found already are passed over.
+      const double fore = contour[i - 1].x() - at.x(), aft = contour[i].x() - at.x();
+      if (fore * aft > 0.0 && std::min(std::abs(fore), std::abs(aft)) > least) continue;
       const Vec3 leg = contour[i] - contour[i - 1];
       const double share = std::clamp((at - contour[i - 1]).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
       least = std::min(least, (at - contour[i - 1] - share * leg).norm());
@@ -133,10 +138,11 @@ std::string NotHeld::words(Notation notation) const {
 }
 
 std::vector<LineOffSurface> lookAtSurface(const OffsetTable& table, const Judgement& judgement,
-                                          const std::vector<DrawnLine>& lines) {
+                                          const std::vector<DrawnLine>& lines, const std::stop_token& stop) {
   const TableRounding rounding(table);
   std::vector<LineOffSurface> found;
   for (const TableLine& line : judgement.lines) {
+    if (stop.stop_requested()) break;
     if (line.kind != LineKind::Along || line.nails.size() < fewestNails) continue;
     const auto drawn =
         std::find_if(lines.begin(), lines.end(), [&](const DrawnLine& one) { return one.row == line.list; });
@@ -144,18 +150,24 @@ std::vector<LineOffSurface> lookAtSurface(const OffsetTable& table, const Judgem
     // A batten through the line tells quickly that it lies on the surface, as nearly all do.
     if (battenLies(line, drawn->contours)) continue;
     const std::vector<CourseNail> nails = courseNails(line, rounding);
-    const FairCourse course(nails);
     const std::vector<double> along = chordLengths(line);
+    // Of a long line the nails about a gap tell its course there.
+    const std::size_t about = nails.size() > mostForOneCourse ? mostForOneCourse / 4 : nails.size();
+    std::optional<FairCourse> course;
     std::optional<LineOffSurface> worst;
     double worstOver = 0.0;
     for (std::size_t gap = 0; gap + 1 < nails.size(); ++gap) {
       // Between its last figure and where it leaves the hull a line is only drawn on.
       const LineNail &fore = line.nails[gap], &aft = line.nails[gap + 1];
       if (!fore.figure || !aft.figure || gap < beyondGap || gap + 1 + beyondGap >= nails.size()) continue;
-      const double restless = std::max(1.0, course.restlessness(static_cast<int>(gap)));
+      const std::size_t from = gap > about ? gap - about : 0;
+      if (about < nails.size() || !course)
+        course.emplace(std::span<const CourseNail>(nails).subspan(from, std::min(2 * about + 2, nails.size() - from)));
+      const double restless = std::max(1.0, course->restlessness(static_cast<int>(gap - from)));
       for (int i = 1; i <= placesAGap; ++i) {
         const FairCourse::Spot spot =
-            course.at(along[gap] + (along[gap + 1] - along[gap]) * i / static_cast<double>(placesAGap + 1));
+            course->at(along[gap] - along[from] +
+                       (along[gap + 1] - along[gap]) * i / static_cast<double>(placesAGap + 1));
         const double away = distanceTo(drawn->contours, spot.at);
         const double allowed = std::max(
             surfaceLookMm, awayAt * restless * spot.strayMm + surfaceDoubtMm + rounding.rowToleranceMm(line.list));

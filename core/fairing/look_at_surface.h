@@ -27,7 +27,7 @@ struct LineOffSurface {
 
 /// `lines`: waterlines and buttocks as they run on the surface the table draws.
 std::vector<LineOffSurface> lookAtSurface(const OffsetTable& table, const Judgement& judgement,
-                                          const std::vector<DrawnLine>& lines);
+                                          const std::vector<DrawnLine>& lines, const std::stop_token& stop = {});
 
 /// The stretch of a section that the table's figures hold least, where the surface may be off by more than a sixteenth.
 /// Stations at which the same two lines leave it open are told together.

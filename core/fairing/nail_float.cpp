@@ -13,6 +13,9 @@ constexpr int stepsABay = 4;
 constexpr double settledMm = 1e-6;
 /// A batten is followed this share of its length beyond its end, to float an end nail.
 constexpr double beyondShare = 0.5;
+/// A nail is floated by so many others to either side: each further one moves the batten there by a quarter of what the
+/// one before did, these all but a millionth of it.
+constexpr std::size_t floatReach = 12;
 /// Bending energy that a straight line rounded to a thousandth of its length would have, as a share of 1 / length.
 constexpr double noEnergy = 1e-9;
 
@@ -68,25 +71,43 @@ std::optional<double> crossingOf(const Batten& batten, const Vec3& point, const 
   return best;
 }
 
+namespace {
+
+/// The nails about one of a line, and which of them it is.
+std::pair<TableLine, std::size_t> nailsAbout(const TableLine& line, std::size_t nail) {
+  TableLine about = line;
+  const std::size_t from = nail > floatReach ? nail - floatReach : 0;
+  const std::size_t to = std::min(nail + floatReach + 1, line.nails.size());
+  about.nails.assign(line.nails.begin() + static_cast<std::ptrdiff_t>(from),
+                     line.nails.begin() + static_cast<std::ptrdiff_t>(to));
+  return {std::move(about), nail - from};
+}
+
+}  // namespace
+
 std::vector<NailFloat> nailFloats(const TableLine& line) {
   const std::size_t n = line.nails.size();
   std::vector<NailFloat> floats(n);
-  std::vector<bool> out(n, false);
-  const auto whole = springLine(line, out, BattenEnds::CarryCurvature);
+  const auto whole = springLine(line, std::vector<bool>(n, false), BattenEnds::CarryCurvature);
   if (!whole || n < 3) return floats;
   const double energy = whole->bendingEnergy();
   for (std::size_t i = 0; i < n; ++i) {
     const LineNail& nail = line.nails[i];
     if (!nail.figure) continue;
-    out[i] = true;
-    const auto rest = springLine(line, out, BattenEnds::CarryCurvature);
-    out[i] = false;
+    const auto [about, at] = nailsAbout(line, i);
+    std::vector<bool> out(about.nails.size(), false);
+    out[at] = true;
+    const auto rest = springLine(about, out, BattenEnds::CarryCurvature);
     if (!rest) continue;
     if (const auto along = crossingOf(*rest, nail.at, nail.axis, squareToAxis(line.kind, nail.axis)))
       floats[i].floatMm = (rest->pointAt(*along) - nail.at).dot(nail.axis);
     if (n < 4 || i == 0 || i + 1 == n) continue;
-    const bool bends = energy * std::max(whole->lengthMm(), 1.0) > noEnergy;
-    floats[i].ease = bends ? std::clamp((energy - rest->bendingEnergy()) / energy, 0.0, 1.0) : 0.0;
+    const bool isWhole = about.nails.size() == n;
+    out[at] = false;
+    const auto held = isWhole ? whole : springLine(about, out, BattenEnds::CarryCurvature);
+    const bool bends = held && energy * std::max(whole->lengthMm(), 1.0) > noEnergy;
+    floats[i].ease =
+        bends ? std::clamp((held->bendingEnergy() - rest->bendingEnergy()) / energy, 0.0, 1.0) : 0.0;
   }
   return floats;
 }

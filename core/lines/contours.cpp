@@ -2,12 +2,15 @@
 
 #include <cmath>
 
+#include "curve/halving.h"
+
 namespace narrows {
 
 namespace {
 
 constexpr int columnsABay = 8;
 constexpr int rows = 48;
+constexpr int halvings = 30;
 
 /// Points of the plane `axis` = `value` on one column of a patch, keel up.
 std::vector<Vec3> columnCrossings(const SurfacePatch& patch, double t, int axis, double value) {
@@ -19,12 +22,8 @@ std::vector<Vec3> columnCrossings(const SurfacePatch& patch, double t, int axis,
     const double a = before[axis] - value;
     const double b = now[axis] - value;
     if (a * b <= 0.0 && a != b) {
-      double low = v - 1.0 / rows, high = v;
-      for (int i = 0; i < 30; ++i) {
-        const double middle = 0.5 * (low + high);
-        ((patch.point(t, middle)[axis] - value) * a > 0.0 ? low : high) = middle;
-      }
-      found.push_back(patch.point(t, 0.5 * (low + high)));
+      const auto notYet = [&](double at) { return (patch.point(t, at)[axis] - value) * a > 0.0; };
+      found.push_back(patch.point(t, whereCeases(v - 1.0 / rows, v, notYet, halvings)));
     }
     before = now;
   }

@@ -2,6 +2,7 @@
 // The hull: its sections and the surface sprung through them.
 
 #include <memory>
+#include <stop_token>
 #include <vector>
 
 #include "lines/section.h"
@@ -24,11 +25,13 @@ struct Hull {
   bool isChined() const { return patches.size() > 1; }
 };
 
-/// Springs the surface a table draws. Fails when fewer than two whole sections can be made.
-Result<Hull> springHull(const OffsetTable& table);
+/// Springs the surface a table draws. Fails when fewer than two whole sections can be made, or `stop` is asked for, as
+/// all of these do.
+Result<Hull> springHull(const OffsetTable& table, const std::stop_token& stop = {});
 
 /// The same, quicker, beside the hull of a table that differs from it in a few stations.
-Result<Hull> springHull(const OffsetTable& table, const OffsetTable& beforeTable, const Hull& before);
+Result<Hull> springHull(const OffsetTable& table, const OffsetTable& beforeTable, const Hull& before,
+                        const std::stop_token& stop = {});
 
 /// The surface through sections that are given, whole ones and parts in order from the bow. Fails with fewer than two
 /// whole ones.
@@ -37,9 +40,9 @@ Result<Hull> hullThrough(std::vector<Section> sections, Problems problems);
 /// The hull's surface carried square to itself through `distanceMm` (outward where positive), its bounds with it, and
 /// cut again by the station planes. Where a hollow is tighter than that, the fold is trimmed and named.
 /// Within 0.1 mm of the exact offset on a cylinder and a sphere zone (hull_test).
-Result<Hull> offsetHull(const Hull& hull, double distanceMm);
+Result<Hull> offsetHull(const Hull& hull, double distanceMm, const std::stop_token& stop = {});
 
 /// The face of the planking asked for, from the drawn hull.
-Result<Hull> hullFace(const Hull& drawn, const OffsetTable& table, Face face);
+Result<Hull> hullFace(const Hull& drawn, const OffsetTable& table, Face face, const std::stop_token& stop = {});
 
 }  // namespace narrows

@@ -14,19 +14,38 @@ Vec3 OffsetPatch::point(double t, double v) const {
   return m_patch->carried(t, v, m_distanceMm);
 }
 
+double OffsetPatch::bayOf(double xMm, double v, double startT) const {
+  double low = 0.0, high = lastT();
+  const double atLow = point(low, v).x(), atHigh = point(high, v).x();
+  if (xMm < atLow || xMm > atHigh) return startT;
+  while (high - low > 1.0) {
+    const double middle = std::floor(0.5 * (low + high));
+    (point(middle, v).x() < xMm ? low : high) = middle;
+  }
+  return 0.5 * (low + high);
+}
+
 std::optional<double> OffsetPatch::crossing(double xMm, double v, double startT) const {
   double t = startT;
   constexpr double step = 1e-4;
+  // Bays beyond which the way is not felt for but looked up.
+  constexpr double farBays = 3.0;
+  // A plane that misses the end by the rounding of its figure goes through the end.
+  constexpr double atEnd = 1e-6;
   for (int i = 0; i < 40; ++i) {
     const double error = point(t, v).x() - xMm;
     if (std::abs(error) < 1e-8) break;
     const double slope = (point(t + step, v).x() - point(t - step, v).x()) / (2.0 * step);
     if (slope < 1e-6) return std::nullopt;
+    if (i == 0 && std::abs(error / slope) > farBays) {
+      t = bayOf(xMm, v, startT);
+      if (t != startT) continue;
+    }
     t -= std::clamp(error / slope, -0.5, 0.5);
-    if (t < -0.5 || t > m_patch->lastT() + 0.5) return std::nullopt;
+    if (t < -0.5 || t > lastT() + 0.5) return std::nullopt;
   }
-  if (t < -1e-9 || t > m_patch->lastT() + 1e-9) return std::nullopt;
-  return t;
+  if (t < -atEnd || t > lastT() + atEnd) return std::nullopt;
+  return std::clamp(t, 0.0, lastT());
 }
 
 bool OffsetPatch::foldsAt(double t, double v) const {

@@ -29,6 +29,9 @@ class OffsetPatch {
   double lastT() const { return m_patch->lastT(); }
 
  private:
+  /// The middle of the bay in which the row of share `v` crosses the plane, or `startT` where it does not reach it.
+  double bayOf(double xMm, double v, double startT) const;
+
   const SurfacePatch* m_patch;
   double m_distanceMm;
 };

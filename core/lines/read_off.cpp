@@ -2,12 +2,13 @@
 
 #include <cmath>
 
+#include "curve/halving.h"
+
 namespace narrows {
 
 namespace {
 
 constexpr int stepsAPart = 200;
-constexpr double settledMm = 1e-7;
 
 /// How far a point lies from the plane of the row.
 double besides(const TableRow& row, const Vec3& at) {
@@ -40,14 +41,10 @@ std::optional<Length> readOff(const Hull& hull, const std::string& station, cons
       if (section.name != station) continue;
       for (const Batten& part : section.parts) {
         for (int k = 0; k < stepsAPart; ++k) {
-          double low = part.lengthMm() * k / stepsAPart, high = part.lengthMm() * (k + 1) / stepsAPart;
+          const double low = part.lengthMm() * k / stepsAPart, high = part.lengthMm() * (k + 1) / stepsAPart;
           const bool above = besides(row, part.pointAt(low)) > 0.0;
-          if ((besides(row, part.pointAt(high)) > 0.0) == above) continue;
-          while (high - low > settledMm) {
-            const double middle = 0.5 * (low + high);
-            ((besides(row, part.pointAt(middle)) > 0.0) == above ? low : high) = middle;
-          }
-          return figureAt(row, part.pointAt(0.5 * (low + high)));
+          const auto same = [&](double along) { return (besides(row, part.pointAt(along)) > 0.0) == above; };
+          if (!same(high)) return figureAt(row, part.pointAt(whereCeases(low, high, same)));
         }
       }
     }

@@ -5,6 +5,7 @@
 #include <limits>
 #include <numbers>
 
+#include "curve/halving.h"
 #include "lines/profile_distance.h"
 #include "lines/table_rounding.h"
 
@@ -56,9 +57,10 @@ class SectionSpringer {
     m_before = &sections;
   }
 
-  SectionSet spring() {
+  SectionSet spring(const std::stop_token& stop) {
     addEnd(ProfilePart::StemRabbet, SidingPart::Stem, SectionKind::Stem, "stem");
-    for (std::size_t column = 0; column < m_table.stations.size(); ++column) addStation(column);
+    for (std::size_t column = 0; column < m_table.stations.size() && !stop.stop_requested(); ++column)
+      addStation(column);
     addEnd(ProfilePart::SternpostRabbet, SidingPart::Sternpost, SectionKind::Sternpost, "sternpost");
     return std::move(m_set);
   }
@@ -104,13 +106,9 @@ class SectionSpringer {
     for (int i = 1; i <= steps; ++i) {
       const double now = profile->lengthMm() * i / steps;
       if ((profile->pointAt(before).x() - x) * (profile->pointAt(now).x() - x) <= 0.0) {
-        double low = before, high = now;
-        const bool falling = profile->pointAt(low).x() > x;
-        for (int k = 0; k < 50; ++k) {
-          const double middle = 0.5 * (low + high);
-          ((profile->pointAt(middle).x() > x) == falling ? low : high) = middle;
-        }
-        return profile->pointAt(0.5 * (low + high));
+        const bool falling = profile->pointAt(before).x() > x;
+        return profile->pointAt(
+            whereCeases(before, now, [&](double along) { return (profile->pointAt(along).x() > x) == falling; }));
       }
       before = now;
     }
@@ -379,15 +377,15 @@ std::vector<SectionFigure> sectionFigures(const OffsetTable& table, std::size_t 
   return figures;
 }
 
-SectionSet springSections(const OffsetTable& table) {
-  return SectionSpringer(table).spring();
+SectionSet springSections(const OffsetTable& table, const std::stop_token& stop) {
+  return SectionSpringer(table).spring(stop);
 }
 
-SectionSet springSections(const OffsetTable& table, const OffsetTable& beforeTable,
-                          const std::vector<Section>& before) {
+SectionSet springSections(const OffsetTable& table, const OffsetTable& beforeTable, const std::vector<Section>& before,
+                          const std::stop_token& stop) {
   SectionSpringer springer(table);
   springer.takeOverFrom(beforeTable, before);
-  return springer.spring();
+  return springer.spring(stop);
 }
 
 bool hasCourse(const Profile* profile) {

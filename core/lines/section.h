@@ -2,6 +2,7 @@
 // Sections: the curves of the hull at its stations, stem, sternpost and transom.
 
 #include <optional>
+#include <stop_token>
 #include <string>
 #include <vector>
 
@@ -36,11 +37,13 @@ struct SectionSet {
 /// are fitted together; others are moved within the table's tolerance to the most even curve. A section whose figures
 /// double back is made without the figures that do so, and they are named. A table that `checkOffsetTable` refuses
 /// gives the sections that have both ends.
-SectionSet springSections(const OffsetTable& table);
+/// Where `stop` is asked for, sections are wanting.
+SectionSet springSections(const OffsetTable& table, const std::stop_token& stop = {});
 
 /// The same, with the sections of a table that differs from it in some stations only: those whose figures are the same
 /// are taken over. `before`: whole and part sections, without a problem, of `beforeTable`.
-SectionSet springSections(const OffsetTable& table, const OffsetTable& beforeTable, const std::vector<Section>& before);
+SectionSet springSections(const OffsetTable& table, const OffsetTable& beforeTable, const std::vector<Section>& before,
+                          const std::stop_token& stop = {});
 
 /// The figures of the waterlines, buttocks and diagonals at one station, as points of its plane (x is left at 0), in
 /// the order of the table.

@@ -42,7 +42,7 @@ Rated between(const std::vector<double>& tabled, double t) {
 
 }  // namespace
 
-GirthFrame::GirthFrame(std::shared_ptr<const Hull> hull, bool fromRabbet)
+GirthFrame::GirthFrame(std::shared_ptr<const Hull> hull, bool fromRabbet, const std::stop_token& stop)
     : m_hull(std::move(hull)), m_firstPatch(m_hull->isChined() && !fromRabbet ? 1 : 0) {
   auto measured = std::make_shared<Measured>();
   for (const Section& section : m_hull->sections) measured->girthsMm.push_back(section.girthMm(m_firstPatch));
@@ -51,6 +51,7 @@ GirthFrame::GirthFrame(std::shared_ptr<const Hull> hull, bool fromRabbet)
     std::vector<double> girths(columns);
     Net net(columns * (shareSteps + 1));
     for (std::size_t c = 0; c < columns; ++c) {
+      if (stop.stop_requested()) return;
       const SurfacePatch::EvenGirth even =
           m_hull->patches[patch].evenGirth(static_cast<double>(c) / columnsABay, shareSteps);
       girths[c] = even.girthMm;

@@ -2,6 +2,7 @@
 // The hull from the base line up, measured in shares of the girth.
 
 #include <memory>
+#include <stop_token>
 #include <vector>
 
 #include "lines/hull.h"
@@ -15,7 +16,8 @@ namespace narrows {
 class GirthFrame {
  public:
   GirthFrame() = default;
-  GirthFrame(std::shared_ptr<const Hull> hull, bool fromRabbet);
+  /// Of no use where `stop` was asked for.
+  GirthFrame(std::shared_ptr<const Hull> hull, bool fromRabbet, const std::stop_token& stop = {});
 
   const Hull& hull() const { return *m_hull; }
   std::shared_ptr<const Hull> sharedHull() const { return m_hull; }

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "curve/halving.h"
+
 namespace narrows {
 
 namespace {
@@ -102,7 +104,8 @@ Result<Lining> lineOff(const GirthFrame& frame, const LiningPlan& plan, const st
     std::map<std::size_t, double> moved;
     for (const MovedMark& mark : plan.moved) {
       const auto section = sectionOf(mark.station);
-      if (mark.line == plan.lines[k] && section && k > 0 && k + 1 < shares->size()) moved[*section] = mark.share;
+      if (mark.line != plan.lines[k] || !section || k == 0 || k + 1 >= shares->size()) continue;
+      moved[*section] = mark.shareOf(frame.girthMm(*section));
     }
     lining.lines.push_back(springLine(frame, plan.lines[k], (*shares)[k], moved));
   }
@@ -113,26 +116,12 @@ Result<Lining> lineOff(const GirthFrame& frame, const LiningPlan& plan, const st
 std::optional<PartMark> markOnPart(const Lining& lining, std::size_t line, const Section& part) {
   const bool atBow = *part.xMm < lining.frame.sectionPoint(1, 0.0).x();
   // The line's own distance runs evenly aft within the end bay: halve the interval that holds the plane.
-  double low = atBow ? 0.0 : lining.frame.lastT() - 1.0;
-  double high = low + 1.0;
-  const auto ahead = [&](double t) { return lining.point(line, t).x() > *part.xMm; };
-  if (ahead(low) || !ahead(high)) return std::nullopt;
-  for (int i = 0; i < 60; ++i) {
-    const double middle = 0.5 * (low + high);
-    (ahead(middle) ? high : low) = middle;
-  }
-  const Vec3 at = lining.point(line, 0.5 * (low + high));
+  const double low = atBow ? 0.0 : lining.frame.lastT() - 1.0, high = low + 1.0;
+  const auto isForward = [&](double t) { return lining.point(line, t).x() <= *part.xMm; };
+  if (!isForward(low) || isForward(high)) return std::nullopt;
+  const Vec3 at = lining.point(line, whereCeases(low, high, isForward));
   const Batten& curve = part.parts.back();
-  double best = 0.0;
-  double nearest = 1e300;
-  constexpr int steps = 400;
-  for (int i = 0; i <= steps; ++i) {
-    const double along = curve.lengthMm() * i / steps;
-    const double away = (curve.pointAt(along) - at).squaredNorm();
-    if (away < nearest) nearest = away, best = along;
-  }
-  for (int i = 0; i < 5; ++i)
-    best = std::clamp(best + (at - curve.pointAt(best)).dot(curve.tangentAt(best)), 0.0, curve.lengthMm());
+  const double best = curve.nearestAlong(at);
   return PartMark{curve.pointAt(best), best};
 }
 

@@ -24,11 +24,16 @@ enum class LiningRule {
   Diminishing  ///< chosen widths at one station, kept in proportion everywhere
 };
 
-/// A mark moved by hand: line `line` passes station `station` at `share` of the girth there.
+/// A mark moved by hand: line `line` passes station `station` at `share` of the girth there; or, where it was measured
+/// on the boat, at a length up the girth from the base line, which stays what it is when the girth changes.
 struct MovedMark {
   LineId line;
   StationId station;
   double share = 0.0;
+  std::optional<Length> measured = std::nullopt;
+
+  /// The share of a girth that it stands at.
+  double shareOf(double girthMm) const { return measured && girthMm > 0.0 ? measured->mm() / girthMm : share; }
   bool operator==(const MovedMark&) const = default;
 };
 

@@ -4,6 +4,8 @@
 #include <cmath>
 #include <limits>
 
+#include "curve/halving.h"
+#include "lines/cut_loops.h"
 #include "lines/offset_patch.h"
 
 namespace narrows {
@@ -14,7 +16,6 @@ namespace {
 constexpr int outlineRows = 72;
 /// Where the hull ends within a patch, the share of the row that just reaches the plane is found to this.
 constexpr int endHalvings = 24;
-constexpr double settledMm = 1e-7;
 /// Points of one outline nearer together than this are one.
 constexpr double samePointMm = 1e-4;
 constexpr double squareBevelRad = 0.1 / 57.29577951308232;
@@ -30,17 +31,19 @@ double bevelOf(const Vec3& normal) {
   return std::asin(std::clamp(normal.x(), -1.0, 1.0));
 }
 
-/// The rows of one patch cut by the plane, low to high; those in a fold left out.
+/// The rows of one patch cut by the plane, low to high, without the loops of a fold.
 std::vector<EdgePoint> cutPatch(const OffsetPatch& patch, double xMm) {
   std::vector<EdgePoint> points;
   double near = 0.5 * patch.lastT();
+  bool folds = false;
   const auto row = [&](double v) -> std::optional<EdgePoint> {
     std::optional<double> t;
     for (const double start : {near, 0.25 * patch.lastT(), 0.75 * patch.lastT(), 0.02, patch.lastT() - 0.02}) {
       t = patch.crossing(xMm, v, start);
       if (t) break;
     }
-    if (!t || patch.foldsAt(*t, v)) return std::nullopt;
+    if (!t) return std::nullopt;
+    folds = folds || patch.foldsAt(*t, v);
     near = *t;
     return EdgePoint{patch.point(*t, v), bevelOf(patch.normal(*t, v))};
   };
@@ -63,6 +66,12 @@ std::vector<EdgePoint> cutPatch(const OffsetPatch& patch, double xMm) {
     if (here) points.push_back(*here);
     before = here;
   }
+  if (folds)
+    cutLoops(
+        points, [](const EdgePoint& point) { return point.at; },
+        [](const EdgePoint& a, const EdgePoint& b, double share) {
+          return EdgePoint{a.at + share * (b.at - a.at), a.bevelRad + share * (b.bevelRad - a.bevelRad)};
+        });
   std::vector<EdgePoint> kept;
   for (std::size_t i = 0; i < points.size(); ++i) {
     const EdgePoint& point = points[i];
@@ -250,35 +259,19 @@ class MouldMaker {
   template <typename Curve>
   std::optional<double> crossing(const Curve& curve, double lastT) const {
     const double x = m_mould.outline.xMm;
-    double low = 0.0, high = lastT;
-    if (curve(low).x() > x + settledMm || curve(high).x() < x - settledMm) return std::nullopt;
-    for (int i = 0; i < 60 && high - low > 1e-12; ++i) {
-      const double middle = 0.5 * (low + high);
-      (curve(middle).x() < x ? low : high) = middle;
-    }
-    return 0.5 * (low + high);
+    if (curve(0.0).x() > x + samePointMm || curve(lastT).x() < x - samePointMm) return std::nullopt;
+    return whereCeases(0.0, lastT, [&](double t) { return curve(t).x() < x; });
   }
 
   double nearestAlong(const Vec3& at) const {
-    const MouldOutline& outline = m_mould.outline;
-    const double length = outline.lengthMm();
-    double best = 0.0, least = std::numeric_limits<double>::max();
-    constexpr int steps = 200;
-    for (int i = 0; i <= steps; ++i) {
-      const double along = length * i / steps;
-      const double away = (outline.pointAt(along) - at).norm();
-      if (away < least) least = away, best = along;
+    double best = 0.0, least = std::numeric_limits<double>::max(), start = 0.0;
+    for (const Batten& run : m_mould.outline.runs) {
+      const double along = run.nearestAlong(at);
+      const double away = (run.pointAt(along) - at).squaredNorm();
+      if (away < least) least = away, best = start + along;
+      start += run.lengthMm();
     }
-    double low = std::max(0.0, best - length / steps), high = std::min(length, best + length / steps);
-    for (int i = 0; i < 60; ++i) {
-      const double a = low + (high - low) / 3.0, b = high - (high - low) / 3.0;
-      if ((outline.pointAt(a) - at).squaredNorm() < (outline.pointAt(b) - at).squaredNorm()) {
-        high = b;
-      } else {
-        low = a;
-      }
-    }
-    return 0.5 * (low + high);
+    return best;
   }
 
   const MouldFace& m_face;
@@ -317,14 +310,10 @@ std::vector<double> MouldOutline::reaching(int coordinate, double valueMm) const
     const auto away = [&](double along) { return run.pointAt(along)(coordinate) - valueMm; };
     const auto& stops = run.nailLengthsMm();
     for (std::size_t i = 0; i + 1 < stops.size(); ++i) {
-      double low = stops[i], high = stops[i + 1];
-      if ((away(low) > 0.0) == (away(high) > 0.0)) continue;
-      const bool rising = away(low) < 0.0;
-      while (high - low > settledMm) {
-        const double middle = 0.5 * (low + high);
-        ((away(middle) < 0.0) == rising ? low : high) = middle;
-      }
-      found.push_back(start + 0.5 * (low + high));
+      const bool below = away(stops[i]) <= 0.0;
+      if (below == (away(stops[i + 1]) <= 0.0)) continue;
+      found.push_back(start +
+                      whereCeases(stops[i], stops[i + 1], [&](double along) { return (away(along) <= 0.0) == below; }));
     }
     start += run.lengthMm();
   }
@@ -401,8 +390,11 @@ MouldSet makeMoulds(const MouldFace& face, const MouldPlan& plan, const std::sto
   return set;
 }
 
-void markPlankLines(MouldSet& set, const MouldFace& face, const MouldPlan& plan) {
-  for (Mould& mould : set.moulds) MouldMaker(face, plan).remark(mould);
+void markPlankLines(MouldSet& set, const MouldFace& face, const MouldPlan& plan, const std::stop_token& stop) {
+  for (Mould& mould : set.moulds) {
+    if (stop.stop_requested()) return;
+    MouldMaker(face, plan).remark(mould);
+  }
 }
 
 MouldPlan cutOf(const MouldPlan& plan) {

@@ -78,7 +78,7 @@ struct MouldSet {
 MouldSet makeMoulds(const MouldFace& face, const MouldPlan& plan, const std::stop_token& stop = {});
 
 /// The plank lines of a lining marked afresh on moulds that are made.
-void markPlankLines(MouldSet& set, const MouldFace& face, const MouldPlan& plan);
+void markPlankLines(MouldSet& set, const MouldFace& face, const MouldPlan& plan, const std::stop_token& stop = {});
 
 /// As much of a plan as outlines and marks are cut by: the same where two plans cut the same.
 MouldPlan cutOf(const MouldPlan& plan);

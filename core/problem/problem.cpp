@@ -30,6 +30,16 @@ std::string sentence(const Problem& p) {
       return "cannot be written (" + a() + "); what was there before is untouched.";
     case Fault::InUse:
       return "is open in another window: it opens here read-only.";
+    case Fault::CannotGuard:
+      return "is open without its guard, for " + a() + " cannot be locked (" + b() +
+             "): do not open it in a second window, for one would save over the other.";
+    case Fault::BackupNotKept:
+      return "the version before could not be kept (" + a() + "): the book itself is saved.";
+    case Fault::CannotKeepWork:
+      return "work in hand is not being kept, for " + a() + " cannot be written (" + b() +
+             "): save often until this is put right.";
+    case Fault::JournalUnreadable:
+      return "holds work that was left behind and cannot be read; it is kept here and was not thrown away.";
     case Fault::FirstRecord:
       return "the first record must be \"offsets,1\", and here stands \"" + a() + "\".";
     case Fault::VersionUnknown:
@@ -167,6 +177,14 @@ std::string sentence(const Problem& p) {
       return "was written by a newer Narrows (format " + a() + ", this one knows " + b() + "): it opens read-only.";
     case Fault::ReadOnly:
       return "is open read-only: save it under another name.";
+    case Fault::TooDeep:
+      return "nests more than " + a() + " deep, which no book does: is it damaged?";
+    case Fault::TooMany:
+      return "has " + a() + " entries, more than the " + b() + " that are read: is it damaged?";
+    case Fault::Stopped:
+      return "was broken off before it was done.";
+    case Fault::WentWrong:
+      return "could not be worked out (" + a() + "): what was entered is kept; save it, and take back the last change.";
   }
   return {};
 }

@@ -19,6 +19,10 @@ enum class Fault {
   NotUtf8,
   CannotWrite,
   InUse,
+  CannotGuard,
+  BackupNotKept,
+  CannotKeepWork,
+  JournalUnreadable,
   // the form of a table
   FirstRecord,
   VersionUnknown,
@@ -91,6 +95,11 @@ enum class Fault {
   KeyWrong,
   BookNewer,
   ReadOnly,
+  TooDeep,
+  TooMany,
+  // work that was broken off
+  Stopped,
+  WentWrong,
 };
 
 /// Where the fault is: a line and field of a file (from 1; 0 where there is none), and the name of the thing.

@@ -53,8 +53,10 @@ class Answer {
 
   std::shared_ptr<const Solved> make() {
     using Step = void (Answer::*)();
-    for (const Step step : {&Answer::table, &Answer::hull, &Answer::faces, &Answer::lines, &Answer::moulds,
-                            &Answer::lining, &Answer::backbone, &Answer::planks, &Answer::findings}) {
+    // After each it is asked whether to go on: what was broken off within one is of no use to the next.
+    for (const Step step : {&Answer::table, &Answer::hull, &Answer::inside, &Answer::outside, &Answer::lines,
+                            &Answer::surface, &Answer::moulds, &Answer::frame, &Answer::lining, &Answer::backbone,
+                            &Answer::planks, &Answer::findings}) {
       (this->*step)();
       if (m_stop.stop_requested()) return nullptr;
     }
@@ -79,7 +81,9 @@ class Answer {
       if (const auto sense = checkOffsetTable(*made.value); !sense) made.problems = sense.error();
       return made;
     });
-    m_tableMoves = m_quick && m_before != nullptr && !(m_before->fair == m_solved->fair);
+    // What waits is of the same stations: marks and moulds are named by them.
+    m_tableMoves = m_quick && m_before != nullptr && !(m_before->fair == m_solved->fair) &&
+                   m_before->book->stationIds == m_solved->book->stationIds;
     renew(&Solved::judgement, {m_solved->fair.value}, false,
           [&] { return madeOf(judgeTable(*m_solved->fair, m_before ? m_before->judgement.get() : nullptr, m_stop)); });
   }
@@ -88,7 +92,8 @@ class Answer {
     renew(&Solved::drawn, {m_solved->fair.value}, false, [&] {
       const bool beside = m_before != nullptr && m_before->drawn.get() != nullptr && m_before->fair.get() != nullptr;
       Made<Hull> made =
-          madeOf(beside ? springHull(*m_solved->fair, *m_before->fair, *m_before->drawn) : springHull(*m_solved->fair));
+          madeOf(beside ? springHull(*m_solved->fair, *m_before->fair, *m_before->drawn, m_stop)
+                        : springHull(*m_solved->fair, m_stop));
       if (made.value != nullptr) made.problems = made.value->problems;
       return made;
     });
@@ -99,16 +104,14 @@ class Answer {
       if (m_solved->drawn == nullptr) return {};
       const OffsetTable& table = *m_solved->fair;
       if ((wanted == Face::Inside) == (table.side == PlankingSide::Inside)) return {m_solved->drawn.value};
-      Made<Hull> made = madeOf(hullFace(*m_solved->drawn, table, wanted));
+      Made<Hull> made = madeOf(hullFace(*m_solved->drawn, table, wanted, m_stop));
       if (made.value != nullptr && wanted == Face::Inside) made.problems = made.value->problems;
       return made;
     });
   }
 
-  void faces() {
-    face(&Solved::inside, Face::Inside);
-    face(&Solved::outside, Face::Outside);
-  }
+  void inside() { face(&Solved::inside, Face::Inside); }
+  void outside() { face(&Solved::outside, Face::Outside); }
 
   void lines() {
     const OffsetTable& table = *m_solved->fair;
@@ -123,11 +126,15 @@ class Answer {
       }
       return madeOf(std::move(drawn));
     });
-    // What the surface says of the lines may wait for the hand to let go.
+  }
+
+  /// What the surface says of the lines may wait for the hand to let go.
+  void surface() {
+    const OffsetTable& table = *m_solved->fair;
     renew(&Solved::surfaceFindings, {m_solved->fair.value, m_solved->drawnLines.value}, m_quick, [&] {
       SurfaceFindings found;
       if (m_solved->drawn.get() != nullptr) {
-        found.offSurface = lookAtSurface(table, *m_solved->judgement, *m_solved->drawnLines);
+        found.offSurface = lookAtSurface(table, *m_solved->judgement, *m_solved->drawnLines, m_stop);
         found.notHeld = lookAtHolds(table, *m_solved->judgement);
       }
       return madeOf(std::move(found));
@@ -160,11 +167,16 @@ class Answer {
     m_setUpProblems = check.problems;
   }
 
+  void frame() {
+    if (m_solved->planked == nullptr) return;
+    const BaseLine base = m_solved->book->boatPlan().base;
+    renew(&Solved::frame, {m_solved->planked.value, base}, m_tableMoves,
+          [&] { return madeOf(GirthFrame(m_solved->planked.value, base == BaseLine::Rabbet, m_stop)); });
+  }
+
   void lining() {
     if (m_solved->planked == nullptr) return;
     const LiningPlan& plan = m_solved->book->boatPlan();
-    renew(&Solved::frame, {m_solved->planked.value, plan.base}, m_tableMoves,
-          [&] { return madeOf(GirthFrame(m_solved->planked.value, plan.base == BaseLine::Rabbet)); });
     const std::vector<StationId> ids = sectionIds(*m_solved->book, m_solved->frame->hull());
     renew(&Solved::lining, {m_solved->frame.value, plan, ids}, m_tableMoves,
           [&] { return madeOf(lineOff(*m_solved->frame, plan, ids)); });
@@ -176,7 +188,7 @@ class Answer {
     renew(&Solved::moulds, {m_solved->outlines.value, m_solved->lining.value}, m_quick, [&]() -> Made<MouldSet> {
       if (m_solved->outlines == nullptr) return {};
       MouldSet marked = *m_solved->outlines;
-      markPlankLines(marked, mouldFace(), m_solved->book->moulds);
+      markPlankLines(marked, mouldFace(), m_solved->book->moulds, m_stop);
       return madeOf(std::move(marked));
     });
   }
@@ -192,7 +204,7 @@ class Answer {
     if (m_quick && !samePlan && old != nullptr && old->from) marks = std::get<TransomMarks>(*old->from);
     renew(&Solved::backbone, {m_solved->drawn.value, m_solved->inside.value, plan, marks}, m_quick && samePlan, [&] {
       const BackboneInput input{m_solved->fair.value, m_solved->drawn.value, m_solved->inside.value, marks};
-      Made<Backbone> made = madeOf(makeBackbone(input, plan, old != nullptr ? old->get() : nullptr));
+      Made<Backbone> made = madeOf(makeBackbone(input, plan, old != nullptr ? old->get() : nullptr, m_stop));
       made.problems = made.value->problems;
       return made;
     });
@@ -213,7 +225,7 @@ class Answer {
       const auto lay = [&](StripFineness fineness) {
         PlankMake make = plankMake(*m_solved->book, k);
         make.fineness = fineness;
-        FlatPlank plank = flatPlank(lining.band(k), make, old != nullptr ? old->get() : nullptr);
+        FlatPlank plank = flatPlank(lining.band(k), make, old != nullptr ? old->get() : nullptr, m_stop);
         plank.strake = lining.strakes[k].id;
         return madeOf(std::move(plank));
       };
@@ -289,6 +301,15 @@ bool Solved::waits() const {
 std::size_t Solved::countAtLeast(Severity severity) const {
   return static_cast<std::size_t>(
       std::count_if(findings.begin(), findings.end(), [severity](const Finding& f) { return f.severity >= severity; }));
+}
+
+std::shared_ptr<const Solved> unsolved(BookSnapshot book, std::uint64_t revision) {
+  auto none = std::make_shared<Solved>();
+  none->fair = std::make_shared<const OffsetTable>(fairedTable(*book));
+  none->drawnLines.waits = true;
+  none->book = std::move(book);
+  none->revision = revision;
+  return none;
 }
 
 std::shared_ptr<const Solved> relined(BookSnapshot book, const std::shared_ptr<const Solved>& now) {

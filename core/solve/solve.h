@@ -68,6 +68,9 @@ std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,
                                     const std::shared_ptr<const Solved>& previous = nullptr,
                                     SolveEffort effort = SolveEffort::Full, const std::stop_token& stop = {});
 
+/// What stands of a book before anything is made of it: its table, and nothing that follows. It waits.
+std::shared_ptr<const Solved> unsolved(BookSnapshot book, std::uint64_t revision);
+
 /// What can be shown of a book at once, while its answer is being made: its own lining, and everything else as it was
 /// in `now`, which is of a book that differs from it in marks alone. Well under a millisecond.
 std::shared_ptr<const Solved> relined(BookSnapshot book, const std::shared_ptr<const Solved>& now);

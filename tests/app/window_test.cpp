@@ -25,6 +25,7 @@
 #include "canvas/hull_picture.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "files/whole_file.h"
 #include "sample_books.h"
 #include "stages/lines/lines_stage.h"
 #include "stages/lines/offset_grid.h"

@@ -11,8 +11,10 @@
 #include <cmath>
 #include <cstdio>
 #include <fstream>
+#include <thread>
 
 #include "backbone/backbone.h"
+#include "book/book_file.h"
 #include "book/edits.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
@@ -20,6 +22,7 @@
 #include "fairing/judge.h"
 #include "known_hulls.h"
 #include "sample_books.h"
+#include "stages/lines/lines_stage.h"
 #include "stages/lining/lining_stage.h"
 #include "stages/planks/planks_stage.h"
 #include "tired_reader.h"
@@ -242,6 +245,54 @@ void benchStart() {
   print("  memory then", memoryMb, "MB", 200.0);
 }
 
+/// A ship of 400 stations by 40 lines: how long she takes, how soon she can be stopped, how long a paint holds the
+/// window.
+void benchLargeBoat() {
+  OffsetTable table = roundHull(400, 24000.0, 190.0);
+  std::printf("large boat: %zu stations, %zu lines\n", table.stations.size(), table.rows.size());
+  Judgement judgement;
+  print("  judged", times(1, [&](int) { judgement = judgeTable(table); })[0], "ms", 3000.0);
+  setFigureMm(table, {FigureRef::In::Row, 10, 200}, figureMm(table, {FigureRef::In::Row, 10, 200}) + 60.0);
+  print("  one misread figure, judged again", times(1, [&](int) { judgement = judgeTable(table, &judgement); })[0],
+        "ms", 3000.0);
+  Book book = *newBook(roundHull(400, 24000.0, 190.0));
+  book = *setStrakeCount(book, 40);
+  const auto snapshot = std::make_shared<const Book>(book);
+  QElapsedTimer whole;
+  whole.start();
+  (void)solve(snapshot, 1);
+  const auto wholeMs = static_cast<double>(whole.elapsed());
+  print("  solved in full", wholeMs, "ms", 10000.0);
+  double latest = 0.0;
+  for (int k = 0; k < 40; ++k) {
+    std::stop_source source;
+    QElapsedTimer sinceStop;
+    std::jthread later([&] {
+      std::this_thread::sleep_for(std::chrono::milliseconds(static_cast<int>(wholeMs * k / 40.0)));
+      sinceStop.start();
+      source.request_stop();
+    });
+    if (solve(snapshot, 1, nullptr, SolveEffort::Full, source.get_token()) == nullptr)
+      latest = std::max(latest, static_cast<double>(sinceStop.nsecsElapsed()) * 1e-6);
+  }
+  print("  stopped at forty moments: the longest it went on", latest, "ms", 50.0);
+
+  QTemporaryDir folder;
+  const std::string path = folder.filePath("large.narrows").toStdString();
+  if (!saveBook(book, path)) qFatal("the large book was not saved");
+  MainWindow window;
+  window.resize(1280, 800);
+  window.show();
+  (void)QTest::qWaitForWindowExposed(&window);
+  print("  opened, until the window is free", times(1, [&](int) { window.openPath(QString::fromStdString(path)); })[0],
+        "ms", 400.0);
+  window.goToNumber(1);
+  (void)QTest::qWaitFor([&] { return !window.session().isWorking(); }, 60000);
+  window.lines()->drawing()->repaint();
+  print("  all her lines painted", times(9, [&](int) { window.lines()->drawing()->repaint(); }).back(), "ms", 50.0);
+  window.session().closeCleanly();
+}
+
 void benchBackbone() {
   for (const char* boat : {"osier", "marl", "sedge"}) {
     const auto answer = solve(std::make_shared<const Book>(sampleBook(boat)), 1);
@@ -297,6 +348,7 @@ int main(int argc, char** argv) {
   benchSolving();
   benchDragging();
   benchStart();
+  benchLargeBoat();
   benchBackbone();
   return 0;
 }

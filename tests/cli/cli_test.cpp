@@ -5,6 +5,7 @@
 #include <QTemporaryDir>
 #include <QTest>
 #include <cmath>
+#include <set>
 
 namespace {
 
@@ -202,6 +203,18 @@ class CliTest : public QObject {
     }
     QCOMPARE(lines, 7);
     QCOMPARE(cli({"moulds", boat("osier.csv"), "--from", "3", "--to", "5"}).rows()[1][0], QString("3"));
+  }
+
+  void tablesThatOnceHungAreAnswered() {
+    const QString seeds = QStringLiteral(NARROWS_SOURCE_DIR "/tests/fuzz/seeds/table/");
+    const auto misread = cli({"girths", seeds + "one_misread_of_fifty.csv"});
+    QCOMPARE(misread.status, 1);
+    QVERIFY(misread.error.contains("waterline 588.24"));
+    const auto moulds = cli({"moulds", seeds + "eighty_stations.csv"});
+    QCOMPARE(moulds.status, 0);
+    std::set<QString> stations;
+    for (const QStringList& row : moulds.rows()) stations.insert(row[0]);
+    QVERIFY2(stations.size() > 70, qPrintable(QString::number(stations.size())));
   }
 
   void mouldAndLinesSheetsAreWritten() {

@@ -5,6 +5,7 @@
 
 #include "backbone_sheet.h"
 #include "book/backbone_edits.h"
+#include "files/whole_file.h"
 #include "moulds/mould.h"
 #include "sample_books.h"
 #include "sheet_set.h"

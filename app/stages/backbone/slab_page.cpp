@@ -23,6 +23,7 @@
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/words.h"
+#include "files/whole_file.h"
 #include "fonts.h"
 #include "stages/slate.h"
 

@@ -13,6 +13,14 @@ namespace narrows {
 namespace {
 
 constexpr int pointsASection = 48;
+/// Places a bay that sheer, rabbet and chine are drawn through.
+constexpr int pointsABay = 12;
+/// Sections that would stand nearer together on the screen than this are drawn one in two, in three and so on.
+constexpr double leastApartPx = 4.0;
+/// Points of a curve nearer together than this are one.
+constexpr double samePointPx = 0.7;
+/// Names of stations stand at least so far apart.
+constexpr double namesApartPx = 26.0;
 
 double distanceToLeg(const QPointF& p, const QPointF& a, const QPointF& b) {
   const QPointF leg = b - a;
@@ -38,12 +46,29 @@ LinesDrawing::LinesDrawing(Session* session, QWidget* parent) : Canvas(parent), 
 void LinesDrawing::measure() {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->drawn == nullptr) return;
+  m_measured = solved->drawn;
+  const Hull& hull = *m_measured;
+  m_sections.clear();
+  for (const Section& section : hull.sections) m_sections.push_back(pointsOf(section.parts));
+  m_parts.clear();
+  for (const Section& part : hull.partSections) m_parts.push_back(pointsOf({part.parts.back()}));
+  m_borders.clear();
+  const auto border = [&](std::size_t patch, double v, RowLine line) {
+    Border made{line, {}};
+    const auto last = static_cast<int>(std::lround(hull.lastT()));
+    for (int i = 0; i <= last * pointsABay; ++i)
+      made.points.push_back(hull.patches[patch].point(static_cast<double>(i) / pointsABay, v));
+    m_borders.push_back(std::move(made));
+  };
+  border(hull.patches.size() - 1, 1.0, RowLine::Sheer);
+  border(0, 0.0, RowLine::Rabbet);
+  if (hull.isChined()) border(0, 1.0, RowLine::Chine);
   m_low = Vec3::Constant(1e300);
   m_high = Vec3::Constant(-1e300);
   double broadest = -1.0;
   for (std::size_t i = 0; i < solved->drawn->sections.size(); ++i) {
     double breadth = 0.0;
-    for (const Vec3& point : sectionPoints(i)) {
+    for (const Vec3& point : m_sections[i]) {
       m_low = m_low.cwiseMin(point);
       m_high = m_high.cwiseMax(point);
       breadth = std::max(breadth, point.y());
@@ -60,13 +85,20 @@ void LinesDrawing::measure() {
   m_gap = 0.06 * (m_high.x() - m_low.x());
 }
 
-std::vector<Vec3> LinesDrawing::sectionPoints(std::size_t section) const {
+std::vector<Vec3> LinesDrawing::pointsOf(const std::vector<Batten>& parts) {
   std::vector<Vec3> points;
-  for (const Batten& part : m_session->solved()->drawn->sections[section].parts) {
+  for (const Batten& part : parts) {
     for (int i = 0; i <= pointsASection; ++i)
       points.push_back(part.pointAtShare(static_cast<double>(i) / pointsASection));
   }
   return points;
+}
+
+std::size_t LinesDrawing::sectionStep() const {
+  if (m_sections.size() < 2) return 1;
+  const double apart = (toScreen({m_high.x(), 0.0}) - toScreen({m_low.x(), 0.0})).x() /
+                       static_cast<double>(m_sections.size() - 1);
+  return static_cast<std::size_t>(std::clamp(std::ceil(leastApartPx / std::max(apart, 1e-3)), 1.0, 100.0));
 }
 
 bool LinesDrawing::isAft(std::size_t section) const {
@@ -101,7 +133,11 @@ QPen LinesDrawing::penFor(bool selected, double width) const {
 void LinesDrawing::paintCurve(QPainter& painter, View view, const std::vector<Vec3>& points, bool aft,
                               const QPen& pen) const {
   QPolygonF curve;
-  for (const Vec3& point : points) curve.append(toScreen(place(view, point, aft)));
+  for (std::size_t i = 0; i < points.size(); ++i) {
+    const QPointF at = toScreen(place(view, points[i], aft));
+    const bool same = !curve.isEmpty() && std::abs(at.x() - curve.last().x()) + std::abs(at.y() - curve.last().y()) < samePointPx;
+    if (!same || i + 1 == points.size()) curve.append(at);
+  }
   painter.setPen(pen);
   painter.drawPolyline(curve);
 }
@@ -134,11 +170,13 @@ void LinesDrawing::paintGrid(QPainter& painter) const {
 void LinesDrawing::paintSections(QPainter& painter) const {
   const Hull& hull = *m_session->solved()->drawn;
   const int selected = m_session->selection().section;
+  const std::size_t step = sectionStep();
   for (const bool pass : {false, true}) {
     for (std::size_t i = 0; i < hull.sections.size(); ++i) {
       const bool isSelected = static_cast<int>(i) == selected;
-      if (isSelected != pass) continue;
-      const std::vector<Vec3> points = sectionPoints(i);
+      if (isSelected != pass || (i % step != 0 && !isSelected && i != m_middle && i + 1 != hull.sections.size()))
+        continue;
+      const std::vector<Vec3>& points = m_sections[i];
       const bool end = hull.sections[i].kind != SectionKind::Station;
       const QPen pen = penFor(isSelected, end ? 1.6 : 1.0);
       paintCurve(painter, View::Profile, points, false, pen);
@@ -147,18 +185,15 @@ void LinesDrawing::paintSections(QPainter& painter) const {
       if (i == m_middle) paintCurve(painter, View::Body, points, true, pen);
     }
   }
-  for (const Section& part : hull.partSections) {
-    std::vector<Vec3> points;
-    for (int i = 0; i <= pointsASection; ++i)
-      points.push_back(part.parts.back().pointAtShare(static_cast<double>(i) / pointsASection));
+  for (std::size_t i = 0; i < hull.partSections.size(); ++i) {
+    const bool aft = *hull.partSections[i].xMm > hull.sections[m_middle].xMm.value_or(0.0);
     for (const View view : {View::Profile, View::Plan, View::Body})
-      paintCurve(painter, view, points, *part.xMm > hull.sections[m_middle].xMm.value_or(0.0), penFor(false, 1.0));
+      paintCurve(painter, view, m_parts[i], aft, penFor(false, 1.0));
   }
 }
 
 void LinesDrawing::paintTableLines(QPainter& painter) const {
   const auto& solved = m_session->solved();
-  const Hull& hull = *solved->drawn;
   const auto& rows = m_session->book()->table.rows;
   const int selected = m_session->selection().row;
   const auto isSelected = [&](RowLine line) {
@@ -173,25 +208,14 @@ void LinesDrawing::paintTableLines(QPainter& painter) const {
       paintCurve(painter, view, contour, false, on ? penFor(true, 1.0) : QPen(look::quietInk, 1.0));
   }
   // Sheer, chine and rabbet bound the patches.
-  const auto border = [&](std::size_t patch, double v, RowLine line) {
-    std::vector<Vec3> fore, aft, all;
-    const auto last = static_cast<int>(std::lround(hull.lastT()));
-    for (int i = 0; i <= last * 12; ++i) {
-      const double t = i / 12.0;
-      const Vec3 point = hull.patches[patch].point(t, v);
-      all.push_back(point);
-      if (t <= static_cast<double>(m_middle)) fore.push_back(point);
-      if (t >= static_cast<double>(m_middle)) aft.push_back(point);
-    }
-    const QPen pen = penFor(isSelected(line), 1.8);
-    paintCurve(painter, View::Profile, all, false, pen);
-    paintCurve(painter, View::Plan, all, false, pen);
-    paintCurve(painter, View::Body, fore, false, pen);
-    paintCurve(painter, View::Body, aft, true, pen);
-  };
-  border(hull.patches.size() - 1, 1.0, RowLine::Sheer);
-  border(0, 0.0, RowLine::Rabbet);
-  if (hull.isChined()) border(0, 1.0, RowLine::Chine);
+  for (const Border& border : m_borders) {
+    const QPen pen = penFor(isSelected(border.line), 1.8);
+    const auto middle = border.points.begin() + static_cast<std::ptrdiff_t>(m_middle) * pointsABay;
+    paintCurve(painter, View::Profile, border.points, false, pen);
+    paintCurve(painter, View::Plan, border.points, false, pen);
+    paintCurve(painter, View::Body, {border.points.begin(), middle + 1}, false, pen);
+    paintCurve(painter, View::Body, {middle, border.points.end()}, true, pen);
+  }
 }
 
 void LinesDrawing::paintBackbone(QPainter& painter) const {
@@ -209,19 +233,22 @@ void LinesDrawing::paintNames(QPainter& painter) {
   const Hull& hull = *m_session->solved()->drawn;
   const int selected = m_session->selection().section;
   std::vector<CanvasHandle> handles;
+  double named = -1e9;
   for (std::size_t i = 0; i < hull.sections.size(); ++i) {
     const Section& section = hull.sections[i];
     const Vec3 head = section.parts.back().pointAtShare(1.0);
     const QPointF at = toScreen(place(View::Profile, head, false));
     const bool on = static_cast<int>(i) == selected;
-    painter.setFont(shopFont(look::labelPx + (on ? 2.0 : 0.0), on));
-    painter.setPen(on ? look::inHand : look::ink);
-    painter.drawText(QRectF(at.x() - 40.0, at.y() - 24.0, 80.0, 18.0), Qt::AlignCenter,
-                     QString::fromStdString(section.name));
     const QString kind = section.kind == SectionKind::Station
                              ? tr("station %1").arg(QString::fromStdString(section.name))
                              : QString::fromStdString(section.name);
     handles.push_back({at, kind, -1, static_cast<int>(i)});
+    if (!on && at.x() - named < namesApartPx) continue;
+    named = at.x();
+    painter.setFont(shopFont(look::labelPx + (on ? 2.0 : 0.0), on));
+    painter.setPen(on ? look::inHand : look::ink);
+    painter.drawText(QRectF(at.x() - 40.0, at.y() - 24.0, 80.0, 18.0), Qt::AlignCenter,
+                     QString::fromStdString(section.name));
   }
   setHandles(std::move(handles));
   painter.setFont(shopFont(look::labelPx));
@@ -235,6 +262,7 @@ void LinesDrawing::paintNames(QPainter& painter) {
 }
 
 void LinesDrawing::paintDrawing(QPainter& painter) {
+  if (m_measured != m_session->solved()->drawn.value) measure();
   setCaption(m_session->book()->table.side == PlankingSide::Inside ? tr("drawn to the inside of the planking")
                                                                    : tr("drawn to the outside of the planking"));
   paintGrid(painter);
@@ -253,7 +281,7 @@ void LinesDrawing::paintDisowned(QPainter& painter) const {
       const FigureJudgement* judged = nail.figure ? judgement.of(*nail.figure) : nullptr;
       if (judged == nullptr || judged->verdict == Verdict::None) continue;
       const bool inPlan = nail.figure->in == FigureRef::In::Row &&
-                          m_session->book()->table.rows[nail.figure->list].kind == RowKind::HalfBreadth;
+                          m_session->solved()->fair->rows[nail.figure->list].kind == RowKind::HalfBreadth;
       const QPointF at = toScreen(place(inPlan ? View::Plan : View::Profile, nail.at, false));
       const bool misread = judged->verdict == Verdict::Misread;
       painter.setPen(QPen(misread ? look::trouble : look::lookAgain, 2.4));
@@ -276,6 +304,7 @@ void LinesDrawing::mousePressEvent(QMouseEvent* event) {
   Canvas::mousePressEvent(event);
   const auto& solved = m_session->solved();
   if (isMeasuring() || event->button() != Qt::LeftButton || solved == nullptr || solved->drawn == nullptr) return;
+  if (m_measured != solved->drawn.value) measure();
   double least = 9.0;
   Selection selection = m_session->selection();
   const Selection before = selection;
@@ -286,33 +315,27 @@ void LinesDrawing::mousePressEvent(QMouseEvent* event) {
       if (away < least) least = away, selection = choice;
     }
   };
-  for (std::size_t i = 0; i < solved->drawn->sections.size(); ++i) {
+  for (std::size_t i = 0; i < m_sections.size(); ++i) {
     Selection choice = before;
     choice.section = static_cast<int>(i);
-    for (const View view : {View::Profile, View::Plan, View::Body}) consider(view, sectionPoints(i), isAft(i), choice);
+    for (const View view : {View::Profile, View::Plan, View::Body}) consider(view, m_sections[i], isAft(i), choice);
   }
   for (const DrawnLine& line : *solved->drawnLines) {
     Selection choice = before;
     choice.row = static_cast<int>(line.row);
-    const View view = m_session->book()->table.rows[line.row].line == RowLine::Waterline ? View::Plan : View::Profile;
+    const View view = solved->fair->rows[line.row].line == RowLine::Waterline ? View::Plan : View::Profile;
     for (const Contour& contour : line.contours) consider(view, contour, false, choice);
   }
   // Sheer, chine and rabbet: by their heights in profile, by their half-breadths in plan.
-  const Hull& hull = *solved->drawn;
-  const auto& rows = m_session->book()->table.rows;
-  const auto edge = [&](std::size_t patch, double v, RowLine line) {
-    std::vector<Vec3> points;
-    for (int i = 0; i <= 120; ++i) points.push_back(hull.patches[patch].point(hull.lastT() * i / 120.0, v));
+  const auto& rows = solved->fair->rows;
+  for (const Border& border : m_borders) {
     for (std::size_t row = 0; row < rows.size(); ++row) {
-      if (rows[row].line != line) continue;
+      if (rows[row].line != border.line) continue;
       Selection choice = before;
       choice.row = static_cast<int>(row);
-      consider(rows[row].kind == RowKind::Height ? View::Profile : View::Plan, points, false, choice);
+      consider(rows[row].kind == RowKind::Height ? View::Profile : View::Plan, border.points, false, choice);
     }
-  };
-  edge(hull.patches.size() - 1, 1.0, RowLine::Sheer);
-  edge(0, 0.0, RowLine::Rabbet);
-  if (hull.isChined()) edge(0, 1.0, RowLine::Chine);
+  }
   if (selection.row != before.row) m_takesSection = false;
   if (selection.section != before.section) m_takesSection = true;
   m_session->select(selection);

@@ -41,9 +41,20 @@ class LinesDrawing : public Canvas {
   void paintDisowned(QPainter& painter) const;
   QPen penFor(bool selected, double width) const;
   bool isAft(std::size_t section) const;
-  std::vector<Vec3> sectionPoints(std::size_t section) const;
+  static std::vector<Vec3> pointsOf(const std::vector<Batten>& parts);
+  /// One in how many sections is drawn: all, unless they would run together.
+  std::size_t sectionStep() const;
+
+  /// The upper or lower edge of a patch.
+  struct Border {
+    RowLine line;
+    std::vector<Vec3> points;
+  };
 
   Session* m_session;
+  std::shared_ptr<const Hull> m_measured;  ///< the hull that what follows was measured on, once an answer
+  std::vector<std::vector<Vec3>> m_sections, m_parts;
+  std::vector<Border> m_borders;
   Vec3 m_low = Vec3::Zero(), m_high = Vec3::Zero();
   double m_gap = 100.0;
   bool m_takesSection = false;

@@ -120,6 +120,9 @@ QWidget* LiningStage::makeSlate() {
   m_mark = slate->addHeadline(tr("Mark in hand"));
   m_mark->setFont(shopFont(20.0, true));
   m_mark->setStyleSheet(QStringLiteral("color: #A84A12"));
+  m_girthOfMark = slate->addHeading(tr("Girth from the base line; type over it what the tape says"));
+  m_measured = new LengthField(tr("Girth from the base line to the mark"), slate);
+  slate->addWidget(m_measured);
   m_markFigures = slate->addFigure(tr("Figures of the mark"));
   slate->addSpace(8);
   slate->addHeading(tr("What it costs"));
@@ -146,6 +149,14 @@ QWidget* LiningStage::makeSlate() {
     const StationId station{m_master->itemData(index).toLongLong()};
     m_session->perform(tr("Choose widths at %1").arg(m_master->itemText(index)),
                        setMaster(*m_session->book(), station));
+  });
+  connect(m_measured, &LengthField::lengthEntered, this, [this](Length measured) {
+    const auto& solved = m_session->solved();
+    const Selection& at = m_session->selection();
+    if (m_showing || solved == nullptr || solved->lining == nullptr || at.line < 1 || at.section < 0) return;
+    m_session->perform(tr("Measure a mark"),
+                       measureMark(*m_session->book(), *solved->lining, static_cast<std::size_t>(at.line),
+                                   static_cast<std::size_t>(at.section), measured));
   });
   connect(m_lap, &LengthField::lengthEntered, this, [this](Length lap) {
     if (lap.mm() >= 0.0) m_session->perform(tr("Set the lap"), setLap(*m_session->book(), lap));
@@ -205,6 +216,8 @@ void LiningStage::showMark() {
   if (selection.line < 1 || line + 1 >= lining.lines.size() || selection.section < 0 ||
       section >= lining.frame.sectionCount()) {
     m_mark->setText({});
+    m_girthOfMark->hide();
+    m_measured->hide();
     m_markFigures->setText(tr("No mark in hand."));
     return;
   }
@@ -217,9 +230,14 @@ void LiningStage::showMark() {
       tr("Line %1 at %2")
           .arg(QString::number(line), place.kind == SectionKind::Station ? tr("station %1").arg(name) : name));
   const Vec3 at = lining.frame.sectionPoint(section, lining.lines[line].shares[section]);
-  m_markFigures->setText(tr("girth from base line %1\nheight %2, half-breadth %3\nstrake %4: %5\nstrake %6: %7")
-                             .arg(shown(lining.lines[line].shares[section] * lining.frame.girthMm(section)),
-                                  shown(at.z()), shown(at.y()), QString::number(line),
+  m_showing = true;
+  m_girthOfMark->show();
+  m_measured->show();
+  m_measured->setLength(millimetres(lining.lines[line].shares[section] * lining.frame.girthMm(section)),
+                        m_session->notation());
+  m_showing = false;
+  m_markFigures->setText(tr("height %1, half-breadth %2\nstrake %3: %4\nstrake %5: %6")
+                             .arg(shown(at.z()), shown(at.y()), QString::number(line),
                                   shown(lining.widthMm(line - 1, section)), QString::number(line + 1),
                                   shown(lining.widthMm(line, section))));
 }

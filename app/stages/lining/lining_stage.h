@@ -42,6 +42,8 @@ class LiningStage : public Stage {
   QComboBox* m_master = nullptr;
   LengthField* m_lap = nullptr;
   QLabel* m_mark = nullptr;
+  QLabel* m_girthOfMark = nullptr;
+  LengthField* m_measured = nullptr;
   QLabel* m_markFigures = nullptr;
   QLabel* m_cost = nullptr;
   bool m_showing = false;

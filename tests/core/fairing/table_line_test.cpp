@@ -3,6 +3,7 @@
 #include <QTest>
 #include <cmath>
 
+#include "fairing/nail_float.h"
 #include "fairing/table_line.h"
 #include "lines/read_off.h"
 #include "sample_books.h"
@@ -94,6 +95,36 @@ class TableLineTest : public QObject {
     };
     QVERIFY(std::abs(end({}) - fair) > 50.0);
     QVERIFY(std::abs(end({sheer}) - fair) < 25.0);
+  }
+
+  void floatsOfALongLineAreThoseOfTheWholeLine() {
+    // Forty nails, one of them out: each floats as if all the others had sprung the batten.
+    TableLine line;
+    line.kind = LineKind::Along;
+    for (int i = 0; i < 40; ++i) {
+      const double x = 300.0 * i;
+      LineNail nail;
+      nail.at = Vec3(x, 900.0 * std::sin(x / 4000.0) + (i == 17 ? 9.0 : 0.0), 500.0);
+      nail.axis = Vec3::UnitY();
+      nail.figure = FigureRef{FigureRef::In::Row, 0, static_cast<std::size_t>(i)};
+      line.nails.push_back(nail);
+    }
+    const std::vector<NailFloat> floats = nailFloats(line);
+    const auto whole = springLine(line, std::vector<bool>(40, false), BattenEnds::CarryCurvature);
+    for (const std::size_t i : {std::size_t{0}, std::size_t{5}, std::size_t{16}, std::size_t{17}, std::size_t{30}}) {
+      std::vector<bool> out(40, false);
+      out[i] = true;
+      const auto rest = springLine(line, out, BattenEnds::CarryCurvature);
+      const auto along = crossingOf(*rest, line.nails[i].at, Vec3::UnitY(), squareToAxis(line.kind, Vec3::UnitY()));
+      QVERIFY(along);
+      const double floats1 = (rest->pointAt(*along) - line.nails[i].at).y();
+      QVERIFY2(std::abs(*floats[i].floatMm - floats1) < 1e-4,
+               qPrintable(QString::number(*floats[i].floatMm - floats1)));
+      if (i == 0) continue;
+      const double saves = (whole->bendingEnergy() - rest->bendingEnergy()) / whole->bendingEnergy();
+      QVERIFY2(std::abs(*floats[i].ease - std::clamp(saves, 0.0, 1.0)) < 1e-4, qPrintable(QString::number(saves)));
+    }
+    QVERIFY(*floats[17].ease > 0.5 && std::abs(*floats[17].floatMm + 9.0) < 0.1);
   }
 
   void diagonalReadOffLiesOnTheSection() {

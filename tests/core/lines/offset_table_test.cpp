@@ -6,6 +6,7 @@
 #include <fstream>
 #include <random>
 
+#include "files/whole_file.h"
 #include "lines/hull.h"
 #include "lines/offset_table.h"
 

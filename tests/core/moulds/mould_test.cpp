@@ -71,6 +71,52 @@ class MouldTest : public QObject {
     }
   }
 
+  void everyStationOfALongBoatHasItsMould() {
+    // Eighty stations: from the middle of her to the ends is further than the way is felt for.
+    std::vector<KnownSection> sections;
+    for (int i = 0; i < 80; ++i) {
+      const double x = 150.0 * i;
+      const double r = 700.0 + 0.02 * x;
+      sections.push_back({x, [r](double a) { return Vec2(r * std::sin(a), 900.0 - r * std::cos(a)); }, 0.1, 1.5});
+    }
+    OffsetTable table = tableOf(sections, 7);
+    const auto hull = std::make_shared<const Hull>(hullOf(table));
+    const MouldSet set = makeMoulds({hull, nullptr, &table}, MouldPlan());
+    QVERIFY2(set.problems.empty(), describe(set.problems).c_str());
+    QCOMPARE(set.moulds.size(), std::size_t{80});
+    for (std::size_t i = 0; i < 80; ++i) {
+      const MouldOutline& outline = set.moulds[i].outline;
+      const double r = 700.0 + 0.02 * outline.xMm;
+      QVERIFY(std::abs(outline.xMm - 150.0 * static_cast<double>(i)) < 1e-9);
+      for (double share = 0.05; share < 1.0; share += 0.1) {
+        const Vec3 at = outline.pointAt(share * outline.lengthMm());
+        QVERIFY(std::abs(std::hypot(at.y(), 900.0 - at.z()) - r) < outlineToleranceMm);
+      }
+    }
+  }
+
+  void aMouldAtTheLastStationIsNotRefusedForARounding() {
+    const Hull hull = hullOf(tableOf(cylinder().sections, 9));
+    const double last = *hull.sections.back().xMm, first = *hull.sections.front().xMm;
+    for (const double off : {-1e-4, -1e-7, 0.0, 1e-7, 1e-4}) {
+      QVERIFY2(cutOutline(hull, last + off, 20.0), qPrintable(QString::number(off)));
+      QVERIFY2(cutOutline(hull, first + off, 20.0), qPrintable(QString::number(off)));
+    }
+    QVERIFY(!cutOutline(hull, last + 1.0, 20.0));
+    QVERIFY(!cutOutline(hull, first - 1.0, 20.0));
+  }
+
+  void aLineThatAnOutlineCrossesIsFoundHoweverLongItIs() {
+    // A ship's section measured in the smallest part of a millimetre: halving must come to an end.
+    MouldOutline outline;
+    std::vector<Vec3> nails;
+    for (int i = 0; i <= 12; ++i) nails.emplace_back(0.0, 7e6 * std::sin(0.12 * i), 9e6 * (1.0 - std::cos(0.12 * i)));
+    outline.runs.push_back(Batten::spring(nails, BattenEnds::CarryCurvature));
+    const auto found = outline.reaching(2, 3e6);
+    QCOMPARE(found.size(), std::size_t{1});
+    QVERIFY(std::abs(outline.runs[0].pointAt(found[0]).z() - 3e6) < 1e-3);
+  }
+
   void coneLosesMoreInThePlaneThanSquareAndItsBevelIsItsSlope() {
     constexpr double rise = 0.09, apex = -6000.0, planking = 30.0;
     const double slope = std::atan(rise);
