@@ -5,6 +5,7 @@
 
 #include <cerrno>
 #include <cstring>
+#include <filesystem>
 
 namespace narrows {
 
@@ -16,14 +17,18 @@ bool isAt(int file, const std::string& path) {
          held.st_ino == there.st_ino;
 }
 
+std::string folderOf(const std::string& path) {
+  return std::filesystem::path(path).parent_path().string();
+}
+
 }  // namespace
 
 Result<std::unique_ptr<FileLock>> FileLock::take(const std::string& path) {
   OpenFile file(path, O_RDWR | O_CREAT, 0600);
-  if (!file) return fail(Fault::CannotGuard, {}, {path, std::strerror(errno)});
+  if (!file) return fail(Fault::CannotGuard, {}, {folderOf(path), std::strerror(errno)});
   if (disk().lock(file.get()) == 0) return std::unique_ptr<FileLock>(new FileLock(std::move(file)));
   if (errno == EWOULDBLOCK) return fail(Fault::InUse);
-  return fail(Fault::CannotGuard, {}, {path, std::strerror(errno)});
+  return fail(Fault::CannotGuard, {}, {folderOf(path), std::strerror(errno)});
 }
 
 std::unique_ptr<FileLock> FileLock::takeThere(const std::string& path) {

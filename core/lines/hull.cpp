@@ -21,7 +21,7 @@ std::vector<Batten> partCurves(const std::vector<Section>& sections, std::size_t
 
 }  // namespace
 
-Result<Hull> hullThrough(std::vector<Section> sections, Problems problems) {
+Result<Hull> hullThrough(std::vector<Section> sections, Problems problems, const std::stop_token& stop) {
   Hull hull;
   hull.problems = std::move(problems);
   for (Section& section : sections) (section.whole ? hull.sections : hull.partSections).push_back(std::move(section));
@@ -37,7 +37,8 @@ Result<Hull> hullThrough(std::vector<Section> sections, Problems problems) {
     for (const Section& section : hull.partSections) {
       if (section.parts[part].lengthMm() > 0.0) partial.push_back({section.parts[part], *section.xMm});
     }
-    hull.patches.push_back(SurfacePatch::through(partCurves(hull.sections, part), partial));
+    hull.patches.push_back(SurfacePatch::through(partCurves(hull.sections, part), partial, stop));
+    if (stop.stop_requested()) return fail(Fault::Stopped);
   }
   return hull;
 }
@@ -86,7 +87,7 @@ Cut cutAt(const OffsetPatch& patch, const Section& section, double t) {
 Result<Hull> springHull(const OffsetTable& table, const std::stop_token& stop) {
   SectionSet set = springSections(table, stop);
   if (stop.stop_requested()) return fail(Fault::Stopped);
-  return hullThrough(std::move(set.sections), std::move(set.problems));
+  return hullThrough(std::move(set.sections), std::move(set.problems), stop);
 }
 
 Result<Hull> springHull(const OffsetTable& table, const OffsetTable& beforeTable, const Hull& before,
@@ -96,7 +97,7 @@ Result<Hull> springHull(const OffsetTable& table, const OffsetTable& beforeTable
   sections.insert(sections.end(), before.partSections.begin(), before.partSections.end());
   SectionSet set = springSections(table, beforeTable, sections, stop);
   if (stop.stop_requested()) return fail(Fault::Stopped);
-  return hullThrough(std::move(set.sections), std::move(set.problems));
+  return hullThrough(std::move(set.sections), std::move(set.problems), stop);
 }
 
 Result<Hull> offsetHull(const Hull& hull, double distanceMm, const std::stop_token& stop) {
@@ -129,7 +130,7 @@ Result<Hull> offsetHull(const Hull& hull, double distanceMm, const std::stop_tok
   for (const Section& part : hull.partSections)
     offset(part, part.xMm.value_or(0.0) < hull.sections[1].parts.back().nails().front().x() ? 0.5 : hull.lastT() - 0.5);
   if (stop.stop_requested()) return fail(Fault::Stopped);
-  return hullThrough(std::move(sections), std::move(problems));
+  return hullThrough(std::move(sections), std::move(problems), stop);
 }
 
 Result<Hull> hullFace(const Hull& drawn, const OffsetTable& table, Face face, const std::stop_token& stop) {

@@ -35,7 +35,7 @@ Result<Hull> springHull(const OffsetTable& table, const OffsetTable& beforeTable
 
 /// The surface through sections that are given, whole ones and parts in order from the bow. Fails with fewer than two
 /// whole ones.
-Result<Hull> hullThrough(std::vector<Section> sections, Problems problems);
+Result<Hull> hullThrough(std::vector<Section> sections, Problems problems, const std::stop_token& stop = {});
 
 /// The hull's surface carried square to itself through `distanceMm` (outward where positive), its bounds with it, and
 /// cut again by the station planes. Where a hollow is tighter than that, the fold is trimmed and named.

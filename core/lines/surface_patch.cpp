@@ -269,17 +269,22 @@ void SurfacePatch::smoothAcross(Column& column) {
   smooth(&Node::after, &Node::afterUp);
 }
 
-SurfacePatch SurfacePatch::through(const std::vector<Batten>& sections, const std::vector<PartSection>& parts) {
+SurfacePatch SurfacePatch::through(const std::vector<Batten>& sections, const std::vector<PartSection>& parts,
+                                   const std::stop_token& stop) {
   require(sections.size() >= 2, "a surface needs two sections");
   const RowPlaces places = placeRows(sections, rowIntervals + 1);
   SurfacePatch patch;
   const auto lay = [&](const std::vector<NailedRow>& rows) {
+    if (stop.stop_requested()) return;
     patch.m_columns = NetLayer(rows, places).columns();
-    for (Column& column : patch.m_columns) smoothAcross(column);
+    for (Column& column : patch.m_columns) {
+      if (stop.stop_requested()) return;
+      smoothAcross(column);
+    }
   };
   std::vector<NailedRow> rows = nailRows(places);
   lay(rows);
-  if (parts.empty()) return patch;
+  if (parts.empty() || stop.stop_requested()) return patch;
   // A part section meets rows in one of the end bays only: the first, or the last.
   for (const PartSection& part : parts) nailToPart(rows, patch, part, part.xMm < sections[1].nails().front().x());
   lay(rows);

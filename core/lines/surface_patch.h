@@ -2,6 +2,7 @@
 // A smooth part of the hull's surface, sprung through sections.
 
 #include <optional>
+#include <stop_token>
 #include <vector>
 
 #include "curve/batten.h"
@@ -48,8 +49,9 @@ class SurfacePatch {
  public:
   SurfacePatch() = default;
   /// `sections`: two or more, bow to stern. `parts`: sections forward of the first whole station's foot or aft of the
-  /// last, whose curves the rows are made to meet.
-  static SurfacePatch through(const std::vector<Batten>& sections, const std::vector<PartSection>& parts = {});
+  /// last, whose curves the rows are made to meet. Of no use where `stop` was asked for.
+  static SurfacePatch through(const std::vector<Batten>& sections, const std::vector<PartSection>& parts = {},
+                              const std::stop_token& stop = {});
 
   double lastT() const { return m_columns.back().t; }
   SurfacePoint evaluate(double t, double v) const;

@@ -61,6 +61,7 @@ GirthFrame::GirthFrame(std::shared_ptr<const Hull> hull, bool fromRabbet, const 
     for (std::size_t i = 0; i < sectionCount(); ++i)
       girths[i * columnsABay] = m_hull->sections[i].parts[patch].lengthMm();
     measured->patchGirthsMm.push_back(std::move(girths));
+    if (stop.stop_requested()) return;
     finishNet(net, m_hull->patches[patch]);
     measured->nets.push_back(std::move(net));
   }

@@ -110,6 +110,7 @@ FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* pr
   FlatPlank plank;
   plank.strip = layFlat(strip, previous != nullptr ? &previous->strip : nullptr,
                         make.fineness.columns < fullStrip.columns ? quicklySettledMm : fullySettledMm, stop);
+  if (stop.stop_requested()) return plank;
   plank.map = FlatMap(strip, plank.strip);
   plank.settled = plank.strip.settled;
   plank.strainRms = plank.strip.strainRms;

@@ -51,7 +51,7 @@ struct PlankMake {
   bool operator==(const PlankMake&) const = default;
 };
 
-/// The flat plank of a band: all of a strake, or one piece of it.
+/// The flat plank of a band: all of a strake, or one piece of it. Of no use where `stop` was asked for.
 FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* previous = nullptr,
                     const std::stop_token& stop = {});
 

@@ -44,15 +44,20 @@ NarrowestBoard narrowestBoard(const std::vector<Vec2>& points) {
     Vec2 along = side.normalized();
     if (along.x() < 0.0) along = -along;
     const Vec2 square(-along.y(), along.x());
-    double low = std::numeric_limits<double>::max(), high = -low, left = low, right = -low;
+    // The side itself lies along one edge of the board.
+    double widest = 0.0;
     for (const Vec2& point : hull) {
-      low = std::min(low, point.dot(square));
-      high = std::max(high, point.dot(square));
-      left = std::min(left, point.dot(along));
-      right = std::max(right, point.dot(along));
+      widest = std::max(widest, std::abs((point - hull[i]).dot(square)));
+      if (widest >= best.widthMm) break;
     }
-    if (high - low < best.widthMm) best = {along, right - left, high - low};
+    if (widest < best.widthMm) best = {along, 0.0, widest};
   }
+  double left = std::numeric_limits<double>::max(), right = -left;
+  for (const Vec2& point : hull) {
+    left = std::min(left, point.dot(best.along));
+    right = std::max(right, point.dot(best.along));
+  }
+  best.lengthMm = right - left;
   return best;
 }
 

@@ -31,12 +31,12 @@ std::string sentence(const Problem& p) {
     case Fault::InUse:
       return "is open in another window: it opens here read-only.";
     case Fault::CannotGuard:
-      return "is open without its guard, for " + a() + " cannot be locked (" + b() +
-             "): do not open it in a second window, for one would save over the other.";
+      return "a second window cannot be kept out, for nothing can be locked in " + a() + " (" + b() +
+             "): do not open it twice, or one will save over the other.";
     case Fault::BackupNotKept:
       return "the version before could not be kept (" + a() + "): the book itself is saved.";
     case Fault::CannotKeepWork:
-      return "work in hand is not being kept, for " + a() + " cannot be written (" + b() +
+      return "Work in hand is not being kept, for " + a() + " cannot be written (" + b() +
              "): save often until this is put right.";
     case Fault::JournalUnreadable:
       return "holds work that was left behind and cannot be read; it is kept here and was not thrown away.";

@@ -52,10 +52,10 @@ class SessionTest : public WindowCase {
     const DiskInUse use(faulty);
     QVERIFY(m_window->openPath(QString::fromStdString(m_path)));
     QVERIFY(session().readOnlyWhy().isEmpty());
-    QVERIFY(session().care().contains("cannot be locked"));
+    QVERIFY(session().care().contains("do not open it twice"));
     QVERIFY2(m_window->told().contains("boat.narrows"), qPrintable(m_window->told()));
     QVERIFY(session().perform("Name the builder", setBuilder(*session().book(), "Aud")));
-    QTRY_VERIFY(session().care().contains("work in hand is not being kept"));
+    QTRY_VERIFY(session().care().contains("Work in hand is not being kept"));
     QVERIFY(m_window->told().contains("save often"));
     QVERIFY(session().save());
     QVERIFY(session().saveAs(m_folder->filePath("other.narrows")));

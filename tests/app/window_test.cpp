@@ -366,6 +366,34 @@ class WindowTest : public WindowCase {
     QVERIFY(m_window->told().contains("another window"));
   }
 
+  void aMarkIsMeasuredByTypingWhatTheTapeSays() {
+    openSample();
+    m_window->goToNumber(4);
+    Selection at = m_window->session().selection();
+    at.line = 4;
+    at.section = 3;
+    m_window->session().select(at);
+    auto* field = m_window->lining()->findChild<LengthField*>("measured");
+    const double before = solved()->lining->lines[4].shares[3] * solved()->lining->frame.girthMm(3);
+    QVERIFY(std::abs(parseLength(field->edit()->text().toStdString(), Unit::Inch)->mm() - before) < 0.8);
+    field->edit()->setFocus();
+    field->edit()->selectAll();
+    QTest::keyClicks(field->edit(), QString::number(before / mmPerInch + 0.25, 'f', 4) + " in");
+    QTest::keyClick(field->edit(), Qt::Key_Return);
+    QVERIFY(settled());
+    const auto& moved = m_window->session().book()->boatPlan().moved;
+    const auto mark =
+        std::find_if(moved.begin(), moved.end(), [](const MovedMark& one) { return one.measured.has_value(); });
+    QVERIFY(mark != moved.end());
+    QVERIFY(std::abs(mark->measured->mm() - before - 0.25 * mmPerInch) < 0.01);
+    QVERIFY(std::abs(solved()->lining->lines[4].shares[3] * solved()->lining->frame.girthMm(3) - before - 6.35) < 0.01);
+    // Leaving the field alone changes nothing.
+    const std::string kept = bytes();
+    field->edit()->setFocus();
+    QTest::keyClick(field->edit(), Qt::Key_Return);
+    QCOMPARE(bytes(), kept);
+  }
+
   void workLeftBehindIsOfferedAndTakenUp() {
     openSample();
     m_window->goToNumber(4);

@@ -39,9 +39,16 @@ const RabbetRun* RabbetDrawing::run() const {
   return solved == nullptr || solved->backbone == nullptr ? nullptr : solved->backbone->run(m_part);
 }
 
-std::vector<RabbetMark> RabbetDrawing::marks() const {
-  if (run() == nullptr) return {};
-  auto all = rabbetMarks(*run(), *m_session->solved()->fair, m_steps, m_stepMm);
+const std::vector<RabbetMark>& RabbetDrawing::marks() const {
+  // Every cell of the grid asks: they are worked out once for what they follow from.
+  Marked now{m_session->solved(), m_part, m_steps, m_stepMm, m_extra, {}};
+  if (now.of == m_marked.of && now.part == m_marked.part && now.steps == m_marked.steps &&
+      now.stepMm == m_marked.stepMm && now.extra == m_marked.extra)
+    return m_marked.marks;
+  m_marked = std::move(now);
+  if (run() == nullptr) return m_marked.marks;
+  std::vector<RabbetMark>& all = m_marked.marks;
+  all = rabbetMarks(*run(), *m_session->solved()->fair, m_steps, m_stepMm);
   if (!m_extra) return all;
   const auto along = alongAt(*run(), m_part == RabbetPart::Keel ? 0 : 2, m_extra->mm());
   if (!along) return all;
@@ -54,7 +61,7 @@ std::vector<RabbetMark> RabbetDrawing::marks() const {
 bool RabbetDrawing::markAt(Length at) {
   if (run() == nullptr || !alongAt(*run(), m_part == RabbetPart::Keel ? 0 : 2, at.mm())) return false;
   m_extra = at;
-  const auto all = marks();
+  const auto& all = marks();
   for (std::size_t i = 0; i < all.size(); ++i) {
     if (all[i].name.starts_with("at ")) m_mark = static_cast<int>(i);
   }
@@ -91,7 +98,7 @@ void RabbetDrawing::chooseMark(int mark) {
 }
 
 std::optional<RabbetSection> RabbetDrawing::section() const {
-  const auto all = marks();
+  const auto& all = marks();
   if (all.empty()) return std::nullopt;
   const auto at = static_cast<std::size_t>(std::clamp(m_mark, 0, static_cast<int>(all.size()) - 1));
   const Solved& solved = *m_session->solved();
@@ -152,7 +159,7 @@ void RabbetDrawing::paintProfile(QPainter& painter) {
   line(&RabbetPlace::inner, QPen(look::quietInk, 1.0, Qt::DotLine));
   line(&RabbetPlace::bearding, QPen(look::ink, 1.2, Qt::DashLine));
   std::vector<CanvasHandle> handles;
-  const auto all = marks();
+  const auto& all = marks();
   for (std::size_t i = 0; i < all.size(); ++i) {
     const QPointF at = place(now.at(all[i].alongMm).rabbet);
     const bool on = static_cast<int>(i) == m_mark;
@@ -304,7 +311,7 @@ RabbetPage::RabbetPage(Session* session, QWidget* parent)
                              tr("bearding"), tr("up"), tr("bevel"), tr("in plan"), tr("to pare")};
   m_grid->cells().rows = [this] { return static_cast<int>(m_drawing->marks().size()); };
   m_grid->cells().rowName = [this](int row) {
-    const auto all = m_drawing->marks();
+    const auto& all = m_drawing->marks();
     return static_cast<std::size_t>(row) < all.size() ? QString::fromStdString(all[static_cast<std::size_t>(row)].name)
                                                       : QString();
   };
@@ -317,7 +324,7 @@ RabbetPage::RabbetPage(Session* session, QWidget* parent)
 }
 
 Cell RabbetPage::cellOf(int row, int column) const {
-  const auto all = m_drawing->marks();
+  const auto& all = m_drawing->marks();
   if (static_cast<std::size_t>(row) >= all.size()) return {};
   const RabbetPlace at = m_drawing->run()->at(all[static_cast<std::size_t>(row)].alongMm);
   const bool on = row == m_drawing->mark();
@@ -353,7 +360,7 @@ Cell RabbetPage::cellOf(int row, int column) const {
 void RabbetPage::showPage() {
   m_partBox->setCurrentIndex(static_cast<int>(m_drawing->part()));
   m_grid->refresh();
-  const auto all = m_drawing->marks();
+  const auto& all = m_drawing->marks();
   const bool has = !all.empty();
   for (QLabel* label : {m_where, m_groove, m_doubt}) label->setVisible(has);
   if (!has) {

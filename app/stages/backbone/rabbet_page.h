@@ -24,7 +24,7 @@ class RabbetDrawing : public Canvas {
   /// A mark more, at a height (of the keel: a distance); false where the part does not come there.
   bool markAt(Length at);
   const RabbetRun* run() const;
-  std::vector<RabbetMark> marks() const;
+  const std::vector<RabbetMark>& marks() const;
 
  signals:
   void chosen();
@@ -47,6 +47,17 @@ class RabbetDrawing : public Canvas {
   double m_stepMm = 150.0;
   int m_mark = 2;
   std::optional<Length> m_extra;
+
+  /// The marks, and what they were worked out for.
+  struct Marked {
+    std::shared_ptr<const Solved> of;
+    RabbetPart part = RabbetPart::Stem;
+    RabbetSteps steps = RabbetSteps::Table;
+    double stepMm = 0.0;
+    std::optional<Length> extra;
+    std::vector<RabbetMark> marks;
+  };
+  mutable Marked m_marked;
 };
 
 class RabbetPage : public BackbonePage {

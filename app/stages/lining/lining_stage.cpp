@@ -113,7 +113,7 @@ QWidget* LiningStage::makeSlate() {
   m_master = new QComboBox(slate);
   m_master->setAccessibleName(tr("Station at which widths are chosen"));
   slate->addWidget(m_master);
-  slate->addHeading(tr("Lap"));
+  m_lapHeading = slate->addHeading(tr("Lap"));
   m_lap = new LengthField(tr("Lap"), slate);
   slate->addWidget(m_lap);
   slate->addSpace(8);
@@ -122,6 +122,7 @@ QWidget* LiningStage::makeSlate() {
   m_mark->setStyleSheet(QStringLiteral("color: #A84A12"));
   m_girthOfMark = slate->addHeading(tr("Girth from the base line; type over it what the tape says"));
   m_measured = new LengthField(tr("Girth from the base line to the mark"), slate);
+  m_measured->setObjectName(QStringLiteral("measured"));
   slate->addWidget(m_measured);
   m_markFigures = slate->addFigure(tr("Figures of the mark"));
   slate->addSpace(8);
@@ -192,7 +193,8 @@ void LiningStage::showPlan() {
   m_equal->setChecked(book.boatPlan().rule == LiningRule::Equal);
   m_diminishing->setChecked(book.boatPlan().rule == LiningRule::Diminishing);
   m_lap->setLength(book.settings.lap, m_session->notation());
-  m_lap->setVisible(book.table.construction == Construction::Lapstrake);
+  for (QWidget* one : {static_cast<QWidget*>(m_lapHeading), static_cast<QWidget*>(m_lap)})
+    one->setVisible(book.table.construction == Construction::Lapstrake);
   if (solved->lining != nullptr) {
     const auto ids = sectionIds(book, solved->lining->frame.hull());
     m_master->clear();

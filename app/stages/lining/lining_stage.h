@@ -40,6 +40,7 @@ class LiningStage : public Stage {
   QRadioButton* m_equal = nullptr;
   QRadioButton* m_diminishing = nullptr;
   QComboBox* m_master = nullptr;
+  QLabel* m_lapHeading = nullptr;
   LengthField* m_lap = nullptr;
   QLabel* m_mark = nullptr;
   QLabel* m_girthOfMark = nullptr;
