@@ -56,24 +56,26 @@ class RandomEventsTest : public WindowCase {
     clock.start();
     int events = 0;
     qint64 longest = 0;
+    QString slowest;
     while (clock.elapsed() < 1000 * setting("NARROWS_SECONDS", 4)) {
       QElapsedTimer one;
       one.start();
       act();
       QCoreApplication::processEvents();
-      longest = std::max(longest, one.elapsed());
+      if (one.elapsed() > longest) longest = one.elapsed(), slowest = m_doing;
       ++events;
       if (!m_window->isVisible()) m_window->show();
       if (!session().hasBook()) QVERIFY(m_window->openPath(path));
     }
     refuse.stop();
     refuseWhatIsOpen();
-    QVERIFY2(longest < hangMs, qPrintable(QString("one event took %1 ms").arg(longest)));
+    QVERIFY2(longest < hangMs, qPrintable(QString("%1 took %2 ms").arg(slowest).arg(longest)));
     QVERIFY(settled());
     const auto again = readBook(bytes());
     QVERIFY2(again, again ? "" : describe(again.error()).c_str());
     QCOMPARE(writeBook(again->book), bytes());
-    qInfo("%s: %d events, the longest %lld ms", qPrintable(boat), events, static_cast<long long>(longest));
+    qInfo("%s: %d events, the longest %lld ms (%s)", qPrintable(boat), events, static_cast<long long>(longest),
+          qPrintable(slowest));
     closeWindow();
   }
 
@@ -113,7 +115,16 @@ class RandomEventsTest : public WindowCase {
                                          : found[static_cast<std::size_t>(roll(static_cast<int>(found.size())))];
   }
 
+  /// What is done to whom, for whoever looks for it.
+  void doing(const char* what, const QWidget* to) {
+    m_doing = QString("%1 %2 '%3' in stage %4")
+                  .arg(what, to == nullptr ? "" : to->metaObject()->className(),
+                       to == nullptr ? "" : to->property("text").toString().left(40))
+                  .arg(m_window->currentStage() + 1);
+  }
+
   void act() {
+    doing("going on in", m_window.get());
     switch (roll(12)) {
       case 0:
         m_window->goToNumber(1 + roll(5));
@@ -122,11 +133,13 @@ class RandomEventsTest : public WindowCase {
       case 2:
       case 3: {
         const auto [widget, at] = anywhere();
+        doing("click on", widget);
         QTest::mouseClick(widget, roll(12) == 0 ? Qt::RightButton : Qt::LeftButton, {}, at);
         break;
       }
       case 4: {
         const auto [widget, at] = something();
+        doing("double click on", widget);
         QTest::mouseDClick(widget, Qt::LeftButton, {}, at);
         break;
       }
@@ -154,6 +167,7 @@ class RandomEventsTest : public WindowCase {
   void drag() {
     const auto [widget, at] = something();
     const QPointer<QWidget> held(widget);
+    doing("drag of", widget);
     QTest::mousePress(widget, Qt::LeftButton, {}, at);
     QPoint now = at;
     for (int i = 0; i < 1 + roll(12) && held != nullptr; ++i) {
@@ -206,6 +220,7 @@ class RandomEventsTest : public WindowCase {
       QWidget* focus = QApplication::focusWidget();
       if (focus == nullptr) focus = m_window.get();
       const auto& [key, with] = keys[static_cast<std::size_t>(roll(static_cast<int>(keys.size())))];
+      doing("key in", focus);
       QTest::keyClick(focus, key, with);
     }
   }
@@ -215,7 +230,7 @@ class RandomEventsTest : public WindowCase {
                                    "0", "3-0-0", "40 5/8", "0.1", "7'",    "-",      "nan",  "1/64", "200 mm"};
     QWidget* focus = QApplication::focusWidget();
     if (focus == nullptr) return;
-    const QPointer<QWidget> held(focus);
+    doing("typing in", focus);
     for (const QChar letter : words[roll(static_cast<int>(words.size()))]) {
       QWidget* now = QApplication::focusWidget();
       if (now != nullptr) QTest::keyClick(now, letter.toLatin1());
@@ -224,6 +239,7 @@ class RandomEventsTest : public WindowCase {
   }
 
   std::mt19937 m_chance;
+  QString m_doing;
 };
 
 int main(int argc, char** argv) {
