@@ -115,7 +115,7 @@ class Session : public QObject {
   std::unique_ptr<BookLock> m_lock;
   std::unique_ptr<Journal> m_journal;
   std::optional<LeftWork> m_leftWork;  ///< taken up, and not yet safe elsewhere
-  std::unique_ptr<Solver> m_solver;  ///< last: its thread ends before what it reports to
+  std::unique_ptr<Solver> m_solver;    ///< last: its thread ends before what it reports to
 };
 
 }  // namespace narrows
