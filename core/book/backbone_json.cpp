@@ -262,7 +262,8 @@ class Reader {
   void operator()(const char* name, std::int64_t& value) {
     const Json* found = key(name);
     if (found != nullptr)
-      found->is_number_integer() && std::abs(found->get<double>()) < 9e18 ? void(value = *found) : wrong(name, "a whole number");
+      found->is_number_integer() && std::abs(found->get<double>()) < 9e18 ? void(value = *found)
+                                                                          : wrong(name, "a whole number");
   }
   void operator()(const char* name, int& value) {
     std::int64_t whole = value;

@@ -10,9 +10,9 @@ using Json = nlohmann::ordered_json;
 
 /// Keys that tell things of one list apart, where they have them; a point of an outline has none, and goes by its
 /// coordinates.
-constexpr std::array<const char*, 17> namingKeys{"id",   "line",    "station",  "in",      "list",    "place",
-                                                 "kind", "species", "bending",  "mould",   "mark",    "to",
-                                                 "distance", "height", "along", "across", "ratio"};
+constexpr std::array<const char*, 17> namingKeys{"id",       "line",    "station", "in",     "list", "place",
+                                                 "kind",     "species", "bending", "mould",  "mark", "to",
+                                                 "distance", "height",  "along",   "across", "ratio"};
 
 /// What names one thing of a list; an id is enough.
 Json nameOf(const Json& thing) {

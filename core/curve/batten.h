@@ -25,8 +25,8 @@ class Batten {
 
   /// Springs it through `nails` (two or more, in order along it). The parameter is re-spaced until it is the arc
   /// length at the nails, at most 10 times. Source: natural cubic spline, C. de Boor, A Practical Guide to Splines,
-  /// ch. IV; nails that no batten goes round are joined by straight legs; the carried end follows the change of curvature between the two nails next to it, in the turning frame
-  /// of the curve, so that a circle stays a circle.
+  /// ch. IV; nails that no batten goes round are joined by straight legs; the carried end follows the change of
+  /// curvature between the two nails next to it, in the turning frame of the curve, so that a circle stays a circle.
   static Batten spring(std::span<const Vec3> nails, BattenEnds ends);
 
   double lengthMm() const { return m_lengths.empty() ? 0.0 : m_lengths.back(); }

@@ -165,9 +165,8 @@ std::vector<LineOffSurface> lookAtSurface(const OffsetTable& table, const Judgem
         course.emplace(std::span<const CourseNail>(nails).subspan(from, std::min(2 * about + 2, nails.size() - from)));
       const double restless = std::max(1.0, course->restlessness(static_cast<int>(gap - from)));
       for (int i = 1; i <= placesAGap; ++i) {
-        const FairCourse::Spot spot =
-            course->at(along[gap] - along[from] +
-                       (along[gap + 1] - along[gap]) * i / static_cast<double>(placesAGap + 1));
+        const FairCourse::Spot spot = course->at(
+            along[gap] - along[from] + (along[gap + 1] - along[gap]) * i / static_cast<double>(placesAGap + 1));
         const double away = distanceTo(drawn->contours, spot.at);
         const double allowed = std::max(
             surfaceLookMm, awayAt * restless * spot.strayMm + surfaceDoubtMm + rounding.rowToleranceMm(line.list));

@@ -106,8 +106,7 @@ std::vector<NailFloat> nailFloats(const TableLine& line) {
     out[at] = false;
     const auto held = isWhole ? whole : springLine(about, out, BattenEnds::CarryCurvature);
     const bool bends = held && energy * std::max(whole->lengthMm(), 1.0) > noEnergy;
-    floats[i].ease =
-        bends ? std::clamp((held->bendingEnergy() - rest->bendingEnergy()) / energy, 0.0, 1.0) : 0.0;
+    floats[i].ease = bends ? std::clamp((held->bendingEnergy() - rest->bendingEnergy()) / energy, 0.0, 1.0) : 0.0;
   }
   return floats;
 }

@@ -45,8 +45,7 @@ Result<std::string> readWholeFile(const std::string& path, std::size_t mostBytes
     if (got < 0) return fail(Fault::CannotOpen, {0, 0, path}, {std::strerror(errno)});
     if (got == 0) return text;
     text.append(block, 0, static_cast<std::size_t>(got));
-    if (text.size() > mostBytes)
-      return fail(Fault::TooLarge, {0, 0, path}, {std::to_string(mostBytes >> 20U) + " MB"});
+    if (text.size() > mostBytes) return fail(Fault::TooLarge, {0, 0, path}, {std::to_string(mostBytes >> 20U) + " MB"});
   }
 }
 

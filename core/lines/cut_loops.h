@@ -8,9 +8,9 @@
 
 namespace narrows {
 
-/// Carried through a hollow tighter than the distance, an edge runs past itself, back, and on: what lies between the two
-/// times it passes one place is cut out, and the place put there. `at` gives the point of a `Point`, compared in the
-/// plane across the boat; `between(a, b, share)` one on the leg from a to b.
+/// Carried through a hollow tighter than the distance, an edge runs past itself, back, and on: what lies between the
+/// two times it passes one place is cut out, and the place put there. `at` gives the point of a `Point`, compared in
+/// the plane across the boat; `between(a, b, share)` one on the leg from a to b.
 template <typename Point, typename At, typename Between>
 void cutLoops(std::vector<Point>& points, const At& at, const Between& between) {
   for (std::size_t i = 0; i + 3 < points.size(); ++i) {

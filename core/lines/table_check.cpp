@@ -192,7 +192,8 @@ class TableCheck {
     }
     const Profile* post = m_table.profile(ProfilePart::SternpostRabbet);
     const Length aftmost = m_table.stations[lastWhole].distance.value_or(Length());
-    if (post != nullptr && !post->points.empty() && (post->points.front().distance <= aftmost || post->points.back().distance <= aftmost)) {
+    if (post != nullptr && !post->points.empty() &&
+        (post->points.front().distance <= aftmost || post->points.back().distance <= aftmost)) {
       problem(Fault::SternpostAftOfNothing, {post->fileLine, 0, "profile sternpost rabbet"}, {station(lastWhole)});
     }
     const Profile* transom = m_table.profile(ProfilePart::Transom);

@@ -54,9 +54,9 @@ class Answer {
   std::shared_ptr<const Solved> make() {
     using Step = void (Answer::*)();
     // After each it is asked whether to go on: what was broken off within one is of no use to the next.
-    for (const Step step : {&Answer::table, &Answer::hull, &Answer::inside, &Answer::outside, &Answer::lines,
-                            &Answer::surface, &Answer::moulds, &Answer::frame, &Answer::lining, &Answer::backbone,
-                            &Answer::planks, &Answer::findings}) {
+    for (const Step step :
+         {&Answer::table, &Answer::hull, &Answer::inside, &Answer::outside, &Answer::lines, &Answer::surface,
+          &Answer::moulds, &Answer::frame, &Answer::lining, &Answer::backbone, &Answer::planks, &Answer::findings}) {
       (this->*step)();
       if (m_stop.stop_requested()) return nullptr;
     }
@@ -91,9 +91,8 @@ class Answer {
   void hull() {
     renew(&Solved::drawn, {m_solved->fair.value}, false, [&] {
       const bool beside = m_before != nullptr && m_before->drawn.get() != nullptr && m_before->fair.get() != nullptr;
-      Made<Hull> made =
-          madeOf(beside ? springHull(*m_solved->fair, *m_before->fair, *m_before->drawn, m_stop)
-                        : springHull(*m_solved->fair, m_stop));
+      Made<Hull> made = madeOf(beside ? springHull(*m_solved->fair, *m_before->fair, *m_before->drawn, m_stop)
+                                      : springHull(*m_solved->fair, m_stop));
       if (made.value != nullptr) made.problems = made.value->problems;
       return made;
     });

@@ -11,9 +11,9 @@ class LayersTest : public QObject {
 
  private slots:
   void noFolderOfCoreIncludesOneAboveIt() {
-    const std::map<QString, int> floors{{"problem", 0}, {"files", 1},  {"length", 1}, {"curve", 2},
-                                        {"lines", 3},   {"fairing", 4}, {"lining", 5}, {"moulds", 6},
-                                        {"backbone", 7}, {"plank", 8},  {"book", 9},   {"solve", 10}};
+    const std::map<QString, int> floors{{"problem", 0},  {"files", 1},   {"length", 1}, {"curve", 2},
+                                        {"lines", 3},    {"fairing", 4}, {"lining", 5}, {"moulds", 6},
+                                        {"backbone", 7}, {"plank", 8},   {"book", 9},   {"solve", 10}};
     const QString root = QStringLiteral(NARROWS_SOURCE_DIR "/core/");
     const QRegularExpression include(QStringLiteral("#include \"([a-z_]+)/"));
     int seen = 0;

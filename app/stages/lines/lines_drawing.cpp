@@ -96,8 +96,8 @@ std::vector<Vec3> LinesDrawing::pointsOf(const std::vector<Batten>& parts) {
 
 std::size_t LinesDrawing::sectionStep() const {
   if (m_sections.size() < 2) return 1;
-  const double apart = (toScreen({m_high.x(), 0.0}) - toScreen({m_low.x(), 0.0})).x() /
-                       static_cast<double>(m_sections.size() - 1);
+  const double apart =
+      (toScreen({m_high.x(), 0.0}) - toScreen({m_low.x(), 0.0})).x() / static_cast<double>(m_sections.size() - 1);
   return static_cast<std::size_t>(std::clamp(std::ceil(leastApartPx / std::max(apart, 1e-3)), 1.0, 100.0));
 }
 
@@ -135,7 +135,8 @@ void LinesDrawing::paintCurve(QPainter& painter, View view, const std::vector<Ve
   QPolygonF curve;
   for (std::size_t i = 0; i < points.size(); ++i) {
     const QPointF at = toScreen(place(view, points[i], aft));
-    const bool same = !curve.isEmpty() && std::abs(at.x() - curve.last().x()) + std::abs(at.y() - curve.last().y()) < samePointPx;
+    const bool same =
+        !curve.isEmpty() && std::abs(at.x() - curve.last().x()) + std::abs(at.y() - curve.last().y()) < samePointPx;
     if (!same || i + 1 == points.size()) curve.append(at);
   }
   painter.setPen(pen);

@@ -67,7 +67,8 @@ class SectionOrderTest : public QObject {
   void oneMisreadAmongManyIsNamedAndTheRestStands() {
     // Fifty waterlines, one of them read as nought: once it took as long as the cube of their number.
     std::string text =
-        "offsets,1\nboat,tall\nunits,mm\nplanking,inside,20\nconstruction,carvel\nstations,a,b,c\ndistance,1000,3000,5000\n"
+        "offsets,1\nboat,tall\nunits,mm\nplanking,inside,20\nconstruction,carvel\nstations,a,b,c\ndistance,1000,3000,"
+        "5000\n"
         "height sheer,1200,1200,1200\nhalf-breadth sheer,1500,1500,1500\nheight rabbet,0,0,0\n"
         "half-breadth rabbet,30,30,30\n";
     for (int k = 1; k <= 50; ++k) {

@@ -66,7 +66,8 @@ class FlattenTest : public QObject {
 
   void sphereZoneSaysTheStrainThatIsLeft() {
     // A zone of a sphere cannot be laid flat. Lengths along a strip of width w change as K y^2 / 2 across it; least
-    // squares leave K w^2 / sqrt(720) of that, in one of the two directions: K w^2 / sqrt(1440), root mean square of both.
+    // squares leave K w^2 / sqrt(720) of that, in one of the two directions: K w^2 / sqrt(1440), root mean square of
+    // both.
     constexpr double radius = 1000.0;
     std::vector<KnownSection> sections;
     for (int i = 0; i < stations; ++i) {

@@ -49,8 +49,8 @@ bool isFinite(const Points& points) {
   return std::all_of(points.begin(), points.end(), [](const auto& at) { return at.allFinite(); });
 }
 bool isFinite(const Batten& batten) {
-  return isFinite(batten.nails()) && std::isfinite(batten.lengthMm()) &&
-         batten.pointAtShare(0.37).allFinite() && batten.tangentAt(0.61 * batten.lengthMm()).allFinite();
+  return isFinite(batten.nails()) && std::isfinite(batten.lengthMm()) && batten.pointAtShare(0.37).allFinite() &&
+         batten.tangentAt(0.61 * batten.lengthMm()).allFinite();
 }
 bool isFinite(const Hull& hull) {
   for (const auto* list : {&hull.sections, &hull.partSections}) {
