@@ -236,18 +236,12 @@ Result<void> Session::saveAs(const QString& path) {
   // A book that may not be written over is not, by whatever name it is called.
   if (!m_readOnlyWhy.isEmpty() && QFileInfo(path) == QFileInfo(m_path))
     return fail(Fault::ReadOnly, {0, 0, path.toStdString()});
-  const bool same = path == m_path;
-  Hold held;
-  if (!same || m_lock == nullptr) {
-    held = hold(path);
-    // What another window has, this one does not write over; where there is merely no guard to be had, it does.
-    if (!held.readOnlyWhy.isEmpty()) return fail(Fault::InUse, {0, 0, path.toStdString()});
-  } else {
-    held.lock = std::move(m_lock);
-  }
+  Hold held = hold(path);
+  // What another window has, this one does not write over; where there is merely no guard to be had, it does.
+  if (!held.readOnlyWhy.isEmpty()) return fail(Fault::InUse, {0, 0, path.toStdString()});
   const auto saved = saveBook(*m_book, path.toStdString());
   if (!saved) {
-    if (held.lock != nullptr && (same || held.lock->isOf(m_path.toStdString()))) m_lock = std::move(held.lock);
+    if (held.lock != nullptr && held.lock->isOf(m_path.toStdString())) m_lock = std::move(held.lock);
     return tl::make_unexpected(saved.error());
   }
   m_lock = std::move(held.lock);

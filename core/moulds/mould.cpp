@@ -97,15 +97,9 @@ std::vector<EdgePoint> cutPatch(const OffsetPatch& patch, double xMm) {
 void trimAtChine(std::vector<EdgePoint>& lower, std::vector<EdgePoint>& upper) {
   for (std::size_t i = lower.size(); i-- > 1;) {
     for (std::size_t j = 0; j + 1 < upper.size(); ++j) {
-      const Vec3 a = lower[i - 1].at, b = lower[i].at, c = upper[j].at, d = upper[j + 1].at;
-      const Vec3 ab = b - a, cd = d - c;
-      const double cross = ab.y() * cd.z() - ab.z() * cd.y();
-      if (std::abs(cross) < 1e-12) continue;
-      const Vec3 ac = c - a;
-      const double s = (ac.y() * cd.z() - ac.z() * cd.y()) / cross;
-      const double u = (ac.y() * ab.z() - ac.z() * ab.y()) / cross;
-      if (s < 0.0 || s > 1.0 || u < 0.0 || u > 1.0) continue;
-      const Vec3 corner = a + s * ab;
+      const auto shares = legsCross(lower[i - 1].at, lower[i].at, upper[j].at, upper[j + 1].at);
+      if (!shares) continue;
+      const Vec3 corner = lower[i - 1].at + shares->first * (lower[i].at - lower[i - 1].at);
       lower.resize(i);
       lower.push_back({corner, lower.back().bevelRad});
       upper.erase(upper.begin(), upper.begin() + static_cast<std::ptrdiff_t>(j) + 1);
