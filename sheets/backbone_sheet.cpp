@@ -12,10 +12,10 @@ namespace narrows {
 namespace {
 
 constexpr double textMm = 4.2;
-constexpr double headTextMm = 9.0;
+constexpr double timberNameMm = 9.0;
 constexpr double prickMm = 2.0;
 /// Lines of the profile are drawn in chords no longer than this.
-constexpr double chordMm = 5.0;
+constexpr double outlineChordMm = 5.0;
 
 std::string titled(const BackboneSheetOf& of, const std::string& words) {
   return (of.boat.empty() ? "" : of.boat + " · ") + words;
@@ -39,7 +39,7 @@ void heading(Drawing& drawing, const Vec2& at, const std::string& words) {
   SheetText text;
   text.at = at;
   text.text = words;
-  text.heightMm = headTextMm;
+  text.heightMm = timberNameMm;
   text.bold = true;
   text.isHeading = true;
   drawing.texts.push_back(text);
@@ -53,7 +53,7 @@ void prick(Drawing& drawing, const Vec2& at) {
 
 /// The parts of a curve that lie on a shape.
 void drawOn(Drawing& drawing, LineRole role, const Batten& curve, const Polygon& shape) {
-  const int steps = std::max(2, static_cast<int>(std::ceil(curve.lengthMm() / chordMm)));
+  const int steps = std::max(2, static_cast<int>(std::ceil(curve.lengthMm() / outlineChordMm)));
   std::vector<Vec2> stretch;
   const auto finish = [&] {
     if (stretch.size() > 1) drawing.line(role, stretch);
@@ -266,7 +266,7 @@ Drawing keelSheet(const BackboneSheetOf& of) {
     for (const Vec2& at : points) nails.emplace_back(at.x(), at.y(), 0.0);
     const Batten batten = Batten::spring(nails, BattenEnds::Free);
     std::vector<Vec2> line;
-    const int steps = std::max(2, static_cast<int>(batten.lengthMm() / chordMm));
+    const int steps = std::max(2, static_cast<int>(batten.lengthMm() / outlineChordMm));
     for (int i = 0; i <= steps; ++i) {
       const Vec3 at = batten.pointAtShare(static_cast<double>(i) / steps);
       line.emplace_back(at.x(), side * at.y());
@@ -336,7 +336,7 @@ Drawing formSheet(const BackboneSheetOf& of, const Lamination& lamination, const
                                  " strips of " + showDecimal(lamination.stripMm, 1) + " mm");
   const auto curve = [](const Batten& batten) {
     std::vector<Vec2> line;
-    const int steps = std::max(2, static_cast<int>(std::ceil(batten.lengthMm() / chordMm)));
+    const int steps = std::max(2, static_cast<int>(std::ceil(batten.lengthMm() / outlineChordMm)));
     for (int i = 0; i <= steps; ++i) line.push_back(inProfile(batten.pointAtShare(static_cast<double>(i) / steps)));
     return line;
   };

@@ -11,10 +11,10 @@ namespace narrows {
 namespace {
 
 /// Chords of an outline as drawn are no longer than this: their sag is under 0.03 mm at a radius of 60 mm.
-constexpr double chordMm = 4.0;
-constexpr double tickMm = 14.0;
+constexpr double mouldChordMm = 4.0;
+constexpr double centreTickMm = 14.0;
 constexpr double markTextMm = 4.2;
-constexpr double headTextMm = 9.0;
+constexpr double mouldNameMm = 9.0;
 /// Marks nearer together than this have their words moved further in.
 constexpr double crowdedMm = 9.0;
 constexpr double setInMm = 112.0;
@@ -27,7 +27,7 @@ Vec2 flat(const Vec3& at, double side) {
 std::vector<Vec2> polyline(const MouldOutline& outline, double side) {
   std::vector<Vec2> points;
   const double length = outline.lengthMm();
-  const int steps = std::max(2, static_cast<int>(std::ceil(length / chordMm)));
+  const int steps = std::max(2, static_cast<int>(std::ceil(length / mouldChordMm)));
   for (int i = 0; i <= steps; ++i) points.push_back(flat(outline.pointAt(length * i / steps), side));
   return points;
 }
@@ -109,7 +109,7 @@ class MouldDrawer {
       const Vec2 run = (flat(after, side) - flat(before, side)).normalized();
       const Vec2 in = side * Vec2(-run.y(), run.x());
       const Vec2 at = flat(mark.at, side);
-      const double tick = mark.isPlankLine ? 1.6 * tickMm : tickMm;
+      const double tick = mark.isPlankLine ? 1.6 * centreTickMm : centreTickMm;
       m_drawing.line(LineRole::Mark, {at, at + tick * in});
       if (side < 0.0) continue;
       setIn = mark.alongMm - last < crowdedMm && !setIn;
@@ -129,7 +129,7 @@ class MouldDrawer {
     SheetText heading;
     heading.at = Vec2(6.0, y + 24.0);
     heading.text = "MOULD " + m_mould.name;
-    heading.heightMm = headTextMm;
+    heading.heightMm = mouldNameMm;
     heading.bold = true;
     heading.isHeading = true;
     m_drawing.texts.push_back(heading);

@@ -10,7 +10,7 @@ namespace narrows {
 namespace {
 
 constexpr double tickStepMm = 40.0;
-constexpr double tickMm = 4.0;
+constexpr double edgeTickMm = 4.0;
 constexpr double letterStepMm = 190.0;  // less than any page is wide
 constexpr double nameHeightMm = 9.0;
 constexpr double labelHeightMm = 5.0;
@@ -70,7 +70,7 @@ class PatternDrawer {
       Vec2 along(1.0, 0.0);
       const Vec2 foot = pointAlong(m_plank.lower, at, &along);
       const Vec2 waste = up() * Vec2(along.y(), -along.x());
-      m_drawing.line(LineRole::KeelEdge, {foot, foot + tickMm * waste});
+      m_drawing.line(LineRole::KeelEdge, {foot, foot + edgeTickMm * waste});
     }
     // Lettered along the edges, on the wood, so often that every page of a tiled pattern says which edge it shows.
     for (double at = letterStepMm * 0.5; at < length - letterStepMm * 0.2; at += letterStepMm) {

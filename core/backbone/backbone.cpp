@@ -11,7 +11,7 @@ namespace {
 
 /// Ids of what Narrows draws itself, before the builder takes it over: none of the book's reach so high.
 constexpr std::int64_t firstDrawnId = std::int64_t{1} << 40;
-constexpr double mmPerFoot = 12.0 * mmPerInch;
+constexpr double footMm = 12.0 * mmPerInch;
 constexpr double radPerDegree = 0.017453292519943295;
 
 /// Works out one backbone, part by part.
@@ -90,7 +90,7 @@ class Maker {
     GrooveLimits limits;
     limits.thicknessMm = thickness();
     limits.stopBelowEndMm = plan.stopBelowSheer.mm();
-    limits.mostRollRadPerMm = plan.mostRollDegPerFoot * radPerDegree / mmPerFoot;
+    limits.mostRollRadPerMm = plan.mostRollDegPerFoot * radPerDegree / footMm;
     limits.reachMm = plan.cutterReach.mm();
     for (const RabbetRun& run : *m_made.rabbet) {
       if (run.part == RabbetPart::Stem && plan.stem != StemMake::Rabbeted) continue;

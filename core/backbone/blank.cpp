@@ -12,9 +12,9 @@ constexpr int coverSteps = 48;
 constexpr int mostPieces = 60;
 
 /// The timber as a band along its hollow edge.
-class Band {
+class BentBand {
  public:
-  explicit Band(const BentPart& part) : m_part(part), m_wood(part.woodSide()) {
+  explicit BentBand(const BentPart& part) : m_part(part), m_wood(part.woodSide()) {
     std::vector<Vec3> nails;
     for (int i = 0; i <= 100; ++i) {
       const Vec2 at = point(i / 100.0, 0.5 * part.mouldingMm);
@@ -76,7 +76,7 @@ Result<Blank> buildBlank(const BentPart& part, const BlankPlan& plan, Unit unit)
   const double least = deepest + 2.0 * margin;
   if (width <= least || plan.boardThickness.mm() <= 0.0)
     return fail(Fault::BoardTooNarrow, {}, {words(width), words(deepest), words(std::ceil(least * 1.1))});
-  const Band band(part);
+  const BentBand band(part);
   Blank blank;
   blank.layers = std::max(1, static_cast<int>(std::ceil(part.sidingMm / plan.boardThickness.mm() - 1e-9)));
   blank.layerMm = part.sidingMm / blank.layers;

@@ -10,8 +10,8 @@ namespace narrows {
 namespace {
 
 constexpr int edgeRows = 64;
-constexpr int mostSteps = 60;
-constexpr double settledMm = 1e-7;
+constexpr int mostTransomSteps = 60;
+constexpr double transomSettledMm = 1e-7;
 /// Rows are carried this far past their ends, in bays, to meet a face that lies abaft the table's.
 constexpr double mostBeyond = 0.5;
 constexpr int crownPoints = 24;
@@ -50,22 +50,22 @@ class TransomSurface {
 };
 
 /// Where the rows of the planking's inside meet a face.
-struct Cut {
+struct LevelCut {
   TransomOutline outline;
   double beyond = 0.0;
 };
 
-Cut cutFace(const Hull& drawn, double carriedMm, const TransomSurface& face, double abaftMm) {
-  Cut cut;
+LevelCut cutFace(const Hull& drawn, double carriedMm, const TransomSurface& face, double abaftMm) {
+  LevelCut cut;
   for (const SurfacePatch& surface : drawn.patches) {
     const OffsetPatch patch(surface, carriedMm);
     for (int k = 0; k <= edgeRows; ++k) {
       const double v = static_cast<double>(k) / edgeRows;
       double t = patch.lastT(), step = 1e-4;
       bool met = false;
-      for (int i = 0; i < mostSteps && !met; ++i) {
+      for (int i = 0; i < mostTransomSteps && !met; ++i) {
         const double error = face.abaft(patch.point(t, v)) - abaftMm;
-        met = std::abs(error) < settledMm;
+        met = std::abs(error) < transomSettledMm;
         const double slope =
             (face.abaft(patch.point(t + step, v)) - face.abaft(patch.point(t - step, v))) / (2.0 * step);
         if (met || std::abs(slope) < 1e-6) break;
@@ -114,8 +114,8 @@ Result<Transom> expandTransom(const TransomHull& hull, const TransomPlan& plan,
   const double carried = outsideDrawn ? -hull.table->thickness.mm() : 0.0;
   const double thickness = plan.thickness.mm();
   const bool givesAfter = plan.given == TransomFace::After;
-  Cut after = cutFace(*hull.drawn, carried, face, givesAfter ? 0.0 : thickness);
-  Cut fore = cutFace(*hull.drawn, carried, face, givesAfter ? -thickness : 0.0);
+  LevelCut after = cutFace(*hull.drawn, carried, face, givesAfter ? 0.0 : thickness);
+  LevelCut fore = cutFace(*hull.drawn, carried, face, givesAfter ? -thickness : 0.0);
   if (after.outline.edge.size() < 2 || fore.outline.edge.size() < 2)
     return fail(Fault::NoTransom, {}, {"its faces do not cut the planking: check its profile and its thickness."});
   Transom transom;

@@ -11,27 +11,28 @@ namespace {
 using Json = nlohmann::ordered_json;
 
 template <typename Choice>
-using Words = std::vector<std::pair<Choice, const char*>>;
+using Spellings = std::vector<std::pair<Choice, const char*>>;
 
-const Words<StemMake> stemWords{
+const Spellings<StemMake> stemWords{
     {StemMake::Rabbeted, "rabbeted"}, {StemMake::TwoPiece, "two-piece"}, {StemMake::Bevelled, "bevelled"}};
-const Words<KeelMake> keelWords{{KeelMake::Upright, "upright"}, {KeelMake::Plank, "plank"}};
-const Words<TimberKind> timberWords{
+const Spellings<KeelMake> keelWords{{KeelMake::Upright, "upright"}, {KeelMake::Plank, "plank"}};
+const Spellings<TimberKind> timberWords{
     {TimberKind::Keel, "keel"},      {TimberKind::Stem, "stem"},         {TimberKind::OuterStem, "outer-stem"},
     {TimberKind::Knee, "knee"},      {TimberKind::Deadwood, "deadwood"}, {TimberKind::Sternpost, "sternpost"},
     {TimberKind::Keelson, "keelson"}};
-const Words<JointKind> jointWords{{JointKind::Butt, "butt"},
-                                  {JointKind::Scarf, "scarf"},
-                                  {JointKind::NibbedScarf, "nibbed-scarf"},
-                                  {JointKind::HookedScarf, "hooked-scarf"}};
-const Words<TransomFace> faceWords{{TransomFace::After, "after"}, {TransomFace::Fore, "fore"}};
-const Words<Bending> bendingWords{{Bending::Cold, "cold"}, {Bending::Steamed, "steamed"}, {Bending::Green, "green"}};
-const Words<FaultKind> faultWords{{FaultKind::Knot, "knot"}, {FaultKind::Check, "check"},
-                                  {FaultKind::Nail, "nail"}, {FaultKind::Heart, "heart"},
-                                  {FaultKind::Wane, "wane"}, {FaultKind::TornGrain, "torn-grain"}};
-const Words<CameOutChoice> followWords{{CameOutChoice::Drawing, "drawing"},
-                                       {CameOutChoice::AsMeasured, "as-measured"},
-                                       {CameOutChoice::Between, "between"}};
+const Spellings<JointKind> jointWords{{JointKind::Butt, "butt"},
+                                      {JointKind::Scarf, "scarf"},
+                                      {JointKind::NibbedScarf, "nibbed-scarf"},
+                                      {JointKind::HookedScarf, "hooked-scarf"}};
+const Spellings<TransomFace> faceWords{{TransomFace::After, "after"}, {TransomFace::Fore, "fore"}};
+const Spellings<Bending> bendingWords{
+    {Bending::Cold, "cold"}, {Bending::Steamed, "steamed"}, {Bending::Green, "green"}};
+const Spellings<FaultKind> faultWords{{FaultKind::Knot, "knot"}, {FaultKind::Check, "check"},
+                                      {FaultKind::Nail, "nail"}, {FaultKind::Heart, "heart"},
+                                      {FaultKind::Wane, "wane"}, {FaultKind::TornGrain, "torn-grain"}};
+const Spellings<CameOutChoice> followWords{{CameOutChoice::Drawing, "drawing"},
+                                           {CameOutChoice::AsMeasured, "as-measured"},
+                                           {CameOutChoice::Between, "between"}};
 
 // Each kind of thing once: the same list of keys is written and read.
 
@@ -229,7 +230,7 @@ class Writer {
     json[name] = list;
   }
   template <typename Choice>
-  void operator()(const char* name, Choice value, const Words<Choice>& words) {
+  void operator()(const char* name, Choice value, const Spellings<Choice>& words) {
     for (const auto& [one, word] : words) {
       if (one == value) json[name] = word;
     }
@@ -311,7 +312,7 @@ class Reader {
     }
   }
   template <typename Choice>
-  void operator()(const char* name, Choice& value, const Words<Choice>& words) {
+  void operator()(const char* name, Choice& value, const Spellings<Choice>& words) {
     const Json* found = key(name);
     if (found == nullptr) return;
     std::string all;

@@ -41,11 +41,6 @@ Result<void> keepBackups(const std::string& path) {
   return keepAs(path, backupName(path, 1));
 }
 
-Problems named(Problems problems, const std::string& name) {
-  for (Problem& problem : problems) problem.where.name = name;
-  return problems;
-}
-
 std::string lockName(const std::string& bookPath) {
   std::error_code error;
   const std::string whole = fs::weakly_canonical(fileBehind(bookPath), error).string();
@@ -59,11 +54,7 @@ Result<ReadBook> loadBook(const std::string& path) {
   if (!text) return tl::make_unexpected(text.error());
   auto read = readBook(*text);
   if (read) return read;
-  Problems problems = read.error();
-  for (Problem& problem : problems) {
-    if (problem.where.name.empty()) problem.where.name = path;
-  }
-  return tl::make_unexpected(problems);
+  return tl::make_unexpected(namedIfNot(read.error(), path));
 }
 
 Result<Saved> saveBook(const Book& book, const std::string& path) {

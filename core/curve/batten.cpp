@@ -1,11 +1,11 @@
 #include "curve/batten.h"
 
-#include <Eigen/Cholesky>
 #include <algorithm>
 #include <array>
 #include <cmath>
 #include <limits>
 
+#include "curve/dense.h"
 #include "problem/problem.h"
 
 namespace narrows {
@@ -300,7 +300,7 @@ std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double>
       difference(row, i) = 1.0 / product;
     }
   }
-  const Eigen::MatrixXd stiffness = difference.transpose() * difference;
+  const Eigen::MatrixXd stiffness = times(difference.transpose(), difference);
   Eigen::MatrixXd given(n, 3);
   for (Eigen::Index i = 0; i < n; ++i) given.row(i) = nails[static_cast<std::size_t>(i)].transpose();
 
@@ -319,8 +319,8 @@ std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double>
     const double stiff = std::pow(10.0, -3.0 + 8.0 * step / (stiffnessSteps - 1));
     Eigen::MatrixXd normal = stiff * stiffness;
     normal.diagonal() += pull;
-    const Eigen::MatrixXd influence = normal.llt().solve(Eigen::MatrixXd(pull.asDiagonal()));
-    const Eigen::MatrixXd tried = influence * given;
+    const Eigen::MatrixXd influence = solveDefinite(normal, pull.asDiagonal());
+    const Eigen::MatrixXd tried = times(influence, given);
     const double freedom = static_cast<double>(n) - influence.trace();
     const double scatter =
         ((tried - given).array().colwise() * pull.array().sqrt()).matrix().block(1, 0, n - 2, 3).squaredNorm();

@@ -10,9 +10,9 @@ namespace narrows {
 
 namespace {
 
-constexpr int mostRespacings = 4;
+constexpr int mostRowRespacings = 4;
 /// Re-spacing stops when no span's length changes by more than this share.
-constexpr double respacingShare = 1e-6;
+constexpr double rowSettledShare = 1e-6;
 
 using Block = Eigen::Matrix2d;
 using Sides = Eigen::Matrix<double, 2, 3>;
@@ -27,7 +27,7 @@ FairRow FairRow::spring(std::span<const Vec3> nails) {
   row.m_bends = row.m_slopes;
   for (std::size_t i = 0; i + 1 < nails.size(); ++i) row.m_spans.push_back((nails[i + 1] - nails[i]).norm());
   if (nails.size() < 2) return row;
-  for (int round = 0; round < mostRespacings; ++round) {
+  for (int round = 0; round < mostRowRespacings; ++round) {
     row.solve();
     if (nails.size() < 3) break;
     double change = 0.0;
@@ -43,7 +43,7 @@ FairRow FairRow::spring(std::span<const Vec3> nails) {
       change = std::max(change, std::abs(arc / row.m_spans[i] - 1.0));
       spans.push_back(arc);
     }
-    if (change < respacingShare) break;
+    if (change < rowSettledShare) break;
     row.m_spans = spans;
   }
   return row;

@@ -1,9 +1,9 @@
 #include "curve/spline_stiffness.h"
 
-#include <Eigen/Cholesky>
 #include <algorithm>
 #include <vector>
 
+#include "curve/dense.h"
 #include "problem/problem.h"
 
 namespace narrows {
@@ -26,7 +26,7 @@ Eigen::MatrixXd splineStiffness(std::span<const Vec3> nails) {
     bays(j, j) = (before + after) / 3.0;
     if (j + 1 < n - 2) bays(j, j + 1) = bays(j + 1, j) = after / 6.0;
   }
-  return second * bays.llt().solve(second.transpose());
+  return times(second, solveDefinite(bays, second.transpose()));
 }
 
 }  // namespace narrows

@@ -1,9 +1,9 @@
 #include "fairing/chosen_batten.h"
 
-#include <Eigen/Cholesky>
 #include <algorithm>
 #include <cmath>
 
+#include "curve/dense.h"
 #include "curve/spline_stiffness.h"
 #include "fairing/nail_float.h"
 
@@ -47,7 +47,7 @@ std::optional<LaidBatten> layBatten(const TableLine& line, const std::vector<boo
     const double bay = length / static_cast<double>(n - 1);
     Eigen::MatrixXd system = weightOf(stiffness) * bay * bay * bay * splineStiffness(nails);
     system.diagonal().array() += 1.0;
-    const Eigen::MatrixX3d laid = system.llt().solve(given);
+    const Eigen::MatrixX3d laid = solveDefinite(system, given);
     for (Eigen::Index i = 0; i < n; ++i) nails[static_cast<std::size_t>(i)] = laid.row(i).transpose();
   }
   LaidBatten batten{Batten::spring(nails, ends), {}, 0.0};

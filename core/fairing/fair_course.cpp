@@ -1,12 +1,10 @@
 #include "fairing/fair_course.h"
 
-#include <Eigen/Eigenvalues>
-#include <Eigen/LU>
-#include <Eigen/QR>
 #include <algorithm>
 #include <cmath>
 #include <limits>
 
+#include "curve/dense.h"
 #include "problem/problem.h"
 
 namespace narrows {
@@ -68,19 +66,19 @@ double likeliestBow(const Eigen::MatrixXd& shared, const Eigen::MatrixXd& shapes
   const Eigen::Index n = shared.rows();
   const Eigen::VectorXd scale = doubt2.array().rsqrt();
   const Eigen::MatrixXd scaledShapes = scale.asDiagonal() * shapes;
-  const Eigen::MatrixXd frame = scaledShapes.householderQr().householderQ();
+  const Eigen::MatrixXd frame = frameAbout(scaledShapes);
   const Eigen::MatrixXd rest = frame.rightCols(n - freeTerms);
   double best = -std::numeric_limits<double>::max(), chosen = usual.value_or(leastBowMm);
   if (n <= freeTerms) return chosen;
-  const Eigen::MatrixXd projected = rest.transpose() * (scale.asDiagonal() * shared * scale.asDiagonal()) * rest;
-  const Eigen::SelfAdjointEigenSolver<Eigen::MatrixXd> spectrum(projected);
-  const Eigen::MatrixX3d parts =
-      spectrum.eigenvectors().transpose() * (rest.transpose() * (scale.asDiagonal() * points));
+  const Eigen::MatrixXd restTurned = rest.transpose();
+  const Spectrum spectrum =
+      spectrumOf(times(times(restTurned, scale.asDiagonal() * shared * scale.asDiagonal()), rest));
+  const Eigen::MatrixXd parts = times(spectrum.vectors.transpose(), times(restTurned, scale.asDiagonal() * points));
   for (int step = 0; step < bowSteps; ++step) {
     const double bow = leastBowMm * std::pow(10.0, step / 4.0);
     double score = 0.0;
     for (Eigen::Index k = 0; k < parts.rows(); ++k) {
-      const double variance = bow * bow * std::max(0.0, spectrum.eigenvalues()(k)) + 1.0;
+      const double variance = bow * bow * std::max(0.0, spectrum.values(k)) + 1.0;
       score -= 0.5 * (std::log(variance) + parts.row(k).squaredNorm() / variance);
     }
     if (usual) {
@@ -120,7 +118,7 @@ FairCourse::FairCourse(std::span<const CourseNail> nails, std::optional<double> 
   m_strength = bow * bow;
   system.topLeftCorner(n, n) *= m_strength;
   system.topLeftCorner(n, n).diagonal() += doubt2;
-  m_inverse = system.partialPivLu().inverse();
+  m_inverse = inverseOf(system);
 }
 
 FairCourse::Spot FairCourse::at(double alongMm) const {
@@ -141,7 +139,7 @@ double FairCourse::restlessness(int before) const {
   const Eigen::Index n = m_points.rows();
   // Left out one at a time: away Q y / Q_ii, variance 1 / Q_ii, Q the inverse's block of the nails
   // (C. Rasmussen and C. Williams, Gaussian Processes for Machine Learning, 2006, 5.4.2).
-  const Eigen::MatrixX3d pulled = m_inverse.topLeftCorner(n, n) * m_points;
+  const Eigen::MatrixXd pulled = times(m_inverse.topLeftCorner(n, n), m_points);
   double sum = 0.0;
   int count = 0;
   for (Eigen::Index i = std::max<Eigen::Index>(before - 1, 0); i <= std::min<Eigen::Index>(before + 2, n - 1); ++i) {

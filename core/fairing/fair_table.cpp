@@ -14,11 +14,11 @@ namespace {
 constexpr int outerRounds = 3;
 constexpr int mostSweeps = 400;
 /// A sweep that moves no figure further than this ends the descent, mm.
-constexpr double settledMm = 1e-3;
+constexpr double sweepSettledMm = 1e-3;
 /// Figures moved less than this are not reported, mm.
 constexpr double reportedMm = 0.02;
 /// Nails nearer together than this are not both bent through.
-constexpr double leastBayMm = 1.0;
+constexpr double leastFairBayMm = 1.0;
 /// An axis all but along its line does not hold it.
 constexpr double leastSquare = 0.05;
 /// The largest tolerance, as a share of the boat's length.
@@ -76,7 +76,7 @@ class TableFairer {
       for (std::size_t i = 0; i < line.nails.size(); ++i) {
         const auto at = line.figuresAt(i);
         if (std::any_of(at.begin(), at.end(), [&](const auto& f) { return m_pulled.contains(f.first); })) continue;
-        if (!stiff.nails.empty() && (line.nails[i].at - stiff.nails.back()).norm() < leastBayMm) continue;
+        if (!stiff.nails.empty() && (line.nails[i].at - stiff.nails.back()).norm() < leastFairBayMm) continue;
         stiff.nails.push_back(line.nails[i].at);
         figures.push_back(at);
       }
@@ -127,7 +127,7 @@ class TableFairer {
         most = std::max(most, std::abs(step));
         for (const Hold& hold : holds) m_lines[hold.line].nails[hold.nail] += step * hold.square;
       }
-      if (most < settledMm) return;
+      if (most < sweepSettledMm) return;
     }
   }
 

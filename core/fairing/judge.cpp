@@ -1,12 +1,12 @@
 #include "fairing/judge.h"
 
-#include <Eigen/Cholesky>
 #include <algorithm>
 #include <cmath>
 #include <limits>
 #include <numbers>
 #include <span>
 
+#include "curve/dense.h"
 #include "fairing/fair_course.h"
 #include "fairing/nail_float.h"
 
@@ -354,7 +354,7 @@ class Judge {
         }
         shared(i, i) += own(i) * own(i);
       }
-      const Eigen::MatrixXd inverse = shared.llt().solve(Eigen::MatrixXd::Identity(n, n));
+      const Eigen::MatrixXd inverse = solveDefinite(shared, Eigen::MatrixXd::Identity(n, n));
       const Eigen::VectorXd left = inverse * apart;
       std::vector<std::pair<double, double>> said;
       for (Eigen::Index i = all ? 0 : n - 1; i < n; ++i) {

@@ -15,7 +15,7 @@ namespace narrows {
 namespace {
 
 /// Lines and sections of fewer nails tell nothing of their own course.
-constexpr std::size_t fewestNails = 4;
+constexpr std::size_t fewestOfACourse = 4;
 /// Gaps of a section that are looked at, the longest first.
 constexpr std::size_t gapsLookedAt = 5;
 /// Nails taken either side of a stretch of section.
@@ -143,7 +143,7 @@ std::vector<LineOffSurface> lookAtSurface(const OffsetTable& table, const Judgem
   std::vector<LineOffSurface> found;
   for (const TableLine& line : judgement.lines) {
     if (stop.stop_requested()) break;
-    if (line.kind != LineKind::Along || line.nails.size() < fewestNails) continue;
+    if (line.kind != LineKind::Along || line.nails.size() < fewestOfACourse) continue;
     const auto drawn =
         std::find_if(lines.begin(), lines.end(), [&](const DrawnLine& one) { return one.row == line.list; });
     if (drawn == lines.end()) continue;
@@ -242,7 +242,7 @@ std::vector<NotHeld> lookAtHolds(const OffsetTable& table, const Judgement& judg
   for (const TableLine& line : judgement.lines) {
     if (line.kind != LineKind::Section) continue;
     const TableLine section = apart(line);
-    if (section.nails.size() < fewestNails) continue;
+    if (section.nails.size() < fewestOfACourse) continue;
     auto held = leastHeld(table, section, rounding);
     if (!held) continue;
     const auto [known, isNew] = open.try_emplace({held->from, held->to}, *held);

@@ -7,12 +7,12 @@ namespace narrows {
 
 namespace {
 
-constexpr double sameNailMm = 0.01;
+constexpr double nailsApartMm = 0.01;
 /// Pieces a batten's bay is walked in to find a crossing.
 constexpr int stepsABay = 4;
-constexpr double settledMm = 1e-6;
+constexpr double floatSettledMm = 1e-6;
 /// A batten is followed this share of its length beyond its end, to float an end nail.
-constexpr double beyondShare = 0.5;
+constexpr double lookBeyondShare = 0.5;
 /// A nail is floated by so many others to either side: each further one moves the batten there by a quarter of what the
 /// one before did, these all but a millionth of it.
 constexpr std::size_t floatReach = 12;
@@ -24,7 +24,7 @@ constexpr double noEnergy = 1e-9;
 std::optional<Batten> springLine(const TableLine& line, const std::vector<bool>& out, BattenEnds ends) {
   std::vector<Vec3> nails;
   for (std::size_t i = 0; i < line.nails.size(); ++i) {
-    if (!out[i] && (nails.empty() || (line.nails[i].at - nails.back()).norm() > sameNailMm))
+    if (!out[i] && (nails.empty() || (line.nails[i].at - nails.back()).norm() > nailsApartMm))
       nails.push_back(line.nails[i].at);
   }
   if (nails.size() < 2) return std::nullopt;
@@ -33,7 +33,7 @@ std::optional<Batten> springLine(const TableLine& line, const std::vector<bool>&
 
 std::optional<double> crossingOf(const Batten& batten, const Vec3& point, const Vec3& axis, const Vec3& square) {
   const auto beside = [&](double along) { return (batten.pointAt(along) - point).dot(square); };
-  const double reach = beyondShare * batten.lengthMm();
+  const double reach = lookBeyondShare * batten.lengthMm();
   std::vector<double> stops{-reach};
   for (std::size_t i = 0; i + 1 < batten.nailCount(); ++i) {
     const double a = batten.nailLengthsMm()[i], b = batten.nailLengthsMm()[i + 1];
@@ -49,7 +49,7 @@ std::optional<double> crossingOf(const Batten& batten, const Vec3& point, const 
     double atHigh = beside(high);
     const double nextLow = atHigh;
     if ((atLow > 0.0) != (atHigh > 0.0)) {
-      for (int step = 0; step < 60 && high - low > settledMm; ++step) {
+      for (int step = 0; step < 60 && high - low > floatSettledMm; ++step) {
         // Secant kept within the bracket; every third step halves it.
         double middle = step % 3 == 2 ? 0.5 * (low + high) : (low * atHigh - high * atLow) / (atHigh - atLow);
         middle = std::clamp(middle, low, high);
@@ -57,7 +57,7 @@ std::optional<double> crossingOf(const Batten& batten, const Vec3& point, const 
         const bool fromLow = (here > 0.0) == (atLow > 0.0);
         (fromLow ? low : high) = middle;
         (fromLow ? atLow : atHigh) = here;
-        if (std::abs(here) < settledMm) {
+        if (std::abs(here) < floatSettledMm) {
           low = high = middle;
           break;
         }

@@ -14,7 +14,7 @@ namespace {
 /// chord of a step lies within 0.1 mm of the line.
 constexpr int boundarySteps = 200;
 /// Nails of one line nearer together than this are one.
-constexpr double sameNailMm = 1e-3;
+constexpr double sameTableNailMm = 1e-3;
 
 using Polyline = std::vector<Vec3>;
 
@@ -80,7 +80,7 @@ class LineMaker {
         if (m_pulled.contains({FigureRef::In::Profile, k, i})) continue;
         const ProfilePoint& point = m_table.profiles[k].points[i];
         const Vec3 at(point.distance.mm(), half, point.height.mm());
-        if (nails.empty() || (at - nails.back()).norm() > sameNailMm) nails.push_back(at);
+        if (nails.empty() || (at - nails.back()).norm() > sameTableNailMm) nails.push_back(at);
       }
     }
     return walk(nails);
@@ -125,7 +125,7 @@ class LineMaker {
     if (m_table.row(RowKind::Height, line) == nullptr) return {};
     std::vector<Vec3> nails;
     const auto add = [&nails](const Vec3& at) {
-      if (nails.empty() || at.x() > nails.back().x() + sameNailMm) nails.push_back(at);
+      if (nails.empty() || at.x() > nails.back().x() + sameTableNailMm) nails.push_back(at);
     };
     const bool sheer = line == RowLine::Sheer;
     if (!m_stem.empty()) add(sheer ? m_stem.back() : m_stem.front());
@@ -256,12 +256,12 @@ class LineMaker {
     for (std::size_t column = 0; column < m_table.stations.size(); ++column) {
       const auto nail = rowNail(row, column);
       // Forward of the foot of the stem the rabbet is the stem's.
-      if (nail && (line.nails.empty() || nail->at.x() > line.nails.back().at.x() + sameNailMm))
+      if (nail && (line.nails.empty() || nail->at.x() > line.nails.back().at.x() + sameTableNailMm))
         line.nails.push_back(*nail);
     }
     if (!m_sternpost.empty() && !line.nails.empty() && !siding) {
       const LineNail end = flat(sheer ? m_sternpost.back() : m_sternpost.front());
-      if (end.at.x() > line.nails.back().at.x() + sameNailMm) line.nails.push_back(end);
+      if (end.at.x() > line.nails.back().at.x() + sameTableNailMm) line.nails.push_back(end);
     }
     finish(line);
   }

@@ -5,7 +5,8 @@
 
 #include <cerrno>
 #include <cstring>
-#include <filesystem>
+
+#include "files/whole_file.h"
 
 namespace narrows {
 
@@ -15,10 +16,6 @@ bool isAt(int file, const std::string& path) {
   struct stat held = {}, there = {};
   return ::fstat(file, &held) == 0 && ::stat(path.c_str(), &there) == 0 && held.st_dev == there.st_dev &&
          held.st_ino == there.st_ino;
-}
-
-std::string folderOf(const std::string& path) {
-  return std::filesystem::path(path).parent_path().string();
 }
 
 }  // namespace

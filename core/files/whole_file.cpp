@@ -19,11 +19,6 @@ tl::unexpected<Problems> cannotWrite(const std::string& path, int error) {
   return fail(Fault::CannotWrite, {0, 0, path}, {std::strerror(error)});
 }
 
-std::string folderOf(const std::string& path) {
-  const std::string folder = fs::path(path).parent_path().string();
-  return folder.empty() ? "." : folder;
-}
-
 /// A name is in its folder for good once the folder is synced. Disks that cannot do that are taken at their word.
 void syncFolder(const std::string& path) {
   const OpenFile folder(folderOf(path), O_RDONLY | O_DIRECTORY);
@@ -31,6 +26,11 @@ void syncFolder(const std::string& path) {
 }
 
 }  // namespace
+
+std::string folderOf(const std::string& path) {
+  const std::string folder = fs::path(path).parent_path().string();
+  return folder.empty() ? "." : folder;
+}
 
 Result<std::string> readWholeFile(const std::string& path, std::size_t mostBytes) {
   std::error_code error;
@@ -119,9 +119,7 @@ Result<void> writeWholeFile(const std::string& path, std::string_view text) {
   auto written = writeBeside(beside, text, target);
   if (written) written = putInPlace(beside, target);
   if (written) return written;
-  Problems problems = written.error();
-  for (Problem& problem : problems) problem.where.name = path;
-  return tl::make_unexpected(problems);
+  return tl::make_unexpected(named(written.error(), path));
 }
 
 Result<void> makeFolders(const std::string& path) {

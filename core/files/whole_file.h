@@ -15,6 +15,9 @@ Result<std::string> readWholeFile(const std::string& path, std::size_t mostBytes
 /// what it points to is written. Fails with nothing changed.
 Result<void> writeWholeFile(const std::string& path, std::string_view text);
 
+/// The folder a path lies in; "." for a bare name.
+std::string folderOf(const std::string& path);
+
 /// The file that is really written for a path: where its links lead.
 std::string fileBehind(const std::string& path);
 

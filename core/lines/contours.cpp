@@ -8,7 +8,7 @@ namespace narrows {
 
 namespace {
 
-constexpr int columnsABay = 8;
+constexpr int contourColumns = 8;
 constexpr int rows = 48;
 constexpr int halvings = 30;
 
@@ -34,9 +34,9 @@ std::vector<Contour> contours(const Hull& hull, int axis, double value) {
   std::vector<Contour> done;
   for (const SurfacePatch& patch : hull.patches) {
     std::vector<Contour> open;
-    const auto columns = static_cast<int>(std::lround(patch.lastT())) * columnsABay;
+    const auto columns = static_cast<int>(std::lround(patch.lastT())) * contourColumns;
     for (int c = 0; c <= columns; ++c) {
-      const std::vector<Vec3> crossings = columnCrossings(patch, static_cast<double>(c) / columnsABay, axis, value);
+      const std::vector<Vec3> crossings = columnCrossings(patch, static_cast<double>(c) / contourColumns, axis, value);
       if (crossings.size() != open.size()) {
         for (Contour& one : open) done.push_back(std::move(one));
         open.assign(crossings.size(), {});

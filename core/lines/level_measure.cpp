@@ -16,7 +16,7 @@ constexpr double breadthCounts = 1.0 / 20.0;
 constexpr std::size_t stepsASpan = 8;
 /// A place is found to this share of the whole, in at most so many steps.
 constexpr double settledShare = 1e-10;
-constexpr int mostSteps = 12;
+constexpr int mostHalvings = 12;
 
 double levelOf(const Vec3& step) {
   return std::sqrt(step.z() * step.z() + breadthCounts * breadthCounts * (step.y() * step.y() + step.x() * step.x()));
@@ -48,7 +48,7 @@ LevelMeasure::Place LevelMeasure::placeAt(double share) const {
   if (b <= a) return {step, 0.0};
   const Vec2& rate = m_levelRate[step];
   double low = 0.0, high = 1.0, u = (wanted - a) / (b - a);
-  for (int i = 0; i < mostSteps; ++i) {
+  for (int i = 0; i < mostHalvings; ++i) {
     const double miss = CubicWeights::value(u)(a, b, rate.x(), rate.y()) - wanted;
     if (std::abs(miss) < settledShare * m_level.back()) break;
     (miss > 0.0 ? high : low) = u;

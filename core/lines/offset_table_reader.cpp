@@ -20,7 +20,7 @@ std::string lower(std::string_view text) {
   return result;
 }
 
-std::string trimmed(std::string_view text) {
+std::string trimmedField(std::string_view text) {
   const auto first = text.find_first_not_of(" \t\r");
   if (first == std::string_view::npos) return {};
   return std::string(text.substr(first, text.find_last_not_of(" \t\r") - first + 1));
@@ -64,22 +64,22 @@ bool splitRecord(std::string_view line, std::vector<std::string>& fields) {
       } else {
         fields.back() += c;
       }
-    } else if (c == '"' && trimmed(fields.back()).empty()) {
+    } else if (c == '"' && trimmedField(fields.back()).empty()) {
       fields.back().clear();
       inQuotes = wasQuoted = true;
     } else if (c == ',') {
-      if (!wasQuoted) fields.back() = trimmed(fields.back());
+      if (!wasQuoted) fields.back() = trimmedField(fields.back());
       wasQuoted = false;
       fields.emplace_back();
     } else {
       fields.back() += c;
     }
   }
-  if (!wasQuoted) fields.back() = trimmed(fields.back());
+  if (!wasQuoted) fields.back() = trimmedField(fields.back());
   return !inQuotes;
 }
 
-struct Record {
+struct TableRecord {
   int line;
   std::vector<std::string> fields;
 };
@@ -91,12 +91,12 @@ class TableReader {
   explicit TableReader(bool halfTyped) : m_halfTyped(halfTyped) {}
 
   Result<OffsetTable> read(std::string_view text) {
-    std::vector<Record> records = recordsOf(text);
+    std::vector<TableRecord> records = recordsOf(text);
     if (records.empty() && m_problems.empty()) return fail(Fault::Empty);
     if (!records.empty() && !readFirst(records.front())) return tl::make_unexpected(m_problems);
     if (!records.empty()) records.erase(records.begin());
     findUnit(records);
-    for (const Record& record : records) readRecord(record);
+    for (const TableRecord& record : records) readRecord(record);
     finish();
     if (!m_problems.empty()) {
       std::stable_sort(m_problems.begin(), m_problems.end(), [](const Problem& a, const Problem& b) {
@@ -113,9 +113,9 @@ class TableReader {
     m_problems.push_back({fault, {line, static_cast<int>(field), std::move(name)}, std::move(says)});
   }
 
-  std::vector<Record> recordsOf(std::string_view text) {
+  std::vector<TableRecord> recordsOf(std::string_view text) {
     if (text.starts_with("\xEF\xBB\xBF")) text.remove_prefix(3);
-    std::vector<Record> records;
+    std::vector<TableRecord> records;
     int line = 0;
     while (!text.empty()) {
       const auto end = text.find('\n');
@@ -123,9 +123,9 @@ class TableReader {
       text = end == std::string_view::npos ? std::string_view{} : text.substr(end + 1);
       ++line;
       if (one.ends_with('\r')) one.remove_suffix(1);
-      const std::string bare = trimmed(one);
+      const std::string bare = trimmedField(one);
       if (bare.empty() || bare.front() == '#') continue;
-      Record record{line, {}};
+      TableRecord record{line, {}};
       if (!splitRecord(one, record.fields)) {
         problem(Fault::QuoteOpen, line, record.fields.size(), {});
         continue;
@@ -135,7 +135,7 @@ class TableReader {
     return records;
   }
 
-  bool readFirst(const Record& record) {
+  bool readFirst(const TableRecord& record) {
     if (lower(record.fields[0]) != "offsets") {
       problem(Fault::FirstRecord, record.line, 1, {record.fields[0]});
       return false;
@@ -148,8 +148,8 @@ class TableReader {
   }
 
   /// The unit is wanted before any length, wherever its record stands.
-  void findUnit(const std::vector<Record>& records) {
-    for (const Record& record : records) {
+  void findUnit(const std::vector<TableRecord>& records) {
+    for (const TableRecord& record : records) {
       if (lower(record.fields[0]) != "units" || record.fields.size() < 2) continue;
       const auto unit = unitNamed(lower(record.fields[1]));
       if (unit) {
@@ -162,14 +162,14 @@ class TableReader {
     }
   }
 
-  Length length(const Record& record, std::size_t field) {
+  Length length(const TableRecord& record, std::size_t field) {
     const auto parsed = parseLength(record.fields[field], m_table.unit);
     if (parsed) return *parsed;
     problem(parsed.error()[0].fault, record.line, field + 1, parsed.error()[0].says, columnName(record, field));
     return {};
   }
 
-  std::string columnName(const Record& record, std::size_t field) const {
+  std::string columnName(const TableRecord& record, std::size_t field) const {
     const std::string name = lower(record.fields[0]);
     const bool row = name.starts_with("height") || name.starts_with("half-breadth") || name == "distance";
     const std::size_t first = name == "diagonal" ? 5 : 1;
@@ -178,13 +178,13 @@ class TableReader {
   }
 
   /// Whether this is the first record of its name; a second is a fault.
-  bool once(const Record& record) {
+  bool once(const TableRecord& record) {
     const auto [at, isNew] = m_seen.emplace(lower(record.fields[0]), record.line);
     if (!isNew) problem(Fault::RecordTwice, record.line, 1, {record.fields[0], std::to_string(at->second)});
     return isNew;
   }
 
-  bool hasFields(const Record& record, std::size_t least, std::size_t most, const std::string& wanted) {
+  bool hasFields(const TableRecord& record, std::size_t least, std::size_t most, const std::string& wanted) {
     if (record.fields.size() < least) {
       problem(Fault::FieldMissing, record.line, record.fields.size() + 1, {wanted});
       return false;
@@ -197,7 +197,7 @@ class TableReader {
     return true;
   }
 
-  void readRecord(const Record& record) {
+  void readRecord(const TableRecord& record) {
     const std::string name = lower(record.fields[0]);
     if (name == "boat") {
       if (once(record) && hasFields(record, 2, 2, "the boat's name")) m_table.boat = record.fields[1];
@@ -230,7 +230,7 @@ class TableReader {
     }
   }
 
-  void readPlanking(const Record& record) {
+  void readPlanking(const TableRecord& record) {
     if (!once(record) || !hasFields(record, 3, 3, "inside or outside, and a thickness")) return;
     const std::string side = lower(record.fields[1]);
     if (side != "inside" && side != "outside") {
@@ -240,7 +240,7 @@ class TableReader {
     m_table.thickness = length(record, 2);
   }
 
-  void readConstruction(const Record& record) {
+  void readConstruction(const TableRecord& record) {
     if (!once(record) || !hasFields(record, 2, 2, "carvel or lapstrake")) return;
     const std::string kind = lower(record.fields[1]);
     if (kind != "carvel" && kind != "lapstrake") {
@@ -249,7 +249,7 @@ class TableReader {
     m_table.construction = kind == "lapstrake" ? Construction::Lapstrake : Construction::Carvel;
   }
 
-  void readStations(const Record& record) {
+  void readStations(const TableRecord& record) {
     if (!once(record)) return;
     if (record.fields.size() - 1 > mostStations) {
       problem(Fault::TooManyStations, record.line, 0,
@@ -273,14 +273,14 @@ class TableReader {
     m_stationsLine = record.line;
   }
 
-  bool stationsKnown(const Record& record) {
+  bool stationsKnown(const TableRecord& record) {
     if (m_tooMany) return false;
     if (m_stationsLine > 0) return true;
     problem(Fault::OutOfPlace, record.line, 1, {record.fields[0], "the \"stations\" record"});
     return false;
   }
 
-  void readDistances(const Record& record) {
+  void readDistances(const TableRecord& record) {
     if (!once(record) || !stationsKnown(record)) return;
     const std::size_t count = m_table.stations.size();
     if (!hasFields(record, count + 1, count + 1, "a distance for each of " + std::to_string(count) + " stations"))
@@ -294,7 +294,7 @@ class TableReader {
     }
   }
 
-  void readFigures(const Record& record, std::size_t first, TableRow row) {
+  void readFigures(const TableRecord& record, std::size_t first, TableRow row) {
     const std::size_t count = m_table.stations.size();
     if (!hasFields(record, first + 1, first + count, "a figure for each station")) return;
     if (record.fields.size() < first + count) {
@@ -311,12 +311,12 @@ class TableReader {
     m_table.rows.push_back(std::move(row));
   }
 
-  void readRow(const Record& record, const std::string& name) {
+  void readRow(const TableRecord& record, const std::string& name) {
     if (!stationsKnown(record)) return;
     TableRow row;
     const bool height = name.starts_with("height ");
     row.kind = height ? RowKind::Height : RowKind::HalfBreadth;
-    const std::string line = trimmed(std::string_view(name).substr(height ? 7 : 13));
+    const std::string line = trimmedField(std::string_view(name).substr(height ? 7 : 13));
     const std::string_view measured = height ? "buttock" : "waterline";
     if (line == "sheer" || line == "rabbet" || line == "chine") {
       if (!once(record)) return;
@@ -336,7 +336,7 @@ class TableReader {
     readFigures(record, 1, std::move(row));
   }
 
-  void readDiagonal(const Record& record) {
+  void readDiagonal(const TableRecord& record) {
     if (!stationsKnown(record) ||
         !hasFields(record, 6, 5 + m_table.stations.size(), "a name, centre, out, down and figures")) {
       return;
@@ -355,10 +355,10 @@ class TableReader {
     readFigures(record, 5, std::move(row));
   }
 
-  void readProfile(const Record& record, const std::string& part) {
+  void readProfile(const TableRecord& record, const std::string& part) {
     for (const ProfilePart known : {ProfilePart::StemRabbet, ProfilePart::StemFace, ProfilePart::SternpostRabbet,
                                     ProfilePart::Transom, ProfilePart::KeelBottom}) {
-      if (trimmed(part) != profilePartName(known)) continue;
+      if (trimmedField(part) != profilePartName(known)) continue;
       if (!once(record)) return;
       Profile profile{known, {}, record.line};
       std::size_t last = record.fields.size();
@@ -380,9 +380,9 @@ class TableReader {
             {part, "stem rabbet, stem face, sternpost rabbet, transom or keel bottom"});
   }
 
-  void readHalfSiding(const Record& record, const std::string& part) {
+  void readHalfSiding(const TableRecord& record, const std::string& part) {
     for (const SidingPart known : {SidingPart::Stem, SidingPart::Keel, SidingPart::Sternpost}) {
-      if (trimmed(part) != sidingPartName(known)) continue;
+      if (trimmedField(part) != sidingPartName(known)) continue;
       if (once(record) && hasFields(record, 2, 2, "the half-siding")) {
         m_table.halfSidings.push_back({known, length(record, 1)});
       }
@@ -416,7 +416,7 @@ class TableReader {
 };
 
 Result<OffsetTable> readText(std::string_view text, bool halfTyped) {
-  if (trimmed(text).find_first_not_of(" \t\r\n") == std::string::npos) return fail(Fault::Empty);
+  if (trimmedField(text).find_first_not_of(" \t\r\n") == std::string::npos) return fail(Fault::Empty);
   if (!isUtf8(text)) return fail(Fault::NotUtf8);
   return TableReader(halfTyped).read(text);
 }

@@ -19,7 +19,7 @@ constexpr double closeFiguresMm = 5.0;
 constexpr double mostTurnRad = 105.0 / 180.0 * std::numbers::pi;
 
 /// Beyond the merging of figures, a nail this near to an end would only make the batten kink.
-constexpr double leastNailGapMm = 1.5;
+constexpr double sameAsEndMm = 1.5;
 constexpr int mostTightenings = 10;
 /// Points of a profile nearer together than this are one.
 constexpr double samePointMm = 1e-6;
@@ -232,7 +232,7 @@ class SectionSpringer {
     // A figure that all but coincides with the rabbet, chine or sheer says nothing that they do not.
     const auto atEnd = [&](const Nail& nail) {
       return &nail != &nails.front() && &nail != &nails.back() &&
-             ((nail.at - run.front().at).norm() < leastNailGapMm || (nail.at - run.back().at).norm() < leastNailGapMm);
+             ((nail.at - run.front().at).norm() < sameAsEndMm || (nail.at - run.back().at).norm() < sameAsEndMm);
     };
     std::vector<Nail> kept;
     for (const Nail& nail : nails) {

@@ -20,7 +20,7 @@ constexpr std::size_t bayIntervals = SurfacePatch::columnsABay;
 /// only partly believed: rounded figures so close together would kink the row.
 constexpr double leastNailGapMm = 8.0, fullNailGapMm = 30.0;
 /// Nails of one row no further apart than this are one.
-constexpr double sameNailMm = 1e-3;
+constexpr double oneNailMm = 1e-3;
 /// A row that runs aft by less than this a millimetre somewhere in a bay is not divided there by planes.
 constexpr double leastAft = 0.02;
 /// Sine of the angle between a patch's two directions under which they do not tell its normal: where stem and rabbet
@@ -84,7 +84,7 @@ struct NailedRow {
   /// Where a station stands at the very foot of the stem the lowest rows have two nails in one place: one nail serves
   /// both sections, and the bay between them has no length there.
   void add(const Vec3& at) {
-    if (nails.empty() || (at - nails.back()).norm() > sameNailMm) nails.push_back(at);
+    if (nails.empty() || (at - nails.back()).norm() > oneNailMm) nails.push_back(at);
   }
   void addSection(const Vec3& at) {
     add(at);

@@ -15,7 +15,7 @@ constexpr std::size_t shareSteps = 64;
 /// Either side of a section: a patch's derivative by t is another there.
 constexpr double besideT = 1e-9;
 /// Lines of neighbouring shares never come nearer together in an end bay than this part of what they are at its ends.
-constexpr double leastSpread = 0.1;
+constexpr double leastGirthSpread = 0.1;
 
 std::size_t at(std::size_t column, std::size_t share) {
   return column * (shareSteps + 1) + share;
@@ -134,7 +134,7 @@ void GirthFrame::runToEnd(Net& net, const SurfacePatch& patch, bool atBow) const
         if (j > 0 || !atBow) node.after = slope;
         if (j > 0 || atBow) node.before = slope;
         if (k == 0) continue;
-        const double least = leastSpread * std::min(ends[k] - ends[k - 1], wholes[k] - wholes[k - 1]);
+        const double least = leastGirthSpread * std::min(ends[k] - ends[k - 1], wholes[k] - wholes[k - 1]);
         inOrder = inOrder && node.v - net[at(column, k - 1)].v >= least;
       }
     }

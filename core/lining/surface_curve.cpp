@@ -9,11 +9,11 @@
 namespace narrows {
 
 namespace {
-constexpr std::size_t columnsABay = SurfacePatch::columnsABay;
+constexpr std::size_t curveColumns = SurfacePatch::columnsABay;
 /// Either side of a section: the surface's derivative by t is another there.
-constexpr double besideT = 1e-9;
+constexpr double besideCurveT = 1e-9;
 /// Nails follow one another at least so far apart along their row.
-constexpr double leastNailGapMm = 1e-3;
+constexpr double leastStepMm = 1e-3;
 }  // namespace
 
 SurfaceCurve SurfaceCurve::constant(double share, SurfaceReach reach) {
@@ -32,7 +32,7 @@ SurfaceCurve SurfaceCurve::sprung(const GirthFrame& frame, double along, std::ve
   std::vector<double> at, shares;
   for (const CurveNail& nail : nails) {
     const double length = curve.lengthAt(nail.t);
-    at.push_back(at.empty() ? length : std::max(length, at.back() + leastNailGapMm));
+    at.push_back(at.empty() ? length : std::max(length, at.back() + leastStepMm));
     shares.push_back(nail.share);
   }
   curve.m_shareOverLength = FairFunction(at, shares);
@@ -48,13 +48,13 @@ SurfaceCurve SurfaceCurve::traced(const GirthFrame& frame, std::vector<CurveNail
 }
 
 std::vector<SurfaceCurve::Length> SurfaceCurve::rowLengths(const GirthFrame& frame, double share) {
-  const std::size_t columns = (frame.sectionCount() - 1) * columnsABay + 1;
+  const std::size_t columns = (frame.sectionCount() - 1) * curveColumns + 1;
   std::vector<Length> lengths(columns);
   const auto rate = [&](double t) { return frame.evaluate(t, share).aft.norm(); };
   for (std::size_t c = 0; c + 1 < columns; ++c) {
-    const double from = static_cast<double>(c) / columnsABay, to = static_cast<double>(c + 1) / columnsABay;
+    const double from = static_cast<double>(c) / curveColumns, to = static_cast<double>(c + 1) / curveColumns;
     lengths[c].after = rate(from);
-    lengths[c + 1].before = rate(to - besideT);
+    lengths[c + 1].before = rate(to - besideCurveT);
     // Simpson's rule on the speed along the row.
     const double middle = rate(0.5 * (from + to));
     lengths[c + 1].mm = lengths[c].mm + (lengths[c].after + 4.0 * middle + lengths[c + 1].before) * (to - from) / 6.0;
@@ -64,11 +64,11 @@ std::vector<SurfaceCurve::Length> SurfaceCurve::rowLengths(const GirthFrame& fra
 
 double SurfaceCurve::lengthAt(double t) const {
   const auto columns = static_cast<double>(m_lengths.size());
-  const auto column = static_cast<std::size_t>(std::clamp(std::floor(t * columnsABay), 0.0, columns - 2.0));
+  const auto column = static_cast<std::size_t>(std::clamp(std::floor(t * curveColumns), 0.0, columns - 2.0));
   const Length& fore = m_lengths[column];
   const Length& aft = m_lengths[column + 1];
-  return CubicWeights::value(t * columnsABay - static_cast<double>(column))(fore.mm, aft.mm, fore.after / columnsABay,
-                                                                            aft.before / columnsABay);
+  return CubicWeights::value(t * curveColumns - static_cast<double>(column))(fore.mm, aft.mm, fore.after / curveColumns,
+                                                                             aft.before / curveColumns);
 }
 
 double SurfaceCurve::shareAt(double t) const {

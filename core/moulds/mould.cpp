@@ -17,7 +17,7 @@ constexpr int outlineRows = 72;
 /// Where the hull ends within a patch, the share of the row that just reaches the plane is found to this.
 constexpr int endHalvings = 24;
 /// Points of one outline nearer together than this are one.
-constexpr double samePointMm = 1e-4;
+constexpr double sameCornerMm = 1e-4;
 constexpr double squareBevelRad = 0.1 / 57.29577951308232;
 /// Points of an outline that proudness is judged at.
 constexpr int proudSamples = 60;
@@ -84,7 +84,7 @@ std::vector<EdgePoint> cutPatch(const OffsetPatch& patch, double xMm) {
       }
       continue;
     }
-    if (!kept.empty() && (point.at - kept.back().at).norm() < samePointMm) continue;
+    if (!kept.empty() && (point.at - kept.back().at).norm() < sameCornerMm) continue;
     // Carried through a hollow tighter than the distance, the edge would run back on itself.
     if (kept.size() > 1 && (point.at - kept.back().at).dot(kept.back().at - kept[kept.size() - 2].at) <= 0.0) continue;
     kept.push_back(point);
@@ -108,7 +108,7 @@ void trimAtChine(std::vector<EdgePoint>& lower, std::vector<EdgePoint>& upper) {
     }
   }
   // Carried outward they part: the corner is where the two ends meet.
-  if (!lower.empty() && !upper.empty() && (lower.back().at - upper.front().at).norm() > samePointMm) {
+  if (!lower.empty() && !upper.empty() && (lower.back().at - upper.front().at).norm() > sameCornerMm) {
     const Vec3 corner = 0.5 * (lower.back().at + upper.front().at);
     lower.push_back({corner, lower.back().bevelRad});
     upper.insert(upper.begin(), {corner, upper.front().bevelRad});
@@ -119,7 +119,7 @@ void addRun(MouldOutline& outline, const std::vector<EdgePoint>& points) {
   std::vector<Vec3> nails;
   std::vector<double> bevels;
   for (const EdgePoint& point : points) {
-    if (!nails.empty() && (point.at - nails.back()).norm() < samePointMm) continue;
+    if (!nails.empty() && (point.at - nails.back()).norm() < sameCornerMm) continue;
     nails.push_back(point.at);
     bevels.push_back(point.bevelRad);
   }
@@ -176,8 +176,7 @@ class MouldMaker {
 
  private:
   Problems placed(Problems problems, const std::string& name) const {
-    for (Problem& problem : problems) problem.where.name = "mould " + name;
-    return problems;
+    return named(std::move(problems), "mould " + name);
   }
 
   void chooseSide() {
@@ -253,7 +252,7 @@ class MouldMaker {
   template <typename Curve>
   std::optional<double> crossing(const Curve& curve, double lastT) const {
     const double x = m_mould.outline.xMm;
-    if (curve(0.0).x() > x + samePointMm || curve(lastT).x() < x - samePointMm) return std::nullopt;
+    if (curve(0.0).x() > x + sameCornerMm || curve(lastT).x() < x - sameCornerMm) return std::nullopt;
     return whereCeases(0.0, lastT, [&](double t) { return curve(t).x() < x; });
   }
 

@@ -11,7 +11,7 @@ namespace narrows {
 
 namespace {
 
-constexpr int mostSteps = 40;
+constexpr int mostFlattenSteps = 40;
 /// From an answer a moment old two steps come within what can be seen while a mark is dragged.
 constexpr int mostWarmQuickSteps = 2;
 
@@ -242,7 +242,7 @@ FlatStrip layFlat(const Strip& strip, const FlatStrip* warm, double settledMm, c
   const std::vector<Edge> edges = edgesOf(strip);
   BandMatrix normal(2 * strip.points.size(), 2 * strip.rows + 3);
   std::vector<double> right(2 * strip.points.size());
-  const int steps = reuse && settledMm > fullySettledMm ? mostWarmQuickSteps : mostSteps;
+  const int steps = reuse && settledMm > fullySettledMm ? mostWarmQuickSteps : mostFlattenSteps;
   flat.settled = false;
   for (int i = 0; i < steps && !flat.settled && !stop.stop_requested(); ++i) {
     const auto moved = step(strip, edges, flat.points, normal, right);

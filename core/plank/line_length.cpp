@@ -11,12 +11,12 @@ namespace {
 /// Samples a bay's length is added up from.
 constexpr std::size_t samplesABay = 32;
 /// Places nearer than this to a section are at it.
-constexpr double sameT = 1e-9;
+constexpr double sameLineT = 1e-9;
 }  // namespace
 
 LineLength::LineLength(const GirthFrame& frame, const SurfaceCurve& curve, SurfaceReach reach) {
   std::vector<double> breaks{reach.fromT};
-  for (double t = std::floor(reach.fromT + sameT) + 1.0; t < reach.toT - sameT; t += 1.0) breaks.push_back(t);
+  for (double t = std::floor(reach.fromT + sameLineT) + 1.0; t < reach.toT - sameLineT; t += 1.0) breaks.push_back(t);
   breaks.push_back(reach.toT);
   Vec3 before = curve.point(frame, reach.fromT);
   m_t.push_back(reach.fromT);

@@ -195,6 +195,18 @@ tl::unexpected<Problems> fail(Fault fault, Place where, std::vector<std::string>
   return tl::make_unexpected(Problems{Problem{fault, std::move(where), std::move(says)}});
 }
 
+Problems named(Problems problems, const std::string& name) {
+  for (Problem& problem : problems) problem.where.name = name;
+  return problems;
+}
+
+Problems namedIfNot(Problems problems, const std::string& name) {
+  for (Problem& problem : problems) {
+    if (problem.where.name.empty()) problem.where.name = name;
+  }
+  return problems;
+}
+
 std::string describe(const Problem& problem) {
   std::string place;
   const auto add = [&place](const std::string& part) { place += (place.empty() ? "" : ", ") + part; };

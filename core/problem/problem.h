@@ -125,6 +125,10 @@ using Result = tl::expected<T, Problems>;
 /// The one fault as the failure of a Result.
 tl::unexpected<Problems> fail(Fault fault, Place where = {}, std::vector<std::string> says = {});
 
+/// The same faults, of the thing of that name; `namedIfNot` leaves those that have a name already.
+Problems named(Problems problems, const std::string& name);
+Problems namedIfNot(Problems problems, const std::string& name);
+
 /// "line 7, field 3 (station 2): what is wrong; what to do."
 std::string describe(const Problem& problem);
 

@@ -14,7 +14,7 @@
 namespace narrows {
 
 namespace {
-constexpr double lineOfWordsPx = 17.0;
+constexpr double wordsHeightPx = 17.0;
 }  // namespace
 
 TransomDrawing::TransomDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
@@ -80,7 +80,7 @@ void TransomDrawing::paintDrawing(QPainter& painter) {
     for (const double side : {1.0, -1.0}) painter.drawEllipse(toScreen({side * mark.at.x(), mark.at.y()}), 3.5, 3.5);
     painter.setBrush(Qt::NoBrush);
     handles.push_back({at, QString::fromStdString(mark.name), static_cast<int>(i), -1});
-    const double y = std::min(at.y(), last - lineOfWordsPx);
+    const double y = std::min(at.y(), last - wordsHeightPx);
     last = y;
     painter.setFont(shopFont(look::labelPx, on));
     const double left = toScreen(box->second).x() + 26.0;

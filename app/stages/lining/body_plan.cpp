@@ -12,7 +12,7 @@
 namespace narrows {
 
 namespace {
-constexpr int pointsASection = 64;
+constexpr int sectionPoints = 64;
 }
 
 BodyPlan::BodyPlan(Session* session, QWidget* parent) : MarkCanvas(session, parent) {
@@ -84,8 +84,8 @@ void BodyPlan::paintDrawing(QPainter& painter) {
   for (std::size_t i = 0; i < now.frame.sectionCount(); ++i) {
     const bool on = static_cast<int>(i) == selected;
     QPolygonF curve;
-    for (int k = 0; k <= pointsASection; ++k) {
-      const Vec3 at = now.frame.sectionPoint(i, static_cast<double>(k) / pointsASection);
+    for (int k = 0; k <= sectionPoints; ++k) {
+      const Vec3 at = now.frame.sectionPoint(i, static_cast<double>(k) / sectionPoints);
       curve.append(toScreen({side(i) * at.y(), at.z()}));
     }
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.4 : 1.0));

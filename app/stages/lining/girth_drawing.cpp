@@ -9,7 +9,7 @@
 namespace narrows {
 
 namespace {
-constexpr int pointsABay = 8;
+constexpr int seamPointsABay = 8;
 }
 
 GirthDrawing::GirthDrawing(Session* session, QWidget* parent) : MarkCanvas(session, parent) {
@@ -55,8 +55,8 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   const auto lineCurve = [&](std::size_t line) {
     QPolygonF curve;
     for (std::size_t i = 0; i + 1 < sections; ++i) {
-      for (int k = 0; k <= pointsABay; ++k) {
-        const double part = static_cast<double>(k) / pointsABay;
+      for (int k = 0; k <= seamPointsABay; ++k) {
+        const double part = static_cast<double>(k) / seamPointsABay;
         const double x = at[i] + part * (at[i + 1] - at[i]);
         const double t = static_cast<double>(i) + part;
         curve.append(toScreen({x, now.lines[line].shareAt(t) * now.frame.girthBetweenMm(t)}));

@@ -13,7 +13,7 @@ namespace narrows {
 
 namespace {
 /// How near the pointer must come to a mark to take it: targets are 28 px across.
-constexpr double reachPx = 14.0;
+constexpr double markReachPx = 14.0;
 }  // namespace
 
 MarkCanvas::MarkCanvas(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
@@ -72,7 +72,7 @@ void MarkCanvas::paintMarks(QPainter& painter) {
 
 void MarkCanvas::mousePressEvent(QMouseEvent* event) {
   if (event->button() == Qt::LeftButton && !isMeasuring() && lining() != nullptr) {
-    if (const CanvasHandle* handle = handleNear(event->position(), reachPx)) {
+    if (const CanvasHandle* handle = handleNear(event->position(), markReachPx)) {
       setFocus(Qt::MouseFocusReason);
       m_held = *handle;
       Selection selection = m_session->selection();
@@ -94,7 +94,7 @@ void MarkCanvas::mouseMoveEvent(QMouseEvent* event) {
     moveTo(shareAt(static_cast<std::size_t>(m_held->section), toWorld(event->position())));
     return;
   }
-  const CanvasHandle* near = handleNear(event->position(), reachPx);
+  const CanvasHandle* near = handleNear(event->position(), markReachPx);
   if (!isMeasuring()) setCursor(near != nullptr ? Qt::SizeVerCursor : Qt::ArrowCursor);
   setToolTip(near != nullptr ? near->name : QString());
   Canvas::mouseMoveEvent(event);
