@@ -4,14 +4,16 @@
 #include <QLineEdit>
 #include <QVBoxLayout>
 
+#include "commands/session.h"
+
 namespace narrows {
 
 Unit bareUnit(Notation notation) {
   return notation == Notation::Millimetres ? Unit::Millimetre : Unit::Inch;
 }
 
-LengthField::LengthField(const QString& name, QWidget* parent)
-    : QWidget(parent), m_edit(new QLineEdit(this)), m_answer(new QLabel(this)) {
+LengthField::LengthField(const QString& name, const Session* session, QWidget* parent)
+    : QWidget(parent), m_edit(new QLineEdit(this)), m_answer(new QLabel(this)), m_session(session) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(2);
@@ -23,13 +25,22 @@ LengthField::LengthField(const QString& name, QWidget* parent)
   setFocusProxy(m_edit);
   connect(m_edit, &QLineEdit::textEdited, this, &LengthField::showUnderstood);
   connect(m_edit, &QLineEdit::editingFinished, this, &LengthField::enter);
+  connect(session, &Session::bookChanged, this, [this] {
+    if (m_shown != m_session->notation() && m_length) setLength(*m_length);
+  });
 }
 
-void LengthField::setLength(Length length, Notation notation) {
+void LengthField::setLength(Length length) {
   if (m_edit->hasFocus() && m_edit->isModified()) return;
   m_length = length;
-  m_notation = notation;
-  m_edit->setText(QString::fromStdString(showLength(length, notation, true)));
+  m_shown = m_session->notation();
+  m_edit->setText(QString::fromStdString(showLength(length, m_shown, true)));
+  m_answer->hide();
+}
+
+void LengthField::clear() {
+  m_length.reset();
+  m_edit->clear();
   m_answer->hide();
 }
 
@@ -38,9 +49,10 @@ QString LengthField::answer() const {
 }
 
 void LengthField::showUnderstood() {
-  const auto length = parseLength(m_edit->text().toStdString(), bareUnit(m_notation));
-  m_answer->setText(length ? tr("understood as %1").arg(QString::fromStdString(showLength(*length, m_notation)))
-                           : QString::fromStdString(describe(length.error()[0])));
+  const auto length = parseLength(m_edit->text().toStdString(), bareUnit(m_session->notation()));
+  m_answer->setText(length
+                        ? tr("understood as %1").arg(QString::fromStdString(showLength(*length, m_session->notation())))
+                        : QString::fromStdString(describe(length.error()[0])));
   m_answer->setStyleSheet(length ? QStringLiteral("color: #55616A")
                                  : QStringLiteral("color: #A3142B; font-weight: bold"));
   m_answer->show();
@@ -48,7 +60,7 @@ void LengthField::showUnderstood() {
 
 void LengthField::enter() {
   if (!m_edit->isModified()) return;
-  const auto length = parseLength(m_edit->text().toStdString(), bareUnit(m_notation));
+  const auto length = parseLength(m_edit->text().toStdString(), bareUnit(m_session->notation()));
   if (!length) {
     showUnderstood();
     return;

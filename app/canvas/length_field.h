@@ -11,14 +11,18 @@ class QLineEdit;
 
 namespace narrows {
 
+class Session;
+
 /// Shows beside the field how what is typed was understood, or at once why it was not. Enter or leaving the field
-/// gives the length; nonsense gives nothing and stays to be mended.
+/// gives the length; nonsense gives nothing and stays to be mended. Bare numbers are in the book's unit, always, and
+/// what it holds is shown as the book shows lengths.
 class LengthField : public QWidget {
   Q_OBJECT
 
  public:
-  explicit LengthField(const QString& name, QWidget* parent = nullptr);
-  void setLength(Length length, Notation notation);
+  LengthField(const QString& name, const Session* session, QWidget* parent);
+  void setLength(Length length);
+  void clear();
   QLineEdit* edit() { return m_edit; }
   QString answer() const;
 
@@ -31,8 +35,9 @@ class LengthField : public QWidget {
 
   QLineEdit* m_edit;
   QLabel* m_answer;
-  Notation m_notation = Notation::Inches16;
-  Length m_length;
+  const Session* m_session;
+  Notation m_shown = Notation::Inches16;  ///< in which its text is written
+  std::optional<Length> m_length;
 };
 
 /// Bare numbers are in this unit where lengths are shown in that notation.

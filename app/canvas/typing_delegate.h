@@ -16,6 +16,12 @@ class TypingDelegate : public QStyledItemDelegate {
     const auto* field = qobject_cast<QLineEdit*>(editor);
     if (field == nullptr || !field->isModified()) QStyledItemDelegate::setEditorData(editor, index);
   }
+
+  /// A cell that was opened and not typed in is not written.
+  void setModelData(QWidget* editor, QAbstractItemModel* model, const QModelIndex& index) const override {
+    const auto* field = qobject_cast<QLineEdit*>(editor);
+    if (field == nullptr || field->isModified()) QStyledItemDelegate::setModelData(editor, model, index);
+  }
 };
 
 }  // namespace narrows

@@ -9,14 +9,22 @@ namespace narrows {
 /// One edit as two snapshots of the book.
 class BookCommand : public QUndoCommand {
  public:
-  BookCommand(Session* session, const QString& words, BookSnapshot before, BookSnapshot after)
-      : QUndoCommand(words), m_session(session), m_before(std::move(before)), m_after(std::move(after)) {}
-  void undo() override { m_session->setBook(m_before, SolveEffort::Full); }
-  void redo() override { m_session->setBook(m_after, SolveEffort::Full); }
+  BookCommand(Session* session, const QString& words, BookSnapshot before, BookSnapshot after, Session::Pace pace)
+      : QUndoCommand(words), m_session(session), m_before(std::move(before)), m_after(std::move(after)), m_pace(pace) {}
+  void undo() override { m_session->setBook(m_before, Session::Pace::Rest); }
+  void redo() override { m_session->setBook(m_after, m_pace); }
+  int id() const override { return m_pace == Session::Pace::Step ? 1 : -1; }
+  bool mergeWith(const QUndoCommand* next) override {
+    if (next->text() != text()) return false;
+    m_after = static_cast<const BookCommand*>(next)->m_after;
+    setObsolete(*m_before == *m_after);
+    return true;
+  }
 
  private:
   Session* m_session;
   BookSnapshot m_before, m_after;
+  Session::Pace m_pace;
 };
 
 Session::Session(QObject* parent) : QObject(parent) {
@@ -28,14 +36,21 @@ Session::Session(QObject* parent) : QObject(parent) {
   m_settling.setSingleShot(true);
   m_settling.setInterval(settlingMs);
   connect(&m_settling, &QTimer::timeout, this, &Session::answerSettled);
+  constexpr int restingMs = 150;
+  m_resting.setSingleShot(true);
+  m_resting.setInterval(restingMs);
+  connect(&m_resting, &QTimer::timeout, this, [this] { m_solver->ask(m_book, m_revision, SolveEffort::Full); });
   connect(&m_undo, &QUndoStack::cleanChanged, this, &Session::fileChanged);
 }
 
-Session::~Session() = default;
+Session::~Session() {
+  // An undo stack tells as it goes that it is clean, and who listens would ask this session, half gone, for the rest.
+  m_undo.blockSignals(true);
+}
 
 void Session::takeAnswer(const std::shared_ptr<const Solved>& solved) {
-  // While a drag goes on an answer a step behind is shown; one for a book that was put aside is not.
-  if (solved == m_solved || solved->revision < (isDragging() ? m_solved->revision : m_revision)) return;
+  // While the hand moves an answer a step behind is shown; one for a book that was put aside is not.
+  if (solved == m_solved || solved->revision < (isMoving() ? m_solved->revision : m_revision)) return;
   // The hand may have gone on: its marks are shown where they are now, with the planks of a moment ago.
   m_solved = solved->revision < m_revision ? relined(m_book, solved) : solved;
   selectFirst();
@@ -44,7 +59,7 @@ void Session::takeAnswer(const std::shared_ptr<const Solved>& solved) {
 
 void Session::showAnswer() {
   emit solvedChanged();
-  if (!isDragging()) {
+  if (!isMoving()) {
     m_settling.stop();
     emit answerSettled();
   } else if (!m_settling.isActive()) {
@@ -52,15 +67,31 @@ void Session::showAnswer() {
   }
 }
 
-void Session::setBook(BookSnapshot book, SolveEffort effort) {
+QString Session::shown(double mm) const {
+  return QString::fromStdString(showLength(millimetres(mm), notation()));
+}
+
+std::shared_ptr<const Solved> Session::freshAnswer() {
+  if (m_solved == nullptr || m_solved->revision == m_revision) return m_solved;
+  constexpr std::chrono::milliseconds answerWait{150};
+  const auto answer = m_solver->answerWithin(m_revision, answerWait);
+  if (answer == nullptr) return nullptr;
+  takeAnswer(answer);
+  return m_solved;
+}
+
+void Session::setBook(BookSnapshot book, Pace pace) {
+  // Marks are where the book has them at once, for whatever is done next; the answer follows.
+  if (pace != Pace::Rest || (m_book->table == book->table && m_book->faired == book->faired))
+    m_solved = relined(book, m_solved);
   m_book = std::move(book);
   ++m_revision;
-  m_solver->ask(m_book, m_revision, effort);
-  if (m_journal != nullptr && effort == SolveEffort::Full) m_journal->record(m_book);
-  if (effort == SolveEffort::Quick) {
-    // The picture at the pointer waits for nothing.
-    m_solved = relined(m_book, m_solved);
-    showAnswer();
+  m_solver->ask(m_book, m_revision, pace == Pace::Rest ? SolveEffort::Full : SolveEffort::Quick);
+  if (m_journal != nullptr && pace != Pace::Drag) m_journal->record(m_book);
+  m_resting.stop();
+  if (pace == Pace::Step) m_resting.start();
+  if (pace != Pace::Rest) {
+    showAnswer();  // the picture at the pointer waits for nothing
   }
   emit bookChanged();
 }
@@ -118,6 +149,8 @@ void Session::start(const Book& book, const QString& path, Hold hold) {
   m_recovered = false;
   m_undo.clear();
   m_dragStart = nullptr;
+  m_resting.stop();
+  ++m_bookNumber;
   m_book = std::make_shared<const Book>(book);
   // A quick answer is waited for a moment, so that the window opens on the boat; a large one follows by itself.
   constexpr std::chrono::milliseconds firstAnswerWait{150};
@@ -152,6 +185,15 @@ void Session::select(const Selection& selection) {
 }
 
 bool Session::perform(const QString& words, const Result<Book>& edited) {
+  return push(words, edited, Pace::Rest);
+}
+
+bool Session::performStep(const QString& words, const Result<Book>& edited) {
+  return push(words, edited, Pace::Step);
+}
+
+bool Session::push(const QString& words, const Result<Book>& edited, Pace pace) {
+  endDrag();  // one thing at a time: what is held is let go first
   if (!edited) {
     emit refused(QString::fromStdString(describe(edited.error()[0])));
     return false;
@@ -162,33 +204,51 @@ bool Session::perform(const QString& words, const Result<Book>& edited) {
     emit refused(QString::fromStdString(describe(sound.error()[0])));
     return false;
   }
-  m_undo.push(new BookCommand(this, words, m_book, std::make_shared<const Book>(*edited)));
+  m_undo.push(new BookCommand(this, words, m_book, std::make_shared<const Book>(*edited), pace));
   return true;
+}
+
+void Session::undo() {
+  if (isDragging()) {
+    cancelDrag();
+    return;
+  }
+  m_undo.undo();
+}
+
+void Session::redo() {
+  if (!isDragging()) m_undo.redo();
 }
 
 void Session::beginDrag(const QString& words) {
   m_dragStart = m_book;
   m_dragWords = words;
+  emit dragChanged();
 }
 
 void Session::dragTo(const Result<Book>& edited) {
   if (!isDragging() || !edited || *edited == *m_book) return;
-  setBook(std::make_shared<const Book>(*edited), SolveEffort::Quick);
+  setBook(std::make_shared<const Book>(*edited), Pace::Drag);
 }
 
 void Session::endDrag() {
   if (!isDragging()) return;
   const BookSnapshot before = std::exchange(m_dragStart, nullptr);
   if (*before == *m_book) {
-    setBook(before, SolveEffort::Full);
-    return;
+    setBook(before, Pace::Rest);
+  } else if (const auto sound = checkBook(*m_book); !sound) {
+    setBook(before, Pace::Rest);
+    emit refused(QString::fromStdString(describe(sound.error()[0])));
+  } else {
+    m_undo.push(new BookCommand(this, m_dragWords, before, m_book, Pace::Rest));
   }
-  m_undo.push(new BookCommand(this, m_dragWords, before, m_book));
+  emit dragChanged();
 }
 
 void Session::cancelDrag() {
   if (!isDragging()) return;
-  setBook(std::exchange(m_dragStart, nullptr), SolveEffort::Full);
+  setBook(std::exchange(m_dragStart, nullptr), Pace::Rest);
+  emit dragChanged();
 }
 
 Result<void> Session::openBook(const QString& path) {

@@ -37,9 +37,19 @@ class Session : public QObject {
   const Selection& selection() const { return m_selection; }
   void select(const Selection& selection);
   Notation notation() const { return m_book ? m_book->settings.notation : Notation::Inches16; }
+  /// A length in the book's notation.
+  QString shown(double mm) const;
+  /// The answer for the book as it stands, waited for a moment where it is on its way; null where it takes longer.
+  std::shared_ptr<const Solved> freshAnswer();
 
   /// One undoable edit, in the trade's words. A failed edit changes nothing and is told by `refused`.
   bool perform(const QString& words, const Result<Book>& edited);
+  /// The same for one step by key of what is in hand: it shows at once, as a drag does, and steps of the same words,
+  /// one after another, are one undo.
+  bool performStep(const QString& words, const Result<Book>& edited);
+  /// While something is dragged, undo puts it back and does no more.
+  void undo();
+  void redo();
 
   /// A drag: each `dragTo` shows at once; `endDrag` makes one undoable edit of them all, `cancelDrag` none.
   void beginDrag(const QString& words);
@@ -47,6 +57,8 @@ class Session : public QObject {
   void endDrag();
   void cancelDrag();
   bool isDragging() const { return m_dragStart != nullptr; }
+  /// Something is dragged, or moved by key step after step.
+  bool isMoving() const { return isDragging() || m_resting.isActive(); }
 
   /// Opens a book, or makes a new one of a table. Whatever was open stays open when it fails.
   Result<void> openBook(const QString& path);
@@ -67,11 +79,15 @@ class Session : public QObject {
   /// Whether the answer for the book as it stands is still being made.
   bool isWorking() const;
   bool isModified() const { return m_recovered || !m_undo.isClean(); }
+  /// Which book is in hand, counted from the first that was opened: work begun on one ends for no other.
+  int bookNumber() const { return m_bookNumber; }
   /// Revision of the newest book; an answer with the same one is complete.
   std::uint64_t revision() const { return m_revision; }
 
  signals:
   void bookChanged();
+  /// Something is taken hold of, or let go.
+  void dragChanged();
   /// A new answer: for the drawing that is worked on.
   void solvedChanged();
   /// The same for everything beside it: while a mark is in the hand no oftener than the eye follows, so that the
@@ -90,7 +106,10 @@ class Session : public QObject {
     QString readOnlyWhy, unguarded;
   };
   Hold hold(const QString& path);
-  void setBook(BookSnapshot book, SolveEffort effort);
+  /// How a book comes to be in hand: as the hand moves, as it steps by key, or at rest.
+  enum class Pace { Drag, Step, Rest };
+  void setBook(BookSnapshot book, Pace pace);
+  bool push(const QString& words, const Result<Book>& edited, Pace pace);
   void start(const Book& book, const QString& path, Hold hold);
   void startJournal();
   void takeJournalWord(const Problems& problems);
@@ -107,6 +126,8 @@ class Session : public QObject {
   QUndoStack m_undo;
   Selection m_selection;
   QTimer m_settling;
+  QTimer m_resting;  ///< runs while steps follow one another
+  int m_bookNumber = 0;
   QString m_path;
   QString m_readOnlyWhy;
   bool m_recovered = false;

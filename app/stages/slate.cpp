@@ -53,6 +53,13 @@ void Slate::addSpace(int pixels) {
   m_column->addSpacing(pixels);
 }
 
+QWidget* Slate::firstField() const {
+  for (QWidget* one : findChildren<QWidget*>()) {
+    if (one->isVisible() && one->isEnabled() && (one->focusPolicy() & Qt::TabFocus) != 0) return one;
+  }
+  return nullptr;
+}
+
 void Slate::addStretch() {
   m_column->addStretch(1);
 }

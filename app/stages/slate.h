@@ -25,6 +25,8 @@ class Slate : public QFrame {
   void addWidget(QWidget* widget);
   void addSpace(int pixels);
   void addStretch();
+  /// The first field or button of it that can take the keys; null where there is none.
+  QWidget* firstField() const;
 
  private:
   QVBoxLayout* m_column;

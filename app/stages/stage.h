@@ -20,8 +20,11 @@ class Stage : public QWidget {
   virtual QWidget* drawing() = 0;
   /// The whole drawing in view again.
   virtual void fit() = 0;
+  /// The next thing of its kind in hand (1), or the one before (-1): strake, mould, part, line.
+  virtual void stepInHand(int by) = 0;
 
  protected:
+  QString shown(double mm) const { return m_session->shown(mm); }
   Session* m_session;
 };
 

@@ -53,7 +53,7 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
   m_working.setSingleShot(true);
   m_working.setInterval(wonderMs);
   connect(&m_working, &QTimer::timeout, this, [this] {
-    if (m_session->isWorking() && !m_session->isDragging()) m_heading->setText(tr("She is being worked out…"));
+    if (m_session->isWorking() && !m_session->isMoving()) m_heading->setText(tr("She is being worked out…"));
   });
   connect(session, &Session::bookChanged, this, [this] { m_working.start(); });
   const auto chosen = [this](const QListWidgetItem* item) {
@@ -68,7 +68,7 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
 void FindingsBar::refill() {
   const auto& solved = m_session->solved();
   // The list holds still while a mark is in the hand, or the drawing would move under it.
-  if (solved == nullptr || m_session->isDragging()) return;
+  if (solved == nullptr || m_session->isMoving()) return;
   if (m_session->isWorking() && !m_working.isActive()) m_working.start();
   const int row = m_list->currentRow();
   m_list->clear();

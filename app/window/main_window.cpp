@@ -22,6 +22,8 @@
 #include <QVBoxLayout>
 
 #include "book/edits.h"
+#include "canvas/canvas.h"
+#include "canvas/hull_picture.h"
 #include "files/whole_file.h"
 #include "lines_sheet.h"
 #include "stages/backbone/backbone_stage.h"
@@ -32,6 +34,7 @@
 #include "stages/moulds/mould_drawing.h"
 #include "stages/moulds/moulds_stage.h"
 #include "stages/planks/planks_stage.h"
+#include "stages/slate.h"
 #include "window/findings_bar.h"
 #include "window/keys_sheet.h"
 #include "window/new_table.h"
@@ -67,7 +70,8 @@ MainWindow::MainWindow(QWidget* parent)
       m_backbone(new BackboneStage(&m_session)),
       m_moulds(new MouldsStage(&m_session)),
       m_lining(new LiningStage(&m_session)),
-      m_planks(new PlanksStage(&m_session)) {
+      m_planks(new PlanksStage(&m_session)),
+      m_printing(&m_session) {
   resize(1280, 800);
   auto* row = new QHBoxLayout(m_bench);
   row->setContentsMargins(0, 0, 0, 0);
@@ -165,12 +169,23 @@ void MainWindow::makeFileMenu() {
 
 void MainWindow::makeEditMenu() {
   QMenu* edit = menuBar()->addMenu(tr("&Edit"));
-  QAction* undo = m_session.undoStack()->createUndoAction(this, tr("Undo:"));
-  undo->setShortcut(QKeySequence::Undo);
-  QAction* redo = m_session.undoStack()->createRedoAction(this, tr("Redo:"));
+  QAction* undo = edit->addAction({}, QKeySequence::Undo, &m_session, &Session::undo);
+  QAction* redo = edit->addAction({}, &m_session, &Session::redo);
   redo->setShortcuts({QKeySequence(tr("Ctrl+Shift+Z")), QKeySequence(tr("Ctrl+Y"))});
-  edit->addAction(undo);
-  edit->addAction(redo);
+  const auto showWhat = [this, undo, redo] {
+    const QUndoStack& stack = *m_session.undoStack();
+    undo->setText(m_session.isDragging() ? tr("&Put back")
+                  : stack.canUndo()      ? tr("&Undo: %1").arg(stack.undoText())
+                                         : tr("&Undo"));
+    redo->setText(stack.canRedo() ? tr("&Redo: %1").arg(stack.redoText()) : tr("&Redo"));
+    undo->setEnabled(stack.canUndo() || m_session.isDragging());
+    redo->setEnabled(stack.canRedo() && !m_session.isDragging());
+  };
+  connect(m_session.undoStack(), &QUndoStack::indexChanged, this, showWhat);
+  connect(m_session.undoStack(), &QUndoStack::undoTextChanged, this, showWhat);
+  connect(m_session.undoStack(), &QUndoStack::redoTextChanged, this, showWhat);
+  connect(&m_session, &Session::dragChanged, this, showWhat);
+  showWhat();
   edit->addSeparator();
   m_bookActions.push_back(edit->addAction(tr("&Who is at work…"), this, &MainWindow::askBuilder));
   QMenu* planking = edit->addMenu(tr("&Planked as"));
@@ -223,27 +238,62 @@ void MainWindow::addKeys() {
       if (m_session.hasBook()) goToStage(i);
     });
   }
-  key(QKeySequence(Qt::Key_PageUp), [this] { m_planks->stepStrake(1); });
-  key(QKeySequence(Qt::Key_PageDown), [this] { m_planks->stepStrake(-1); });
+  key(QKeySequence(Qt::Key_PageUp), [this] { m_stages[currentStage()]->stepInHand(1); });
+  key(QKeySequence(Qt::Key_PageDown), [this] { m_stages[currentStage()]->stepInHand(-1); });
   key(QKeySequence(tr("Ctrl+Return")), [this] {
     if (m_session.hasBook() && m_stages[currentStage()] == m_lines) m_lines->workOnSelected();
   });
   key(QKeySequence(tr("Ctrl+L")), [this] { m_findings->list()->setFocus(); });
   key(QKeySequence(tr("Ctrl+D")), [this] { m_stages[currentStage()]->drawing()->setFocus(); });
-  key(QKeySequence(Qt::Key_F6), [this] { focusNextPart(); });
+  key(QKeySequence(Qt::Key_F6), [this] { focusNextPart(1); });
+  key(QKeySequence(tr("Shift+F6")), [this] { focusNextPart(-1); });
 }
 
-void MainWindow::focusNextPart() {
-  // Drawing, then whatever takes the keys next in the stage, then what wants looking at.
-  std::vector<QWidget*> parts{m_stages[currentStage()]->drawing()};
-  const auto tables = m_stages[currentStage()]->findChildren<QTableView*>();
-  for (QTableView* table : tables) parts.push_back(table);
-  if (m_findings->list()->isVisible()) parts.push_back(m_findings->list());
-  std::size_t next = 0;
-  for (std::size_t i = 0; i < parts.size(); ++i) {
-    if (parts[i]->hasFocus()) next = (i + 1) % parts.size();
+void MainWindow::focusNextPart(int by) {
+  if (!m_session.hasBook()) return;
+  // What can be seen of the stage, as it stands on the screen, and then what wants looking at and the rail.
+  const Stage* stage = m_stages[currentStage()];
+  std::vector<QWidget*> parts;
+  for (QWidget* one : stage->findChildren<QWidget*>()) {
+    const bool isPart = qobject_cast<Canvas*>(one) != nullptr || qobject_cast<QTableView*>(one) != nullptr ||
+                        qobject_cast<QListWidget*>(one) != nullptr || qobject_cast<Slate*>(one) != nullptr ||
+                        qobject_cast<HullPicture*>(one) != nullptr;
+    if (isPart && one->isVisible()) parts.push_back(one);
   }
-  parts[next]->setFocus(Qt::TabFocusReason);
+  const auto place = [this](const QWidget* one) { return one->mapTo(this, QPoint(0, 0)); };
+  std::stable_sort(parts.begin(), parts.end(), [&](const QWidget* a, const QWidget* b) {
+    const bool slates = qobject_cast<const Slate*>(b) != nullptr, slated = qobject_cast<const Slate*>(a) != nullptr;
+    if (slates != slated) return slates;
+    return std::pair(place(a).y(), place(a).x()) < std::pair(place(b).y(), place(b).x());
+  });
+  if (m_findings->list()->isVisible()) parts.push_back(m_findings->list());
+  parts.push_back(m_rail->button(currentStage()));
+  const QWidget* focused = QApplication::focusWidget();
+  const auto count = static_cast<int>(parts.size());
+  int at = by > 0 ? -1 : count;
+  for (int i = 0; i < count; ++i) {
+    if (focused != nullptr &&
+        (parts[static_cast<std::size_t>(i)] == focused || parts[static_cast<std::size_t>(i)]->isAncestorOf(focused)))
+      at = i;
+  }
+  for (int tries = 0; tries < count; ++tries) {
+    at = (at + by + count) % count;
+    QWidget* part = parts[static_cast<std::size_t>(at)];
+    if (auto* slate = qobject_cast<Slate*>(part)) part = slate->firstField();
+    if (part == nullptr) continue;  // a slate of figures alone
+    part->setFocus(Qt::TabFocusReason);
+    return;
+  }
+}
+
+void MainWindow::takeInTyping() {
+  QWidget* focused = QApplication::focusWidget();
+  if (focused == nullptr || !isAncestorOf(focused)) return;
+  // A field gives what was typed in it as it loses the keys; a cell's field goes away with that.
+  QWidget* back = focused;
+  while (back != nullptr && qobject_cast<QAbstractItemView*>(back) == nullptr) back = back->parentWidget();
+  focused->clearFocus();
+  (back != nullptr ? back : focused)->setFocus(Qt::OtherFocusReason);
 }
 
 QString MainWindow::told() const {
@@ -348,6 +398,7 @@ void MainWindow::askBook() {
 
 bool MainWindow::save() {
   if (!m_session.hasBook()) return false;
+  takeInTyping();
   if (m_session.path().isEmpty() || !m_session.readOnlyWhy().isEmpty()) return saveAs();
   if (const auto saved = m_session.save(); !saved) {
     tellProblems(tr("The book was not saved."), saved.error());
@@ -359,6 +410,7 @@ bool MainWindow::save() {
 
 bool MainWindow::saveAs() {
   if (!m_session.hasBook()) return false;
+  takeInTyping();
   QString path = QFileDialog::getSaveFileName(this, tr("Save the book as"), m_session.path(), tr("Books (*.narrows)"));
   if (path.isEmpty()) return false;
   if (!path.endsWith(QStringLiteral(".narrows"))) path += QStringLiteral(".narrows");
@@ -372,6 +424,7 @@ bool MainWindow::saveAs() {
 }
 
 bool MainWindow::mayLeave() {
+  takeInTyping();
   if (!m_session.hasBook() || !m_session.isModified()) return true;
   QMessageBox box(QMessageBox::Question, tr("Not saved"), tr("This book has changes that are not saved."),
                   QMessageBox::NoButton, this);
@@ -393,12 +446,24 @@ void MainWindow::closeEvent(QCloseEvent* event) {
 }
 
 void MainWindow::printSheets(int what) {
+  takeInTyping();
   const auto& solved = m_session.solved();
   if (solved == nullptr) return;
   // What is printed is the full answer for the book as it stands, never a quick one.
-  std::shared_ptr<const Solved> whole = solved;
-  if (solved->waits() || solved->revision != m_session.revision())
-    whole = solve(m_session.book(), m_session.revision(), solved);
+  if (!solved->waits() && solved->revision == m_session.revision()) return openPrintPanel(what, solved);
+  const bool begun = m_printing.begin([this, what, book = m_session.book(), revision = m_session.revision(), solved](
+                                          const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
+    auto whole = solve(book, revision, solved, SolveEffort::Full, stop);
+    if (whole == nullptr) return {};
+    return [this, what, whole] {
+      tell({}, false);
+      openPrintPanel(what, whole);
+    };
+  });
+  if (begun) tell(tr("She is being worked out for printing…"), false);
+}
+
+void MainWindow::openPrintPanel(int what, const std::shared_ptr<const Solved>& whole) {
   if (what == PrintPanel::Planks && whole->planks.empty()) {
     tell(tr("There are no planks to print yet."), true);
     return;
@@ -507,6 +572,7 @@ void MainWindow::goToNumber(int number) {
 }
 
 void MainWindow::goToStage(std::size_t index) {
+  takeInTyping();
   m_stack->setCurrentIndex(static_cast<int>(index));
   m_rail->setCurrent(index);
   m_stages[index]->drawing()->setFocus();

@@ -4,6 +4,7 @@
 #include <QMainWindow>
 #include <vector>
 
+#include "commands/long_work.h"
 #include "commands/session.h"
 
 class QActionGroup;
@@ -82,7 +83,11 @@ class MainWindow : public QMainWindow {
   void showUnits();
   void goToFinding(const Finding& finding);
   void nextUnits();
-  void focusNextPart();
+  /// From part to part of what can be seen: drawing, table, slate, findings, rail.
+  void focusNextPart(int by);
+  /// What is being typed goes into the book before anything is done with it.
+  void takeInTyping();
+  void openPrintPanel(int what, const std::shared_ptr<const Solved>& whole);
 
   Session m_session;
   Rail* m_rail;
@@ -100,6 +105,7 @@ class MainWindow : public QMainWindow {
   LiningStage* m_lining;
   PlanksStage* m_planks;
   std::vector<Stage*> m_stages;
+  LongWork m_printing;
   QMenu* m_recentMenu = nullptr;
   QActionGroup* m_units = nullptr;
   std::vector<QAction*> m_bookActions;

@@ -132,10 +132,10 @@ class IdGiver {
   std::int64_t& m_nextId;
 };
 
-/// Changes one thing of the backbone that is shown.
+/// Changes one thing of the backbone in hand.
 template <typename Change>
 Result<Book> changed(const Book& book, const Backbone& shown, Change change) {
-  BackbonePlan plan = shown.plan;
+  BackbonePlan plan = planInHand(book, shown.plan);
   if (const auto done = change(plan); !done) return tl::make_unexpected(done.error());
   return setBackbone(book, std::move(plan));
 }
@@ -178,6 +178,15 @@ Result<Book> setBackbone(const Book& book, BackbonePlan plan) {
   }
   edited.backbone = std::move(plan);
   return edited;
+}
+
+BackbonePlan planInHand(const Book& book, const BackbonePlan& drawn) {
+  BackbonePlan plan = book.backbone;
+  if (!plan.timbers.empty()) return plan;
+  plan.timbers = drawn.timbers;
+  plan.joints = drawn.joints;
+  plan.bolts = drawn.bolts;
+  return plan;
 }
 
 Book drawBackboneAfresh(const Book& book) {

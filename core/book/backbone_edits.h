@@ -11,11 +11,15 @@ namespace narrows {
 /// names that are empty, joints of timbers that are not there, and outlines that cross themselves.
 Result<Book> setBackbone(const Book& book, BackbonePlan plan);
 
+/// The plan an edit begins from: the book's own settings, which may be a step ahead of any answer, and its timbers,
+/// joints and bolts, or, while it has no timbers of its own, those drawn for it.
+BackbonePlan planInHand(const Book& book, const BackbonePlan& drawn);
+
 /// Timbers, joints and bolts let go: drawn by Narrows from the table again.
 Book drawBackboneAfresh(const Book& book);
 
 /// One point of a timber's outline moved, put in before another (`point` as many as there are: at the end), or taken
-/// out. `shown` is the backbone as it is shown, whose timbers become the builder's own.
+/// out. `shown` is the backbone drawn for the book, whose timbers become the builder's own where there are none yet.
 Result<Book> moveOutlinePoint(const Book& book, const Backbone& shown, TimberId timber, std::size_t point,
                               const OutlinePoint& to);
 Result<Book> addOutlinePoint(const Book& book, const Backbone& shown, TimberId timber, std::size_t before,

@@ -58,7 +58,7 @@ void shareOut(LiningPlan& plan, int count) {
 }  // namespace
 
 Result<Book> setFigure(const Book& book, std::size_t row, std::size_t column, std::optional<Length> figure) {
-  require(row < book.table.rows.size() && column < book.table.stations.size(), "a figure of this table");
+  if (row >= book.table.rows.size() || column >= book.table.stations.size()) return fail(Fault::FigureUnknown);
   Book edited = book;
   if (figure) figure = toTableStep(book.table, *figure);
   const TableRow& was = book.table.rows[row];
@@ -85,7 +85,7 @@ Result<Book> setProfilePoint(const Book& book, ProfilePart part, std::size_t poi
     made.part = part;
     profile = profiles.insert(profiles.end(), made);
   }
-  require(point <= profile->points.size(), "a point of this profile, or the next");
+  if (point > profile->points.size()) return fail(Fault::FigureUnknown);
   const double most = longestBoatMm;
   if (to && (std::abs(to->distance.mm()) > most || std::abs(to->height.mm()) > most)) {
     return fail(Fault::BeyondSense, {0, 0, "point " + std::to_string(point + 1)},
@@ -135,7 +135,7 @@ Result<Book> fairFigures(const Book& book, const std::vector<std::pair<FigureRef
   Problems problems;
   const double most = longestBoatMm;
   for (const auto& [figure, value] : values) {
-    require(hasFigure(book.table, figure), "a figure of this table");
+    if (!hasFigure(book.table, figure)) return fail(Fault::FigureUnknown);
     const bool heights = figure.in == FigureRef::In::Profile || book.table.rows[figure.list].kind == RowKind::Height;
     if (std::abs(value.mm()) > most || (!heights && value.mm() < 0.0)) {
       problems.push_back({Fault::BeyondSense,

@@ -40,8 +40,14 @@ struct Hold {
 
 class TableFairer {
  public:
-  TableFairer(const OffsetTable& table, double toleranceMm, const FigureSet& disowned, const FigureSet& allowed)
-      : m_drawn(table), m_table(table), m_toleranceMm(toleranceMm), m_disowned(disowned), m_allowed(allowed) {}
+  TableFairer(const OffsetTable& table, double toleranceMm, const FigureSet& disowned, const FigureSet& allowed,
+              std::stop_token stop)
+      : m_drawn(table),
+        m_table(table),
+        m_toleranceMm(toleranceMm),
+        m_disowned(disowned),
+        m_allowed(allowed),
+        m_stop(std::move(stop)) {}
 
   FairedTable fair() {
     FairedTable faired;
@@ -105,7 +111,7 @@ class TableFairer {
   /// One figure at a time to where its lines bend least, kept within the bounds, until nothing moves: the form is
   /// convex, so that this is the least there is.
   void descend() {
-    for (int sweep = 0; sweep < mostSweeps; ++sweep) {
+    for (int sweep = 0; sweep < mostSweeps && !m_stop.stop_requested(); ++sweep) {
       double most = 0.0;
       for (const auto& [figure, holds] : m_holds) {
         double slope = 0.0, stiff = 0.0;
@@ -140,12 +146,13 @@ class TableFairer {
   std::vector<StiffLine> m_lines;
   std::map<FigureRef, std::vector<Hold>> m_holds;
   std::map<FigureRef, double> m_moves;
+  std::stop_token m_stop;
 };
 
 }  // namespace
 
 Result<FairedTable> fairTable(const OffsetTable& table, Length tolerance, const FigureSet& disowned,
-                              const FigureSet& allowed) {
+                              const FigureSet& allowed, const std::stop_token& stop) {
   double longest = 0.0;
   for (const StationColumn& station : table.stations) {
     if (station.distance) longest = std::max(longest, station.distance->mm());
@@ -155,7 +162,9 @@ Result<FairedTable> fairTable(const OffsetTable& table, Length tolerance, const 
     return fail(Fault::FairingTolerance, {},
                 {writeLength(tolerance, table.unit, 3, true), writeLength(millimetres(most), table.unit, 0, true)});
   }
-  return TableFairer(table, tolerance.mm(), disowned, allowed).fair();
+  FairedTable faired = TableFairer(table, tolerance.mm(), disowned, allowed, stop).fair();
+  if (stop.stop_requested()) return fail(Fault::Stopped);
+  return faired;
 }
 
 Length usualFairingTolerance(const OffsetTable& table) {

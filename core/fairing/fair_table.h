@@ -24,9 +24,9 @@ struct FairedTable {
 /// descent. A figure that two lines share moves once, for both. `disowned` figures (of `judgeTable`) are not allowed to
 /// bend their neighbours: they are moved onto the battens where `allowed` has them, and otherwise left and named as
 /// wanting. Ends that are worked out, profiles and the raked transom's distance stay. Fails where the tolerance is not
-/// more than nothing, or so large that the shape of the boat would go.
+/// more than nothing, or so large that the shape of the boat would go, and where it was stopped.
 Result<FairedTable> fairTable(const OffsetTable& table, Length tolerance, const FigureSet& disowned,
-                              const FigureSet& allowed);
+                              const FigureSet& allowed, const std::stop_token& stop = {});
 
 /// Half the table's rounding (or its reading error), and an allowance as large again: what to try first.
 Length usualFairingTolerance(const OffsetTable& table);

@@ -10,6 +10,16 @@ bool TableRow::sameLine(const TableRow& other) const {
   return kind == other.kind && line == other.line && at == other.at && name == other.name;
 }
 
+bool sameLayout(const OffsetTable& a, const OffsetTable& b) {
+  return std::equal(a.stations.begin(), a.stations.end(), b.stations.begin(), b.stations.end(),
+                    [](const StationColumn& x, const StationColumn& y) { return x.name == y.name; }) &&
+         std::equal(a.rows.begin(), a.rows.end(), b.rows.begin(), b.rows.end(),
+                    [](const TableRow& x, const TableRow& y) { return x.sameLine(y); }) &&
+         std::equal(
+             a.profiles.begin(), a.profiles.end(), b.profiles.begin(), b.profiles.end(),
+             [](const Profile& x, const Profile& y) { return x.part == y.part && x.points.size() == y.points.size(); });
+}
+
 const TableRow* OffsetTable::row(RowKind kind, RowLine line) const {
   const auto found =
       std::find_if(rows.begin(), rows.end(), [&](const TableRow& row) { return row.kind == kind && row.line == line; });

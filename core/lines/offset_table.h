@@ -90,6 +90,9 @@ struct OffsetTable {
   Length figureTolerance() const;
 };
 
+/// Whether a figure's place (list and point) means the same line and station in both tables.
+bool sameLayout(const OffsetTable& a, const OffsetTable& b);
+
 /// "waterline 1-6-0", "sheer", "diagonal A", as the file and the grid call it.
 std::string rowLabel(const TableRow& row, Unit unit);
 std::string_view rowKindName(RowKind kind);

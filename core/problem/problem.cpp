@@ -115,6 +115,8 @@ std::string sentence(const Problem& p) {
       return "the widths do not fit: " + a();
     case Fault::MarkOutside:
       return "the mark would pass its neighbour: it can go from " + a() + " to " + b() + " there.";
+    case Fault::FigureUnknown:
+      return "this figure is no longer in the table: choose it again.";
     case Fault::LineUnknown:
       return "there is no plank line " + a() + " to move.";
     case Fault::FairingTolerance:

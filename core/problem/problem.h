@@ -67,6 +67,7 @@ enum class Fault {
   WidthsDoNotFit,
   MarkOutside,
   LineUnknown,
+  FigureUnknown,
   // moulds
   NoHullThere,
   MouldSpacing,

@@ -299,9 +299,9 @@ class LinesAndMouldsTest : public WindowCase {
     open("osier");
     const std::string before = writeBook(*m_window->session().book());
     QTest::mouseClick(m_window->lines()->findChild<QPushButton*>("fairTable"), Qt::LeftButton);
+    QTRY_VERIFY(!m_window->session().book()->faired.empty());
     QVERIFY(settled());
     const auto& faired = m_window->session().book()->faired;
-    QVERIFY(!faired.empty());
     const double tolerance = usualFairingTolerance(m_window->session().book()->table).mm();
     for (const FairedFigure& figure : faired) {
       QVERIFY(std::abs(figure.value.mm() - figureMm(m_window->session().book()->table, figure.figure)) <=
@@ -310,11 +310,13 @@ class LinesAndMouldsTest : public WindowCase {
     }
     const auto once = faired.size();
     QTest::mouseClick(m_window->lines()->findChild<QPushButton*>("fairTable"), Qt::LeftButton);
+    QTRY_VERIFY(!m_window->lines()->isFairing());
     QCOMPARE(m_window->session().book()->faired.size(), once);
     m_window->session().undoStack()->undo();
     QCOMPARE(writeBook(*m_window->session().book()), before);
     m_window->lines()->tolerance()->edit()->setText("0");
     QTest::mouseClick(m_window->lines()->findChild<QPushButton*>("fairTable"), Qt::LeftButton);
+    QTRY_VERIFY(!m_window->lines()->isFairing());
     QVERIFY(m_window->session().book()->faired.empty());
   }
 

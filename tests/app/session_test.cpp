@@ -46,6 +46,17 @@ class SessionTest : public WindowCase {
     QCOMPARE(loadBook(m_folder->filePath("mine.narrows").toStdString())->book.shop, std::string("left"));
   }
 
+  void nothingIsToldByASessionThatIsGoing() {
+    int told = 0;
+    {
+      Session going;
+      QVERIFY(going.openBook(QString::fromStdString(m_path)));
+      QVERIFY(going.perform("Name the builder", setBuilder(*going.book(), "Aud")));
+      connect(&going, &Session::fileChanged, this, [&told] { ++told; });
+    }
+    QCOMPARE(told, 0);
+  }
+
   void aHomeThatCannotBeWrittenIsToldAndWorkIsSavedAllTheSame() {
     FaultyDisk faulty;
     faulty.forbidden = [](const std::string& name) { return name.find("/narrows/") != std::string::npos; };

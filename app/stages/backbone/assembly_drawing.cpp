@@ -14,38 +14,15 @@ namespace narrows {
 namespace {
 
 constexpr double reachPx = 14.0;
-/// Handles name what they are of in `line`, and which point in `section`; joints and bolts from here up.
-constexpr int jointLines = 1000, boltLines = 2000;
-
-QPolygonF onScreen(const Canvas& canvas, const std::vector<Vec2>& points) {
-  QPolygonF shape;
-  for (const Vec2& point : points) shape.append(canvas.toScreen(point));
-  return shape;
-}
-
 OutlinePoint pointAt(const Vec2& at, bool corner) {
   return {millimetres(at.x()), millimetres(at.y()), corner};
 }
 
-/// A backbone that is only its plan: what an edit is made of.
-Backbone planOnly(const Book& book) {
-  Backbone shown;
-  shown.plan = book.backbone;
-  return shown;
-}
-
 }  // namespace
 
-AssemblyDrawing::AssemblyDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+AssemblyDrawing::AssemblyDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("The backbone as one assembly"));
   setEmptyWords(tr("There is no backbone yet: the table has to make a hull first, and give a stem, keel or transom."));
-  connect(session, &Session::solvedChanged, this, [this] {
-    if (m_held) update();
-  });
-  connect(session, &Session::answerSettled, this, [this] {
-    setNotation(m_session->notation());
-    update();
-  });
 }
 
 const Backbone* AssemblyDrawing::backbone() const {
@@ -55,43 +32,132 @@ const Backbone* AssemblyDrawing::backbone() const {
              : solved->backbone.get();
 }
 
+const BackbonePlan* AssemblyDrawing::plan() const {
+  if (backbone() == nullptr) return nullptr;
+  const BackbonePlan& own = m_session->book()->backbone;
+  return own.timbers.empty() ? &backbone()->plan : &own;
+}
+
 const Timber* AssemblyDrawing::timber() const {
-  const Backbone* shown = backbone();
-  if (shown == nullptr) return nullptr;
-  const auto last = static_cast<int>(shown->plan.timbers.size()) - 1;
-  return &shown->plan.timbers[static_cast<std::size_t>(std::clamp(m_timber, 0, last))];
+  const BackbonePlan* now = plan();
+  if (now == nullptr) return nullptr;
+  const auto last = static_cast<int>(now->timbers.size()) - 1;
+  return &now->timbers[static_cast<std::size_t>(std::clamp(m_timber, 0, last))];
+}
+
+TimberId AssemblyDrawing::shownId() const {
+  const auto& timbers = backbone()->plan.timbers;
+  return timbers[std::min(static_cast<std::size_t>(m_timber), timbers.size() - 1)].id;
+}
+
+bool AssemblyDrawing::isReady() {
+  if (backbone() == nullptr) return false;
+  return !m_session->book()->backbone.timbers.empty() || m_session->freshAnswer() != nullptr;
 }
 
 void AssemblyDrawing::choose(int index) {
-  const Backbone* shown = backbone();
-  if (shown == nullptr) return;
-  // One more than there are: a timber that was just added is on its way.
-  m_timber = std::clamp(index, 0, static_cast<int>(shown->plan.timbers.size()));
-  m_point = -1;
+  const BackbonePlan* now = plan();
+  if (now == nullptr) return;
+  m_timber = std::clamp(index, 0, static_cast<int>(now->timbers.size()) - 1);
+  m_grip = -1;
   update();
   emit chosen();
 }
 
 void AssemblyDrawing::chooseTimber(TimberId id) {
-  const Backbone* shown = backbone();
-  for (std::size_t i = 0; shown != nullptr && i < shown->plan.timbers.size(); ++i) {
-    if (shown->plan.timbers[i].id == id) choose(static_cast<int>(i));
+  const BackbonePlan* now = plan();
+  for (std::size_t i = 0; now != nullptr && i < now->timbers.size(); ++i) {
+    if (now->timbers[i].id == id) choose(static_cast<int>(i));
   }
 }
 
-void AssemblyDrawing::choosePoint(int point) {
+int AssemblyDrawing::point() const {
   const Timber* now = timber();
-  if (now == nullptr) return;
-  const auto count = static_cast<int>(now->outline.size());
-  m_point = point < 0 ? -1 : point % count;
+  return now != nullptr && m_grip >= 0 && static_cast<std::size_t>(m_grip) < now->outline.size() ? m_grip : -1;
+}
+
+void AssemblyDrawing::chooseGrip(int grip) {
+  if (timber() == nullptr) return;
+  const auto count = static_cast<int>(grips().size());
+  m_grip = grip < 0 ? count - 1 : grip % count;
   update();
   emit chosen();
 }
 
-std::optional<std::pair<Vec2, Vec2>> AssemblyDrawing::worldBox() const {
+std::vector<AssemblyDrawing::Held> AssemblyDrawing::grips() const {
+  const BackbonePlan& now = *plan();
+  const Timber& held = *timber();
+  const auto which = static_cast<std::size_t>(&held - now.timbers.data());
+  std::vector<Held> all;
+  for (std::size_t i = 0; i < held.outline.size(); ++i) all.push_back({Grip::Point, which, i});
+  for (std::size_t k = 0; k < now.joints.size(); ++k) {
+    if (now.joints[k].forward != held.id && now.joints[k].aft != held.id) continue;
+    all.push_back({Grip::JointFrom, k, 0});
+    all.push_back({Grip::JointTo, k, 0});
+  }
+  const TimberShape* shape = backbone()->shapes.find(shownId());
+  for (std::size_t k = 0; k < now.bolts.size() && shape != nullptr; ++k) {
+    const Vec2 low = inProfile(now.bolts[k].low), high = inProfile(now.bolts[k].high);
+    if (!contains(shape->outline, low + 0.25 * (high - low)) && !contains(shape->outline, low + 0.75 * (high - low)))
+      continue;
+    all.push_back({Grip::BoltLow, k, 0});
+    all.push_back({Grip::BoltHigh, k, 0});
+  }
+  return all;
+}
+
+Vec2 AssemblyDrawing::placeOf(const Held& held) const {
+  const BackbonePlan& now = *plan();
+  switch (held.grip) {
+    case Grip::Point:
+      return inProfile(now.timbers[held.thing].outline[held.point]);
+    case Grip::JointFrom:
+      return inProfile(now.joints[held.thing].from);
+    case Grip::JointTo:
+      return inProfile(now.joints[held.thing].to);
+    case Grip::BoltLow:
+      return inProfile(now.bolts[held.thing].low);
+    case Grip::BoltHigh:
+      return inProfile(now.bolts[held.thing].high);
+  }
+  return Vec2::Zero();
+}
+
+QString AssemblyDrawing::nameOf(const Held& held) const {
+  switch (held.grip) {
+    case Grip::Point:
+      return tr("%1, point %2").arg(QString::fromStdString(timber()->name)).arg(held.point + 1);
+    case Grip::JointFrom:
+    case Grip::JointTo:
+      return tr("%1, end %2")
+          .arg(QString::fromUtf8(jointKindName(plan()->joints[held.thing].kind)))
+          .arg(held.grip == Grip::JointFrom ? 1 : 2);
+    case Grip::BoltLow:
+      return tr("bolt %1, lower end").arg(held.thing + 1);
+    case Grip::BoltHigh:
+      return tr("bolt %1, upper end").arg(held.thing + 1);
+  }
+  return {};
+}
+
+QString AssemblyDrawing::wordsFor(const Held& held) const {
+  const QString name = QString::fromStdString(timber()->name);
+  switch (held.grip) {
+    case Grip::Point:
+      return tr("Move a point of the %1").arg(name);
+    case Grip::JointFrom:
+    case Grip::JointTo:
+      return tr("Move a joint of the %1").arg(name);
+    case Grip::BoltLow:
+    case Grip::BoltHigh:
+      return tr("Move a bolt");
+  }
+  return {};
+}
+
+std::optional<SessionCanvas::Box> AssemblyDrawing::extent() const {
   const Backbone* shown = backbone();
   if (shown == nullptr) return std::nullopt;
-  if (m_held && m_heldBox) return m_heldBox;
   Vec2 low(1e12, 1e12), high(-1e12, -1e12);
   const auto reach = [&](const Vec2& at) {
     low = low.cwiseMin(at);
@@ -145,10 +211,10 @@ void AssemblyDrawing::paintTimbers(QPainter& painter) const {
   painter.setFont(shopFont(look::labelPx));
   std::vector<QRectF> taken;
   for (const TimberShape& shape : shown.shapes.shapes) {
-    const bool on = timber() != nullptr && shape.id == timber()->id;
+    const bool on = shape.id == shownId();
     painter.setPen(QPen(on ? look::inHand : look::ink, on ? 3.0 : 1.8));
     painter.setBrush(on ? look::timberDark : look::timber);
-    painter.drawPolygon(onScreen(*this, shape.outline));
+    painter.drawPolygon(onScreen(shape.outline));
   }
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(look::quietInk, 1.0));
@@ -180,7 +246,7 @@ void AssemblyDrawing::paintTimbers(QPainter& painter) const {
     QColor ground = tight ? look::paper : look::timber;
     ground.setAlpha(200);
     painter.fillRect(box, ground);
-    const bool on = timber() != nullptr && shape.id == timber()->id;
+    const bool on = shape.id == shownId();
     painter.setPen(on ? look::inHand : look::ink);
     painter.setFont(shopFont(look::labelPx, on));
     painter.drawText(box, Qt::AlignCenter, words);
@@ -224,49 +290,29 @@ void AssemblyDrawing::paintFastenings(QPainter& painter) const {
 }
 
 void AssemblyDrawing::paintGrips(QPainter& painter) {
-  const Backbone& shown = *backbone();
+  const std::vector<Held> all = grips();
+  for (const Joint& joint : plan()->joints) {
+    if (joint.forward != timber()->id && joint.aft != timber()->id) continue;
+    painter.setPen(QPen(look::inHand, 2.0));
+    painter.drawPolyline(onScreen(jointLine(joint)));
+  }
   std::vector<CanvasHandle> handles;
-  const Timber& now = *timber();
-  for (std::size_t i = 0; i < now.outline.size(); ++i) {
-    const QPointF at = toScreen(inProfile(now.outline[i]));
-    const bool on = static_cast<int>(i) == m_point;
+  for (std::size_t i = 0; i < all.size(); ++i) {
+    const QPointF at = toScreen(placeOf(all[i]));
+    const bool on = static_cast<int>(i) == m_grip;
     painter.setPen(QPen(on ? look::inHand : look::ink, on ? 2.6 : 1.4));
     painter.setBrush(on ? look::inHand : look::raised);
-    // A corner is a square, a nail of the batten a ring.
-    if (now.outline[i].corner) {
+    // A corner is a square, a nail of the batten a ring, an end of a joint or bolt a lozenge.
+    if (all[i].grip != Grip::Point) {
+      const QPointF lozenge[]{at - QPointF(0.0, 6.0), at + QPointF(6.0, 0.0), at + QPointF(0.0, 6.0),
+                              at - QPointF(6.0, 0.0)};
+      painter.drawPolygon(lozenge, 4);
+    } else if (timber()->outline[all[i].point].corner) {
       painter.drawRect(QRectF(at - QPointF(4.5, 4.5), QSizeF(9.0, 9.0)));
     } else {
       painter.drawEllipse(at, 4.5, 4.5);
     }
-    handles.push_back(
-        {at, tr("%1, point %2").arg(QString::fromStdString(now.name)).arg(i + 1), m_timber, static_cast<int>(i)});
-  }
-  painter.setBrush(look::raised);
-  const auto end = [&](const OutlinePoint& point, const QString& name, int line, int which) {
-    const QPointF at = toScreen(inProfile(point));
-    QPolygonF lozenge{at - QPointF(0.0, 6.0), at + QPointF(6.0, 0.0), at + QPointF(0.0, 6.0), at - QPointF(6.0, 0.0)};
-    painter.setPen(QPen(look::ink, 1.4));
-    painter.drawPolygon(lozenge);
-    handles.push_back({at, name, line, which});
-  };
-  for (std::size_t k = 0; k < shown.plan.joints.size(); ++k) {
-    const Joint& joint = shown.plan.joints[k];
-    if (joint.forward != now.id && joint.aft != now.id) continue;
-    painter.setPen(QPen(look::inHand, 2.0));
-    painter.drawPolyline(onScreen(*this, jointLine(joint)));
-    const QString name = tr("%1, end %2").arg(QString::fromUtf8(jointKindName(joint.kind)));
-    end(joint.from, name.arg(1), jointLines + static_cast<int>(k), 0);
-    end(joint.to, name.arg(2), jointLines + static_cast<int>(k), 1);
-  }
-  for (std::size_t k = 0; k < shown.plan.bolts.size(); ++k) {
-    const Bolt& bolt = shown.plan.bolts[k];
-    const TimberShape* shape = shown.shapes.find(now.id);
-    const Vec2 low = inProfile(bolt.low), high = inProfile(bolt.high);
-    const bool through = shape != nullptr && (contains(shape->outline, low + 0.25 * (high - low)) ||
-                                              contains(shape->outline, low + 0.75 * (high - low)));
-    if (!through) continue;
-    end(bolt.low, tr("bolt %1, lower end").arg(k + 1), boltLines + static_cast<int>(k), 0);
-    end(bolt.high, tr("bolt %1, upper end").arg(k + 1), boltLines + static_cast<int>(k), 1);
+    handles.push_back({at, nameOf(all[i]), m_timber, static_cast<int>(i)});
   }
   painter.setBrush(Qt::NoBrush);
   setHandles(std::move(handles));
@@ -281,161 +327,101 @@ void AssemblyDrawing::paintDrawing(QPainter& painter) {
   paintGrips(painter);
 }
 
-void AssemblyDrawing::grip(const CanvasHandle& handle) {
-  const auto which = static_cast<std::size_t>(handle.section);
-  if (handle.line >= boltLines) {
-    m_held = Held{which == 0 ? Grip::BoltLow : Grip::BoltHigh, static_cast<std::size_t>(handle.line - boltLines), 0};
-  } else if (handle.line >= jointLines) {
-    m_held = Held{which == 0 ? Grip::JointFrom : Grip::JointTo, static_cast<std::size_t>(handle.line - jointLines), 0};
-  } else {
-    m_held = Held{Grip::Point, static_cast<std::size_t>(m_timber), which};
-    choosePoint(handle.section);
-  }
-  auto own = setBackbone(*m_session->book(), backbone()->plan);
-  if (!own) {
-    m_held.reset();
-    return;
-  }
-  m_start = std::move(*own);
-  const auto held = std::exchange(m_held, std::nullopt);
-  m_heldBox = worldBox();
-  m_held = held;
-  const QString name = QString::fromStdString(timber()->name);
-  m_session->beginDrag(handle.line >= boltLines    ? tr("Move a bolt")
-                       : handle.line >= jointLines ? tr("Move a joint of the %1").arg(name)
-                                                   : tr("Move a point of the %1").arg(name));
-}
-
-Result<Book> AssemblyDrawing::moved(const Vec2& to) const {
-  const Backbone shown = planOnly(*m_start);
-  const BackbonePlan& plan = shown.plan;
-  switch (m_held->grip) {
+Result<Book> AssemblyDrawing::moved(const Book& now, const Held& held, const Vec2& to) const {
+  const BackbonePlan in = planInHand(now, backbone()->plan);
+  switch (held.grip) {
     case Grip::Point: {
-      const Timber& of = plan.timbers[m_held->thing];
-      return moveOutlinePoint(*m_start, shown, of.id, m_held->point, pointAt(to, of.outline[m_held->point].corner));
+      const Timber& of = in.timbers[held.thing];
+      return moveOutlinePoint(now, *backbone(), of.id, held.point, pointAt(to, of.outline[held.point].corner));
     }
     case Grip::JointFrom:
     case Grip::JointTo: {
-      Joint joint = plan.joints[m_held->thing];
-      (m_held->grip == Grip::JointFrom ? joint.from : joint.to) = pointAt(to, true);
-      return setJoint(*m_start, shown, joint);
+      Joint joint = in.joints[held.thing];
+      (held.grip == Grip::JointFrom ? joint.from : joint.to) = pointAt(to, true);
+      return setJoint(now, *backbone(), joint);
     }
     case Grip::BoltLow:
     case Grip::BoltHigh: {
-      Bolt bolt = plan.bolts[m_held->thing];
-      (m_held->grip == Grip::BoltLow ? bolt.low : bolt.high) = pointAt(to, true);
-      return setBolt(*m_start, shown, bolt);
+      Bolt bolt = in.bolts[held.thing];
+      (held.grip == Grip::BoltLow ? bolt.low : bolt.high) = pointAt(to, true);
+      return setBolt(now, *backbone(), bolt);
     }
   }
-  return *m_start;
+  return now;
 }
 
-void AssemblyDrawing::mousePressEvent(QMouseEvent* event) {
-  if (event->button() == Qt::LeftButton && !isMeasuring() && backbone() != nullptr) {
-    if (const CanvasHandle* handle = handleNear(event->position(), reachPx)) {
-      setFocus(Qt::MouseFocusReason);
-      grip(*handle);
-      return;
-    }
-    const Vec2 at = toWorld(event->position());
-    for (const TimberShape& shape : backbone()->shapes.shapes) {
-      if (!contains(shape.outline, at) || (timber() != nullptr && shape.id == timber()->id)) continue;
-      setFocus(Qt::MouseFocusReason);
-      chooseTimber(shape.id);
-      return;
-    }
+bool AssemblyDrawing::takeHold(const QPointF& at) {
+  if (const CanvasHandle* handle = handleNear(at, reachPx)) {
+    chooseGrip(handle->section);
+    const Held held = grips()[static_cast<std::size_t>(m_grip)];
+    hand().take(wordsFor(held), [this, held](const Book& now, const Vec2& to) { return moved(now, held, to); });
+    return true;
   }
-  Canvas::mousePressEvent(event);
-}
-
-void AssemblyDrawing::mouseMoveEvent(QMouseEvent* event) {
-  if (m_held) {
-    m_session->dragTo(moved(toWorld(event->position())));
-    return;
+  for (const TimberShape& shape : backbone()->shapes.shapes) {
+    if (shape.id == shownId() || !contains(shape.outline, toWorld(at))) continue;
+    chooseTimber(shape.id);
+    return true;
   }
-  Canvas::mouseMoveEvent(event);
-}
-
-void AssemblyDrawing::mouseReleaseEvent(QMouseEvent* event) {
-  if (m_held) {
-    m_held.reset();
-    m_session->endDrag();
-    return;
-  }
-  Canvas::mouseReleaseEvent(event);
-}
-
-bool AssemblyDrawing::pointInHand() const {
-  const Timber* now = timber();
-  return now != nullptr && m_point >= 0 && static_cast<std::size_t>(m_point) < now->outline.size();
+  return false;
 }
 
 void AssemblyDrawing::nudge(double aftMm, double upMm) {
-  if (!pointInHand()) return;
-  OutlinePoint to = timber()->outline[static_cast<std::size_t>(m_point)];
-  to.distance = millimetres(to.distance.mm() + aftMm);
-  to.height = millimetres(to.height.mm() + upMm);
-  m_session->perform(
-      tr("Move a point of the %1").arg(QString::fromStdString(timber()->name)),
-      moveOutlinePoint(*m_session->book(), *backbone(), timber()->id, static_cast<std::size_t>(m_point), to));
+  if (!isReady() || m_grip < 0) return;
+  const auto all = grips();
+  if (static_cast<std::size_t>(m_grip) >= all.size()) return;
+  const Held& held = all[static_cast<std::size_t>(m_grip)];
+  hand().step(wordsFor(held), moved(*m_session->book(), held, placeOf(held) + Vec2(aftMm, upMm)));
+  emit chosen();
 }
 
 void AssemblyDrawing::addPoint() {
-  if (!pointInHand()) return;
+  if (!isReady() || !pointInHand()) return;
   const auto& outline = timber()->outline;
-  const auto at = static_cast<std::size_t>(m_point);
+  const auto at = static_cast<std::size_t>(m_grip);
   const Vec2 middle = 0.5 * (inProfile(outline[at]) + inProfile(outline[(at + 1) % outline.size()]));
   if (m_session->perform(
           tr("Add a point to the %1").arg(QString::fromStdString(timber()->name)),
           addOutlinePoint(*m_session->book(), *backbone(), timber()->id, at + 1, pointAt(middle, false))))
-    m_point = static_cast<int>(at) + 1;
+    m_grip = static_cast<int>(at) + 1;
 }
 
 void AssemblyDrawing::removePoint() {
-  if (!pointInHand()) return;
+  if (!isReady() || !pointInHand()) return;
   m_session->perform(
       tr("Take out a point of the %1").arg(QString::fromStdString(timber()->name)),
-      removeOutlinePoint(*m_session->book(), *backbone(), timber()->id, static_cast<std::size_t>(m_point)));
+      removeOutlinePoint(*m_session->book(), *backbone(), timber()->id, static_cast<std::size_t>(m_grip)));
 }
 
 void AssemblyDrawing::turnCorner() {
-  if (!pointInHand()) return;
-  OutlinePoint to = timber()->outline[static_cast<std::size_t>(m_point)];
+  if (!isReady() || !pointInHand()) return;
+  OutlinePoint to = timber()->outline[static_cast<std::size_t>(m_grip)];
   to.corner = !to.corner;
   m_session->perform(
       to.corner ? tr("Make a corner of a point") : tr("Run the batten through a point"),
-      moveOutlinePoint(*m_session->book(), *backbone(), timber()->id, static_cast<std::size_t>(m_point), to));
+      moveOutlinePoint(*m_session->book(), *backbone(), timber()->id, static_cast<std::size_t>(m_grip), to));
 }
 
 void AssemblyDrawing::keyPressEvent(QKeyEvent* event) {
   const bool control = (event->modifiers() & Qt::ControlModifier) != 0;
   const double step = notationStep(m_session->notation()).mm();
-  if (backbone() == nullptr) return Canvas::keyPressEvent(event);
+  if (backbone() == nullptr) return SessionCanvas::keyPressEvent(event);
   switch (event->key()) {
     case Qt::Key_Left:
       return control ? nudge(-step, 0.0) : choose(m_timber - 1);
     case Qt::Key_Right:
-      return control ? nudge(step, 0.0)
-                     : choose(std::min(m_timber + 1, static_cast<int>(backbone()->plan.timbers.size()) - 1));
+      return control ? nudge(step, 0.0) : choose(m_timber + 1);
     case Qt::Key_Up:
-      return control ? nudge(0.0, step) : choosePoint(m_point + 1);
+      return control ? nudge(0.0, step) : chooseGrip(m_grip + 1);
     case Qt::Key_Down:
-      return control ? nudge(0.0, -step)
-                     : choosePoint(m_point <= 0 ? static_cast<int>(timber()->outline.size()) - 1 : m_point - 1);
+      return control ? nudge(0.0, -step) : chooseGrip(m_grip - 1);
     case Qt::Key_Insert:
       return addPoint();
     case Qt::Key_Delete:
       return removePoint();
     case Qt::Key_C:
       return turnCorner();
-    case Qt::Key_Escape:
-      if (m_held) {
-        m_held.reset();
-        return m_session->cancelDrag();
-      }
-      return Canvas::keyPressEvent(event);
     default:
-      Canvas::keyPressEvent(event);
+      SessionCanvas::keyPressEvent(event);
   }
 }
 

@@ -2,36 +2,38 @@
 // The backbone as one assembly, in the profile.
 
 #include "book/backbone_edits.h"
-#include "canvas/canvas.h"
-#include "commands/session.h"
+#include "canvas/session_canvas.h"
 
 namespace narrows {
 
 /// Timbers, joints, bolts, stopwaters and the rabbet. A click takes a timber in hand; its points, and the ends of
-/// joints and bolts, are dragged. Left and Right go from timber to timber, Up and Down from point to point; Insert puts
-/// a point in, Delete takes one out, C makes a corner or a fair run of it, Ctrl and the arrows nudge it.
-class AssemblyDrawing : public Canvas {
+/// joints and bolts, are dragged. Left and Right go from timber to timber, Up and Down from point to point and end to
+/// end; Insert puts a point in, Delete takes one out, C makes a corner or a fair run of it, Ctrl and the arrows nudge
+/// it.
+class AssemblyDrawing : public SessionCanvas {
   Q_OBJECT
 
  public:
   explicit AssemblyDrawing(Session* session, QWidget* parent = nullptr);
+  /// The plan as the book has it, a step ahead of the answer where it must be; none without a backbone.
+  const BackbonePlan* plan() const;
+  /// The timber in hand.
   const Timber* timber() const;
   int index() const { return m_timber; }
   void choose(int index);
   void chooseTimber(TimberId id);
   /// The point of the timber in hand; -1 for none.
-  int point() const { return m_point; }
-  void choosePoint(int point);
+  int point() const;
+  /// What is in hand of the timber: its points, then the ends of its joints and of the bolts through it; -1 for none.
+  void chooseGrip(int grip);
 
  signals:
   void chosen();
 
  protected:
-  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
-  void mousePressEvent(QMouseEvent* event) override;
-  void mouseMoveEvent(QMouseEvent* event) override;
-  void mouseReleaseEvent(QMouseEvent* event) override;
+  bool takeHold(const QPointF& at) override;
   void keyPressEvent(QKeyEvent* event) override;
   QMarginsF room() const override { return {34.0, 40.0, 34.0, 44.0}; }
 
@@ -40,8 +42,9 @@ class AssemblyDrawing : public Canvas {
   enum class Grip { Point, JointFrom, JointTo, BoltLow, BoltHigh };
   struct Held {
     Grip grip;
-    std::size_t thing;
+    std::size_t thing;  ///< place of the timber, joint or bolt in its list
     std::size_t point;
+    bool operator==(const Held&) const = default;
   };
   const Backbone* backbone() const;
   /// The sheer and the transom, quiet, to see her by.
@@ -50,21 +53,23 @@ class AssemblyDrawing : public Canvas {
   void paintRabbet(QPainter& painter) const;
   void paintFastenings(QPainter& painter) const;
   void paintGrips(QPainter& painter);
-  void grip(const CanvasHandle& handle);
-  Result<Book> moved(const Vec2& to) const;
+  Result<Book> moved(const Book& now, const Held& held, const Vec2& to) const;
+  QString wordsFor(const Held& held) const;
+  std::vector<Held> grips() const;
+  Vec2 placeOf(const Held& held) const;
+  QString nameOf(const Held& held) const;
   void nudge(double aftMm, double upMm);
   void addPoint();
   void removePoint();
   void turnCorner();
-  bool pointInHand() const;
+  bool pointInHand() const { return point() >= 0; }
+  /// Whether an edit can begin from the timbers shown.
+  bool isReady();
+  /// What the timber in hand is called in the answer that is shown.
+  TimberId shownId() const;
 
-  Session* m_session;
   int m_timber = 0;
-  int m_point = -1;
-  std::optional<Held> m_held;
-  /// The box shown while something is in the hand: the drawing stays where it is.
-  std::optional<std::pair<Vec2, Vec2>> m_heldBox;
-  std::optional<Book> m_start;  ///< where the drag began, its timbers the builder's own
+  int m_grip = -1;  ///< among `grips`: the timber's points come first
 };
 
 }  // namespace narrows

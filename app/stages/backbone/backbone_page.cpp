@@ -12,6 +12,7 @@
 #include "canvas/canvas.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/number_field.h"
 #include "stages/slate.h"
 
 namespace narrows {
@@ -80,7 +81,7 @@ const Backbone* BackbonePage::backbone() const {
 }
 
 QString BackbonePage::shown(double mm) const {
-  return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
+  return m_session->shown(mm);
 }
 
 QString BackbonePage::degrees(double rad) const {
@@ -88,14 +89,7 @@ QString BackbonePage::degrees(double rad) const {
 }
 
 BackbonePlan BackbonePage::shownPlan() const {
-  // The settings are the book's, which may be a step ahead of the answer; the timbers those that are shown.
-  BackbonePlan plan = m_session->book()->backbone;
-  if (plan.timbers.empty() && backbone() != nullptr) {
-    plan.timbers = backbone()->plan.timbers;
-    plan.joints = backbone()->plan.joints;
-    plan.bolts = backbone()->plan.bolts;
-  }
-  return plan;
+  return planInHand(*m_session->book(), backbone() != nullptr ? backbone()->plan : BackbonePlan());
 }
 
 void BackbonePage::change(const QString& words, const std::function<void(BackbonePlan&)>& edit, bool own) {
@@ -111,7 +105,7 @@ bool BackbonePage::perform(const QString& words, const Result<Book>& edited) {
 LengthField* BackbonePage::lengthField(Slate* slate, const QString& name, const QString& words,
                                        std::function<Length&(BackbonePlan&)> at, bool own) {
   slate->addHeading(name);
-  auto* field = new LengthField(name, slate);
+  auto* field = new LengthField(name, m_session, slate);
   slate->addWidget(field);
   connect(field, &LengthField::lengthEntered, this, [this, words, at, own](Length length) {
     change(
@@ -119,7 +113,7 @@ LengthField* BackbonePage::lengthField(Slate* slate, const QString& name, const 
   });
   m_refreshers.push_back([this, field, at] {
     BackbonePlan plan = shownPlan();
-    field->setLength(at(plan), m_session->notation());
+    field->setLength(at(plan));
   });
   return field;
 }
@@ -127,13 +121,9 @@ LengthField* BackbonePage::lengthField(Slate* slate, const QString& name, const 
 QDoubleSpinBox* BackbonePage::numberField(Slate* slate, const QString& name, const QString& words, double low,
                                           double high, int decimals, std::function<double&(BackbonePlan&)> at) {
   slate->addHeading(name);
-  auto* field = new QDoubleSpinBox(slate);
+  auto* field = new NumberField(name, slate);
   field->setRange(low, high);
   field->setDecimals(decimals);
-  field->setMinimumHeight(30);
-  field->setKeyboardTracking(false);
-  field->setLocale(QLocale::c());
-  field->setAccessibleName(name);
   slate->addWidget(field);
   connect(field, &QDoubleSpinBox::valueChanged, this,
           [this, words, at](double value) { change(words, [&](BackbonePlan& plan) { at(plan) = value; }); });

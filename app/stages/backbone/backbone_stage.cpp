@@ -74,6 +74,10 @@ QWidget* BackboneStage::drawing() {
   return canvas != nullptr ? static_cast<QWidget*>(canvas) : m_order->list();
 }
 
+void BackboneStage::stepInHand(int by) {
+  open(static_cast<Page>(std::clamp(m_tabs->currentIndex() + by, 0, m_tabs->count() - 1)));
+}
+
 void BackboneStage::fit() {
   if (Canvas* canvas = current()->drawing()) canvas->fit();
 }

@@ -29,6 +29,7 @@ class BackboneStage : public Stage {
   QString standing() const override;
   QWidget* drawing() override;
   void fit() override;
+  void stepInHand(int by) override;
   /// Its pages, in the order of the tabs.
   enum Page { Assembly, Rabbet, Keel, Transom, Bent, BuiltUp, Slab, Order };
   void open(Page page);

@@ -11,25 +11,22 @@
 
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/number_field.h"
 #include "canvas/words.h"
 #include "fonts.h"
 #include "stages/slate.h"
 
 namespace narrows {
 
-BentDrawing::BentDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+BentDrawing::BentDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("The bent part and its form"));
   setEmptyWords(
       tr("Choose on the right which timber is got out this way. It needs a hollow edge: a stem or a knee has one."));
-  connect(session, &Session::answerSettled, this, [this] {
-    setNotation(m_session->notation());
-    update();
-  });
 }
 
 void BentDrawing::chooseBuiltUp(bool builtUp) {
   m_builtUp = builtUp;
-  update();
+  remeasure();
 }
 
 const Backbone* BentDrawing::backbone() const {
@@ -59,7 +56,7 @@ Polygon BentDrawing::shape() const {
   return frame;
 }
 
-std::optional<std::pair<Vec2, Vec2>> BentDrawing::worldBox() const {
+std::optional<SessionCanvas::Box> BentDrawing::extent() const {
   const Polygon part = shape();
   if (part.empty()) return std::nullopt;
   Box2 box = boxOf(part);
@@ -190,12 +187,9 @@ void BentPage::makeLamination(Slate* slate) {
       [](const BackbonePlan& plan) { return static_cast<int>(plan.lamination.bending); },
       [](BackbonePlan& plan, int index) { plan.lamination.bending = static_cast<Bending>(index); });
   slate->addHeading(tr("Radius over thickness, in this shop"));
-  m_ratio = new QDoubleSpinBox(slate);
+  m_ratio = new NumberField(tr("Radius over thickness, in this shop"), slate);
   m_ratio->setRange(5.0, 400.0);
   m_ratio->setDecimals(0);
-  m_ratio->setMinimumHeight(30);
-  m_ratio->setKeyboardTracking(false);
-  m_ratio->setAccessibleName(tr("Radius over thickness, in this shop"));
   slate->addWidget(m_ratio);
   connect(m_ratio, &QDoubleSpinBox::valueChanged, this, [this](double value) {
     change(tr("Bend to a ratio of %1").arg(value, 0, 'f', 0), [&](BackbonePlan& plan) {

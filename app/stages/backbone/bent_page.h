@@ -1,14 +1,14 @@
 #pragma once
 // A timber bent of strips on a form, or built up of straight boards.
 
-#include "canvas/canvas.h"
 #include "canvas/cell_grid.h"
+#include "canvas/session_canvas.h"
 #include "stages/backbone/backbone_page.h"
 
 namespace narrows {
 
 /// The part as it is to be, the form it is bent on with its blocks, or the boards of its layers.
-class BentDrawing : public Canvas {
+class BentDrawing : public SessionCanvas {
   Q_OBJECT
 
  public:
@@ -17,7 +17,7 @@ class BentDrawing : public Canvas {
   void chooseBuiltUp(bool builtUp);
 
  protected:
-  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
 
  private:
@@ -26,7 +26,6 @@ class BentDrawing : public Canvas {
   void paintForm(QPainter& painter) const;
   void paintBoards(QPainter& painter) const;
 
-  Session* m_session;
   bool m_builtUp = false;
 };
 

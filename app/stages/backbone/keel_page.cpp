@@ -19,13 +19,9 @@ constexpr double cameOutLookMm = 0.8;
 constexpr int measuredColumn = 7;
 }  // namespace
 
-KeelDrawing::KeelDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+KeelDrawing::KeelDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("The keel, cut through at the station in hand"));
   setEmptyWords(tr("There is no keel edge to bevel: the planking of this boat comes down to the centre line."));
-  connect(session, &Session::answerSettled, this, [this] {
-    setNotation(m_session->notation());
-    update();
-  });
 }
 
 const KeelBevel* KeelDrawing::bevel() const {
@@ -43,11 +39,11 @@ const KeelStation* KeelDrawing::inHand() const {
 void KeelDrawing::choose(int station) {
   if (bevel() == nullptr) return;
   m_station = std::clamp(station, 0, static_cast<int>(bevel()->stations.size()) - 1);
-  update();
+  remeasure();
   emit chosen();
 }
 
-std::optional<std::pair<Vec2, Vec2>> KeelDrawing::worldBox() const {
+std::optional<SessionCanvas::Box> KeelDrawing::extent() const {
   const KeelStation* station = inHand();
   if (station == nullptr) return std::nullopt;
   const double thick = m_session->book()->backbone.keel.thickness.mm();
@@ -92,11 +88,8 @@ void KeelDrawing::paintDrawing(QPainter& painter) {
                    QStringLiteral("%1°").arg(radians(station.stationRad).deg(), 0, 'f', 1));
   painter.setFont(shopFont(look::figurePx));
   painter.setPen(look::ink);
-  const auto words = [this](double mm) {
-    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
-  };
-  painter.drawText(toScreen({0.0, 0.0}) + QPointF(-60.0, 24.0), tr("lower %1 half").arg(words(station.outboardMm)));
-  painter.drawText(toScreen({0.0, thick}) + QPointF(-60.0, -10.0), tr("upper %1 half").arg(words(station.inboardMm)));
+  painter.drawText(toScreen({0.0, 0.0}) + QPointF(-60.0, 24.0), tr("lower %1 half").arg(shown(station.outboardMm)));
+  painter.drawText(toScreen({0.0, thick}) + QPointF(-60.0, -10.0), tr("upper %1 half").arg(shown(station.inboardMm)));
 }
 
 void KeelDrawing::keyPressEvent(QKeyEvent* event) {
@@ -108,7 +101,7 @@ void KeelDrawing::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Up:
       return choose(m_station - 1);
     default:
-      Canvas::keyPressEvent(event);
+      SessionCanvas::keyPressEvent(event);
   }
 }
 

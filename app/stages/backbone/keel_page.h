@@ -1,14 +1,14 @@
 #pragma once
 // The keel: its edges, bevels, station marks, and how it came out.
 
-#include "canvas/canvas.h"
 #include "canvas/cell_grid.h"
+#include "canvas/session_canvas.h"
 #include "stages/backbone/backbone_page.h"
 
 namespace narrows {
 
 /// The keel cut through at the station in hand: both edges, shoulder and bevel; the plank that lies on it.
-class KeelDrawing : public Canvas {
+class KeelDrawing : public SessionCanvas {
   Q_OBJECT
 
  public:
@@ -21,7 +21,7 @@ class KeelDrawing : public Canvas {
   void chosen();
 
  protected:
-  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
   void keyPressEvent(QKeyEvent* event) override;
   QMarginsF room() const override { return {120.0, 70.0, 120.0, 70.0}; }
@@ -29,7 +29,6 @@ class KeelDrawing : public Canvas {
  private:
   const KeelStation* inHand() const;
 
-  Session* m_session;
   int m_station = 3;
 };
 

@@ -23,15 +23,11 @@ namespace {
 constexpr double profileWide = 220.0;
 }  // namespace
 
-RabbetDrawing::RabbetDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+RabbetDrawing::RabbetDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("The rabbet, cut through"));
   setEmptyWords(
       tr("There is no rabbet on this part: the table gives no such profile, or the planking comes down to the centre "
          "line."));
-  connect(session, &Session::answerSettled, this, [this] {
-    setNotation(m_session->notation());
-    update();
-  });
 }
 
 const RabbetRun* RabbetDrawing::run() const {
@@ -65,7 +61,7 @@ bool RabbetDrawing::markAt(Length at) {
   for (std::size_t i = 0; i < all.size(); ++i) {
     if (all[i].name.starts_with("at ")) m_mark = static_cast<int>(i);
   }
-  update();
+  remeasure();
   emit chosen();
   return true;
 }
@@ -73,13 +69,13 @@ bool RabbetDrawing::markAt(Length at) {
 void RabbetDrawing::choosePart(RabbetPart part) {
   m_part = part;
   m_mark = 2;
-  update();
+  remeasure();
   emit chosen();
 }
 
 void RabbetDrawing::choosePlane(CutPlane plane) {
   m_plane = plane;
-  update();
+  remeasure();
   emit chosen();
 }
 
@@ -87,13 +83,13 @@ void RabbetDrawing::chooseSteps(RabbetSteps steps, double stepMm) {
   m_steps = steps;
   m_stepMm = stepMm;
   m_mark = 0;
-  update();
+  remeasure();
   emit chosen();
 }
 
 void RabbetDrawing::chooseMark(int mark) {
   m_mark = std::clamp(mark, 0, std::max(0, static_cast<int>(marks().size()) - 1));
-  update();
+  remeasure();
   emit chosen();
 }
 
@@ -122,7 +118,7 @@ std::optional<RabbetSection> RabbetDrawing::section() const {
   return cut;
 }
 
-std::optional<std::pair<Vec2, Vec2>> RabbetDrawing::worldBox() const {
+std::optional<SessionCanvas::Box> RabbetDrawing::extent() const {
   const auto cut = section();
   if (!cut) return std::nullopt;
   Vec2 low = cut->rabbet, high = cut->rabbet;
@@ -244,7 +240,7 @@ void RabbetDrawing::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Left:
       return chooseMark(m_mark - 1);
     default:
-      Canvas::keyPressEvent(event);
+      SessionCanvas::keyPressEvent(event);
   }
 }
 
@@ -277,8 +273,8 @@ RabbetPage::RabbetPage(Session* session, QWidget* parent)
   steps->addItems({tr("waterlines or stations"), tr("even steps along it")});
   slate->addWidget(steps);
   slate->addHeading(tr("Steps of"));
-  m_step = new LengthField(tr("Steps of"), slate);
-  m_step->setLength(inches(6.0), session->notation());
+  m_step = new LengthField(tr("Steps of"), session, slate);
+  m_step->setLength(inches(6.0));
   slate->addWidget(m_step);
   const auto step = std::make_shared<double>(inches(6.0).mm());
   connect(steps, &QComboBox::activated, this, [this, step](int index) {
@@ -292,7 +288,7 @@ RabbetPage::RabbetPage(Session* session, QWidget* parent)
     m_drawing->chooseSteps(RabbetSteps::Even, *step);
   });
   slate->addHeading(tr("And at a height (keel: distance)"));
-  auto* any = new LengthField(tr("And at a height (keel: distance)"), slate);
+  auto* any = new LengthField(tr("And at a height (keel: distance)"), session, slate);
   any->edit()->setPlaceholderText(tr("height, Enter"));
   slate->addWidget(any);
   connect(any, &LengthField::lengthEntered, this, [this](Length at) {

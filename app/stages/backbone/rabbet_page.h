@@ -1,14 +1,14 @@
 #pragma once
 // The rabbet of one part: its lines, its bevels, the timber cut through at a mark.
 
-#include "canvas/canvas.h"
 #include "canvas/cell_grid.h"
+#include "canvas/session_canvas.h"
 #include "stages/backbone/backbone_page.h"
 
 namespace narrows {
 
 /// The timber cut through at the mark in hand, the plank drawn in; beside it the rabbet lines of the part.
-class RabbetDrawing : public Canvas {
+class RabbetDrawing : public SessionCanvas {
   Q_OBJECT
 
  public:
@@ -30,7 +30,7 @@ class RabbetDrawing : public Canvas {
   void chosen();
 
  protected:
-  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
   void keyPressEvent(QKeyEvent* event) override;
   bool takeInHand(const CanvasHandle& handle) override;
@@ -40,7 +40,6 @@ class RabbetDrawing : public Canvas {
   std::optional<RabbetSection> section() const;
   void paintProfile(QPainter& painter);
 
-  Session* m_session;
   RabbetPart m_part = RabbetPart::Stem;
   CutPlane m_plane = CutPlane::Square;
   RabbetSteps m_steps = RabbetSteps::Table;

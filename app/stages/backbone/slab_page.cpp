@@ -39,16 +39,9 @@ const std::vector<FaultKind> faultKinds{FaultKind::Knot,  FaultKind::Check, Faul
 
 }  // namespace
 
-SlabDrawing::SlabDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+SlabDrawing::SlabDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("The slab with the pattern on it"));
   setEmptyWords(tr("Give the slab its length and width on the right."));
-  connect(session, &Session::solvedChanged, this, [this] {
-    if (m_hold) update();
-  });
-  connect(session, &Session::answerSettled, this, [this] {
-    setNotation(m_session->notation());
-    update();
-  });
 }
 
 const SlabWork* SlabDrawing::slab() const {
@@ -61,7 +54,7 @@ bool SlabDrawing::hasPattern() const {
          m_session->solved()->backbone->plan.find(m_session->solved()->backbone->plan.slab.timber) != nullptr;
 }
 
-std::optional<std::pair<Vec2, Vec2>> SlabDrawing::worldBox() const {
+std::optional<SessionCanvas::Box> SlabDrawing::extent() const {
   if (slab() == nullptr || slab()->lay.slab.size() < 3) return std::nullopt;
   const Box2 box = boxOf(slab()->lay.slab);
   return std::pair(box.low, box.high);
@@ -167,67 +160,52 @@ void SlabDrawing::paintDrawing(QPainter& painter) {
   paintReadings(painter);
 }
 
-Result<Book> SlabDrawing::placed(const Placement& placement) const {
-  BackbonePlan plan = m_session->book()->backbone;
+Result<Book> SlabDrawing::placed(const Book& now, const Placement& placement) {
+  BackbonePlan plan = now.backbone;
   plan.slab.placed = true;
   plan.slab.placedAlong = millimetres(placement.at.x());
   plan.slab.placedAcross = millimetres(placement.at.y());
   plan.slab.placedDeg = std::remainder(placement.turnRad, 6.283185307179586) / radPerDegree;
   plan.slab.placedFlipped = placement.flipped;
-  return setBackbone(*m_session->book(), std::move(plan));
+  return setBackbone(now, std::move(plan));
+}
+
+Placement SlabDrawing::placementNow() const {
+  const SlabPlan& plan = m_session->book()->backbone.slab;
+  if (!plan.placed) return slab()->placed.placement;
+  return {{plan.placedAlong.mm(), plan.placedAcross.mm()}, plan.placedDeg * radPerDegree, plan.placedFlipped};
 }
 
 void SlabDrawing::placeAt(const Placement& placement, const QString& words) {
-  m_session->perform(words, placed(placement));
+  m_session->perform(words, placed(*m_session->book(), placement));
 }
 
 void SlabDrawing::shift(double along, double across, double turnRad, bool flip) {
   if (!hasPattern()) return;
-  Placement to = slab()->placed.placement;
+  Placement to = placementNow();
   to.at += Vec2(along, across);
   to.turnRad += turnRad;
   to.flipped = to.flipped != flip;
-  placeAt(to, flip ? tr("Turn the pattern over") : turnRad != 0.0 ? tr("Turn the pattern") : tr("Slide the pattern"));
+  hand().step(flip             ? tr("Turn the pattern over")
+              : turnRad != 0.0 ? tr("Turn the pattern")
+                               : tr("Slide the pattern"),
+              placed(*m_session->book(), to));
 }
 
-void SlabDrawing::mousePressEvent(QMouseEvent* event) {
-  const Vec2 at = toWorld(event->position());
-  if (event->button() == Qt::LeftButton && !isMeasuring() && hasPattern() &&
-      contains(slab()->placed.judgement.outline, at)) {
-    setFocus(Qt::MouseFocusReason);
-    m_start = slab()->placed.placement;
-    m_hold = at - m_start.at;
-    m_session->beginDrag(tr("Slide the pattern"));
-    return;
-  }
-  Canvas::mousePressEvent(event);
-}
-
-void SlabDrawing::mouseMoveEvent(QMouseEvent* event) {
-  if (m_hold) {
-    Placement to = m_start;
-    to.at = toWorld(event->position()) - *m_hold;
-    m_session->dragTo(placed(to));
-    return;
-  }
-  Canvas::mouseMoveEvent(event);
-}
-
-void SlabDrawing::mouseReleaseEvent(QMouseEvent* event) {
-  if (m_hold) {
-    m_hold.reset();
-    m_session->endDrag();
-    return;
-  }
-  Canvas::mouseReleaseEvent(event);
+bool SlabDrawing::takeHold(const QPointF& at) {
+  if (!hasPattern() || !contains(slab()->placed.judgement.outline, toWorld(at))) return false;
+  const Placement start = placementNow();
+  hand().take(tr("Slide the pattern"), [start, from = toWorld(at)](const Book& now, const Vec2& to) {
+    Placement there = start;
+    there.at += to - from;
+    return placed(now, there);
+  });
+  return true;
 }
 
 void SlabDrawing::mouseDoubleClickEvent(QMouseEvent* event) {
   if (slab() == nullptr || event->button() != Qt::LeftButton) return;
-  if (m_hold) {
-    m_hold.reset();
-    m_session->cancelDrag();
-  }
+  hand().putBack();
   const Vec2 at = toWorld(event->position());
   if (!contains(slab()->lay.slab, at)) return;
   BackbonePlan plan = m_session->book()->backbone;
@@ -243,7 +221,7 @@ void SlabDrawing::wheelEvent(QWheelEvent* event) {
     event->accept();
     return;
   }
-  Canvas::wheelEvent(event);
+  SessionCanvas::wheelEvent(event);
 }
 
 void SlabDrawing::keyPressEvent(QKeyEvent* event) {
@@ -263,14 +241,8 @@ void SlabDrawing::keyPressEvent(QKeyEvent* event) {
       return shift(0.0, 0.0, -turnStepRad, false);
     case Qt::Key_F:
       return shift(0.0, 0.0, 0.0, true);
-    case Qt::Key_Escape:
-      if (m_hold) {
-        m_hold.reset();
-        return m_session->cancelDrag();
-      }
-      return Canvas::keyPressEvent(event);
     default:
-      Canvas::keyPressEvent(event);
+      SessionCanvas::keyPressEvent(event);
   }
 }
 
@@ -280,7 +252,8 @@ SlabPage::SlabPage(Session* session, QWidget* parent)
       m_readings(new CellGrid(tr("Readings down to the surface"))),
       m_faults(new CellGrid(tr("Faults of the slab"))),
       m_outline(new CellGrid(tr("Corners of the slab"))),
-      m_tabs(new QTabWidget) {
+      m_tabs(new QTabWidget),
+      m_search(session) {
   auto* slate = new Slate(this);
   m_head = slate->addHeadline(tr("How the pattern lies"));
   m_lay = slate->addFigure(tr("Clearance and grain"));
@@ -319,10 +292,13 @@ SlabPage::SlabPage(Session* session, QWidget* parent)
   makeGrids();
   arrange(m_drawing, m_tabs, slate, 2);
   connect(m_find, &QPushButton::clicked, this, &SlabPage::search);
-}
-
-SlabPage::~SlabPage() {
-  m_searcher.request_stop();
+  connect(&m_search, &LongWork::progressed, m_progress,
+          [this](double share) { m_progress->setValue(static_cast<int>(100.0 * share)); });
+  connect(&m_search, &LongWork::runningChanged, this, [this](bool running) {
+    m_find->setText(running ? tr("Stop") : tr("Find the best place"));
+    m_progress->setValue(0);
+    m_progress->setVisible(running);
+  });
 }
 
 void SlabPage::makeGrids() {
@@ -497,36 +473,19 @@ void SlabPage::askReadings() {
 }
 
 void SlabPage::search() {
-  if (m_searching) {
-    m_searcher.request_stop();
-    return;
-  }
+  if (m_search.isRunning()) return m_search.stop();
   if (backbone() == nullptr || backbone()->plan.find(backbone()->plan.slab.timber) == nullptr)
     return tell(tr("Choose which timber is to come out of this slab first."));
-  m_searching = true;
-  m_find->setText(tr("Stop"));
-  m_progress->setValue(0);
-  m_progress->show();
-  const PlacementOf of = backbone()->slab.lay;
-  m_searcher = std::jthread([this, of](const std::stop_token& stop) {
-    const auto best = findPlacement(of, stop, [this](double share) {
-      QMetaObject::invokeMethod(
-          this, [this, share] { m_progress->setValue(static_cast<int>(100.0 * share)); }, Qt::QueuedConnection);
-    });
-    QMetaObject::invokeMethod(
-        this, [this, best] { found(best); }, Qt::QueuedConnection);
+  m_search.begin([this, of = backbone()->slab.lay](const std::stop_token& stop,
+                                                   const LongWork::Progress& progress) -> LongWork::End {
+    const auto best = findPlacement(of, stop, progress);
+    return [this, best] { found(best); };
   });
 }
 
 void SlabPage::found(const Result<FoundPlacement>& found) {
-  m_searching = false;
-  m_find->setText(tr("Find the best place"));
-  m_progress->hide();
-  if (!found) {
-    if (!found.error().empty()) tell(QString::fromStdString(describe(found.error()[0])));
-    return;
-  }
-  m_drawing->placeAt(found->placement, tr("Lay the pattern in the best place"));
+  if (found) return m_drawing->placeAt(found->placement, tr("Lay the pattern in the best place"));
+  if (!found.error().empty()) tell(QString::fromStdString(describe(found.error()[0])));
 }
 
 void SlabPage::showPage() {

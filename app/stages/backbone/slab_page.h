@@ -1,10 +1,9 @@
 #pragma once
 // A slab: flattened, and a part's pattern laid on it.
 
-#include <thread>
-
-#include "canvas/canvas.h"
 #include "canvas/cell_grid.h"
+#include "canvas/session_canvas.h"
+#include "commands/long_work.h"
 #include "stages/backbone/backbone_page.h"
 
 class QProgressBar;
@@ -15,7 +14,7 @@ namespace narrows {
 
 /// The slab from above, its faults, its readings, and the pattern, which is slid with the pointer or the arrows, turned
 /// with the wheel held with Shift or the bracket keys, and turned over with F. A double click marks a knot.
-class SlabDrawing : public Canvas {
+class SlabDrawing : public SessionCanvas {
   Q_OBJECT
 
  public:
@@ -23,11 +22,9 @@ class SlabDrawing : public Canvas {
   void placeAt(const Placement& placement, const QString& words);
 
  protected:
-  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
-  void mousePressEvent(QMouseEvent* event) override;
-  void mouseMoveEvent(QMouseEvent* event) override;
-  void mouseReleaseEvent(QMouseEvent* event) override;
+  bool takeHold(const QPointF& at) override;
   void mouseDoubleClickEvent(QMouseEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
@@ -36,15 +33,13 @@ class SlabDrawing : public Canvas {
  private:
   const SlabWork* slab() const;
   bool hasPattern() const;
-  Result<Book> placed(const Placement& placement) const;
+  static Result<Book> placed(const Book& now, const Placement& placement);
+  /// Where the pattern lies by the book, or, not laid yet, in the answer.
+  Placement placementNow() const;
   void paintReadings(QPainter& painter) const;
   void paintFaults(QPainter& painter);
   void paintPattern(QPainter& painter) const;
   void shift(double along, double across, double turnRad, bool flip);
-
-  Session* m_session;
-  std::optional<Vec2> m_hold;  ///< from the pattern's middle to the pointer
-  Placement m_start;
 };
 
 class SlabPage : public BackbonePage {
@@ -52,14 +47,13 @@ class SlabPage : public BackbonePage {
 
  public:
   explicit SlabPage(Session* session, QWidget* parent = nullptr);
-  ~SlabPage() override;
   Canvas* drawing() override { return m_drawing; }
   CellGrid* readings() { return m_readings; }
   CellGrid* faults() { return m_faults; }
   CellGrid* outline() { return m_outline; }
   QPushButton* findButton() { return m_find; }
   QComboBox* timber() { return m_timber; }
-  bool isSearching() const { return m_searching; }
+  bool isSearching() const { return m_search.isRunning(); }
   /// Readings from text, as pasted or out of a CSV file.
   void takeReadings(const QString& text);
 
@@ -90,8 +84,7 @@ class SlabPage : public BackbonePage {
   QComboBox* m_timber = nullptr;
   QPushButton* m_find = nullptr;
   QProgressBar* m_progress = nullptr;
-  bool m_searching = false;
-  std::jthread m_searcher;
+  LongWork m_search;
 };
 
 }  // namespace narrows

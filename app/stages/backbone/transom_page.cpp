@@ -17,13 +17,9 @@ namespace {
 constexpr double wordsHeightPx = 17.0;
 }  // namespace
 
-TransomDrawing::TransomDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+TransomDrawing::TransomDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("The transom laid flat"));
   setEmptyWords(tr("There is no transom in this table: give its profile and a last column marked rake."));
-  connect(session, &Session::answerSettled, this, [this] {
-    setNotation(m_session->notation());
-    update();
-  });
 }
 
 const Transom* TransomDrawing::transom() const {
@@ -34,11 +30,11 @@ const Transom* TransomDrawing::transom() const {
 void TransomDrawing::chooseMark(int mark) {
   if (transom() == nullptr) return;
   m_mark = std::clamp(mark, 0, std::max(0, static_cast<int>(transom()->marks.size()) - 1));
-  update();
+  remeasure();
   emit chosen();
 }
 
-std::optional<std::pair<Vec2, Vec2>> TransomDrawing::worldBox() const {
+std::optional<SessionCanvas::Box> TransomDrawing::extent() const {
   if (transom() == nullptr) return std::nullopt;
   const Box2 box = boxOf(transom()->whole(transom()->larger(), true));
   return std::pair(box.low, box.high);
@@ -105,7 +101,7 @@ void TransomDrawing::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Down:
       return chooseMark(m_mark - 1);
     default:
-      Canvas::keyPressEvent(event);
+      SessionCanvas::keyPressEvent(event);
   }
 }
 

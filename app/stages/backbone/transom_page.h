@@ -1,13 +1,13 @@
 #pragma once
 // The transom in its true shape.
 
-#include "canvas/canvas.h"
+#include "canvas/session_canvas.h"
 #include "stages/backbone/backbone_page.h"
 
 namespace narrows {
 
 /// Both faces laid flat about the centre line, with marks and bevels.
-class TransomDrawing : public Canvas {
+class TransomDrawing : public SessionCanvas {
   Q_OBJECT
 
  public:
@@ -20,14 +20,13 @@ class TransomDrawing : public Canvas {
   void chosen();
 
  protected:
-  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
   void keyPressEvent(QKeyEvent* event) override;
   bool takeInHand(const CanvasHandle& handle) override;
   QMarginsF room() const override { return {60.0, 50.0, 230.0, 50.0}; }
 
  private:
-  Session* m_session;
   int m_mark = 0;
 };
 

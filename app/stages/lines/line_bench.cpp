@@ -68,7 +68,7 @@ LineBench::LineBench(Session* session, QWidget* parent)
   m_floats = m_slate->addFigure(tr("Float"));
   m_slate->addSpace(6);
   m_slate->addHeading(tr("Figure built to"));
-  m_figure = new LengthField(tr("Figure built to"), m_slate);
+  m_figure = new LengthField(tr("Figure built to"), session, m_slate);
   m_slate->addWidget(m_figure);
   m_drawn = m_slate->addFigure(tr("Figure as drawn"));
   m_why = m_slate->addHeading(QString());
@@ -120,7 +120,7 @@ QWidget* LineBench::slate() {
 }
 
 QString LineBench::shown(double mm) const {
-  return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
+  return m_session->shown(mm);
 }
 
 void LineBench::listLines() {
@@ -147,6 +147,13 @@ void LineBench::choose(LineKind kind, std::size_t list) {
   m_drawing->choose({kind, list, 0});
   listLines();
   m_drawing->setFocus();
+}
+
+void LineBench::stepLine(int by) {
+  if (m_choices.empty()) return;
+  const int last = static_cast<int>(m_choices.size()) - 1;
+  m_drawing->choose(m_choices[static_cast<std::size_t>(std::clamp(m_lines->currentIndex() + by, 0, last))]);
+  listLines();
 }
 
 void LineBench::chooseFigure(const FigureRef& figure) {
@@ -205,7 +212,7 @@ void LineBench::showNail() {
   if (judged != nullptr && judged->ease && *judged->ease >= 0.005)
     floats += tr(" It then lies %1 % easier.").arg(std::lround(100.0 * *judged->ease));
   m_floats->setText(floats);
-  m_figure->setLength(millimetres(figureMm(*solved->fair, figure)), m_session->notation());
+  m_figure->setLength(millimetres(figureMm(*solved->fair, figure)));
   const FairedFigure* faired = fairedAt(*m_session->book(), figure);
   m_drawn->setText(faired != nullptr ? tr("drawn %1").arg(shown(figureMm(m_session->book()->table, figure)))
                                      : tr("as drawn"));

@@ -32,6 +32,8 @@ class LineBench : public QWidget {
   void choose(LineKind kind, std::size_t list);
   /// Takes the nail of a figure in hand, on its own line.
   void chooseFigure(const FigureRef& figure);
+  /// The next line of the list, or the one before.
+  void stepLine(int by);
 
  signals:
   void leaveAsked();

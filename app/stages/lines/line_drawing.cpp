@@ -6,6 +6,7 @@
 #include <QPainter>
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include "book/edits.h"
 #include "canvas/look.h"
@@ -36,20 +37,21 @@ std::string today() {
   return QDate::currentDate().toString(Qt::ISODate).toStdString();
 }
 
-LineDrawing::LineDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+LineDrawing::LineDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("One line with its nails"));
   setEmptyWords(tr("This line has no two points yet: type its figures in the table below."));
-  connect(session, &Session::solvedChanged, this, [this] {
-    setNotation(m_session->notation());
-    lay();
-    if (!m_session->isDragging()) measure();
-    update();
-  });
+}
+
+void LineDrawing::answered() {
+  lay();
+  if (!hand().holds()) measure();
 }
 
 const TableLine* LineDrawing::line() const {
   const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->judgement == nullptr) return nullptr;
+  // Lines of an answer that is a step behind are named by their places in the table: other ones, once a line is out.
+  if (solved == nullptr || solved->judgement == nullptr || !sameLayout(*solved->fair, m_session->book()->table))
+    return nullptr;
   std::size_t stretch = 0;
   for (const TableLine& one : solved->judgement->lines) {
     if (one.kind != m_choice.kind || one.list != m_choice.list) continue;
@@ -72,7 +74,7 @@ void LineDrawing::choose(const LineChoice& choice) {
   lay();
   measure();
   fit();
-  update();
+  remeasure();
   emit nailChanged();
 }
 
@@ -150,7 +152,7 @@ void LineDrawing::measure() {
   m_high += pad;
 }
 
-std::optional<std::pair<Vec2, Vec2>> LineDrawing::worldBox() const {
+std::optional<SessionCanvas::Box> LineDrawing::extent() const {
   if (line() == nullptr || !m_batten) return std::nullopt;
   return std::pair(m_low, m_high);
 }
@@ -184,7 +186,7 @@ void LineDrawing::selectNail(int nail) {
     }
     m_session->select(selection);
   }
-  update();
+  remeasure();
   emit nailChanged();
 }
 
@@ -192,20 +194,20 @@ void LineDrawing::setBatten(Stiffness stiffness, BattenEnds ends) {
   m_stiffness = stiffness;
   m_ends = ends;
   lay();
-  update();
+  remeasure();
   emit nailChanged();
 }
 
 void LineDrawing::setComb(bool on) {
   m_comb = on;
-  update();
+  remeasure();
 }
 
 void LineDrawing::lookFrom(LookFrom from) {
   m_from = from;
   measure();
   fit();
-  update();
+  remeasure();
 }
 
 void LineDrawing::pullOrDrive() {
@@ -213,33 +215,47 @@ void LineDrawing::pullOrDrive() {
   if (!figure) return;
   if (!m_pulled.erase(*figure)) m_pulled.insert(*figure);
   lay();
-  update();
+  remeasure();
   emit nailChanged();
 }
 
-void LineDrawing::fairTo(double mm, const QString& why, bool dragging) {
+double LineDrawing::figureNow(const FigureRef& figure) const {
+  const FairedFigure* now = fairedAt(*m_session->book(), figure);
+  return now != nullptr ? now->value.mm() : figureMm(m_session->book()->table, figure);
+}
+
+Result<Book> LineDrawing::faired(const Book& now, const FigureRef& figure, double mm, const QString& why) const {
+  return fairFigure(now, figure, millimetres(mm), today(), why.toStdString());
+}
+
+QString LineDrawing::wordsFor(const QString& words, const FigureRef& figure) const {
+  return words.arg(QString::fromStdString(lineOf(m_session->book()->table, figure)),
+                   QString::fromStdString(placeOf(m_session->book()->table, figure)));
+}
+
+void LineDrawing::fairTo(double mm, const QString& why) {
   const auto figure = figureAt(m_nail);
   if (!figure) return;
-  const auto edited = fairFigure(*m_session->book(), *figure, millimetres(mm), today(), why.toStdString());
-  if (dragging) {
-    m_session->dragTo(edited);
-  } else {
-    m_session->perform(tr("Fair %1 at %2")
-                           .arg(QString::fromStdString(lineOf(m_session->book()->table, *figure)),
-                                QString::fromStdString(placeOf(m_session->book()->table, *figure))),
-                       edited);
-  }
+  m_session->perform(wordsFor(tr("Fair %1 at %2"), *figure), faired(*m_session->book(), *figure, mm, why));
+  emit nailChanged();
+}
+
+void LineDrawing::nudge(double by) {
+  const auto figure = figureAt(m_nail);
+  if (!figure) return;
+  const double to = figureNow(*figure) + by * notationStep(m_session->notation()).mm();
+  hand().step(wordsFor(tr("Fair %1 at %2"), *figure), faired(*m_session->book(), *figure, to, tr("by hand")));
   emit nailChanged();
 }
 
 void LineDrawing::floatToBatten() {
   const auto figure = figureAt(m_nail);
   const auto away = floatInHand();
-  if (figure && away) fairTo(figureMm(*m_session->solved()->fair, *figure) + *away, tr("floated to the batten"), false);
+  if (figure && away) fairTo(figureNow(*figure) + *away, tr("floated to the batten"));
 }
 
 void LineDrawing::setFigureInHand(Length to) {
-  fairTo(to.mm(), tr("by hand"), false);
+  fairTo(to.mm(), tr("by hand"));
 }
 
 void LineDrawing::asDrawn() {
@@ -410,71 +426,55 @@ void LineDrawing::paintDrawing(QPainter& painter) {
   paintNails(painter);
 }
 
-void LineDrawing::mousePressEvent(QMouseEvent* event) {
-  const CanvasHandle* handle =
-      event->button() == Qt::LeftButton && !isMeasuring() ? handleNear(event->position(), nailReachPx) : nullptr;
-  if (handle == nullptr) {
-    Canvas::mousePressEvent(event);
-    return;
-  }
-  setFocus(Qt::MouseFocusReason);
+bool LineDrawing::takeHold(const QPointF& at) {
+  const CanvasHandle* handle = handleNear(at, nailReachPx);
+  if (handle == nullptr) return false;
   selectNail(handle->line);
-  m_pressed = event->position();
-  m_dragged = false;
-  if (const auto figure = figureAt(m_nail)) m_from0 = figureMm(*m_session->solved()->fair, *figure);
+  m_pressed = at;
+  return true;
+}
+
+void LineDrawing::grip(const QPointF& from) {
+  const auto figure = figureAt(m_nail);
+  if (!figure) return;
+  const LineNail& nail = line()->nails[static_cast<std::size_t>(m_nail)];
+  const Vec2 axis = place(nail.at + nail.axis) - place(nail.at), start = toWorld(from);
+  const double was = figureNow(*figure), size = axis.squaredNorm();
+  if (size < 1e-12) return;
+  hand().take(wordsFor(tr("Move %1 at %2"), *figure),
+              [this, figure = *figure, axis, start, was, size](const Book& now, const Vec2& to) {
+                return faired(now, figure, was + (to - start).dot(axis) / size, tr("moved by hand"));
+              });
 }
 
 void LineDrawing::mouseMoveEvent(QMouseEvent* event) {
-  const auto figure = figureAt(m_nail);
-  if (!m_pressed || !figure) {
-    Canvas::mouseMoveEvent(event);
-    return;
-  }
-  const QPointF by = event->position() - *m_pressed;
-  if (!m_dragged) {
+  if (m_pressed && !hand().holds()) {
+    const QPointF by = event->position() - *m_pressed;
     if (std::hypot(by.x(), by.y()) < dragStartsPx) return;
-    m_dragged = true;
-    m_session->beginDrag(tr("Move %1 at %2")
-                             .arg(QString::fromStdString(lineOf(m_session->book()->table, *figure)),
-                                  QString::fromStdString(placeOf(m_session->book()->table, *figure))));
+    grip(*std::exchange(m_pressed, std::nullopt));
   }
-  // The pointer's travel along the way the figure measures, as it is drawn.
-  const LineNail& nail = line()->nails[static_cast<std::size_t>(m_nail)];
-  const Vec2 axis = place(nail.at + nail.axis) - place(nail.at);
-  const Vec2 travel(by.x() / pixelsPerMm(), -by.y() / pixelsPerMm());
-  const double size = axis.squaredNorm();
-  if (size > 1e-12) fairTo(m_from0 + travel.dot(axis) / size, tr("moved by hand"), true);
+  const bool moves = hand().holds();
+  SessionCanvas::mouseMoveEvent(event);
+  if (moves) emit nailChanged();
 }
 
 void LineDrawing::mouseReleaseEvent(QMouseEvent* event) {
-  if (!m_pressed) {
-    Canvas::mouseReleaseEvent(event);
-    return;
-  }
-  m_pressed.reset();
-  if (m_dragged) {
-    m_session->endDrag();
-  } else {
-    pullOrDrive();
-  }
-  m_dragged = false;
+  // A nail that was pressed and not moved is pulled, or driven home.
+  if (std::exchange(m_pressed, std::nullopt)) return pullOrDrive();
+  SessionCanvas::mouseReleaseEvent(event);
   emit nailChanged();
 }
 
-void LineDrawing::keyPressEvent(QKeyEvent* event) {
+void LineDrawing::step(int by) {
   const TableLine* now = line();
-  const auto step = [&](int by) {
-    if (now == nullptr) return;
-    int next = m_nail < 0 && by < 0 ? static_cast<int>(now->nails.size()) : m_nail;
-    do next += by;
-    while (next >= 0 && next < static_cast<int>(now->nails.size()) && !figureAt(next));
-    if (next >= 0 && next < static_cast<int>(now->nails.size())) selectNail(next);
-  };
-  const auto nudge = [&](double by) {
-    if (const auto figure = figureAt(m_nail))
-      fairTo(figureMm(*m_session->solved()->fair, *figure) + by * notationStep(m_session->notation()).mm(),
-             tr("by hand"), false);
-  };
+  if (now == nullptr) return;
+  int next = m_nail < 0 && by < 0 ? static_cast<int>(now->nails.size()) : m_nail;
+  do next += by;
+  while (next >= 0 && next < static_cast<int>(now->nails.size()) && !figureAt(next));
+  if (next >= 0 && next < static_cast<int>(now->nails.size())) selectNail(next);
+}
+
+void LineDrawing::keyPressEvent(QKeyEvent* event) {
   switch (event->key()) {
     case Qt::Key_Left:
       step(-1);
@@ -502,20 +502,15 @@ void LineDrawing::keyPressEvent(QKeyEvent* event) {
         m_sighting = true;
         measure();
         fit();
-        update();
+        remeasure();
       }
       return;
     case Qt::Key_Escape:
-      if (m_dragged) {
-        m_pressed.reset();
-        m_dragged = false;
-        m_session->cancelDrag();
-      } else {
-        emit leaveAsked();
-      }
+      m_pressed.reset();
+      if (!hand().putBack()) emit leaveAsked();
       return;
     default:
-      Canvas::keyPressEvent(event);
+      SessionCanvas::keyPressEvent(event);
   }
 }
 
@@ -524,7 +519,7 @@ void LineDrawing::keyReleaseEvent(QKeyEvent* event) {
     m_sighting = false;
     measure();
     fit();
-    update();
+    remeasure();
     return;
   }
   Canvas::keyReleaseEvent(event);

@@ -1,8 +1,7 @@
 #pragma once
 // One line by itself, large, with its nails and the batten laid to them.
 
-#include "canvas/canvas.h"
-#include "commands/session.h"
+#include "canvas/session_canvas.h"
 #include "fairing/chosen_batten.h"
 
 namespace narrows {
@@ -19,7 +18,7 @@ struct LineChoice {
 enum class LookFrom { SquareOn, Along, OffTheBow, OffTheQuarter };
 
 /// The line that is worked on. A click pulls a nail or drives it home, a drag moves its figure, and the batten follows.
-class LineDrawing : public Canvas {
+class LineDrawing : public SessionCanvas {
   Q_OBJECT
 
  public:
@@ -50,11 +49,12 @@ class LineDrawing : public Canvas {
   void leaveAsked();
 
  protected:
-  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
   double foreshortening() const override;
   QMarginsF room() const override { return {40.0, 48.0, 40.0, 66.0}; }
-  void mousePressEvent(QMouseEvent* event) override;
+  bool takeHold(const QPointF& at) override;
+  void answered() override;
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
@@ -67,7 +67,15 @@ class LineDrawing : public Canvas {
   Vec2 placeFlat(const Vec2& at) const;
   void lay();
   void measure();
-  void fairTo(double mm, const QString& why, bool dragging);
+  Result<Book> faired(const Book& now, const FigureRef& figure, double mm, const QString& why) const;
+  QString wordsFor(const QString& words, const FigureRef& figure) const;
+  /// The figure as the book has it now, drawn or faired.
+  double figureNow(const FigureRef& figure) const;
+  void fairTo(double mm, const QString& why);
+  void nudge(double by);
+  void step(int by);
+  /// A nail that was pressed begins to move: its figure follows the pointer's travel along the way it measures.
+  void grip(const QPointF& from);
   void paintBatten(QPainter& painter) const;
   void paintComb(QPainter& painter) const;
   void paintNails(QPainter& painter);
@@ -75,7 +83,6 @@ class LineDrawing : public Canvas {
   std::vector<bool> out() const;
   std::optional<FigureRef> figureAt(int nail) const;
 
-  Session* m_session;
   LineChoice m_choice;
   FigureSet m_pulled;
   Stiffness m_stiffness = Stiffness::Soft;
@@ -88,9 +95,7 @@ class LineDrawing : public Canvas {
   Vec2 m_start = Vec2::Zero(), m_along = Vec2(1.0, 0.0);  ///< chord of the line, for sighting along
   double m_squeeze = 1.0;
   Vec2 m_low = Vec2::Zero(), m_high = Vec2::Zero();
-  std::optional<QPointF> m_pressed;
-  bool m_dragged = false;
-  double m_from0 = 0.0;  ///< figure of the nail as it was taken hold of
+  std::optional<QPointF> m_pressed;  ///< where a nail was pressed that is not moved yet
 };
 
 /// Today, as it is written beside a faired figure.

@@ -32,15 +32,9 @@ double distanceToLeg(const QPointF& p, const QPointF& a, const QPointF& b) {
 
 }  // namespace
 
-LinesDrawing::LinesDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+LinesDrawing::LinesDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("Lines: profile, half-breadth plan and body plan"));
   setEmptyWords(tr("No surface can be made of these figures yet. What stands in the way is told below."));
-  connect(session, &Session::answerSettled, this, [this] {
-    measure();
-    setNotation(m_session->notation());
-    update();
-  });
-  connect(session, &Session::selectionChanged, this, [this] { update(); });
 }
 
 void LinesDrawing::measure() {
@@ -119,7 +113,7 @@ Vec2 LinesDrawing::place(View view, const Vec3& point, bool aft) const {
   return Vec2::Zero();
 }
 
-std::optional<std::pair<Vec2, Vec2>> LinesDrawing::worldBox() const {
+std::optional<SessionCanvas::Box> LinesDrawing::extent() const {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->drawn == nullptr) return std::nullopt;
   return std::pair(Vec2(m_low.x(), m_low.z() - m_gap - m_high.y()),
@@ -302,7 +296,7 @@ void LinesDrawing::mouseDoubleClickEvent(QMouseEvent* event) {
 }
 
 void LinesDrawing::mousePressEvent(QMouseEvent* event) {
-  Canvas::mousePressEvent(event);
+  SessionCanvas::mousePressEvent(event);
   const auto& solved = m_session->solved();
   if (isMeasuring() || event->button() != Qt::LeftButton || solved == nullptr || solved->drawn == nullptr) return;
   if (m_measured != solved->drawn.value) measure();
@@ -349,7 +343,7 @@ void LinesDrawing::keyPressEvent(QKeyEvent* event) {
   }
   const int step = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
   if (step == 0 || m_session->solved() == nullptr || m_session->solved()->drawn == nullptr) {
-    Canvas::keyPressEvent(event);
+    SessionCanvas::keyPressEvent(event);
     return;
   }
   Selection selection = m_session->selection();

@@ -1,14 +1,13 @@
 #pragma once
 // Profile, half-breadth plan and body plan in one drawing, to scale and linked.
 
-#include "canvas/canvas.h"
-#include "commands/session.h"
+#include "canvas/session_canvas.h"
 
 namespace narrows {
 
 /// The profile above, the half-breadth plan below it on the same stations, the body plan beside them: forward sections
 /// to the right, after sections to the left. A click selects the nearest station or line in every view.
-class LinesDrawing : public Canvas {
+class LinesDrawing : public SessionCanvas {
   Q_OBJECT
 
  public:
@@ -21,7 +20,7 @@ class LinesDrawing : public Canvas {
   void lineAsked();
 
  protected:
-  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
   void mousePressEvent(QMouseEvent* event) override;
   void mouseDoubleClickEvent(QMouseEvent* event) override;
@@ -32,6 +31,7 @@ class LinesDrawing : public Canvas {
   enum class View { Profile, Plan, Body };
   Vec2 place(View view, const Vec3& point, bool aft) const;
   void measure();
+  void answered() override { measure(); }
   void paintCurve(QPainter& painter, View view, const std::vector<Vec3>& points, bool aft, const QPen& pen) const;
   void paintGrid(QPainter& painter) const;
   void paintSections(QPainter& painter) const;
@@ -51,7 +51,6 @@ class LinesDrawing : public Canvas {
     std::vector<Vec3> points;
   };
 
-  Session* m_session;
   std::shared_ptr<const Hull> m_measured;  ///< the hull that what follows was measured on, once an answer
   std::vector<std::vector<Vec3>> m_sections, m_parts;
   std::vector<Border> m_borders;

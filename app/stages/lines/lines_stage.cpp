@@ -34,7 +34,8 @@ LinesStage::LinesStage(Session* session, QWidget* parent)
       m_slates(new QStackedWidget),
       m_grid(new OffsetGrid(session)),
       m_profiles(new ProfileGrid(session)),
-      m_gridAnswer(new QLabel(this)) {
+      m_gridAnswer(new QLabel(this)),
+      m_fairing(session) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
@@ -109,7 +110,7 @@ QWidget* LinesStage::makeSlate() {
   slate->addWidget(m_work);
   slate->addSpace(10);
   slate->addHeading(tr("Fair every line within"));
-  m_tolerance = new LengthField(tr("Fairing tolerance"), slate);
+  m_tolerance = new LengthField(tr("Fairing tolerance"), m_session, slate);
   slate->addWidget(m_tolerance);
   const auto button = [&](const QString& words, const QString& name) {
     auto* made = new QPushButton(words, slate);
@@ -132,13 +133,15 @@ QWidget* LinesStage::makeSlate() {
   slate->addStretch();
   connect(m_work, &QPushButton::clicked, this, &LinesStage::workOnSelected);
   connect(m_fair, &QPushButton::clicked, this, [this] { fairAll(false); });
+  connect(&m_fairing, &LongWork::runningChanged, m_fair,
+          [this](bool running) { m_fair->setText(running ? tr("Stop fairing") : tr("Fair the table")); });
   connect(m_beyond, &QPushButton::clicked, this, [this] { fairAll(true); });
   connect(m_unfair, &QPushButton::clicked, this,
           [this] { m_session->perform(tr("Every figure as drawn"), unfair(*m_session->book())); });
   connect(m_session, &Session::fileChanged, this, [this] {
     // Another boat: its own rounding, and the whole of it in view. A first edit changes the file too, and nothing here.
     if (m_session->undoStack()->count() > 0) return;
-    m_tolerance->setLength(usualFairingTolerance(m_session->book()->table), m_session->notation());
+    m_tolerance->setLength(usualFairingTolerance(m_session->book()->table));
     m_above->setCurrentIndex(0);
     m_slates->setCurrentIndex(0);
   });
@@ -147,6 +150,15 @@ QWidget* LinesStage::makeSlate() {
 
 QWidget* LinesStage::drawing() {
   return isOneLine() ? static_cast<QWidget*>(m_bench->drawing()) : m_drawing;
+}
+
+void LinesStage::stepInHand(int by) {
+  if (isOneLine()) return m_bench->stepLine(by);
+  if (!m_session->hasBook()) return;
+  Selection selection = m_session->selection();
+  selection.row =
+      std::clamp(selection.row + by, 0, std::max(0, static_cast<int>(m_session->book()->table.rows.size()) - 1));
+  m_session->select(selection);
 }
 
 void LinesStage::fit() {
@@ -174,8 +186,10 @@ void LinesStage::workOnSelected() {
   if (!m_session->hasBook()) return;
   const auto& solved = m_session->solved();
   // The worst figure first; else the row in hand, at the station in hand.
-  if (m_drawing->takesSection() && m_session->selection().section >= 0 && solved->drawn != nullptr) {
-    const std::string& name = solved->drawn->sections[static_cast<std::size_t>(m_session->selection().section)].name;
+  const auto section = static_cast<std::size_t>(std::max(m_session->selection().section, 0));
+  if (m_drawing->takesSection() && m_session->selection().section >= 0 && solved->drawn != nullptr &&
+      section < solved->drawn->sections.size()) {
+    const std::string& name = solved->drawn->sections[section].name;
     const auto& stations = m_session->book()->table.stations;
     for (std::size_t i = 0; i < stations.size(); ++i) {
       if (stations[i].name != name) continue;
@@ -207,10 +221,6 @@ QString LinesStage::standing() const {
       .arg(counted(static_cast<int>(m_session->book()->table.stations.size()), tr("station"), tr("stations")));
 }
 
-QString LinesStage::shown(double mm) const {
-  return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
-}
-
 void LinesStage::answer(const QString& words, bool trouble) {
   m_gridAnswer->setText(words);
   m_gridAnswer->setStyleSheet(trouble ? QStringLiteral("color: #A3142B; font-weight: bold")
@@ -219,36 +229,46 @@ void LinesStage::answer(const QString& words, bool trouble) {
 }
 
 void LinesStage::fairAll(bool beyondToo) {
-  const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->judgement == nullptr) return;
-  const OffsetTable& drawn = m_session->book()->table;
-  // From the figures as drawn, so that fairing twice does not move them twice as far; what was faired by hand stays.
-  const FigureSet disowned = judgeTable(drawn).disowned;
-  OffsetTable from = drawn;
-  FigureSet byHand;
-  for (const FairedFigure& faired : m_session->book()->faired) {
-    if (faired.why == tr("faired with the table").toStdString()) continue;
-    setFigureMm(from, faired.figure, faired.value.mm());
-    byHand.insert(faired.figure);
-  }
-  from.reading = drawn.figureTolerance();
-  FigureSet left;
-  for (const FigureRef& figure : disowned) {
-    if (!byHand.contains(figure)) left.insert(figure);
-  }
+  if (m_fairing.isRunning()) return m_fairing.stop();
+  if (!m_session->hasBook()) return;
   const auto length = parseLength(m_tolerance->edit()->text().toStdString(), bareUnit(m_session->notation()));
   if (!length) return answer(QString::fromStdString(describe(length.error()[0])), true);
-  const auto faired = fairTable(from, *length, left, beyondToo ? left : FigureSet());
+  // From the figures as drawn, so that fairing twice does not move them twice as far; what was faired by hand stays.
+  const BookSnapshot book = m_session->book();
+  ToFair work{book->table, {}, *length, beyondToo};
+  for (const FairedFigure& faired : book->faired) {
+    if (faired.why == tr("faired with the table").toStdString()) continue;
+    setFigureMm(work.from, faired.figure, faired.value.mm());
+    work.byHand.insert(faired.figure);
+  }
+  work.from.reading = book->table.figureTolerance();
+  m_fairing.begin([this, book, work](const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
+    FigureSet left;
+    for (const FigureRef& figure : judgeTable(book->table, nullptr, stop).disowned) {
+      if (!work.byHand.contains(figure)) left.insert(figure);
+    }
+    if (stop.stop_requested()) return {};
+    const auto faired = fairTable(work.from, work.tolerance, left, work.beyondToo ? left : FigureSet(), stop);
+    if (stop.stop_requested()) return {};
+    return [this, book, work, left, faired] { takeFaired(work, book, left, faired); };
+  });
+}
+
+void LinesStage::takeFaired(const ToFair& work, const BookSnapshot& of, const FigureSet& left,
+                            const Result<FairedTable>& faired) {
   if (!faired) return answer(QString::fromStdString(describe(faired.error()[0])), true);
+  const Book& now = *m_session->book();
+  if (now.table != of->table || now.faired != of->faired)
+    return answer(tr("The figures were changed while the table was faired: fair it again."), true);
   std::vector<std::pair<FigureRef, Length>> values;
   double most = 0.0;
   for (const MovedFigure& moved : faired->moved) {
-    if (byHand.contains(moved.figure)) continue;
+    if (work.byHand.contains(moved.figure)) continue;
     values.emplace_back(moved.figure, millimetres(moved.toMm));
     if (!left.contains(moved.figure)) most = std::max(most, std::abs(moved.toMm - moved.fromMm));
   }
-  const auto edited = fairFigures(*m_session->book(), values, today(), tr("faired with the table").toStdString());
-  if (!m_session->perform(tr("Fair the table within %1").arg(shown(length->mm())), edited)) return;
+  const auto edited = fairFigures(now, values, today(), tr("faired with the table").toStdString());
+  if (!m_session->perform(tr("Fair the table within %1").arg(shown(work.tolerance.mm())), edited)) return;
   QString words =
       tr("%1 moved, by %2 at most; the lines bend %3 % less. The corrected table can be printed with the sheets.")
           .arg(counted(static_cast<int>(values.size()), tr("figure"), tr("figures")), shown(most))
@@ -301,6 +321,7 @@ void LinesStage::addLine() {
 void LinesStage::removeLine() {
   if (!m_session->hasBook() || !m_grid->currentIndex().isValid()) return;
   const auto row = static_cast<std::size_t>(m_grid->currentIndex().row());
+  if (row >= m_session->book()->table.rows.size()) return;
   const TableRow& line = m_session->book()->table.rows[row];
   if (line.line == RowLine::Sheer || line.line == RowLine::Rabbet || line.line == RowLine::Chine)
     return answer(

@@ -1,6 +1,8 @@
 #pragma once
 // Stage 1, Lines: the table and the hull it draws, judged and faired.
 
+#include "commands/long_work.h"
+#include "fairing/fair_table.h"
 #include "stages/stage.h"
 
 class QLabel;
@@ -25,6 +27,7 @@ class LinesStage : public Stage {
   QString standing() const override;
   QWidget* drawing() override;
   void fit() override;
+  void stepInHand(int by) override;
   OffsetGrid* grid() { return m_grid; }
   ProfileGrid* profiles() { return m_profiles; }
   LineBench* bench() { return m_bench; }
@@ -36,6 +39,7 @@ class LinesStage : public Stage {
   void workOnSelected();
   /// Brings every figure that will go to where the battens bend least, within the tolerance.
   void fairAll(bool beyondToo);
+  bool isFairing() const { return m_fairing.isRunning(); }
 
  private:
   QWidget* makeSlate();
@@ -45,7 +49,15 @@ class LinesStage : public Stage {
   void addLine();
   void removeLine();
   void scaleAll();
-  QString shown(double mm) const;
+
+  /// What fairing begins from: the figures as drawn but for those faired by hand, and what must be left.
+  struct ToFair {
+    OffsetTable from;
+    FigureSet byHand;
+    Length tolerance;
+    bool beyondToo;
+  };
+  void takeFaired(const ToFair& work, const BookSnapshot& of, const FigureSet& left, const Result<FairedTable>& faired);
 
   LinesDrawing* m_drawing;
   LineBench* m_bench;
@@ -65,6 +77,7 @@ class LinesStage : public Stage {
   QPushButton* m_fair = nullptr;
   QPushButton* m_beyond = nullptr;
   QPushButton* m_unfair = nullptr;
+  LongWork m_fairing;
 };
 
 }  // namespace narrows

@@ -23,7 +23,7 @@ double BodyPlan::side(std::size_t section) const {
   return section > lining()->frame.greatestSection() ? -1.0 : 1.0;
 }
 
-std::optional<std::pair<Vec2, Vec2>> BodyPlan::worldBox() const {
+std::optional<SessionCanvas::Box> BodyPlan::extent() const {
   if (lining() == nullptr) return std::nullopt;
   Vec2 low(1e300, 1e300), high(-1e300, -1e300);
   double breadth = 0.0;

@@ -31,7 +31,7 @@ double GirthDrawing::sectionX(std::size_t section) const {
   return lining()->frame.sectionPoint(section, 0.5).x() / foreshortening();
 }
 
-std::optional<std::pair<Vec2, Vec2>> GirthDrawing::worldBox() const {
+std::optional<SessionCanvas::Box> GirthDrawing::extent() const {
   if (lining() == nullptr) return std::nullopt;
   const GirthFrame& frame = lining()->frame;
   double highest = 0.0;

@@ -14,7 +14,7 @@ class GirthDrawing : public MarkCanvas {
   explicit GirthDrawing(Session* session, QWidget* parent = nullptr);
 
  protected:
-  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
   Vec2 markPlace(std::size_t line, std::size_t section) const override;
   double shareAt(std::size_t section, const Vec2& world) const override;

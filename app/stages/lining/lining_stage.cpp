@@ -75,7 +75,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
     showPlan();
   });
   connect(session, &Session::answerSettled, this, [this] {
-    if (!m_session->isDragging()) showPlan();  // a mark in the hand changes nothing of it
+    if (!m_session->isMoving()) showPlan();  // a mark in the hand changes nothing of it
     showMark();
     showCost();
   });
@@ -114,14 +114,14 @@ QWidget* LiningStage::makeSlate() {
   m_master->setAccessibleName(tr("Station at which widths are chosen"));
   slate->addWidget(m_master);
   m_lapHeading = slate->addHeading(tr("Lap"));
-  m_lap = new LengthField(tr("Lap"), slate);
+  m_lap = new LengthField(tr("Lap"), m_session, slate);
   slate->addWidget(m_lap);
   slate->addSpace(8);
   m_mark = slate->addHeadline(tr("Mark in hand"));
   m_mark->setFont(shopFont(20.0, true));
   m_mark->setStyleSheet(QStringLiteral("color: #A84A12"));
   m_girthOfMark = slate->addHeading(tr("Girth from the base line; type over it what the tape says"));
-  m_measured = new LengthField(tr("Girth from the base line to the mark"), slate);
+  m_measured = new LengthField(tr("Girth from the base line to the mark"), m_session, slate);
   m_measured->setObjectName(QStringLiteral("measured"));
   slate->addWidget(m_measured);
   m_markFigures = slate->addFigure(tr("Figures of the mark"));
@@ -169,6 +169,14 @@ QWidget* LiningStage::drawing() {
   return m_girth;
 }
 
+void LiningStage::stepInHand(int by) {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->lining == nullptr) return;
+  Selection selection = m_session->selection();
+  selection.strake = std::clamp(selection.strake + by, 0, static_cast<int>(solved->lining->strakeCount()) - 1);
+  m_session->select(selection);
+}
+
 void LiningStage::fit() {
   m_girth->fit();
   m_body->fit();
@@ -192,7 +200,7 @@ void LiningStage::showPlan() {
   m_count->setValue(static_cast<int>(book.boatPlan().strakes.size()));
   m_equal->setChecked(book.boatPlan().rule == LiningRule::Equal);
   m_diminishing->setChecked(book.boatPlan().rule == LiningRule::Diminishing);
-  m_lap->setLength(book.settings.lap, m_session->notation());
+  m_lap->setLength(book.settings.lap);
   for (QWidget* one : {static_cast<QWidget*>(m_lapHeading), static_cast<QWidget*>(m_lap)})
     one->setVisible(book.table.construction == Construction::Lapstrake);
   if (solved->lining != nullptr) {
@@ -223,9 +231,6 @@ void LiningStage::showMark() {
     m_markFigures->setText(tr("No mark in hand."));
     return;
   }
-  const auto shown = [this](double mm) {
-    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
-  };
   const Section& place = lining.frame.hull().sections[section];
   const QString name = QString::fromStdString(place.name);
   m_mark->setText(
@@ -235,8 +240,7 @@ void LiningStage::showMark() {
   m_showing = true;
   m_girthOfMark->show();
   m_measured->show();
-  m_measured->setLength(millimetres(lining.lines[line].shares[section] * lining.frame.girthMm(section)),
-                        m_session->notation());
+  m_measured->setLength(millimetres(lining.lines[line].shares[section] * lining.frame.girthMm(section)));
   m_showing = false;
   m_markFigures->setText(tr("height %1, half-breadth %2\nstrake %3: %4\nstrake %5: %6")
                              .arg(shown(at.z()), shown(at.y()), QString::number(line),
@@ -247,9 +251,6 @@ void LiningStage::showMark() {
 void LiningStage::showCost() {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->lining == nullptr || solved->planks.empty()) return;
-  const auto shown = [this](double mm) {
-    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
-  };
   std::size_t board = 0, sny = 0;
   for (std::size_t k = 1; k < solved->planks.size(); ++k) {
     if (solved->planks[k]->boardWidthMm > solved->planks[board]->boardWidthMm) board = k;

@@ -25,6 +25,7 @@ class LiningStage : public Stage {
   QString standing() const override;
   QWidget* drawing() override;
   void fit() override;
+  void stepInHand(int by) override;
 
  private:
   QWidget* makeSlate();

@@ -16,18 +16,10 @@ namespace {
 constexpr double markReachPx = 14.0;
 }  // namespace
 
-MarkCanvas::MarkCanvas(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+MarkCanvas::MarkCanvas(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setEmptyWords(
       tr("There is no lining yet: the hull cannot be made of the figures, or the marks cross. What stands in the way "
          "is told below."));
-  connect(session, &Session::solvedChanged, this, [this] {
-    if (m_held) update();
-  });
-  connect(session, &Session::answerSettled, this, [this] {
-    setNotation(m_session->notation());
-    update();
-  });
-  connect(session, &Session::selectionChanged, this, [this] { update(); });
 }
 
 const Lining* MarkCanvas::lining() const {
@@ -38,10 +30,9 @@ const Lining* MarkCanvas::lining() const {
 QString MarkCanvas::markName(std::size_t line, std::size_t section) const {
   const Lining& now = *lining();
   const std::string place = now.frame.hull().sections[section].name;
-  const std::string girth =
-      showLength(millimetres(now.lines[line].shares[section] * now.frame.girthMm(section)), m_session->notation());
   return tr("line %1 at %2, girth %3")
-      .arg(QString::number(line), QString::fromStdString(place), QString::fromStdString(girth));
+      .arg(QString::number(line), QString::fromStdString(place),
+           shown(now.lines[line].shares[section] * now.frame.girthMm(section)));
 }
 
 void MarkCanvas::paintMarks(QPainter& painter) {
@@ -70,51 +61,31 @@ void MarkCanvas::paintMarks(QPainter& painter) {
   setHandles(std::move(handles));
 }
 
-void MarkCanvas::mousePressEvent(QMouseEvent* event) {
-  if (event->button() == Qt::LeftButton && !isMeasuring() && lining() != nullptr) {
-    if (const CanvasHandle* handle = handleNear(event->position(), markReachPx)) {
-      setFocus(Qt::MouseFocusReason);
-      m_held = *handle;
-      Selection selection = m_session->selection();
-      selection.line = handle->line;
-      selection.section = handle->section;
-      selection.strake = handle->line;
-      m_session->select(selection);
-      const std::string place = lining()->frame.hull().sections[static_cast<std::size_t>(handle->section)].name;
-      m_session->beginDrag(
-          tr("Move mark, line %1, %2").arg(QString::number(handle->line), QString::fromStdString(place)));
-      return;
-    }
-  }
-  Canvas::mousePressEvent(event);
+bool MarkCanvas::takeHold(const QPointF& at) {
+  const CanvasHandle* handle = handleNear(at, markReachPx);
+  if (handle == nullptr) return false;
+  const auto line = static_cast<std::size_t>(handle->line), section = static_cast<std::size_t>(handle->section);
+  Selection selection = m_session->selection();
+  selection.line = selection.strake = handle->line;
+  selection.section = handle->section;
+  m_session->select(selection);
+  const std::string place = lining()->frame.hull().sections[section].name;
+  hand().take(tr("Move mark, line %1, %2").arg(QString::number(line), QString::fromStdString(place)),
+              [this, line, section](const Book& now, const Vec2& to) -> Result<Book> {
+                const Lining& shown = *lining();
+                if (line + 1 >= shown.lines.size() || section >= shown.frame.sectionCount()) return now;
+                return dragMark(now, shown, line, section, shareAt(section, to));
+              });
+  return true;
 }
 
 void MarkCanvas::mouseMoveEvent(QMouseEvent* event) {
-  if (m_held && lining() != nullptr) {
-    moveTo(shareAt(static_cast<std::size_t>(m_held->section), toWorld(event->position())));
-    return;
+  if (!hand().holds()) {
+    const CanvasHandle* near = handleNear(event->position(), markReachPx);
+    if (!isMeasuring()) setCursor(near != nullptr ? Qt::SizeVerCursor : Qt::ArrowCursor);
+    setToolTip(near != nullptr ? near->name : QString());
   }
-  const CanvasHandle* near = handleNear(event->position(), markReachPx);
-  if (!isMeasuring()) setCursor(near != nullptr ? Qt::SizeVerCursor : Qt::ArrowCursor);
-  setToolTip(near != nullptr ? near->name : QString());
-  Canvas::mouseMoveEvent(event);
-}
-
-void MarkCanvas::mouseReleaseEvent(QMouseEvent* event) {
-  if (m_held) {
-    m_held.reset();
-    m_session->endDrag();
-    return;
-  }
-  Canvas::mouseReleaseEvent(event);
-}
-
-void MarkCanvas::moveTo(double share) {
-  const auto line = static_cast<std::size_t>(m_held->line);
-  const auto section = static_cast<std::size_t>(m_held->section);
-  const Lining& now = *lining();
-  if (line + 1 >= now.lines.size() || section >= now.frame.sectionCount()) return;
-  m_session->dragTo(dragMark(*m_session->book(), now, line, section, share));
+  SessionCanvas::mouseMoveEvent(event);
 }
 
 std::optional<MarkCanvas::MarkInHand> MarkCanvas::markInHand() const {
@@ -132,8 +103,8 @@ void MarkCanvas::nudge(double mm) {
   if (!mark) return;
   const Lining& now = *lining();
   const double share = now.lines[mark->line].shares[mark->section] + mm / now.frame.girthMm(mark->section);
-  m_session->perform(tr("Move mark, line %1, %2").arg(QString::number(mark->line), mark->place),
-                     moveMark(*m_session->book(), now, mark->line, mark->section, share));
+  hand().step(tr("Move mark, line %1, %2").arg(QString::number(mark->line), mark->place),
+              moveMark(*m_session->book(), now, mark->line, mark->section, share));
 }
 
 void MarkCanvas::nailOrPull() {
@@ -180,13 +151,6 @@ void MarkCanvas::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_N:
       nailOrPull();
       return;
-    case Qt::Key_Escape:
-      if (m_held) {
-        m_held.reset();
-        m_session->cancelDrag();
-        return;
-      }
-      break;
     case Qt::Key_Delete: {
       const Selection& selection = m_session->selection();
       const Lining* now = lining();
@@ -198,7 +162,7 @@ void MarkCanvas::keyPressEvent(QKeyEvent* event) {
     default:
       break;
   }
-  Canvas::keyPressEvent(event);
+  SessionCanvas::keyPressEvent(event);
 }
 
 }  // namespace narrows

@@ -1,14 +1,14 @@
 #pragma once
 // A drawing on which the marks of plank lines are taken hold of and moved.
 
-#include "canvas/canvas.h"
-#include "commands/session.h"
+#include "canvas/session_canvas.h"
+#include "lining/lining.h"
 
 namespace narrows {
 
 /// Marks are dragged with the pointer, or moved with the keyboard: arrows choose a mark, Ctrl with up and down moves it
 /// by the smallest step shown, Delete lets it go. The drawing says where a mark lies and what share a place is.
-class MarkCanvas : public Canvas {
+class MarkCanvas : public SessionCanvas {
   Q_OBJECT
 
  public:
@@ -25,15 +25,11 @@ class MarkCanvas : public Canvas {
   const Lining* lining() const;
   QString markName(std::size_t line, std::size_t section) const;
 
-  void mousePressEvent(QMouseEvent* event) override;
+  bool takeHold(const QPointF& at) override;
   void mouseMoveEvent(QMouseEvent* event) override;
-  void mouseReleaseEvent(QMouseEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
 
-  Session* m_session;
-
  private:
-  void moveTo(double share);
   /// The selected mark, where it is one that can be moved.
   struct MarkInHand {
     std::size_t line;
@@ -44,7 +40,6 @@ class MarkCanvas : public Canvas {
   void nudge(double mm);
   void nailOrPull();
   void choose(int lineStep, int sectionStep);
-  std::optional<CanvasHandle> m_held;
 };
 
 }  // namespace narrows

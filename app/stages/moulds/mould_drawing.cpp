@@ -14,13 +14,9 @@ constexpr int edgeSteps = 160;
 constexpr double lineOfWordsPx = 17.0;
 }  // namespace
 
-MouldDrawing::MouldDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+MouldDrawing::MouldDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("The mould in hand"));
   setEmptyWords(tr("There are no moulds yet: the table has to make a hull first."));
-  connect(session, &Session::answerSettled, this, [this] {
-    setNotation(m_session->notation());
-    update();
-  });
   connect(session, &Session::selectionChanged, this, [this] {
     // A station taken in hand elsewhere brings its mould.
     const auto& solved = m_session->solved();
@@ -55,17 +51,17 @@ void MouldDrawing::choose(int index) {
     m_session->select(selection);
   }
   fit();
-  update();
+  remeasure();
   emit chosen();
 }
 
 void MouldDrawing::chooseMark(int mark) {
   m_mark = mark;
-  update();
+  remeasure();
   emit chosen();
 }
 
-std::optional<std::pair<Vec2, Vec2>> MouldDrawing::worldBox() const {
+std::optional<SessionCanvas::Box> MouldDrawing::extent() const {
   const Mould* now = mould();
   if (now == nullptr) return std::nullopt;
   double broad = 0.0, low = 1e300, high = -1e300;
@@ -222,7 +218,7 @@ void MouldDrawing::keyPressEvent(QKeyEvent* event) {
       chooseMark(std::max(m_mark - 1, 0));
       return;
     default:
-      Canvas::keyPressEvent(event);
+      SessionCanvas::keyPressEvent(event);
   }
 }
 

@@ -1,13 +1,12 @@
 #pragma once
 // One mould as it is got out: its edge, the other face's edge, marks and bevels.
 
-#include "canvas/canvas.h"
-#include "commands/session.h"
+#include "canvas/session_canvas.h"
 
 namespace narrows {
 
 /// The marked face of the mould in hand. Left and Right go from mould to mould; a click takes the nearest mark in hand.
-class MouldDrawing : public Canvas {
+class MouldDrawing : public SessionCanvas {
   Q_OBJECT
 
  public:
@@ -22,7 +21,7 @@ class MouldDrawing : public Canvas {
   void chosen();
 
  protected:
-  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
   bool takeInHand(const CanvasHandle& handle) override;
   double handleReach() const override { return 16.0; }
@@ -35,7 +34,6 @@ class MouldDrawing : public Canvas {
   void paintTakenInPlane(QPainter& painter) const;
   void paintMarks(QPainter& painter);
 
-  Session* m_session;
   int m_index = 0;
   int m_mark = -1;
 };

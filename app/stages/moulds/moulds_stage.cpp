@@ -91,7 +91,7 @@ QWidget* MouldsStage::makeSlate() {
   const auto field = [&](const QString& name, QLabel** heading = nullptr) {
     QLabel* words = slate->addHeading(name);
     if (heading != nullptr) *heading = words;
-    auto* made = new LengthField(name, slate);
+    auto* made = new LengthField(name, m_session, slate);
     slate->addWidget(made);
     return made;
   };
@@ -176,6 +176,10 @@ QWidget* MouldsStage::drawing() {
   return m_drawing;
 }
 
+void MouldsStage::stepInHand(int by) {
+  m_drawing->choose(m_drawing->index() + by);
+}
+
 void MouldsStage::fit() {
   m_drawing->fit();
 }
@@ -198,10 +202,6 @@ QString MouldsStage::standing() const {
   return m_session->book()->moulds.plankAsTheyStand ? tr("%1, as they stand").arg(moulds) : moulds;
 }
 
-QString MouldsStage::shown(double mm) const {
-  return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
-}
-
 void MouldsStage::answer(const QString& words) {
   m_answer->setText(words);
   m_answer->show();
@@ -217,7 +217,7 @@ void MouldsStage::addAt(Length at) {
   const QString name = shown(at.mm());
   if (m_session->perform(tr("Add a mould at %1").arg(name),
                          addMould(*m_session->book(), *solved->inside, "at " + name.toStdString(), at)))
-    m_newMould->edit()->clear();
+    m_newMould->clear();
 }
 
 void MouldsStage::addFrames(Length spacing) {
@@ -237,20 +237,19 @@ void MouldsStage::addFrames(Length spacing) {
     book = *added;
     ++made;
   }
-  if (m_session->perform(tr("Frames spaced %1").arg(shown(spacing.mm())), book)) m_spacing->edit()->clear();
+  if (m_session->perform(tr("Frames spaced %1").arg(shown(spacing.mm())), book)) m_spacing->clear();
 }
 
 void MouldsStage::showPlan() {
   const MouldPlan& plan = m_session->book()->moulds;
-  const Notation notation = m_session->notation();
   m_takenOff->setCurrentIndex(static_cast<int>(plan.takenOff));
   m_sideChoice->setCurrentIndex(static_cast<int>(plan.side));
   m_whole->setCurrentIndex(plan.whole ? 0 : 1);
-  m_timber->setLength(plan.timber, notation);
-  m_ribband->setLength(plan.ribband, notation);
-  m_thickness->setLength(plan.thickness, notation);
-  m_spreader->setLength(plan.spreader, notation);
-  m_base->setLength(plan.base, notation);
+  m_timber->setLength(plan.timber);
+  m_ribband->setLength(plan.ribband);
+  m_thickness->setLength(plan.thickness);
+  m_spreader->setLength(plan.spreader);
+  m_base->setLength(plan.base);
   for (QWidget* one : std::initializer_list<QWidget*>{m_timber, m_timberHeading})
     one->setVisible(plan.takenOff != TakenOff::Planking);
   for (QWidget* one : std::initializer_list<QWidget*>{m_ribband, m_ribbandHeading})

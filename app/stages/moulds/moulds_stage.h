@@ -24,6 +24,7 @@ class MouldsStage : public Stage {
   QString standing() const override;
   QWidget* drawing() override;
   void fit() override;
+  void stepInHand(int by) override;
   MouldDrawing* mouldDrawing() { return m_drawing; }
   SetUpGrid* setUp() { return m_setUp; }
   QComboBox* takenOff() { return m_takenOff; }
@@ -44,7 +45,6 @@ class MouldsStage : public Stage {
   void answer(const QString& words);
   void addAt(Length at);
   void addFrames(Length spacing);
-  QString shown(double mm) const;
 
   MouldDrawing* m_drawing;
   SetUpGrid* m_setUp;

@@ -91,13 +91,10 @@ QVariant SetUpModel::data(const QModelIndex& index, int role) const {
   if (!like || moulds() == nullptr) return {};
   const auto should = shouldBeMm(*moulds(), *like);
   const SetUpReading* measured = taken(*like);
-  const auto shown = [this](double mm) {
-    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
-  };
-  if (role == Qt::EditRole) return measured != nullptr ? shown(measured->measured.mm()) : QString();
+  if (role == Qt::EditRole) return measured != nullptr ? m_session->shown(measured->measured.mm()) : QString();
   if (measured == nullptr) {
     if (role == Qt::ForegroundRole) return look::quietInk;
-    return role == Qt::DisplayRole ? QVariant(should ? shown(*should) : QStringLiteral("–")) : QVariant();
+    return role == Qt::DisplayRole ? QVariant(should ? m_session->shown(*should) : QStringLiteral("–")) : QVariant();
   }
   const double off = should ? measured->measured.mm() - *should : 0.0;
   if (role == Qt::ForegroundRole)
@@ -105,9 +102,9 @@ QVariant SetUpModel::data(const QModelIndex& index, int role) const {
   if (role == Qt::FontRole) return shopFont(15.0, true);
   if (role != Qt::DisplayRole) return {};
   if (std::abs(off) < 0.5 * notationStep(m_session->notation()).mm())
-    return shown(measured->measured.mm()) + QStringLiteral("  ✓");
-  return shown(measured->measured.mm()) + (off > 0.0 ? QStringLiteral("  ▲ ") : QStringLiteral("  ▼ ")) +
-         shown(std::abs(off));
+    return m_session->shown(measured->measured.mm()) + QStringLiteral("  ✓");
+  return m_session->shown(measured->measured.mm()) + (off > 0.0 ? QStringLiteral("  ▲ ") : QStringLiteral("  ▼ ")) +
+         m_session->shown(std::abs(off));
 }
 
 QVariant SetUpModel::headerData(int section, Qt::Orientation orientation, int role) const {

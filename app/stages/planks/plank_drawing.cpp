@@ -7,20 +7,14 @@
 
 namespace narrows {
 
-PlankDrawing::PlankDrawing(Session* session, QWidget* parent) : Canvas(parent), m_session(session) {
+PlankDrawing::PlankDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("The flat plank"));
   setEmptyWords(tr("No strake to show: line her off first (4)."));
-  const auto refresh = [this] {
-    setNotation(m_session->notation());
-    update();
-  };
-  connect(session, &Session::answerSettled, this, refresh);
-  connect(session, &Session::selectionChanged, this, refresh);
 }
 
 void PlankDrawing::setSide(BoatSide side) {
   m_side = side;
-  update();
+  remeasure();
 }
 
 std::shared_ptr<const FlatPlank> PlankDrawing::plank() const {
@@ -30,7 +24,7 @@ std::shared_ptr<const FlatPlank> PlankDrawing::plank() const {
   return solved->planks[static_cast<std::size_t>(strake)];
 }
 
-std::optional<std::pair<Vec2, Vec2>> PlankDrawing::worldBox() const {
+std::optional<SessionCanvas::Box> PlankDrawing::extent() const {
   const auto now = plank();
   if (now == nullptr) return std::nullopt;
   return std::pair(Vec2(0.0, 0.0), Vec2(now->boardLengthMm, now->boardWidthMm));
@@ -70,9 +64,6 @@ void PlankDrawing::paintTicks(QPainter& painter, const FlatPlank& plank) const {
 }
 
 void PlankDrawing::paintFigures(QPainter& painter, const FlatPlank& plank) const {
-  const auto shown = [this](double mm) {
-    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
-  };
   const int selected = m_session->selection().section;
   double lastRight = -1e9;
   const double top = toScreen({0.0, plank.boardWidthMm}).y();

@@ -1,14 +1,13 @@
 #pragma once
 // The flat plank, to scale, on the board it needs.
 
-#include "canvas/canvas.h"
-#include "commands/session.h"
+#include "canvas/session_canvas.h"
 #include "plank_pattern.h"
 
 namespace narrows {
 
 /// The same lines that are printed at full size, with the figures set large enough to read on the screen.
-class PlankDrawing : public Canvas {
+class PlankDrawing : public SessionCanvas {
   Q_OBJECT
 
  public:
@@ -17,7 +16,7 @@ class PlankDrawing : public Canvas {
   BoatSide side() const { return m_side; }
 
  protected:
-  std::optional<std::pair<Vec2, Vec2>> worldBox() const override;
+  std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
   QMarginsF room() const override { return {34.0, 56.0, 34.0, 62.0}; }
 
@@ -28,7 +27,6 @@ class PlankDrawing : public Canvas {
   void paintFigures(QPainter& painter, const FlatPlank& plank) const;
   double sideY(double y, const FlatPlank& plank) const;
 
-  Session* m_session;
   BoatSide m_side = BoatSide::Starboard;
 };
 

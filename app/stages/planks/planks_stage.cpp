@@ -39,7 +39,7 @@ QWidget* PlanksStage::makeSlate() {
   for (const int step : {-1, 1}) {
     auto* button = new QPushButton(step < 0 ? tr("◂ Lower") : tr("Upper ▸"), steps);
     button->setToolTip(step < 0 ? tr("The strake below (Page Down)") : tr("The strake above (Page Up)"));
-    connect(button, &QPushButton::clicked, this, [this, step] { stepStrake(step); });
+    connect(button, &QPushButton::clicked, this, [this, step] { stepInHand(step); });
     row->addWidget(button);
   }
   slate->addWidget(steps);
@@ -83,11 +83,11 @@ QString PlanksStage::standing() const {
   return tr("widest board %1").arg(QString::fromStdString(showLength(millimetres(widest), m_session->notation())));
 }
 
-void PlanksStage::stepStrake(int step) {
+void PlanksStage::stepInHand(int by) {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->planks.empty()) return;
   Selection selection = m_session->selection();
-  selection.strake = std::clamp(selection.strake + step, 0, static_cast<int>(solved->planks.size()) - 1);
+  selection.strake = std::clamp(selection.strake + by, 0, static_cast<int>(solved->planks.size()) - 1);
   m_session->select(selection);
 }
 
@@ -103,9 +103,6 @@ void PlanksStage::showFigures() {
   }
   const auto strake = static_cast<std::size_t>(selection.strake);
   const FlatPlank& plank = *solved->planks[strake];
-  const auto shown = [this](double mm) {
-    return QString::fromStdString(showLength(millimetres(mm), m_session->notation()));
-  };
   QString name = strake == 0                           ? tr("1 · garboard")
                  : strake == solved->planks.size() - 1 ? tr("%1 · sheer strake").arg(strake + 1)
                                                        : tr("%1 of %2").arg(strake + 1).arg(solved->planks.size());

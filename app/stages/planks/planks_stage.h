@@ -21,7 +21,7 @@ class PlanksStage : public Stage {
   QString standing() const override;
   QWidget* drawing() override;
   void fit() override;
-  void stepStrake(int step);
+  void stepInHand(int by) override;
   HullPicture* picture() { return m_picture; }
 
  signals:

@@ -1,0 +1,21 @@
+#pragma once
+// A field for a plain number.
+
+#include <QDoubleSpinBox>
+
+namespace narrows {
+
+/// Takes a point or a comma for the decimals, whatever the locale, and shows a point. Gives its number on Enter or when
+/// it is left.
+class NumberField : public QDoubleSpinBox {
+  Q_OBJECT
+
+ public:
+  NumberField(const QString& name, QWidget* parent);
+
+ protected:
+  QValidator::State validate(QString& text, int& at) const override;
+  double valueFromText(const QString& text) const override;
+};
+
+}  // namespace narrows

@@ -1,0 +1,88 @@
+#include "canvas/session_canvas.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+
+namespace narrows {
+
+SessionCanvas::SessionCanvas(Session* session, QWidget* parent) : Canvas(parent), m_session(session), m_hand(session) {
+  connect(session, &Session::solvedChanged, this, [this] {
+    if (!m_hand.holds()) return;
+    answered();
+    update();
+  });
+  connect(session, &Session::answerSettled, this, [this] {
+    setNotation(m_session->notation());
+    answered();
+    remeasure();
+  });
+  connect(session, &Session::selectionChanged, this, &SessionCanvas::remeasure);
+}
+
+void SessionCanvas::remeasure() {
+  if (!m_hand.holds()) m_measured = false;
+  update();
+}
+
+std::optional<SessionCanvas::Box> SessionCanvas::worldBox() const {
+  if (!m_measured) {
+    m_extent = m_session->hasBook() ? extent() : std::nullopt;
+    m_measured = true;
+  }
+  return m_extent;
+}
+
+QString SessionCanvas::shown(double mm) const {
+  return m_session->shown(mm);
+}
+
+QPolygonF SessionCanvas::onScreen(const std::vector<Vec2>& points) const {
+  QPolygonF shape;
+  for (const Vec2& point : points) shape.append(toScreen(point));
+  return shape;
+}
+
+void SessionCanvas::resizeEvent(QResizeEvent* event) {
+  m_measured = false;
+  Canvas::resizeEvent(event);
+}
+
+bool SessionCanvas::isOfTheBook() {
+  if (m_session->solved() == nullptr) return false;
+  const std::uint64_t shown = m_session->solved()->revision;
+  if (m_session->freshAnswer() == nullptr) return false;
+  // What lies under the pointer is known from the last paint.
+  if (m_session->solved()->revision != shown) repaint();
+  return true;
+}
+
+void SessionCanvas::mousePressEvent(QMouseEvent* event) {
+  // A field that was being typed in gives its text first.
+  setFocus(Qt::MouseFocusReason);
+  if (event->button() == Qt::LeftButton && !isMeasuring() && isOfTheBook() && worldBox() && takeHold(event->position()))
+    return;
+  Canvas::mousePressEvent(event);
+}
+
+void SessionCanvas::mouseMoveEvent(QMouseEvent* event) {
+  if (m_hand.holds()) {
+    m_hand.moveTo(toWorld(event->position()));
+    return;
+  }
+  Canvas::mouseMoveEvent(event);
+}
+
+void SessionCanvas::mouseReleaseEvent(QMouseEvent* event) {
+  if (m_hand.holds()) {
+    m_hand.letGo();
+    return;
+  }
+  Canvas::mouseReleaseEvent(event);
+}
+
+void SessionCanvas::keyPressEvent(QKeyEvent* event) {
+  if (event->key() == Qt::Key_Escape && m_hand.putBack()) return;
+  Canvas::keyPressEvent(event);
+}
+
+}  // namespace narrows

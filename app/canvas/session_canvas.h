@@ -1,0 +1,55 @@
+#pragma once
+// A drawing of the boat in hand.
+
+#include <QPolygonF>
+
+#include "canvas/canvas.h"
+#include "commands/hand.h"
+
+namespace narrows {
+
+/// A canvas fed by the session: painted anew with every answer, its extent measured once an answer and not while
+/// something is held, so that the drawing stays where it is under the hand.
+class SessionCanvas : public Canvas {
+  Q_OBJECT
+
+ public:
+  SessionCanvas(Session* session, QWidget* parent);
+
+ protected:
+  using Box = std::pair<Vec2, Vec2>;
+
+  /// The box of all that is drawn, mm; none where there is nothing to draw.
+  virtual std::optional<Box> extent() const = 0;
+  /// To be called where what is drawn changes otherwise than by an answer.
+  void remeasure();
+  /// A new answer, or the selection, is to be shown: what is kept of the one before is looked at again.
+  virtual void answered() {}
+  /// Takes hold of what lies there (`hand().take`) or chooses it; false where nothing does, and the drawing is moved.
+  virtual bool takeHold(const QPointF& /*at*/) { return false; }
+  Hand& hand() { return m_hand; }
+  const Hand& hand() const { return m_hand; }
+
+  /// A length in the book's notation.
+  QString shown(double mm) const;
+  QPolygonF onScreen(const std::vector<Vec2>& points) const;
+
+  std::optional<Box> worldBox() const final;
+  void resizeEvent(QResizeEvent* event) override;
+  void mousePressEvent(QMouseEvent* event) override;
+  void mouseMoveEvent(QMouseEvent* event) override;
+  void mouseReleaseEvent(QMouseEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+
+  Session* m_session;
+
+ private:
+  /// Whether what is shown is of the book as it stands, which is waited for a moment: nothing else is taken hold of.
+  bool isOfTheBook();
+
+  Hand m_hand;
+  mutable bool m_measured = false;
+  mutable std::optional<Box> m_extent;
+};
+
+}  // namespace narrows
