@@ -21,6 +21,13 @@ QColor shaded(const QColor& colour, double shade) {
                 std::min(255, static_cast<int>(colour.blue() * k)));
 }
 
+/// The eye stands off so many lengths of the boat.
+constexpr double eyeLengths = 1.7;
+/// Tilts that she tips to by herself: from the sheer down to the garboard.
+constexpr double lowestTiltDeg = -34.0, highestTiltDeg = 12.0, tiltStepDeg = 2.0;
+/// A strake is seen well enough where so much of the most that could be seen of it is.
+constexpr double seenEnough = 0.45, seenWell = 0.7;
+
 }  // namespace
 
 HullPicture::HullPicture(Session* session, QWidget* parent) : QWidget(parent), m_session(session) {
@@ -29,7 +36,60 @@ HullPicture::HullPicture(Session* session, QWidget* parent) : QWidget(parent), m
   setAttribute(Qt::WA_OpaquePaintEvent);
   setAccessibleName(tr("Picture of the planked hull"));
   connect(session, &Session::answerSettled, this, [this] { update(); });
-  connect(session, &Session::selectionChanged, this, [this] { update(); });
+  connect(session, &Session::selectionChanged, this, [this] {
+    showStrake();
+    update();
+  });
+}
+
+Eigen::Matrix3d HullPicture::viewAt(double tiltDeg) const {
+  const double rad = std::numbers::pi / 180.0;
+  // Seen from the starboard bow: turn about the upright, then tilt towards the eye. Right, up, towards the eye.
+  const Eigen::Matrix3d turn =
+      (Eigen::AngleAxisd(tiltDeg * rad, Vec3::UnitX()) * Eigen::AngleAxisd(-m_turnDeg * rad, Vec3::UnitY()))
+          .toRotationMatrix();
+  Eigen::Matrix3d axes;
+  axes << -1.0, 0.0, 0.0, 0.0, 0.0, 1.0, 0.0, 1.0, 0.0;  // bow to the right when abeam to starboard, up is up
+  return turn * axes;
+}
+
+double HullPicture::facing(int strake, double tiltDeg) const {
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->mesh == nullptr) return 0.0;
+  const Eigen::Matrix3d view = viewAt(tiltDeg);
+  double sum = 0.0;
+  for (const MeshFace& face : *solved->mesh) {
+    if (!face.starboard || !face.strake || static_cast<int>(*face.strake) != strake) continue;
+    const Vec3 out = (face.corners[2] - face.corners[0]).cross(face.corners[3] - face.corners[1]);
+    sum += std::max(0.0, -(view * out).z());  // corners run so that the inside is to their left
+  }
+  return sum;
+}
+
+double HullPicture::seenShare(int strake) const {
+  double most = 0.0;
+  for (double tilt = lowestTiltDeg; tilt <= highestTiltDeg; tilt += tiltStepDeg)
+    most = std::max(most, facing(strake, tilt));
+  return most > 0.0 ? facing(strake, m_tiltDeg) / most : 1.0;
+}
+
+void HullPicture::showStrake() {
+  const int strake = m_session->selection().strake;
+  if (strake == m_strake) return;
+  m_strake = strake;
+  if (strake < 0 || seenShare(strake) >= seenEnough) return;
+  // Tipped no further than it must be.
+  const double was = m_tiltDeg;
+  double best = was;
+  for (double away = tiltStepDeg; away <= 180.0 && seenShare(strake) < seenWell; away += tiltStepDeg) {
+    for (const double tilt : {was - away, was + away}) {
+      if (tilt < lowestTiltDeg || tilt > highestTiltDeg) continue;
+      m_tiltDeg = tilt;
+      best = tilt;
+      if (seenShare(strake) >= seenWell) break;
+    }
+  }
+  m_tiltDeg = best;
 }
 
 void HullPicture::setView(double turnDeg, double tiltDeg) {
@@ -48,17 +108,11 @@ std::vector<HullPicture::Placed> HullPicture::placed(const QSizeF& size) const {
     for (const Vec3& corner : face.corners) low = low.cwiseMin(corner), high = high.cwiseMax(corner);
   }
   const Vec3 middle = 0.5 * (low + high);
-  const double rad = std::numbers::pi / 180.0;
-  // Seen from the starboard bow: turn about the upright, then tilt towards the eye. Right, up, towards the eye.
-  const Eigen::Matrix3d turn = (Eigen::AngleAxisd((90.0 + m_tiltDeg - 90.0) * rad, Vec3::UnitX()) *
-                                Eigen::AngleAxisd(-m_turnDeg * rad, Vec3::UnitY()))
-                                   .toRotationMatrix();
-  Eigen::Matrix3d axes;
-  axes << -1.0, 0.0, 0.0, 0.0, 0.0, 1.0, 0.0, 1.0, 0.0;  // bow to the right when abeam to starboard, up is up
-  const Eigen::Matrix3d view = turn * axes;
+  const Eigen::Matrix3d view = viewAt(m_tiltDeg);
   const double length = (high - low).norm();
   const double scale = m_nearness * std::min(size.width() / (length * 0.98), size.height() / (length * 0.46));
-  const Vec3 light = Vec3(-0.35, 0.7, 0.62).normalized();
+  const double eye = eyeLengths * length;
+  const Vec3 light = Vec3(-0.3, 0.8, 0.5).normalized();
   faces.reserve(mesh.size());
   for (std::size_t i = 0; i < mesh.size(); ++i) {
     Placed one;
@@ -67,6 +121,7 @@ std::vector<HullPicture::Placed> HullPicture::placed(const QSizeF& size) const {
     for (std::size_t k = 0; k < 4; ++k) {
       seen[k] = view * (mesh[i].corners[k] - middle);
       depth += 0.25 * seen[k].z();
+      seen[k].head<2>() *= eye / (eye - seen[k].z());
       one.outline.append(QPointF(0.5 * size.width() + scale * seen[k].x(), 0.5 * size.height() - scale * seen[k].y()));
     }
     Vec3 normal = (seen[2] - seen[0]).cross(seen[3] - seen[1]);
@@ -171,7 +226,7 @@ void HullPicture::keyPressEvent(QKeyEvent* event) {
       return;
     case Qt::Key_0:
       m_nearness = 1.0;
-      setView(32.0, 16.0);
+      setView(usualTurnDeg, usualTiltDeg);
       return;
     default:
       QWidget::keyPressEvent(event);

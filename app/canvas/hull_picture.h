@@ -7,8 +7,10 @@
 
 namespace narrows {
 
-/// Small shaded faces painted back to front; drag to turn, wheel for nearer and further, arrows turn by the keyboard.
-/// The strake in hand is picked out; a click takes the strake under the pointer.
+/// She is seen as one stands beside her on the hard: a little from below, in perspective, light from above. Small
+/// shaded faces are painted back to front; drag to turn, wheel for nearer and further, arrows turn by the keyboard. The
+/// strake in hand is picked out, and she tips by herself until enough of it is seen; a click takes the strake under the
+/// pointer.
 class HullPicture : public QWidget {
   Q_OBJECT
 
@@ -18,6 +20,9 @@ class HullPicture : public QWidget {
   void paint(QPainter& painter, const QSizeF& size) const;
   void setView(double turnDeg, double tiltDeg);
   double turnDeg() const { return m_turnDeg; }
+  double tiltDeg() const { return m_tiltDeg; }
+  /// How much of a strake is seen, as a share of the most that any tilt shows.
+  double seenShare(int strake) const;
 
  protected:
   void paintEvent(QPaintEvent* event) override;
@@ -37,10 +42,16 @@ class HullPicture : public QWidget {
     bool insideSeen;
   };
   std::vector<Placed> placed(const QSizeF& size) const;
+  Eigen::Matrix3d viewAt(double tiltDeg) const;
+  /// Outside of a strake's starboard faces that is turned to the eye, mm2.
+  double facing(int strake, double tiltDeg) const;
+  void showStrake();
 
   Session* m_session;
-  double m_turnDeg = 32.0;
-  double m_tiltDeg = 16.0;
+  static constexpr double usualTurnDeg = 38.0, usualTiltDeg = -6.0;
+  double m_turnDeg = usualTurnDeg;
+  double m_tiltDeg = usualTiltDeg;
+  int m_strake = -1;
   double m_nearness = 1.0;
   QPointF m_pressed, m_last;
   bool m_turned = false;

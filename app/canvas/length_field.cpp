@@ -38,6 +38,12 @@ void LengthField::setLength(Length length) {
   m_answer->hide();
 }
 
+Result<Length> LengthField::length() const {
+  const std::string text = m_edit->text().toStdString();
+  if (m_length && text == showLength(*m_length, m_shown, true)) return *m_length;
+  return parseLength(text, bareUnit(m_session->notation()));
+}
+
 void LengthField::clear() {
   m_length.reset();
   m_edit->clear();
@@ -49,7 +55,7 @@ QString LengthField::answer() const {
 }
 
 void LengthField::showUnderstood() {
-  const auto length = parseLength(m_edit->text().toStdString(), bareUnit(m_session->notation()));
+  const auto length = this->length();
   m_answer->setText(length
                         ? tr("understood as %1").arg(QString::fromStdString(showLength(*length, m_session->notation())))
                         : QString::fromStdString(describe(length.error()[0])));
@@ -60,12 +66,14 @@ void LengthField::showUnderstood() {
 
 void LengthField::enter() {
   if (!m_edit->isModified()) return;
-  const auto length = parseLength(m_edit->text().toStdString(), bareUnit(m_session->notation()));
+  const auto length = this->length();
   if (!length) {
     showUnderstood();
     return;
   }
   m_edit->setModified(false);
+  m_length = *length;
+  m_shown = m_session->notation();
   emit lengthEntered(*length);
 }
 

@@ -22,6 +22,8 @@ class LengthField : public QWidget {
  public:
   LengthField(const QString& name, const Session* session, QWidget* parent);
   void setLength(Length length);
+  /// What stands in it: the exact length where its text is as it was shown, else what the text says.
+  Result<Length> length() const;
   void clear();
   QLineEdit* edit() { return m_edit; }
   QString answer() const;

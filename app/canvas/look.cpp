@@ -33,12 +33,24 @@ void apply(QApplication& application) {
     QMenuBar::item:selected, QMenu::item:selected { background: #A84A12; color: white; }
     QMenu { background: #FCFAF5; border: 1px solid #8A806C; }
     QMenu::item { padding: 6px 28px 6px 20px; }
-    QComboBox { min-height: 30px; }
-    QPushButton, QSpinBox, QLineEdit { min-height: 28px; border: 1px solid #8A806C; border-radius: 3px;
+    QComboBox { min-height: 28px; }
+    QPushButton, QSpinBox, QDoubleSpinBox, QLineEdit, QComboBox { min-height: 28px; border: 1px solid #8A806C; border-radius: 3px;
       background: #FCFAF5; padding: 0 8px; color: #1F2A30; }
     QPushButton { padding: 0 14px; }
     QPushButton:hover { background: #F5F1E8; }
-    QPushButton:focus, QSpinBox:focus, QLineEdit:focus { border: 2px solid #A84A12; }
+    QComboBox::drop-down { border: none; width: 22px; }
+    QComboBox::down-arrow { image: none; border-left: 5px solid #FCFAF5; border-right: 5px solid #FCFAF5;
+      border-top: 6px solid #55616A; width: 0px; height: 0px; margin-right: 8px; }
+    QComboBox QAbstractItemView { background: #FCFAF5; border: 1px solid #8A806C; }
+    QPushButton:disabled, QSpinBox:disabled, QDoubleSpinBox:disabled, QLineEdit:disabled, QComboBox:disabled {
+      background: #F5F1E8; color: #8A806C; border-color: #CFC7B6; }
+    QRadioButton:disabled, QCheckBox:disabled, QMenu::item:disabled { color: #8A806C; }
+    QTabBar::tab { background: #F5F1E8; color: #55616A; padding: 6px 14px; border: none; border-bottom: 3px solid #F5F1E8; }
+    QTabBar::tab:selected { color: #A84A12; border-bottom: 3px solid #A84A12; background: #FCFAF5; }
+    QTabBar::tab:hover { color: #1F2A30; }
+    QTabBar::tab:selected:hover { color: #A84A12; }
+    QTabBar:focus { border-bottom: 2px solid #A84A12; }
+    QPushButton:focus, QSpinBox:focus, QDoubleSpinBox:focus, QLineEdit:focus, QComboBox:focus { border: 2px solid #A84A12; }
     QPushButton:checked { background: #A84A12; color: white; border-color: #A84A12; }
     QRadioButton, QCheckBox { min-height: 28px; spacing: 8px; }
     QRadioButton:focus, QCheckBox:focus { outline: 2px solid #A84A12; }

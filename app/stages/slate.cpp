@@ -1,6 +1,7 @@
 #include "stages/slate.h"
 
 #include <QLabel>
+#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include "canvas/look.h"
@@ -8,13 +9,16 @@
 
 namespace narrows {
 
+namespace {
+constexpr int slateWide = 270, barWide = 16;
+}
+
 Slate::Slate(QWidget* parent) : QFrame(parent), m_column(new QVBoxLayout(this)) {
   setObjectName(QStringLiteral("slate"));
   setStyleSheet(QStringLiteral("#slate { background: #FCFAF5; border-left: 1px solid #CFC7B6; }"));
   m_column->setContentsMargins(18, 14, 18, 14);
   m_column->setSpacing(4);
-  setMinimumWidth(270);
-  setMaximumWidth(270);
+  setFixedWidth(slateWide);
 }
 
 QLabel* Slate::addHeading(const QString& words) {
@@ -51,6 +55,18 @@ void Slate::addWidget(QWidget* widget) {
 
 void Slate::addSpace(int pixels) {
   m_column->addSpacing(pixels);
+}
+
+QWidget* Slate::scrolled(QWidget* parent) {
+  auto* scroll = new QScrollArea(parent);
+  setMinimumWidth(slateWide);
+  setMaximumWidth(slateWide + barWide);
+  scroll->setWidget(this);
+  scroll->setWidgetResizable(true);
+  scroll->setFrameShape(QFrame::NoFrame);
+  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  scroll->setFixedWidth(slateWide + barWide);
+  return scroll;
 }
 
 QWidget* Slate::firstField() const {

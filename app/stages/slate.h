@@ -25,6 +25,8 @@ class Slate : public QFrame {
   void addWidget(QWidget* widget);
   void addSpace(int pixels);
   void addStretch();
+  /// The same slate in a frame that scrolls it where it is too tall for the window.
+  QWidget* scrolled(QWidget* parent);
   /// The first field or button of it that can take the keys; null where there is none.
   QWidget* firstField() const;
 

@@ -7,6 +7,9 @@
 
 namespace narrows {
 
+/// What full-size sheets are of, in the order they are offered in.
+enum class SheetsOf { Planks, Moulds, Lines, Backbone };
+
 class Stage : public QWidget {
   Q_OBJECT
 
@@ -22,9 +25,18 @@ class Stage : public QWidget {
   virtual void fit() = 0;
   /// The next thing of its kind in hand (1), or the one before (-1): strake, mould, part, line.
   virtual void stepInHand(int by) = 0;
+  /// Brings the place of a finding of this stage into view, in hand.
+  virtual void goTo(const Finding& finding) = 0;
+  /// The sheets one prints from here.
+  virtual SheetsOf sheets() const = 0;
+
+ signals:
+  void printAsked();
 
  protected:
   QString shown(double mm) const { return m_session->shown(mm); }
+  /// Takes the strake and section that a finding is at in hand.
+  void selectPlace(const Finding& finding);
   Session* m_session;
 };
 

@@ -46,7 +46,9 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
   m_heading->setFont(shopFont(look::labelPx, true));
   m_list->setFont(shopFont(15.0));
   m_list->setAccessibleName(tr("What wants looking at"));
-  m_list->setUniformItemSizes(true);
+  m_list->setWordWrap(true);
+  m_list->setResizeMode(QListView::Adjust);
+  m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   connect(session, &Session::answerSettled, this, &FindingsBar::refill);
   // Said only where the builder would begin to wonder.
   constexpr int wonderMs = 300;
@@ -65,6 +67,26 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
   connect(m_list, &QListWidget::itemClicked, this, chosen);
 }
 
+void FindingsBar::fitRows() {
+  // Every sentence whole, over two lines where it must; three rows at a time.
+  constexpr int rowPx = 28, mostRows = 3, iconPx = 34;
+  const int wide = m_list->viewport()->width() - iconPx - 10;
+  int high = 0;
+  for (int i = 0; i < m_list->count(); ++i) {
+    QListWidgetItem* item = m_list->item(i);
+    const QRect words =
+        m_list->fontMetrics().boundingRect(QRect(0, 0, std::max(wide, 100), 1000), Qt::TextWordWrap, item->text());
+    item->setSizeHint(QSize(100, std::max(rowPx, words.height() + 8)));
+    if (i < mostRows) high += item->sizeHint().height();
+  }
+  m_list->setFixedHeight(std::max(high, rowPx) + 8);
+}
+
+void FindingsBar::resizeEvent(QResizeEvent* event) {
+  QWidget::resizeEvent(event);
+  fitRows();
+}
+
 void FindingsBar::refill() {
   const auto& solved = m_session->solved();
   // The list holds still while a mark is in the hand, or the drawing would move under it.
@@ -76,7 +98,6 @@ void FindingsBar::refill() {
     const QString words = QString::fromStdString(describe(finding, m_session->notation()));
     auto* item = new QListWidgetItem(severityIcon(finding.severity), words, m_list);
     item->setToolTip(words);
-    item->setSizeHint(QSize(100, 28));
     item->setData(Qt::AccessibleTextRole,
                   (finding.severity == Severity::Trouble ? tr("Trouble: %1") : tr("Look again: %1")).arg(words));
   }
@@ -85,8 +106,7 @@ void FindingsBar::refill() {
                          ? tr("What wants looking at: nothing.")
                          : tr("What wants looking at: %1")
                                .arg(counted(static_cast<int>(solved->findings.size()), tr("place"), tr("places"))));
-  constexpr int rowPx = 28, mostRows = 3;
-  m_list->setFixedHeight(rowPx * std::clamp(m_list->count(), 1, mostRows) + 8);
+  fitRows();
   m_list->setVisible(!solved->findings.empty());
 }
 

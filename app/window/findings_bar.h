@@ -22,7 +22,11 @@ class FindingsBar : public QWidget {
  signals:
   void findingChosen(const Finding& finding);
 
+ protected:
+  void resizeEvent(QResizeEvent* event) override;
+
  private:
+  void fitRows();
   void refill();
 
   Session* m_session;

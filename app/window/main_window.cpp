@@ -105,9 +105,7 @@ MainWindow::MainWindow(QWidget* parent)
   addKeys();
   connect(m_rail, &Rail::chosen, this, [this](int index) { goToStage(static_cast<std::size_t>(index)); });
   connect(m_findings, &FindingsBar::findingChosen, this, &MainWindow::goToFinding);
-  connect(m_planks, &PlanksStage::printAsked, this, [this] { printSheets(PrintPanel::Planks); });
-  connect(m_backbone, &BackboneStage::printAsked, this, [this] { printSheets(PrintPanel::Backbone); });
-  connect(m_moulds, &MouldsStage::printAsked, this, [this] { printSheets(PrintPanel::Moulds); });
+  for (const Stage* stage : m_stages) connect(stage, &Stage::printAsked, this, &MainWindow::printSheets);
   connect(&m_session, &Session::answerSettled, this, &MainWindow::showStanding);
   connect(&m_session, &Session::fileChanged, this, &MainWindow::showTitle);
   connect(&m_session, &Session::careChanged, this, &MainWindow::showTold);
@@ -151,13 +149,7 @@ void MainWindow::makeFileMenu() {
       file->addAction(tr("Save &as…"), QKeySequence(tr("Ctrl+Shift+S")), this, &MainWindow::saveAs));
   file->addSeparator();
   m_bookActions.push_back(
-      file->addAction(tr("Full-size sheets: &print and export…"), QKeySequence::Print, this, [this] {
-        const int number = m_stages[currentStage()]->number();
-        printSheets(number == 1   ? PrintPanel::Lines
-                    : number == 2 ? PrintPanel::Backbone
-                    : number == 3 ? PrintPanel::Moulds
-                                  : PrintPanel::Planks);
-      }));
+      file->addAction(tr("Full-size sheets: &print and export…"), QKeySequence::Print, this, &MainWindow::printSheets));
   QMenu* out = file->addMenu(tr("Table as &CSV"));
   m_bookActions.push_back(out->addAction(tr("As &drawn…"), this, [this] { exportTable(false); }));
   m_bookActions.push_back(out->addAction(tr("As &faired…"), this, [this] { exportTable(true); }));
@@ -445,7 +437,8 @@ void MainWindow::closeEvent(QCloseEvent* event) {
   event->accept();
 }
 
-void MainWindow::printSheets(int what) {
+void MainWindow::printSheets() {
+  const SheetsOf what = m_stages[currentStage()]->sheets();
   takeInTyping();
   const auto& solved = m_session.solved();
   if (solved == nullptr) return;
@@ -463,8 +456,8 @@ void MainWindow::printSheets(int what) {
   if (begun) tell(tr("She is being worked out for printing…"), false);
 }
 
-void MainWindow::openPrintPanel(int what, const std::shared_ptr<const Solved>& whole) {
-  if (what == PrintPanel::Planks && whole->planks.empty()) {
+void MainWindow::openPrintPanel(SheetsOf what, const std::shared_ptr<const Solved>& whole) {
+  if (what == SheetsOf::Planks && whole->planks.empty()) {
     tell(tr("There are no planks to print yet."), true);
     return;
   }
@@ -583,36 +576,10 @@ std::size_t MainWindow::currentStage() const {
 }
 
 void MainWindow::goToFinding(const Finding& finding) {
-  Selection selection = m_session.selection();
-  if (const StrakePlace* at = finding.strake()) {
-    selection.strake = static_cast<int>(at->number) - 1;
-    selection.line = std::max(1, selection.strake);
-    selection.section = static_cast<int>(at->section);
-  }
-  m_session.select(selection);
-  switch (finding.stage()) {
-    case ShopStage::Lines:
-      goToNumber(1);
-      if (const FigureRef* figure = finding.figure()) m_lines->workOn(*figure);
-      break;
-    case ShopStage::Backbone:
-      goToNumber(2);
-      if (finding.as<CouldNotMake>() || finding.as<BoltFouls>()) m_backbone->open(BackboneStage::Assembly);
-      if (const auto* squared = finding.as<SquaredOff>()) m_backbone->choose(squared->timber);
-      if (finding.as<CameOutOff>()) m_backbone->open(BackboneStage::Keel);
-      if (finding.as<FaultInPart>()) m_backbone->open(BackboneStage::Slab);
-      if (finding.as<RabbetPastFace>()) m_backbone->open(BackboneStage::Rabbet);
-      break;
-    case ShopStage::Moulds:
-      goToNumber(3);
-      if (const auto* lies = finding.as<SetUpLies>()) m_moulds->choose(lies->mould);
-      break;
-    case ShopStage::LiningOff:
-      goToNumber(4);
-      break;
-    case ShopStage::Planks:
-      goToNumber(5);
-      break;
+  const int number = static_cast<int>(finding.stage()) + 1;
+  goToNumber(number);
+  for (Stage* stage : m_stages) {
+    if (stage->number() == number) stage->goTo(finding);
   }
 }
 

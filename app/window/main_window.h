@@ -22,6 +22,7 @@ class PlanksStage;
 class MouldsStage;
 class Rail;
 class Stage;
+enum class SheetsOf;
 class Welcome;
 
 class MainWindow : public QMainWindow {
@@ -74,7 +75,7 @@ class MainWindow : public QMainWindow {
   bool save();
   bool saveAs();
   bool mayLeave();
-  void printSheets(int what);
+  void printSheets();
   void remember(const QString& path);
   QStringList recent() const;
   void showRecent();
@@ -87,7 +88,7 @@ class MainWindow : public QMainWindow {
   void focusNextPart(int by);
   /// What is being typed goes into the book before anything is done with it.
   void takeInTyping();
-  void openPrintPanel(int what, const std::shared_ptr<const Solved>& whole);
+  void openPrintPanel(SheetsOf what, const std::shared_ptr<const Solved>& whole);
 
   Session m_session;
   Rail* m_rail;

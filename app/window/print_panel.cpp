@@ -1,6 +1,5 @@
 #include "window/print_panel.h"
 
-#include <QApplication>
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDir>
@@ -37,7 +36,8 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
       m_roll(new QLineEdit(QStringLiteral("610 mm"), this)),
       m_folder(new QLineEdit(this)),
       m_outcome(new QLabel(this)),
-      m_write(new QPushButton(tr("Write the sheets"), this)) {
+      m_write(new QPushButton(tr("Write the sheets"), this)),
+      m_writing(nullptr) {
   setWindowTitle(tr("Full-size sheets"));
   setMinimumWidth(560);
   m_strakes->addItem(tr("the strake in hand, %1").arg(strake + 1), strake);
@@ -105,6 +105,10 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   });
   connect(close, &QPushButton::clicked, this, &QDialog::reject);
   connect(m_write, &QPushButton::clicked, this, &PrintPanel::write);
+  connect(&m_writing, &LongWork::runningChanged, this, [this](bool running) {
+    m_write->setEnabled(!running);
+    if (running) m_outcome->setText(tr("Writing…"));
+  });
   connect(m_what, &QComboBox::currentIndexChanged, this, &PrintPanel::showRows);
   connect(m_nested, &QLineEdit::textChanged, this, &PrintPanel::count);
   for (QComboBox* box : {m_what, m_moulds, m_timbers, m_strakes, m_side, m_format, m_paper})
@@ -115,32 +119,34 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   count();
 }
 
-void PrintPanel::choose(int what, const std::string& mould) {
-  m_what->setCurrentIndex(what);
+void PrintPanel::choose(SheetsOf what, const std::string& mould) {
+  m_what->setCurrentIndex(static_cast<int>(what));
   const int at = m_moulds->findText(QString::fromStdString(mould));
   if (at > 0) m_moulds->setCurrentIndex(at);
   count();
 }
 
 void PrintPanel::showRows() {
-  const int what = m_what->currentIndex();
+  const auto what = static_cast<SheetsOf>(m_what->currentIndex());
   const auto show = [this](QWidget* field, bool shown) {
     field->setVisible(shown);
     if (QWidget* label = m_form->labelForField(field)) label->setVisible(shown);
   };
-  for (QWidget* one : std::initializer_list<QWidget*>{m_strakes, m_side, m_widths, m_stick}) show(one, what == Planks);
-  for (QWidget* one : std::initializer_list<QWidget*>{m_moulds, m_nested}) show(one, what == Moulds);
-  show(m_timbers, what == Backbone);
+  for (QWidget* one : std::initializer_list<QWidget*>{m_strakes, m_side, m_widths, m_stick})
+    show(one, what == SheetsOf::Planks);
+  for (QWidget* one : std::initializer_list<QWidget*>{m_moulds, m_nested}) show(one, what == SheetsOf::Moulds);
+  show(m_timbers, what == SheetsOf::Backbone);
 }
 
 std::vector<Drawing> PrintPanel::drawings() const {
-  if (m_what->currentIndex() == Lines) return linesSheets(*m_solved);
-  if (m_what->currentIndex() == Backbone) {
+  const auto what = static_cast<SheetsOf>(m_what->currentIndex());
+  if (what == SheetsOf::Lines) return linesSheets(*m_solved);
+  if (what == SheetsOf::Backbone) {
     BackboneChoice choice;
     if (m_timbers->currentIndex() > 0) choice.timber = m_timbers->currentText().toStdString();
     return backboneSheets(*m_solved, choice);
   }
-  if (m_what->currentIndex() == Planks) return planksSheets(*m_solved, choice());
+  if (what == SheetsOf::Planks) return planksSheets(*m_solved, choice());
   MouldChoice choice;
   if (m_moulds->currentIndex() > 0) {
     choice.moulds = {m_moulds->currentText().toStdString()};
@@ -196,19 +202,19 @@ void PrintPanel::count() {
 void PrintPanel::write() {
   const auto paper = chosenPaper();
   if (!paper) return;
-  QApplication::setOverrideCursor(Qt::WaitCursor);
   const SheetFormat format = m_format->currentIndex() == 0   ? SheetFormat::Pdf
                              : m_format->currentIndex() == 1 ? SheetFormat::Svg
                                                              : SheetFormat::Dxf;
-  const auto written = writeSheets(drawings(), m_folder->text().toStdString(), format, *paper);
-  QApplication::restoreOverrideCursor();
-  if (!written) {
-    m_outcome->setText(QString::fromStdString(describe(written.error()[0])));
-    return;
-  }
-  m_outcome->setText(tr("Written: %1 in %2")
-                         .arg(counted(static_cast<int>(written->size()), tr("file"), tr("files")),
-                              QDir::toNativeSeparators(m_folder->text())));
+  m_writing.begin([this, drawings = drawings(), folder = m_folder->text(), format, paper = *paper](
+                      const std::stop_token&, const LongWork::Progress&) -> LongWork::End {
+    const auto written = writeSheets(drawings, folder.toStdString(), format, paper);
+    return [this, written, folder] {
+      m_outcome->setText(written ? tr("Written: %1 in %2")
+                                       .arg(counted(static_cast<int>(written->size()), tr("file"), tr("files")),
+                                            QDir::toNativeSeparators(folder))
+                                 : QString::fromStdString(describe(written.error()[0])));
+    };
+  });
 }
 
 }  // namespace narrows

@@ -3,7 +3,9 @@
 
 #include <QDialog>
 
+#include "commands/long_work.h"
 #include "sheet_set.h"
+#include "stages/stage.h"
 
 class QCheckBox;
 class QComboBox;
@@ -19,12 +21,9 @@ class PrintPanel : public QDialog {
   Q_OBJECT
 
  public:
-  /// What the sheets are of, in the order of the first box.
-  enum What { Planks, Moulds, Lines, Backbone };
-
   PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget* parent = nullptr);
   /// Opens on planks, moulds, lines or backbone; `mould` is the one in hand.
-  void choose(int what, const std::string& mould);
+  void choose(SheetsOf what, const std::string& mould);
   QComboBox* what() { return m_what; }
   QComboBox* moulds() { return m_moulds; }
   QLineEdit* folder() { return m_folder; }
@@ -59,6 +58,7 @@ class PrintPanel : public QDialog {
   QLineEdit* m_folder;
   QLabel* m_outcome;
   QPushButton* m_write;
+  LongWork m_writing;
 };
 
 }  // namespace narrows

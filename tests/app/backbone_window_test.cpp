@@ -347,7 +347,7 @@ class BackboneWindowTest : public WindowCase {
     QTimer::singleShot(200, [&] {
       auto* panel = qobject_cast<PrintPanel*>(QApplication::activeModalWidget());
       if (panel == nullptr) return;
-      written = panel->what()->currentIndex() == PrintPanel::Backbone;
+      written = panel->what()->currentIndex() == static_cast<int>(SheetsOf::Backbone);
       panel->folder()->setText(folder);
       panel->paper()->setCurrentIndex(4);
       QTest::mouseClick(panel->writeButton(), Qt::LeftButton);

@@ -436,15 +436,17 @@ class LinesAndMouldsTest : public WindowCase {
     open("osier");
     QVERIFY(settled());
     PrintPanel panel(solved(), 0, m_window.get());
-    panel.choose(PrintPanel::Moulds, "3");
+    panel.choose(SheetsOf::Moulds, "3");
     panel.show();
     panel.folder()->setText(m_folder->filePath("moulds"));
     QVERIFY2(panel.outcome()->text().contains("1 file"), qPrintable(panel.outcome()->text()));
     panel.paper()->setCurrentIndex(4);
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
+    QTRY_VERIFY(panel.outcome()->text().startsWith("Written"));
     QVERIFY(QFile::exists(m_folder->filePath("moulds/mould-3.pdf")));
-    panel.what()->setCurrentIndex(PrintPanel::Lines);
+    panel.what()->setCurrentIndex(static_cast<int>(SheetsOf::Lines));
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
+    QTRY_VERIFY(panel.outcome()->text().startsWith("Written"));
     QVERIFY(QFile::exists(m_folder->filePath("moulds/corrected-table.pdf")));
     QVERIFY(QFile::exists(m_folder->filePath("moulds/body-plan.pdf")));
   }

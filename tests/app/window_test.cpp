@@ -287,6 +287,16 @@ class WindowTest : public WindowCase {
     QVERIFY2(wood > 800, qPrintable(QString::number(wood)));
     QTest::keyClick(picture, Qt::Key_Left);
     QVERIFY(picture->grab().toImage() != before);
+    // Whichever strake is taken in hand, she tips until enough of it is seen.
+    for (int strake = 0; strake < static_cast<int>(solved()->planks.size()); ++strake) {
+      picture->setView(picture->turnDeg(), strake % 2 == 0 ? 30.0 : -40.0);
+      Selection selection = m_window->session().selection();
+      selection.strake = -1;
+      m_window->session().select(selection);
+      selection.strake = strake;
+      m_window->session().select(selection);
+      QVERIFY2(picture->seenShare(strake) >= 0.45, qPrintable(QString::number(picture->seenShare(strake))));
+    }
   }
 
   void canvasIsZoomedAboutThePointerAndMeasured() {
@@ -445,12 +455,13 @@ class WindowTest : public WindowCase {
     panel.folder()->setText(m_folder->filePath("sheets"));
     QVERIFY(panel.outcome()->text().contains("3 files"));
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
-    QVERIFY2(panel.outcome()->text().startsWith("Written: 3 files"), qPrintable(panel.outcome()->text()));
+    QTRY_VERIFY2(panel.outcome()->text().startsWith("Written: 3 files"), qPrintable(panel.outcome()->text()));
     QVERIFY(QFile::exists(m_folder->filePath("sheets/strake-03-starboard.pdf")));
     panel.paper()->setCurrentIndex(4);
     panel.format()->setCurrentIndex(2);
     panel.strakes()->setCurrentIndex(1);
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
+    QTRY_VERIFY(panel.outcome()->text().startsWith("Written"));
     QVERIFY(QFile::exists(m_folder->filePath("sheets/strake-08-starboard.dxf")));
   }
 

@@ -5,7 +5,6 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
-#include <QScrollArea>
 #include <QSignalBlocker>
 #include <QSplitter>
 
@@ -51,13 +50,7 @@ void BackbonePage::arrange(Canvas* drawing, QWidget* below, Slate* slate, int be
   column->addWidget(m_told);
   row->addWidget(left, 1);
   slate->addStretch();
-  auto* scroll = new QScrollArea(this);
-  scroll->setWidget(slate);
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setFixedWidth(286);
-  row->addWidget(scroll);
+  row->addWidget(slate->scrolled(this));
 }
 
 void BackbonePage::refresh() {

@@ -78,6 +78,14 @@ void BackboneStage::stepInHand(int by) {
   open(static_cast<Page>(std::clamp(m_tabs->currentIndex() + by, 0, m_tabs->count() - 1)));
 }
 
+void BackboneStage::goTo(const Finding& finding) {
+  if (finding.as<CouldNotMake>() || finding.as<BoltFouls>()) open(Assembly);
+  if (const auto* squared = finding.as<SquaredOff>()) choose(squared->timber);
+  if (finding.as<CameOutOff>()) open(Keel);
+  if (finding.as<FaultInPart>()) open(Slab);
+  if (finding.as<RabbetPastFace>()) open(Rabbet);
+}
+
 void BackboneStage::fit() {
   if (Canvas* canvas = current()->drawing()) canvas->fit();
 }

@@ -30,6 +30,8 @@ class BackboneStage : public Stage {
   QWidget* drawing() override;
   void fit() override;
   void stepInHand(int by) override;
+  void goTo(const Finding& finding) override;
+  SheetsOf sheets() const override { return SheetsOf::Backbone; }
   /// Its pages, in the order of the tabs.
   enum Page { Assembly, Rabbet, Keel, Transom, Bent, BuiltUp, Slab, Order };
   void open(Page page);
@@ -45,9 +47,6 @@ class BackboneStage : public Stage {
   OrderPage* order() { return m_order; }
   /// Takes a timber in hand on the assembly.
   void choose(TimberId timber);
-
- signals:
-  void printAsked();
 
  private:
   BackbonePage* current() const;

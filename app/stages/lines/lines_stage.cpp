@@ -161,6 +161,10 @@ void LinesStage::stepInHand(int by) {
   m_session->select(selection);
 }
 
+void LinesStage::goTo(const Finding& finding) {
+  if (const FigureRef* figure = finding.figure()) workOn(*figure);
+}
+
 void LinesStage::fit() {
   m_drawing->fit();
   m_bench->drawing()->fit();
@@ -231,7 +235,7 @@ void LinesStage::answer(const QString& words, bool trouble) {
 void LinesStage::fairAll(bool beyondToo) {
   if (m_fairing.isRunning()) return m_fairing.stop();
   if (!m_session->hasBook()) return;
-  const auto length = parseLength(m_tolerance->edit()->text().toStdString(), bareUnit(m_session->notation()));
+  const auto length = m_tolerance->length();
   if (!length) return answer(QString::fromStdString(describe(length.error()[0])), true);
   // From the figures as drawn, so that fairing twice does not move them twice as far; what was faired by hand stays.
   const BookSnapshot book = m_session->book();

@@ -28,6 +28,8 @@ class LinesStage : public Stage {
   QWidget* drawing() override;
   void fit() override;
   void stepInHand(int by) override;
+  void goTo(const Finding& finding) override;
+  SheetsOf sheets() const override { return SheetsOf::Lines; }
   OffsetGrid* grid() { return m_grid; }
   ProfileGrid* profiles() { return m_profiles; }
   LineBench* bench() { return m_bench; }

@@ -33,9 +33,9 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   auto* drawings = new QSplitter(Qt::Horizontal);
   drawings->addWidget(m_girth);
   drawings->addWidget(m_body);
-  drawings->setStretchFactor(0, 3);
-  drawings->setStretchFactor(1, 2);
-  drawings->setSizes({480, 370});
+  drawings->setStretchFactor(0, 1);
+  drawings->setStretchFactor(1, 1);
+  drawings->setSizes({420, 420});
   auto* below = new QWidget;
   auto* column = new QVBoxLayout(below);
   column->setContentsMargins(8, 4, 8, 4);
@@ -175,6 +175,10 @@ void LiningStage::stepInHand(int by) {
   Selection selection = m_session->selection();
   selection.strake = std::clamp(selection.strake + by, 0, static_cast<int>(solved->lining->strakeCount()) - 1);
   m_session->select(selection);
+}
+
+void LiningStage::goTo(const Finding& finding) {
+  selectPlace(finding);
 }
 
 void LiningStage::fit() {

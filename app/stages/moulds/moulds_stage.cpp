@@ -6,7 +6,6 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QSignalBlocker>
 #include <QSplitter>
 #include <cmath>
@@ -163,13 +162,7 @@ QWidget* MouldsStage::makeSlate() {
     change(tr("Leave out mould %1").arg(QString::fromStdString(mould->name)), plan);
   });
 
-  auto* scroll = new QScrollArea(this);
-  scroll->setWidget(slate);
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setFixedWidth(286);
-  return scroll;
+  return slate->scrolled(this);
 }
 
 QWidget* MouldsStage::drawing() {
@@ -178,6 +171,10 @@ QWidget* MouldsStage::drawing() {
 
 void MouldsStage::stepInHand(int by) {
   m_drawing->choose(m_drawing->index() + by);
+}
+
+void MouldsStage::goTo(const Finding& finding) {
+  if (const auto* lies = finding.as<SetUpLies>()) choose(lies->mould);
 }
 
 void MouldsStage::fit() {

@@ -25,6 +25,8 @@ class MouldsStage : public Stage {
   QWidget* drawing() override;
   void fit() override;
   void stepInHand(int by) override;
+  void goTo(const Finding& finding) override;
+  SheetsOf sheets() const override { return SheetsOf::Moulds; }
   MouldDrawing* mouldDrawing() { return m_drawing; }
   SetUpGrid* setUp() { return m_setUp; }
   QComboBox* takenOff() { return m_takenOff; }
@@ -33,9 +35,6 @@ class MouldsStage : public Stage {
   QCheckBox* asTheyStand() { return m_asTheyStand; }
   /// Takes a mould in hand by its name.
   void choose(const std::string& name);
-
- signals:
-  void printAsked();
 
  private:
   QWidget* makeSlate();

@@ -71,6 +71,10 @@ QWidget* PlanksStage::drawing() {
   return m_plank;
 }
 
+void PlanksStage::goTo(const Finding& finding) {
+  selectPlace(finding);
+}
+
 void PlanksStage::fit() {
   m_plank->fit();
 }
