@@ -6,7 +6,10 @@
 namespace narrows {
 
 SessionCanvas::SessionCanvas(Session* session, QWidget* parent) : Canvas(parent), m_session(session), m_hand(session) {
+  // What was there may be gone with the next answer, or with the book: a paint asks again before it draws.
+  connect(session, &Session::bookChanged, this, [this] { m_measured = false; });
   connect(session, &Session::solvedChanged, this, [this] {
+    m_measured = false;
     if (!m_hand.holds()) return;
     answered();
     update();
@@ -20,13 +23,15 @@ SessionCanvas::SessionCanvas(Session* session, QWidget* parent) : Canvas(parent)
 }
 
 void SessionCanvas::remeasure() {
-  if (!m_hand.holds()) m_measured = false;
+  m_measured = false;
   update();
 }
 
 std::optional<SessionCanvas::Box> SessionCanvas::worldBox() const {
   if (!m_measured) {
-    m_extent = m_session->hasBook() ? extent() : std::nullopt;
+    const auto now = m_session->hasBook() ? extent() : std::nullopt;
+    // The drawing stays where it is under the hand.
+    if (!now || !m_extent || !m_hand.holds()) m_extent = now;
     m_measured = true;
   }
   return m_extent;

@@ -2,6 +2,7 @@
 // The sheet of keys.
 
 #include <QDialog>
+#include <vector>
 
 namespace narrows {
 
@@ -9,7 +10,8 @@ class KeysSheet : public QDialog {
   Q_OBJECT
 
  public:
-  explicit KeysSheet(QWidget* parent = nullptr);
+  /// `actions`: keys and words of what the menus name; what the drawings take is told beside them.
+  KeysSheet(const std::vector<std::pair<QString, QString>>& actions, QWidget* parent);
 };
 
 }  // namespace narrows

@@ -16,7 +16,6 @@
 #include <QMessageBox>
 #include <QPushButton>
 #include <QSettings>
-#include <QShortcut>
 #include <QStackedWidget>
 #include <QTableView>
 #include <QVBoxLayout>
@@ -35,6 +34,7 @@
 #include "stages/moulds/moulds_stage.h"
 #include "stages/planks/planks_stage.h"
 #include "stages/slate.h"
+#include "window/actions.h"
 #include "window/findings_bar.h"
 #include "window/keys_sheet.h"
 #include "window/new_table.h"
@@ -59,6 +59,7 @@ QString demoFolder() {
 
 MainWindow::MainWindow(QWidget* parent)
     : QMainWindow(parent),
+      m_actions(new Actions(this)),
       m_rail(new Rail(this)),
       m_pages(new QStackedWidget(this)),
       m_stack(new QStackedWidget),
@@ -102,7 +103,6 @@ MainWindow::MainWindow(QWidget* parent)
     m_rail->addStage(stage->number(), stage->name());
   }
   makeMenus();
-  addKeys();
   connect(m_rail, &Rail::chosen, this, [this](int index) { goToStage(static_cast<std::size_t>(index)); });
   connect(m_findings, &FindingsBar::findingChosen, this, &MainWindow::goToFinding);
   for (const Stage* stage : m_stages) connect(stage, &Stage::printAsked, this, &MainWindow::printSheets);
@@ -111,7 +111,7 @@ MainWindow::MainWindow(QWidget* parent)
   connect(&m_session, &Session::careChanged, this, &MainWindow::showTold);
   connect(&m_session, &Session::bookChanged, this, [this] {
     m_pages->setCurrentWidget(m_bench);
-    for (QAction* action : m_bookActions) action->setEnabled(true);
+    m_actions->setHasBook(true);
     showUnits();
   });
   connect(m_welcome, &Welcome::sampleAsked, this, &MainWindow::openSample);
@@ -133,37 +133,43 @@ void MainWindow::makeMenus() {
   makeEditMenu();
   makeViewMenu();
   QMenu* help = menuBar()->addMenu(tr("&Help"));
-  help->addAction(tr("&Keys"), QKeySequence(Qt::Key_F1), this, [this] { KeysSheet(this).exec(); });
+  m_actions->add(
+      help, tr("&Keys"), {Qt::Key_F1}, [this] { KeysSheet(m_actions->keys(), this).exec(); }, Actions::Needs::Nothing);
 }
 
 void MainWindow::makeFileMenu() {
+  constexpr auto always = Actions::Needs::Nothing;
   QMenu* file = menuBar()->addMenu(tr("&Book"));
-  file->addAction(tr("&New from table…"), QKeySequence(tr("Ctrl+Shift+N")), this, &MainWindow::askTable);
-  file->addAction(tr("&Type a table…"), QKeySequence(tr("Ctrl+T")), this, &MainWindow::typeTable);
-  file->addAction(tr("&Open…"), QKeySequence::Open, this, &MainWindow::askBook);
+  m_actions->add(
+      file, tr("&New from table…"), {tr("Ctrl+Shift+N")}, [this] { askTable(); }, always);
+  m_actions->add(
+      file, tr("&Type a table…"), {tr("Ctrl+T")}, [this] { typeTable(); }, always);
+  m_actions->add(
+      file, tr("&Open…"), {QKeySequence::Open}, [this] { askBook(); }, always);
   m_recentMenu = file->addMenu(tr("&Recent"));
-  file->addAction(tr("Open the sample &boat"), this, &MainWindow::openSample);
+  m_actions->add(
+      file, tr("Open the sample &boat"), {}, [this] { openSample(); }, always);
   file->addSeparator();
-  m_bookActions.push_back(file->addAction(tr("&Save"), QKeySequence::Save, this, &MainWindow::save));
-  m_bookActions.push_back(
-      file->addAction(tr("Save &as…"), QKeySequence(tr("Ctrl+Shift+S")), this, &MainWindow::saveAs));
+  m_actions->add(file, tr("&Save"), {QKeySequence::Save}, [this] { save(); });
+  m_actions->add(file, tr("Save &as…"), {tr("Ctrl+Shift+S")}, [this] { saveAs(); });
   file->addSeparator();
-  m_bookActions.push_back(
-      file->addAction(tr("Full-size sheets: &print and export…"), QKeySequence::Print, this, &MainWindow::printSheets));
+  m_actions->add(file, tr("Full-size sheets: &print and export…"), {QKeySequence::Print}, [this] { printSheets(); });
   QMenu* out = file->addMenu(tr("Table as &CSV"));
-  m_bookActions.push_back(out->addAction(tr("As &drawn…"), this, [this] { exportTable(false); }));
-  m_bookActions.push_back(out->addAction(tr("As &faired…"), this, [this] { exportTable(true); }));
-  m_bookActions.push_back(out->addAction(tr("What was &changed…"), this,
-                                         [this] { exportCsv(tr("What was changed"), changesCsv(*m_session.book())); }));
+  m_actions->add(out, tr("As &drawn…"), {}, [this] { exportTable(false); });
+  m_actions->add(out, tr("As &faired…"), {}, [this] { exportTable(true); });
+  m_actions->add(out, tr("What was &changed…"), {},
+                 [this] { exportCsv(tr("What was changed"), changesCsv(*m_session.book())); });
   file->addSeparator();
-  file->addAction(tr("&Close"), QKeySequence(tr("Ctrl+Q")), this, &QWidget::close);
+  m_actions->add(
+      file, tr("&Close"), {tr("Ctrl+Q")}, [this] { close(); }, always);
 }
 
 void MainWindow::makeEditMenu() {
   QMenu* edit = menuBar()->addMenu(tr("&Edit"));
-  QAction* undo = edit->addAction({}, QKeySequence::Undo, &m_session, &Session::undo);
-  QAction* redo = edit->addAction({}, &m_session, &Session::redo);
-  redo->setShortcuts({QKeySequence(tr("Ctrl+Shift+Z")), QKeySequence(tr("Ctrl+Y"))});
+  QAction* undo = m_actions->add(
+      edit, tr("&Undo"), {QKeySequence::Undo}, [this] { m_session.undo(); }, Actions::Needs::Nothing);
+  QAction* redo = m_actions->add(
+      edit, tr("&Redo"), {tr("Ctrl+Shift+Z"), tr("Ctrl+Y")}, [this] { m_session.redo(); }, Actions::Needs::Nothing);
   const auto showWhat = [this, undo, redo] {
     const QUndoStack& stack = *m_session.undoStack();
     undo->setText(m_session.isDragging() ? tr("&Put back")
@@ -179,25 +185,40 @@ void MainWindow::makeEditMenu() {
   connect(&m_session, &Session::dragChanged, this, showWhat);
   showWhat();
   edit->addSeparator();
-  m_bookActions.push_back(edit->addAction(tr("&Who is at work…"), this, &MainWindow::askBuilder));
+  m_actions->add(edit, tr("&Who is at work…"), {}, [this] { askBuilder(); });
   QMenu* planking = edit->addMenu(tr("&Planked as"));
   for (const Construction kind : {Construction::Carvel, Construction::Lapstrake}) {
     const QString name = QString::fromUtf8(constructionName(kind));
-    m_bookActions.push_back(planking->addAction(name, this, [this, kind, name] {
+    m_actions->add(planking, name, {}, [this, kind, name] {
       m_session.perform(tr("Plank her %1").arg(name), setConstruction(*m_session.book(), kind));
-    }));
+    });
   }
 }
 
 void MainWindow::makeViewMenu() {
   QMenu* view = menuBar()->addMenu(tr("&View"));
   for (std::size_t i = 0; i < m_stages.size(); ++i) {
-    const int number = m_stages[i]->number();
-    view->addAction(m_stages[i]->name(), QKeySequence(QStringLiteral("Ctrl+%1").arg(number)), this,
-                    [this, i] { goToStage(i); });
+    // The number alone while no field is being typed in; with Ctrl always.
+    const QString number = QString::number(m_stages[i]->number());
+    m_actions->add(view, m_stages[i]->name(), {QStringLiteral("Ctrl+") + number, number}, [this, i] { goToStage(i); });
   }
   view->addSeparator();
-  m_bookActions.push_back(view->addAction(tr("Whole &drawing"), this, [this] { m_stages[currentStage()]->fit(); }));
+  m_actions->add(view, tr("Next &thing of the stage"), {Qt::Key_PageUp},
+                 [this] { m_stages[currentStage()]->stepInHand(1); });
+  m_actions->add(view, tr("Thing &before of the stage"), {Qt::Key_PageDown},
+                 [this] { m_stages[currentStage()]->stepInHand(-1); });
+  m_actions->add(view, tr("Work on the &line in hand"), {tr("Ctrl+Return")}, [this] {
+    goToStage(0);
+    m_lines->workOnSelected();
+  });
+  view->addSeparator();
+  m_actions->add(view, tr("Whole &drawing"), {}, [this] { m_stages[currentStage()]->fit(); });
+  m_actions->add(view, tr("To the dra&wing"), {tr("Ctrl+D")},
+                 [this] { m_stages[currentStage()]->drawing()->setFocus(); });
+  m_actions->add(view, tr("To what wants loo&king at"), {tr("Ctrl+L")}, [this] { m_findings->list()->setFocus(); });
+  m_actions->add(view, tr("To the next part of the &window"), {Qt::Key_F6}, [this] { focusNextPart(1); });
+  m_actions->add(view, tr("To the part be&fore"), {tr("Shift+F6")}, [this] { focusNextPart(-1); });
+  view->addSeparator();
   QMenu* units = view->addMenu(tr("&Lengths shown as"));
   m_units = new QActionGroup(this);
   const std::vector<std::pair<Notation, QString>> notations{
@@ -207,38 +228,14 @@ void MainWindow::makeViewMenu() {
       {Notation::FeetInches32, tr("feet, inches and thirty-seconds")},
       {Notation::Millimetres, tr("millimetres")}};
   for (const auto& [notation, words] : notations) {
-    QAction* action = units->addAction(words, this, [this, notation = notation, words = words] {
+    QAction* action = m_actions->add(units, words, {}, [this, notation = notation, words = words] {
       m_session.perform(tr("Show %1").arg(words), setNotation(*m_session.book(), notation));
     });
     action->setCheckable(true);
     action->setData(static_cast<int>(notation));
     m_units->addAction(action);
-    m_bookActions.push_back(action);
   }
-  m_bookActions.push_back(
-      view->addAction(tr("&Next way of showing lengths"), QKeySequence(tr("Ctrl+U")), this, &MainWindow::nextUnits));
-  for (QAction* action : m_bookActions) action->setEnabled(false);
-}
-
-void MainWindow::addKeys() {
-  const auto key = [this](const QKeySequence& sequence, auto act) {
-    auto* shortcut = new QShortcut(sequence, this);
-    connect(shortcut, &QShortcut::activated, this, act);
-  };
-  for (std::size_t i = 0; i < m_stages.size(); ++i) {
-    key(QKeySequence(QString::number(m_stages[i]->number())), [this, i] {
-      if (m_session.hasBook()) goToStage(i);
-    });
-  }
-  key(QKeySequence(Qt::Key_PageUp), [this] { m_stages[currentStage()]->stepInHand(1); });
-  key(QKeySequence(Qt::Key_PageDown), [this] { m_stages[currentStage()]->stepInHand(-1); });
-  key(QKeySequence(tr("Ctrl+Return")), [this] {
-    if (m_session.hasBook() && m_stages[currentStage()] == m_lines) m_lines->workOnSelected();
-  });
-  key(QKeySequence(tr("Ctrl+L")), [this] { m_findings->list()->setFocus(); });
-  key(QKeySequence(tr("Ctrl+D")), [this] { m_stages[currentStage()]->drawing()->setFocus(); });
-  key(QKeySequence(Qt::Key_F6), [this] { focusNextPart(1); });
-  key(QKeySequence(tr("Shift+F6")), [this] { focusNextPart(-1); });
+  m_actions->add(view, tr("&Next way of showing lengths"), {tr("Ctrl+U")}, [this] { nextUnits(); });
 }
 
 void MainWindow::focusNextPart(int by) {

@@ -14,6 +14,7 @@ class QStackedWidget;
 
 namespace narrows {
 
+class Actions;
 class BackboneStage;
 class FindingsBar;
 class LinesStage;
@@ -62,7 +63,6 @@ class MainWindow : public QMainWindow {
   void makeFileMenu();
   void makeEditMenu();
   void makeViewMenu();
-  void addKeys();
   void tell(const QString& words, bool trouble);
   void showTold();
   void tellProblems(const QString& heading, const Problems& problems);
@@ -91,6 +91,7 @@ class MainWindow : public QMainWindow {
   void openPrintPanel(SheetsOf what, const std::shared_ptr<const Solved>& whole);
 
   Session m_session;
+  Actions* m_actions;
   Rail* m_rail;
   QStackedWidget* m_pages;
   QStackedWidget* m_stack;
@@ -109,7 +110,6 @@ class MainWindow : public QMainWindow {
   LongWork m_printing;
   QMenu* m_recentMenu = nullptr;
   QActionGroup* m_units = nullptr;
-  std::vector<QAction*> m_bookActions;
 };
 
 /// Where the sample boats are: beside the program, where it was installed, or where it was built from.

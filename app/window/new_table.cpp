@@ -3,6 +3,7 @@
 #include <QCheckBox>
 #include <QComboBox>
 #include <QFormLayout>
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
@@ -51,7 +52,15 @@ NewTable::NewTable(QWidget* parent)
   m_answer->setWordWrap(true);
   m_answer->setStyleSheet(QStringLiteral("color: #A3142B; font-weight: bold"));
   form->addRow(m_answer);
-  form->addRow(m_begin);
+  auto* cancel = new QPushButton(tr("Cancel"), this);
+  connect(cancel, &QPushButton::clicked, this, &QDialog::reject);
+  auto* buttons = new QHBoxLayout;
+  buttons->setSpacing(10);
+  buttons->addStretch(1);
+  buttons->addWidget(cancel);
+  buttons->addWidget(m_begin);
+  m_begin->setDefault(true);
+  form->addRow(buttons);
   m_begin->setObjectName(QStringLiteral("beginTable"));
   m_name->setObjectName(QStringLiteral("boat"));
   m_thickness->setObjectName(QStringLiteral("thickness"));

@@ -140,6 +140,7 @@ class HandsAndKeysTest : public WindowCase {
     const QPoint nail = handleOf(line, line->nail(), -1).toPoint();
     for (const char* by : {"pointer", "key", "field"}) {
       QVERIFY(session().perform("Take out a line", removeRow(*session().book(), last)));
+      QVERIFY(!line->grab().isNull());  // painted meanwhile, it is not there
       const std::string without = bytes();
       if (by == std::string("pointer")) {
         QTest::mousePress(line, Qt::LeftButton, {}, nail);

@@ -6,6 +6,7 @@
 #include <cmath>
 #include <utility>
 
+#include "canvas/labels.h"
 #include "canvas/look.h"
 #include "fonts.h"
 
@@ -209,7 +210,7 @@ void AssemblyDrawing::paintHull(QPainter& painter) const {
 void AssemblyDrawing::paintTimbers(QPainter& painter) const {
   const Backbone& shown = *backbone();
   painter.setFont(shopFont(look::labelPx));
-  std::vector<QRectF> taken;
+  Labels labels;
   for (const TimberShape& shape : shown.shapes.shapes) {
     const bool on = shape.id == shownId();
     painter.setPen(QPen(on ? look::inHand : look::ink, on ? 3.0 : 1.8));
@@ -238,11 +239,7 @@ void AssemblyDrawing::paintTimbers(QPainter& painter) const {
     const Box2 extent = boxOf(shape.outline);
     const bool tight = extent.height() * pixelsPerMm() < 24.0 || extent.width() * pixelsPerMm() < wide;
     if (tight) box.moveTop(toScreen({middle.x(), extent.low.y()}).y() + 12.0);
-    int tries = 0;
-    while (tries++ < 5 &&
-           std::any_of(taken.begin(), taken.end(), [&](const QRectF& other) { return other.intersects(box); }))
-      box.translate(0.0, 19.0);
-    taken.push_back(box);
+    box = labels.place(box, {0.0, 19.0});
     QColor ground = tight ? look::paper : look::timber;
     ground.setAlpha(200);
     painter.fillRect(box, ground);

@@ -3,6 +3,7 @@
 #include <QPainter>
 #include <cmath>
 
+#include "canvas/labels.h"
 #include "canvas/look.h"
 #include "fonts.h"
 
@@ -87,17 +88,28 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   }
   painter.setFont(shopFont(15.0, true));
   painter.setPen(look::ink);
-  const double x = at[0] + 0.5 * (at[1] - at[0]);
+  // Strakes are numbered in the widest bay, clear of the marks in hand and the widths written beside them.
+  const int inHand = m_session->selection().section;
+  std::size_t bay = 0;
+  double widest = -1.0;
+  for (std::size_t i = 0; i + 1 < sections; ++i) {
+    const bool clear = static_cast<int>(i) != inHand && static_cast<int>(i) + 1 != inHand;
+    const double wide = at[i + 1] - at[i] + (clear ? at.back() : 0.0);
+    if (wide > widest + 1.0) widest = wide, bay = i;
+  }
+  const double t = static_cast<double>(bay) + 0.5, x = 0.5 * (at[bay] + at[bay + 1]);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
-    const double share = 0.5 * (now.lines[k].shareAt(0.5) + now.lines[k + 1].shareAt(0.5));
+    const double share = 0.5 * (now.lines[k].shareAt(t) + now.lines[k + 1].shareAt(t));
     painter.drawText(
-        QRectF(toScreen({x, share * now.frame.girthBetweenMm(0.5)}) - QPointF(20.0, 10.0), QSizeF(40.0, 20.0)),
+        QRectF(toScreen({x, share * now.frame.girthBetweenMm(t)}) - QPointF(20.0, 10.0), QSizeF(40.0, 20.0)),
         Qt::AlignCenter, QString::number(k + 1));
   }
 }
 
 void GirthDrawing::paintSections(QPainter& painter) const {
   const GirthFrame& frame = lining()->frame;
+  Labels labels;
+  for (const WidthChip& chip : widthChips(painter)) labels.keepClear(chip.box);
   for (std::size_t i = 0; i < frame.sectionCount(); ++i) {
     const bool on = m_session->selection().section == static_cast<int>(i);
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.0 : 1.0));
@@ -107,30 +119,40 @@ void GirthDrawing::paintSections(QPainter& painter) const {
     const QPointF head = toScreen({sectionX(i), frame.girthMm(i)});
     const QString name = QString::fromStdString(frame.hull().sections[i].name) +
                          (i == lining()->master ? QStringLiteral(" ▾") : QString());
-    painter.drawText(QRectF(head.x() - 40.0, head.y() - 22.0, 80.0, 18.0), Qt::AlignCenter, name);
+    painter.setFont(shopFont(look::labelPx, on));
+    const double half = 0.5 * painter.fontMetrics().horizontalAdvance(name) + 3.0;
+    painter.drawText(labels.place(QRectF(head.x() - half, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}),
+                     Qt::AlignCenter, name);
   }
 }
 
-void GirthDrawing::paintWidths(QPainter& painter) const {
+std::vector<GirthDrawing::WidthChip> GirthDrawing::widthChips(QPainter& painter) const {
+  std::vector<WidthChip> chips;
   const Lining& now = *lining();
   const int section = m_session->selection().section;
-  if (section < 0 || static_cast<std::size_t>(section) >= now.frame.sectionCount()) return;
+  if (section < 0 || static_cast<std::size_t>(section) >= now.frame.sectionCount()) return chips;
   const auto at = static_cast<std::size_t>(section);
   double roomPx = 1e9;
   for (std::size_t k = 0; k < now.strakeCount(); ++k) roomPx = std::min(roomPx, now.widthMm(k, at) * pixelsPerMm());
-  if (roomPx < 15.0) return;  // the table below has them
+  if (roomPx < 15.0) return chips;  // the table below has them
   painter.setFont(shopFont(std::min(look::figurePx, roomPx - 2.0), true));
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const double middle = 0.5 * (now.lines[k].shares[at] + now.lines[k + 1].shares[at]) * now.frame.girthMm(at);
-    const QString words = QString::fromStdString(showLength(millimetres(now.widthMm(k, at)), m_session->notation()));
+    const QString words = shown(now.widthMm(k, at));
     const double width = painter.fontMetrics().horizontalAdvance(words) + 10.0;
     const bool last = at + 1 == now.frame.sectionCount();
     const QPointF place = toScreen({sectionX(at), middle});
     const double high = std::min(22.0, roomPx - 1.0);
-    const QRectF box(place.x() + (last ? -width - 9.0 : 9.0), place.y() - 0.5 * high, width, high);
-    painter.fillRect(box, look::raised);
+    chips.push_back({QRectF(place.x() + (last ? -width - 9.0 : 9.0), place.y() - 0.5 * high, width, high), words});
+  }
+  return chips;
+}
+
+void GirthDrawing::paintWidths(QPainter& painter) const {
+  for (const WidthChip& chip : widthChips(painter)) {
+    painter.fillRect(chip.box, look::raised);
     painter.setPen(look::ink);
-    painter.drawText(box, Qt::AlignCenter, words);
+    painter.drawText(chip.box, Qt::AlignCenter, chip.words);
   }
 }
 

@@ -22,6 +22,12 @@ class GirthDrawing : public MarkCanvas {
 
  private:
   double sectionX(std::size_t section) const;
+  /// A strake's width written beside the section in hand; none where there is no room. Leaves the painter its letters.
+  struct WidthChip {
+    QRectF box;
+    QString words;
+  };
+  std::vector<WidthChip> widthChips(QPainter& painter) const;
   void paintStrakes(QPainter& painter) const;
   void paintSections(QPainter& painter) const;
   void paintWidths(QPainter& painter) const;

@@ -59,7 +59,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   split->addWidget(below);
   split->setStretchFactor(0, 3);
   split->setStretchFactor(1, 2);
-  split->setSizes({430, 300});
+  split->setSizes({372, 326});
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
 
