@@ -13,6 +13,7 @@
 
 #include "canvas/canvas.h"
 #include "canvas/look.h"
+#include "window/desk.h"
 #include "window/main_window.h"
 
 namespace {
@@ -48,16 +49,16 @@ int run(int argc, char** argv) {
   const QStringList arguments = QCoreApplication::arguments();
   const bool demo = arguments.contains(QStringLiteral("--demo"));
   if (demo) {
-    window.openSample();
+    window.desk()->openSample();
   } else if (arguments.size() > 1) {
-    window.openPath(arguments.at(1));
+    window.desk()->openPath(arguments.at(1));
   }
   window.show();
   window.activateWindow();
   if (arguments.contains(QStringLiteral("--until-painted"))) {
     endOncePainted(window);
   } else if (!demo) {
-    QTimer::singleShot(0, &window, &narrows::MainWindow::offerLeftWork);
+    QTimer::singleShot(0, window.desk(), &narrows::Desk::offerLeftWork);
   }
   return QApplication::exec();
 }

@@ -149,8 +149,8 @@ void HullPicture::paint(QPainter& painter, const QSizeF& size) const {
     const MeshFace& face = mesh[one.face];
     QColor wood = look::timber;
     if (face.strake) wood = *face.strake % 2 == 0 ? look::timber : look::timberDark;
-    if (!face.strake) wood = QColor(0xC9, 0xAE, 0x7C);
-    if (face.strake && static_cast<int>(*face.strake) == selected) wood = QColor(0xD9, 0x7A, 0x3C);
+    if (!face.strake) wood = look::timberEnd;
+    if (face.strake && static_cast<int>(*face.strake) == selected) wood = look::strakeOnHull;
     const QColor fill = shaded(wood, one.shade);
     // Fills without smoothing leave no hairlines between them; seams are smoothed over them.
     painter.setRenderHint(QPainter::Antialiasing, false);

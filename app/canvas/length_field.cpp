@@ -4,6 +4,7 @@
 #include <QLineEdit>
 #include <QVBoxLayout>
 
+#include "canvas/look.h"
 #include "commands/session.h"
 
 namespace narrows {
@@ -59,8 +60,7 @@ void LengthField::showUnderstood() {
   m_answer->setText(length
                         ? tr("understood as %1").arg(QString::fromStdString(showLength(*length, m_session->notation())))
                         : QString::fromStdString(describe(length.error()[0])));
-  m_answer->setStyleSheet(length ? QStringLiteral("color: #55616A")
-                                 : QStringLiteral("color: #A3142B; font-weight: bold"));
+  look::say(m_answer, length ? look::Voice::Plain : look::Voice::Trouble);
   m_answer->show();
 }
 

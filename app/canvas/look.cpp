@@ -1,12 +1,38 @@
 #include "canvas/look.h"
 
 #include <QApplication>
+#include <QLabel>
 #include <QPalette>
 #include <QStyleFactory>
 
 #include "fonts.h"
 
 namespace narrows::look {
+
+void say(QLabel* label, Voice voice) {
+  const auto colour = [voice] {
+    switch (voice) {
+      case Voice::Plain:
+        return ink;
+      case Voice::Quiet:
+        return quietInk;
+      case Voice::InHand:
+        return inHand;
+      case Voice::LookAgain:
+        return lookAgain;
+      case Voice::Trouble:
+        return trouble;
+    }
+    return ink;
+  };
+  QPalette palette = label->palette();
+  palette.setColor(QPalette::WindowText, colour());
+  label->setPalette(palette);
+  if (voice == Voice::Quiet || voice == Voice::InHand) return;  // their weight is their own
+  QFont font = label->font();
+  font.setBold(voice != Voice::Plain);
+  label->setFont(font);
+}
 
 void apply(QApplication& application) {
   loadFonts();
@@ -61,6 +87,8 @@ void apply(QApplication& application) {
       border-bottom: 1px solid #CFC7B6; padding: 3px 6px; }
     QListWidget { background: #FCFAF5; border: 1px solid #CFC7B6; }
     QSplitter::handle { background: #F5F1E8; }
+    #slate { background: #FCFAF5; border-left: 1px solid #CFC7B6; }
+    #told { background: #FCFAF5; border-bottom: 2px solid #8A806C; }
     QStatusBar { background: #F5F1E8; color: #55616A; }
     QToolTip { border: 1px solid #8A806C; padding: 4px; }
   )"));

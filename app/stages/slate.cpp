@@ -15,7 +15,6 @@ constexpr int slateWide = 270, barWide = 16;
 
 Slate::Slate(QWidget* parent) : QFrame(parent), m_column(new QVBoxLayout(this)) {
   setObjectName(QStringLiteral("slate"));
-  setStyleSheet(QStringLiteral("#slate { background: #FCFAF5; border-left: 1px solid #CFC7B6; }"));
   m_column->setContentsMargins(18, 14, 18, 14);
   m_column->setSpacing(4);
   setFixedWidth(slateWide);
@@ -24,7 +23,7 @@ Slate::Slate(QWidget* parent) : QFrame(parent), m_column(new QVBoxLayout(this)) 
 QLabel* Slate::addHeading(const QString& words) {
   auto* label = new QLabel(words, this);
   label->setFont(shopFont(look::labelPx));
-  label->setStyleSheet(QStringLiteral("color: #55616A"));
+  look::say(label, look::Voice::Quiet);
   label->setWordWrap(true);
   m_column->addWidget(label);
   return label;

@@ -4,18 +4,12 @@
 #include <QActionGroup>
 #include <QApplication>
 #include <QCloseEvent>
-#include <QCoreApplication>
-#include <QDir>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QInputDialog>
 #include <QLabel>
 #include <QListWidget>
 #include <QMenuBar>
-#include <QMessageBox>
-#include <QPushButton>
-#include <QSettings>
 #include <QStackedWidget>
 #include <QTableView>
 #include <QVBoxLayout>
@@ -23,7 +17,6 @@
 #include "book/edits.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
-#include "files/whole_file.h"
 #include "lines_sheet.h"
 #include "stages/backbone/backbone_stage.h"
 #include "stages/lines/line_bench.h"
@@ -35,30 +28,18 @@
 #include "stages/planks/planks_stage.h"
 #include "stages/slate.h"
 #include "window/actions.h"
+#include "window/desk.h"
 #include "window/findings_bar.h"
 #include "window/keys_sheet.h"
-#include "window/new_table.h"
 #include "window/print_panel.h"
 #include "window/rail.h"
 #include "window/welcome.h"
 
 namespace narrows {
 
-namespace {
-constexpr int mostRecent = 6;
-constexpr auto recentKey = "recent";
-}  // namespace
-
-QString demoFolder() {
-  for (const QString& folder : {QCoreApplication::applicationDirPath() + QStringLiteral("/../share/narrows/demo"),
-                                QStringLiteral(NARROWS_DEMO_DIR)}) {
-    if (QFileInfo::exists(folder + QStringLiteral("/osier.csv"))) return QDir(folder).absolutePath();
-  }
-  return {};
-}
-
 MainWindow::MainWindow(QWidget* parent)
     : QMainWindow(parent),
+      m_desk(new Desk(&m_session, this, [this] { takeInTyping(); })),
       m_actions(new Actions(this)),
       m_rail(new Rail(this)),
       m_pages(new QStackedWidget(this)),
@@ -83,6 +64,7 @@ MainWindow::MainWindow(QWidget* parent)
   m_told->setWordWrap(true);
   m_told->setTextFormat(Qt::PlainText);
   m_told->setMargin(8);
+  m_told->setObjectName(QStringLiteral("told"));
   m_told->hide();
   column->addWidget(m_stack, 1);
   column->addWidget(m_findings);
@@ -114,11 +96,15 @@ MainWindow::MainWindow(QWidget* parent)
     m_actions->setHasBook(true);
     showUnits();
   });
-  connect(m_welcome, &Welcome::sampleAsked, this, &MainWindow::openSample);
-  connect(m_welcome, &Welcome::tableAsked, this, &MainWindow::askTable);
-  connect(m_welcome, &Welcome::typeAsked, this, &MainWindow::typeTable);
-  connect(m_welcome, &Welcome::bookAsked, this, &MainWindow::askBook);
-  connect(m_welcome, &Welcome::recentAsked, this, &MainWindow::openPath);
+  connect(m_welcome, &Welcome::sampleAsked, m_desk, &Desk::openSample);
+  connect(m_welcome, &Welcome::tableAsked, m_desk, &Desk::askTable);
+  connect(m_welcome, &Welcome::typeAsked, m_desk, &Desk::typeTable);
+  connect(m_welcome, &Welcome::bookAsked, m_desk, &Desk::askBook);
+  connect(m_welcome, &Welcome::recentAsked, m_desk, &Desk::openPath);
+  connect(m_desk, &Desk::told, this, &MainWindow::tell);
+  connect(m_desk, &Desk::stageWanted, this, &MainWindow::goToNumber);
+  connect(m_desk, &Desk::tableBegun, this, &MainWindow::beginTable);
+  connect(m_desk, &Desk::recentChanged, this, &MainWindow::showRecent);
   showRecent();
   showTitle();
 }
@@ -141,24 +127,24 @@ void MainWindow::makeFileMenu() {
   constexpr auto always = Actions::Needs::Nothing;
   QMenu* file = menuBar()->addMenu(tr("&Book"));
   m_actions->add(
-      file, tr("&New from table…"), {tr("Ctrl+Shift+N")}, [this] { askTable(); }, always);
+      file, tr("&New from table…"), {tr("Ctrl+Shift+N")}, [this] { m_desk->askTable(); }, always);
   m_actions->add(
-      file, tr("&Type a table…"), {tr("Ctrl+T")}, [this] { typeTable(); }, always);
+      file, tr("&Type a table…"), {tr("Ctrl+T")}, [this] { m_desk->typeTable(); }, always);
   m_actions->add(
-      file, tr("&Open…"), {QKeySequence::Open}, [this] { askBook(); }, always);
+      file, tr("&Open…"), {QKeySequence::Open}, [this] { m_desk->askBook(); }, always);
   m_recentMenu = file->addMenu(tr("&Recent"));
   m_actions->add(
-      file, tr("Open the sample &boat"), {}, [this] { openSample(); }, always);
+      file, tr("Open the sample &boat"), {}, [this] { m_desk->openSample(); }, always);
   file->addSeparator();
-  m_actions->add(file, tr("&Save"), {QKeySequence::Save}, [this] { save(); });
-  m_actions->add(file, tr("Save &as…"), {tr("Ctrl+Shift+S")}, [this] { saveAs(); });
+  m_actions->add(file, tr("&Save"), {QKeySequence::Save}, [this] { m_desk->save(); });
+  m_actions->add(file, tr("Save &as…"), {tr("Ctrl+Shift+S")}, [this] { m_desk->saveAs(); });
   file->addSeparator();
   m_actions->add(file, tr("Full-size sheets: &print and export…"), {QKeySequence::Print}, [this] { printSheets(); });
   QMenu* out = file->addMenu(tr("Table as &CSV"));
-  m_actions->add(out, tr("As &drawn…"), {}, [this] { exportTable(false); });
-  m_actions->add(out, tr("As &faired…"), {}, [this] { exportTable(true); });
+  m_actions->add(out, tr("As &drawn…"), {}, [this] { m_desk->exportTable(false); });
+  m_actions->add(out, tr("As &faired…"), {}, [this] { m_desk->exportTable(true); });
   m_actions->add(out, tr("What was &changed…"), {},
-                 [this] { exportCsv(tr("What was changed"), changesCsv(*m_session.book())); });
+                 [this] { m_desk->exportCsv(tr("What was changed"), changesCsv(*m_session.book())); });
   file->addSeparator();
   m_actions->add(
       file, tr("&Close"), {tr("Ctrl+Q")}, [this] { close(); }, always);
@@ -301,132 +287,12 @@ void MainWindow::showTold() {
     if (!words.isEmpty()) all << words;
   }
   m_told->setText(all.join(QLatin1Char('\n')));
-  m_told->setStyleSheet(
-      m_trouble || !m_session.care().isEmpty()
-          ? QStringLiteral("background: #FCFAF5; color: #A3142B; font-weight: bold; border-bottom: 2px solid #A3142B")
-          : QStringLiteral("background: #FCFAF5; color: #1F2A30; border-bottom: 1px solid #CFC7B6"));
+  look::say(m_told, m_trouble || !m_session.care().isEmpty() ? look::Voice::Trouble : look::Voice::Plain);
   m_told->setVisible(!all.isEmpty());
 }
 
-void MainWindow::tellProblems(const QString& heading, const Problems& problems) {
-  constexpr std::size_t mostShown = 12;
-  QString words = heading;
-  for (std::size_t i = 0; i < std::min(problems.size(), mostShown); ++i)
-    words += QStringLiteral("\n") + QString::fromStdString(describe(problems[i]));
-  if (problems.size() > mostShown) words += QStringLiteral("\n") + tr("and %1 more.").arg(problems.size() - mostShown);
-  tell(words, true);
-}
-
-bool MainWindow::openPath(const QString& path) {
-  if (!mayLeave()) return false;
-  const QString whole = QFileInfo(path).absoluteFilePath();
-  const bool isBook = path.endsWith(QStringLiteral(".narrows"), Qt::CaseInsensitive);
-  const auto opened = isBook ? m_session.openBook(whole) : m_session.newFromTable(whole);
-  if (!opened) {
-    tellProblems(tr("%1 was not opened; what was open before still is.").arg(QFileInfo(path).fileName()),
-                 opened.error());
-    return false;
-  }
-  tell(m_session.readOnlyWhy(), true);
-  if (isBook) remember(whole);
-  showTitle();
-  return true;
-}
-
-bool MainWindow::openSample() {
-  if (!mayLeave()) return false;
-  const QString folder = demoFolder();
-  const auto read = loadBook((folder + QStringLiteral("/osier.narrows")).toStdString());
-  if (!read) {
-    tellProblems(tr("The sample boat was not opened."), read.error());
-    return false;
-  }
-  m_session.openSample(read->book);
-  tell({}, false);
-  goToNumber(4);
-  return true;
-}
-
-void MainWindow::offerLeftWork() {
-  const LeftBehind left = findLeftWork();
-  if (!left.unreadable.empty()) tellProblems(tr("Work left behind that cannot be read:"), left.unreadable);
-  for (const LeftWork& work : left.works) {
-    const QString name = work.bookPath.empty() ? QString::fromStdString(work.book.table.boat)
-                                               : QFileInfo(QString::fromStdString(work.bookPath)).fileName();
-    QMessageBox box(QMessageBox::Question, tr("Work left behind"),
-                    tr("Work on %1 was not saved when the program last ended. Take it up again?").arg(name),
-                    QMessageBox::NoButton, this);
-    QAbstractButton* take = box.addButton(tr("Take it up"), QMessageBox::AcceptRole);
-    QAbstractButton* away = box.addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
-    box.addButton(tr("Ask again next time"), QMessageBox::RejectRole);
-    box.exec();
-    if (box.clickedButton() == take) {
-      m_session.takeOver(work);
-      tell(m_session.readOnlyWhy().isEmpty()
-               ? tr("Taken up where it was left. Save it to keep it.")
-               : tr("Taken up where it was left. Its book is open in another window: save it under another name."),
-           !m_session.readOnlyWhy().isEmpty());
-      return;
-    }
-    if (box.clickedButton() == away) discardJournal(work.journal);
-  }
-}
-
-void MainWindow::askTable() {
-  const QString path = QFileDialog::getOpenFileName(this, tr("A table of offsets"), demoFolder(),
-                                                    tr("Tables of offsets (*.csv);;All files (*)"));
-  if (path.isEmpty() || !openPath(path)) return;
-  goToStage(0);
-}
-
-void MainWindow::askBook() {
-  const QString path = QFileDialog::getOpenFileName(this, tr("A book"), QFileInfo(m_session.path()).absolutePath(),
-                                                    tr("Books (*.narrows);;All files (*)"));
-  if (!path.isEmpty()) openPath(path);
-}
-
-bool MainWindow::save() {
-  if (!m_session.hasBook()) return false;
-  takeInTyping();
-  if (m_session.path().isEmpty() || !m_session.readOnlyWhy().isEmpty()) return saveAs();
-  if (const auto saved = m_session.save(); !saved) {
-    tellProblems(tr("The book was not saved."), saved.error());
-    return false;
-  }
-  tell(tr("Saved."), false);
-  return true;
-}
-
-bool MainWindow::saveAs() {
-  if (!m_session.hasBook()) return false;
-  takeInTyping();
-  QString path = QFileDialog::getSaveFileName(this, tr("Save the book as"), m_session.path(), tr("Books (*.narrows)"));
-  if (path.isEmpty()) return false;
-  if (!path.endsWith(QStringLiteral(".narrows"))) path += QStringLiteral(".narrows");
-  if (const auto saved = m_session.saveAs(path); !saved) {
-    tellProblems(tr("The book was not saved."), saved.error());
-    return false;
-  }
-  remember(path);
-  tell(tr("Saved as %1.").arg(QFileInfo(path).fileName()), false);
-  return true;
-}
-
-bool MainWindow::mayLeave() {
-  takeInTyping();
-  if (!m_session.hasBook() || !m_session.isModified()) return true;
-  QMessageBox box(QMessageBox::Question, tr("Not saved"), tr("This book has changes that are not saved."),
-                  QMessageBox::NoButton, this);
-  QAbstractButton* keep = box.addButton(tr("Save"), QMessageBox::AcceptRole);
-  QAbstractButton* drop = box.addButton(tr("Leave without saving"), QMessageBox::DestructiveRole);
-  box.addButton(tr("Stay"), QMessageBox::RejectRole);
-  box.exec();
-  if (box.clickedButton() == keep) return save();
-  return box.clickedButton() == drop;
-}
-
 void MainWindow::closeEvent(QCloseEvent* event) {
-  if (!mayLeave()) {
+  if (!m_desk->mayLeave()) {
     event->ignore();
     return;
   }
@@ -464,35 +330,12 @@ void MainWindow::openPrintPanel(SheetsOf what, const std::shared_ptr<const Solve
   panel.exec();
 }
 
-void MainWindow::typeTable() {
-  if (!mayLeave()) return;
-  NewTable panel(this);
-  if (panel.exec() != QDialog::Accepted) return;
-  beginTable(panel.table());
-}
-
 void MainWindow::beginTable(const OffsetTable& table) {
   m_session.openSample(startBook(table));
   tell({}, false);
   goToNumber(1);
   m_lines->grid()->setFocus();
   m_lines->grid()->setCurrentIndex(m_lines->grid()->offsets()->index(0, 0));
-}
-
-void MainWindow::exportTable(bool faired) {
-  const Book& book = *m_session.book();
-  exportCsv(faired ? tr("The table as faired") : tr("The table as drawn"),
-            writeOffsetTable(faired ? fairedTable(book) : book.table));
-}
-
-void MainWindow::exportCsv(const QString& what, const std::string& text) {
-  const QString path = QFileDialog::getSaveFileName(this, what, {}, tr("Tables (*.csv)"));
-  if (path.isEmpty()) return;
-  if (const auto written = writeWholeFile(path.toStdString(), text); !written) {
-    tellProblems(tr("%1 was not written.").arg(what), written.error());
-    return;
-  }
-  tell(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
 }
 
 void MainWindow::askBuilder() {
@@ -503,24 +346,12 @@ void MainWindow::askBuilder() {
   if (taken) m_session.perform(tr("Name the builder"), setBuilder(*m_session.book(), name.trimmed().toStdString()));
 }
 
-QStringList MainWindow::recent() const {
-  return QSettings().value(QLatin1String(recentKey)).toStringList();
-}
-
-void MainWindow::remember(const QString& path) {
-  QStringList paths = recent();
-  paths.removeAll(path);
-  paths.prepend(path);
-  while (paths.size() > mostRecent) paths.removeLast();
-  QSettings().setValue(QLatin1String(recentKey), paths);
-  showRecent();
-}
-
 void MainWindow::showRecent() {
   m_recentMenu->clear();
-  const QStringList paths = recent();
+  const QStringList paths = m_desk->recent();
   for (const QString& path : paths)
-    m_recentMenu->addAction(QFileInfo(path).fileName(), this, [this, path] { openPath(path); })->setToolTip(path);
+    m_recentMenu->addAction(QFileInfo(path).fileName(), this, [this, path] { m_desk->openPath(path); })
+        ->setToolTip(path);
   m_recentMenu->menuAction()->setVisible(!paths.isEmpty());
   m_welcome->setRecent(paths);
 }

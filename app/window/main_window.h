@@ -15,6 +15,7 @@ class QStackedWidget;
 namespace narrows {
 
 class Actions;
+class Desk;
 class BackboneStage;
 class FindingsBar;
 class LinesStage;
@@ -34,11 +35,8 @@ class MainWindow : public QMainWindow {
   ~MainWindow() override;
 
   Session& session() { return m_session; }
-  /// Opens a book or a table, by its ending; tells every fault where it fails.
-  bool openPath(const QString& path);
-  bool openSample();
-  /// Offers work that a killed process left behind.
-  void offerLeftWork();
+  /// Where books are opened and saved.
+  Desk* desk() { return m_desk; }
   /// By its place on the rail, from 0; by its number, which is its key for good.
   void goToStage(std::size_t index);
   void goToNumber(int number);
@@ -65,19 +63,8 @@ class MainWindow : public QMainWindow {
   void makeViewMenu();
   void tell(const QString& words, bool trouble);
   void showTold();
-  void tellProblems(const QString& heading, const Problems& problems);
-  void askTable();
-  void typeTable();
-  void exportTable(bool faired);
-  void exportCsv(const QString& what, const std::string& text);
   void askBuilder();
-  void askBook();
-  bool save();
-  bool saveAs();
-  bool mayLeave();
   void printSheets();
-  void remember(const QString& path);
-  QStringList recent() const;
   void showRecent();
   void showStanding();
   void showTitle();
@@ -91,6 +78,7 @@ class MainWindow : public QMainWindow {
   void openPrintPanel(SheetsOf what, const std::shared_ptr<const Solved>& whole);
 
   Session m_session;
+  Desk* m_desk;
   Actions* m_actions;
   Rail* m_rail;
   QStackedWidget* m_pages;
@@ -111,8 +99,5 @@ class MainWindow : public QMainWindow {
   QMenu* m_recentMenu = nullptr;
   QActionGroup* m_units = nullptr;
 };
-
-/// Where the sample boats are: beside the program, where it was installed, or where it was built from.
-QString demoFolder();
 
 }  // namespace narrows

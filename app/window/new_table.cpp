@@ -10,6 +10,7 @@
 #include <QRegularExpression>
 #include <algorithm>
 
+#include "canvas/look.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -50,7 +51,7 @@ NewTable::NewTable(QWidget* parent)
   form->addRow(tr("Waterlines at"), m_waterlines);
   form->addRow(tr("Buttocks at"), m_buttocks);
   m_answer->setWordWrap(true);
-  m_answer->setStyleSheet(QStringLiteral("color: #A3142B; font-weight: bold"));
+  look::say(m_answer, look::Voice::Trouble);
   form->addRow(m_answer);
   auto* cancel = new QPushButton(tr("Cancel"), this);
   connect(cancel, &QPushButton::clicked, this, &QDialog::reject);

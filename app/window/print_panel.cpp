@@ -87,7 +87,7 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   auto* caution = new QLabel(
       tr("Print at 100 %, never fitted to the page, and lay a rule on the 100 mm and 4 in bars before cutting."), this);
   caution->setWordWrap(true);
-  caution->setStyleSheet(QStringLiteral("color: #7A5600; font-weight: bold"));
+  look::say(caution, look::Voice::LookAgain);
   form->addRow(caution);
   auto* buttons = new QHBoxLayout;
   buttons->setSpacing(10);

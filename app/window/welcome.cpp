@@ -31,7 +31,7 @@ Welcome::Welcome(QWidget* parent) : QWidget(parent) {
   const auto add = [&](const QString& text, const QString& name) {
     auto* button = new QPushButton(text, middle);
     button->setFont(shopFont(18.0, true));
-    button->setStyleSheet(QStringLiteral("min-height: 44px"));
+    button->setMinimumHeight(52);
     button->setObjectName(name);
     column->addWidget(button);
     return button;
@@ -56,7 +56,7 @@ void Welcome::setRecent(const QStringList& paths) {
   }
   if (paths.isEmpty()) return;
   auto* heading = new QLabel(tr("Lately open"), this);
-  heading->setStyleSheet(QStringLiteral("color: #55616A"));
+  look::say(heading, look::Voice::Quiet);
   m_recent->addWidget(heading);
   for (const QString& path : paths) {
     auto* button = new QPushButton(QFileInfo(path).fileName(), this);

@@ -130,6 +130,20 @@ TimberShapes shapeTimbers(const BackbonePlan& plan) {
   return found;
 }
 
+std::optional<Joint> scarfAcross(const TimberShape& one, const TimberShape& other) {
+  const Polygon shared = largest(common({one.outline}, {other.outline}));
+  if (shared.empty()) return std::nullopt;
+  const Box2 box = boxOf(shared);
+  const bool firstForward = centroid(one.outline).x() < centroid(other.outline).x();
+  Joint joint;
+  joint.kind = JointKind::Scarf;
+  joint.forward = firstForward ? one.id : other.id;
+  joint.aft = firstForward ? other.id : one.id;
+  joint.from = {millimetres(box.low.x()), millimetres(box.low.y()), true};
+  joint.to = {millimetres(box.high.x()), millimetres(box.high.y()), true};
+  return joint;
+}
+
 TimberFaces facesOf(const Polygon& outline) {
   TimberFaces faces;
   const Box2 box = boxOf(outline);

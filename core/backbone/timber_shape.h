@@ -41,6 +41,10 @@ struct TimberShapes {
 /// Every timber's outline, trimmed by its joints.
 TimberShapes shapeTimbers(const BackbonePlan& plan);
 
+/// A scarf from corner to corner of what two timbers share, the forward one's wood to the left of its line. None where
+/// they do not lie over one another.
+std::optional<Joint> scarfAcross(const TimberShape& one, const TimberShape& other);
+
 /// The two runs of an outline between the stations it spans: its upper and its lower face, running aft. Empty where the
 /// timber stands too steeply to have them.
 struct TimberFaces {

@@ -19,6 +19,15 @@ ShopFigures shopFigures(Construction construction, Length boatLength) {
   return {{}, inches(2.5), inches(5.0), inches(6.0)};
 }
 
+Length boatBreadth(const OffsetTable& table) {
+  Length half;
+  for (const TableRow& row : table.rows) {
+    if (row.kind != RowKind::HalfBreadth) continue;
+    for (const auto& figure : row.figures) half = std::max(half, figure.value_or(Length()));
+  }
+  return half * 2.0;
+}
+
 Length boatLength(const OffsetTable& table) {
   double least = 1e300, most = -1e300;
   const auto reach = [&](Length distance) {

@@ -26,6 +26,8 @@ ShopFigures shopFigures(Construction construction, Length boatLength);
 
 /// Length of the boat along her profile: from the foremost to the aftmost figure of stem, stations and stern.
 Length boatLength(const OffsetTable& table);
+/// Twice the greatest half-breadth of the table, at whatever height it lies.
+Length boatBreadth(const OffsetTable& table);
 
 /// How many strakes make the greatest girth at the middle of the usual width, within 3 and 40.
 int usualStrakeCount(const ShopFigures& figures, Length greatestGirth);

@@ -364,7 +364,7 @@ class BackboneWindowTest : public WindowCase {
  private:
   BackboneStage* stage() { return m_window->backbone(); }
   void open(const QString& boat) {
-    QVERIFY(m_window->openPath(QString::fromStdString(boatsFolder()) + boat + ".csv"));
+    QVERIFY(m_window->desk()->openPath(QString::fromStdString(boatsFolder()) + boat + ".csv"));
     QVERIFY(settled());
     QTest::keyClick(m_window.get(), Qt::Key_2, Qt::ControlModifier);
     QCOMPARE(m_window->currentStage(), std::size_t{1});

@@ -12,6 +12,7 @@
 #include <cmath>
 #include <ctime>
 #include <set>
+#include <tuple>
 
 #include "book/book_file.h"
 #include "book/edits.h"
@@ -31,6 +32,7 @@
 #include "stages/moulds/moulds_stage.h"
 #include "stages/planks/planks_stage.h"
 #include "stages/slate.h"
+#include "window/actions.h"
 #include "window/findings_bar.h"
 #include "window/rail.h"
 #include "window_case.h"
@@ -392,6 +394,47 @@ class HandsAndKeysTest : public WindowCase {
     m_window->goToNumber(5);
     QTest::keyClick(m_window->planks()->drawing(), Qt::Key_PageUp);
     QCOMPARE(session().selection().strake, strake + 1);
+  }
+
+  void everyActionOfTheMenusDoesSomething() {
+    open("osier");
+    int dialogs = 0;
+    QTimer dismisser;
+    connect(&dismisser, &QTimer::timeout, this, [&dialogs] {
+      if (QWidget* dialog = QApplication::activeModalWidget()) dialogs += dialog->close() ? 1 : 0;
+    });
+    dismisser.start(30);
+    const QList<QAction*> all = m_window->findChild<Actions*>()->findChildren<QAction*>();
+    QVERIFY2(all.size() >= 35, qPrintable(QString::number(all.size())));
+    for (QAction* action : all) {
+      const QString words = action->text().remove('&');
+      if (words == "Close") continue;
+      // Something to undo, another stage than its own, another choice than its own.
+      Book other = setBuilder(*session().book(), words.toStdString());
+      if (words == "carvel") other = setConstruction(other, Construction::Lapstrake);
+      if (words == "lapstrake") other = setConstruction(other, Construction::Carvel);
+      if (action->isCheckable() && action->isChecked())
+        other = setNotation(other, words == "millimetres" ? Notation::Inches16 : Notation::Millimetres);
+      QVERIFY(session().perform("Make ready", other));
+      if (words.startsWith("Redo")) session().undo();
+      m_window->goToNumber(words == "Moulds" ? 4 : 3);
+      Selection at = session().selection();
+      at.section = 3;
+      session().select(at);
+      QVERIFY(settled());
+      auto* drawing = qobject_cast<Canvas*>(m_window->moulds()->drawing());
+      drawing->zoomBy(2.0, QPointF(50.0, 50.0));
+      if (words == "To the drawing") m_window->findings()->list()->setFocus();
+      const auto state = [&] {
+        return std::tuple(bytes(), m_window->currentStage(), QApplication::focusWidget(), m_window->told(), dialogs,
+                          m_window->moulds()->mouldDrawing()->index(), drawing->pixelsPerMm());
+      };
+      const auto before = state();
+      QVERIFY2(action->isEnabled(), qPrintable(words));
+      action->trigger();
+      QTRY_VERIFY2(state() != before, qPrintable(words));
+      QTRY_VERIFY(QApplication::activeModalWidget() == nullptr);
+    }
   }
 
   void aSearchForAnotherBookIsDropped() {

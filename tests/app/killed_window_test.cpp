@@ -26,7 +26,7 @@ int editUntilKilled(int argc, char** argv) {
   look::apply(application);
   MainWindow window;
   window.show();
-  if (!window.openPath(QString::fromLocal8Bit(argv[2]) + "/boat.narrows")) return 1;
+  if (!window.desk()->openPath(QString::fromLocal8Bit(argv[2]) + "/boat.narrows")) return 1;
   QTimer edits;
   int count = 0;
   QObject::connect(&edits, &QTimer::timeout, &window, [&] {

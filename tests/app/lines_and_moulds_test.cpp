@@ -29,6 +29,7 @@
 #include "stages/moulds/mould_drawing.h"
 #include "stages/moulds/moulds_stage.h"
 #include "stages/moulds/set_up_grid.h"
+#include "window/desk.h"
 #include "window/findings_bar.h"
 #include "window/main_window.h"
 #include "window/new_table.h"
@@ -462,7 +463,7 @@ class LinesAndMouldsTest : public WindowCase {
         20000);
   }
   void open(const std::string& boat) {
-    QVERIFY(m_window->openPath(QString::fromStdString(boatsFolder() + boat + ".csv")));
+    QVERIFY(m_window->desk()->openPath(QString::fromStdString(boatsFolder() + boat + ".csv")));
     m_window->goToNumber(1);
     QVERIFY(settled());
     QTest::qWait(30);

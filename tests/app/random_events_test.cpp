@@ -46,7 +46,7 @@ class RandomEventsTest : public WindowCase {
     const auto book = loadBook(boatsFolder() + boat.toStdString() + ".narrows");
     QVERIFY(book);
     QVERIFY(saveBook(book->book, path.toStdString()));
-    QVERIFY(m_window->openPath(path));
+    QVERIFY(m_window->desk()->openPath(path));
     m_chance.seed(static_cast<unsigned>(setting("NARROWS_SEED", 1)));
     // Dialogs and menus are gone again before long, as if refused.
     QTimer refuse;
@@ -65,17 +65,24 @@ class RandomEventsTest : public WindowCase {
       if (one.elapsed() > longest) longest = one.elapsed(), slowest = m_doing;
       ++events;
       if (!m_window->isVisible()) m_window->show();
-      if (!session().hasBook()) QVERIFY(m_window->openPath(path));
+      if (!session().hasBook()) QVERIFY(m_window->desk()->openPath(path));
     }
     refuse.stop();
+    QElapsedTimer last;
+    last.start();
     refuseWhatIsOpen();
     QVERIFY2(longest < hangMs, qPrintable(QString("%1 took %2 ms").arg(slowest).arg(longest)));
-    QVERIFY(settled());
+    QVERIFY2(settled(), qPrintable(QString("dragging %1, answer %2 of %3, waits %4")
+                                       .arg(session().isDragging())
+                                       .arg(session().solved()->revision)
+                                       .arg(session().revision())
+                                       .arg(session().solved()->waits())));
+    const qint64 settling = last.elapsed();
     const auto again = readBook(bytes());
     QVERIFY2(again, again ? "" : describe(again.error()).c_str());
     QCOMPARE(writeBook(again->book), bytes());
-    qInfo("%s: %d events, the longest %lld ms (%s)", qPrintable(boat), events, static_cast<long long>(longest),
-          qPrintable(slowest));
+    qInfo("%s: %d events, the longest %lld ms (%s), settled in %lld ms", qPrintable(boat), events,
+          static_cast<long long>(longest), qPrintable(slowest), static_cast<long long>(settling));
     closeWindow();
   }
 

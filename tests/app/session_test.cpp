@@ -61,7 +61,7 @@ class SessionTest : public WindowCase {
     FaultyDisk faulty;
     faulty.forbidden = [](const std::string& name) { return name.find("/narrows/") != std::string::npos; };
     const DiskInUse use(faulty);
-    QVERIFY(m_window->openPath(QString::fromStdString(m_path)));
+    QVERIFY(m_window->desk()->openPath(QString::fromStdString(m_path)));
     QVERIFY(session().readOnlyWhy().isEmpty());
     QVERIFY(session().care().contains("do not open it twice"));
     QVERIFY2(m_window->told().contains("boat.narrows"), qPrintable(m_window->told()));

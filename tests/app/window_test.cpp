@@ -32,6 +32,7 @@
 #include "stages/lining/lining_stage.h"
 #include "stages/lining/widths_grid.h"
 #include "stages/planks/planks_stage.h"
+#include "window/desk.h"
 #include "window/findings_bar.h"
 #include "window/main_window.h"
 #include "window/print_panel.h"
@@ -342,8 +343,8 @@ class WindowTest : public WindowCase {
     QVERIFY(!m_window->isWindowModified());
     const std::string kept = bytes();
     answerNextBox("Leave without saving");
-    QVERIFY(m_window->openPath(QString::fromStdString(boatsFolder()) + "marl.csv"));
-    QVERIFY(m_window->openPath(path));
+    QVERIFY(m_window->desk()->openPath(QString::fromStdString(boatsFolder()) + "marl.csv"));
+    QVERIFY(m_window->desk()->openPath(path));
     QCOMPARE(bytes(), kept);
     QCOMPARE(QSettings().value("recent").toStringList(), QStringList{path});
   }
@@ -353,10 +354,10 @@ class WindowTest : public WindowCase {
     const std::string before = bytes();
     const QString bad = m_folder->filePath("bad.csv");
     QVERIFY(writeWholeFile(bad.toStdString(), "offsets,1\nunits,cubits\nsails,4\n"));
-    QVERIFY(!m_window->openPath(bad));
+    QVERIFY(!m_window->desk()->openPath(bad));
     QVERIFY2(m_window->told().contains("line 2") && m_window->told().contains("line 3"), qPrintable(m_window->told()));
-    QVERIFY(!m_window->openPath(m_folder->path()));
-    QVERIFY(!m_window->openPath(m_folder->filePath("none.narrows")));
+    QVERIFY(!m_window->desk()->openPath(m_folder->path()));
+    QVERIFY(!m_window->desk()->openPath(m_folder->filePath("none.narrows")));
     QCOMPARE(bytes(), before);
   }
 
@@ -365,13 +366,13 @@ class WindowTest : public WindowCase {
     text.replace(text.find("\"narrows\": 4"), 12, "\"narrows\": 9");
     const QString newer = m_folder->filePath("newer.narrows");
     QVERIFY(writeWholeFile(newer.toStdString(), text));
-    QVERIFY(m_window->openPath(newer));
+    QVERIFY(m_window->desk()->openPath(newer));
     QVERIFY(m_window->windowTitle().contains("read-only"));
     QVERIFY(!m_window->session().save());
     const QString used = m_folder->filePath("used.narrows");
     QVERIFY(saveBook(sampleBook("sedge"), used.toStdString()));
     const auto lock = BookLock::take(used.toStdString());
-    QVERIFY(m_window->openPath(used));
+    QVERIFY(m_window->desk()->openPath(used));
     QVERIFY(m_window->windowTitle().contains("read-only"));
     QVERIFY(m_window->told().contains("another window"));
   }
@@ -419,7 +420,7 @@ class WindowTest : public WindowCase {
     m_window = std::make_unique<MainWindow>();
     m_window->show();
     answerNextBox("Take it up");
-    m_window->offerLeftWork();
+    m_window->desk()->offerLeftWork();
     QVERIFY(settled());
     QCOMPARE(bytes(), work);
     QVERIFY(m_window->isWindowModified());
@@ -471,7 +472,7 @@ class WindowTest : public WindowCase {
   }
   void everyBoatIsWorkedOnInEveryStage() {
     QFETCH(QString, file);
-    QVERIFY(m_window->openPath(QString::fromStdString(boatsFolder()) + file));
+    QVERIFY(m_window->desk()->openPath(QString::fromStdString(boatsFolder()) + file));
     QVERIFY(settled());
     QVERIFY(!solved()->planks.empty());
     for (std::size_t stage = 0; stage < 5; ++stage) {
@@ -486,7 +487,7 @@ class WindowTest : public WindowCase {
   const std::shared_ptr<const Solved>& solved() { return m_window->session().solved(); }
   std::string bytes() { return writeBook(*m_window->session().book()); }
   void openSample() {
-    QVERIFY(m_window->openSample());
+    QVERIFY(m_window->desk()->openSample());
     QVERIFY(settled());
   }
   /// Waits until the full answer for the newest book is shown.

@@ -26,6 +26,7 @@
 #include "stages/lining/lining_stage.h"
 #include "stages/planks/planks_stage.h"
 #include "tired_reader.h"
+#include "window/desk.h"
 #include "window/main_window.h"
 
 using namespace narrows;
@@ -179,7 +180,7 @@ void benchDragging() {
   window.show();
   window.activateWindow();
   (void)QTest::qWaitForWindowExposed(&window);
-  window.openSample();
+  window.desk()->openSample();
   window.goToNumber(4);
   QTest::qWait(500);
   auto* canvas = qobject_cast<Canvas*>(window.lining()->drawing());
@@ -285,8 +286,8 @@ void benchLargeBoat() {
   window.resize(1280, 800);
   window.show();
   (void)QTest::qWaitForWindowExposed(&window);
-  print("  opened, until the window is free", times(1, [&](int) { window.openPath(QString::fromStdString(path)); })[0],
-        "ms", 400.0);
+  print("  opened, until the window is free",
+        times(1, [&](int) { window.desk()->openPath(QString::fromStdString(path)); })[0], "ms", 400.0);
   window.goToNumber(1);
   (void)QTest::qWaitFor([&] { return !window.session().isWorking(); }, 60000);
   window.lines()->drawing()->repaint();

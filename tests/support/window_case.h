@@ -10,6 +10,7 @@
 #include "canvas/canvas.h"
 #include "canvas/look.h"
 #include "sample_books.h"
+#include "window/desk.h"
 #include "window/main_window.h"
 
 namespace narrows::tests {

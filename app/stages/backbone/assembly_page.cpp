@@ -167,23 +167,14 @@ void AssemblyPage::joinTimbers(int with) {
   const TimberShape *one = backbone()->shapes.find(timber->id), *two = backbone()->shapes.find(other.id);
   m_join->setCurrentIndex(0);
   if (one == nullptr || two == nullptr || timber->id == other.id) return;
-  const Polygon shared = largest(common({one->outline}, {two->outline}));
-  if (shared.empty()) {
+  const auto joint = scarfAcross(*one, *two);
+  if (!joint) {
     tell(tr("The %1 and the %2 do not lie over one another: draw them so that both run past the joint.")
              .arg(QString::fromStdString(timber->name), QString::fromStdString(other.name)));
     return;
   }
-  // Corner to corner across what they share, the forward one's wood to the left.
-  const Box2 box = boxOf(shared);
-  const bool firstForward = centroid(one->outline).x() < centroid(two->outline).x();
-  Joint joint;
-  joint.kind = JointKind::Scarf;
-  joint.forward = firstForward ? timber->id : other.id;
-  joint.aft = firstForward ? other.id : timber->id;
-  joint.from = {millimetres(box.low.x()), millimetres(box.low.y()), true};
-  joint.to = {millimetres(box.high.x()), millimetres(box.high.y()), true};
   perform(tr("Join the %1 to the %2").arg(QString::fromStdString(timber->name), QString::fromStdString(other.name)),
-          setJoint(*m_session->book(), *backbone(), joint));
+          setJoint(*m_session->book(), *backbone(), *joint));
 }
 
 void AssemblyPage::showPage() {

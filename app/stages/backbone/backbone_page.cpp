@@ -20,7 +20,7 @@ BackbonePage::BackbonePage(Session* session, QWidget* parent)
     : QWidget(parent), m_session(session), m_told(new QLabel(this)) {
   m_told->setWordWrap(true);
   m_told->setMargin(6);
-  m_told->setStyleSheet(QStringLiteral("color: #A3142B; font-weight: bold"));
+  look::say(m_told, look::Voice::Trouble);
   m_told->hide();
   connect(session, &Session::bookChanged, m_told, &QLabel::hide);
   connect(session, &Session::refused, this, [this](const QString& words) {

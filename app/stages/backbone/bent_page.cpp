@@ -346,7 +346,7 @@ void BentPage::showLamination() {
   const Problems& problems = backbone()->laminationProblems;
   const bool has = backbone()->lamination.has_value();
   for (QLabel* label : {m_bend, m_form, m_stock}) label->setVisible(has);
-  m_caution->setStyleSheet(problems.empty() ? QString() : QStringLiteral("color: #A3142B; font-weight: bold"));
+  look::say(m_caution, problems.empty() ? look::Voice::Plain : look::Voice::Trouble);
   m_caution->setText(
       !problems.empty() ? QString::fromStdString(describe(problems[0]))
                         : QString::fromStdString(bend.caution) + tr(" Dry run first.") +
@@ -381,7 +381,7 @@ void BentPage::showBlank() {
   const Problems& problems = backbone()->blankProblems;
   const bool has = backbone()->blank.has_value();
   for (QLabel* label : {m_bend, m_form, m_stock}) label->setVisible(has);
-  m_caution->setStyleSheet(problems.empty() ? QString() : QStringLiteral("color: #A3142B; font-weight: bold"));
+  look::say(m_caution, problems.empty() ? look::Voice::Plain : look::Voice::Trouble);
   m_caution->setText(problems.empty() ? QString() : QString::fromStdString(describe(problems[0])));
   if (!has) {
     m_head->setText(problems.empty() ? tr("nothing built up yet") : tr("these boards will not do"));

@@ -73,7 +73,7 @@ void SlabDrawing::paintReadings(QPainter& painter) const {
       // The deeper it is to be cut, the darker the spot.
       const double cut = flat && k < flat->cutMm.size() ? flat->cutMm[k] : 0.0;
       const double share = flat && flat->deepestMm > 0.0 ? cut / flat->deepestMm : 0.0;
-      const QColor deep(0x12, 0x3A, 0x57);
+      const QColor& deep = look::deepest;
       const auto mixed = [share](int from, int to) { return static_cast<int>(from + share * (to - from)); };
       painter.setPen(QPen(look::outline, 1.0));
       painter.setBrush(QColor(mixed(look::raised.red(), deep.red()), mixed(look::raised.green(), deep.green()),
@@ -517,7 +517,7 @@ void SlabPage::showPage() {
   m_graving->setText(pieces.join(QLatin1Char('\n')));
   m_flat->setVisible(slab.flat.has_value() || !slab.problems.empty());
   m_rails->setVisible(slab.flat.has_value());
-  m_flat->setStyleSheet(slab.problems.empty() ? QString() : QStringLiteral("color: #A3142B; font-weight: bold"));
+  look::say(m_flat, slab.problems.empty() ? look::Voice::Plain : look::Voice::Trouble);
   if (!slab.problems.empty()) m_flat->setText(QString::fromStdString(describe(slab.problems[0])));
   if (!slab.flat) return;
   const Flattening& flat = *slab.flat;

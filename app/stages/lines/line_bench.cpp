@@ -201,8 +201,7 @@ void LineBench::showNail() {
                          ? tr("◆ misread: its lines pass %1 off").arg(shown(std::abs(judged->apartMm)))
                      : verdict == Verdict::Look ? tr("▲ look again: %1 off").arg(shown(std::abs(judged->apartMm)))
                                                 : QString());
-  m_verdict->setStyleSheet(verdict == Verdict::Misread ? QStringLiteral("color: #A3142B; font-weight: bold")
-                                                       : QStringLiteral("color: #7A5600; font-weight: bold"));
+  look::say(m_verdict, verdict == Verdict::Misread ? look::Voice::Trouble : look::Voice::LookAgain);
   const auto away = m_drawing->floatInHand();
   const bool touches = away && std::abs(*away) < 0.5 * notationStep(m_session->notation()).mm();
   QString floats = touches ? tr("With it pulled the batten still touches it.")

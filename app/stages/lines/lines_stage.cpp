@@ -227,8 +227,7 @@ QString LinesStage::standing() const {
 
 void LinesStage::answer(const QString& words, bool trouble) {
   m_gridAnswer->setText(words);
-  m_gridAnswer->setStyleSheet(trouble ? QStringLiteral("color: #A3142B; font-weight: bold")
-                                      : QStringLiteral("color: #1F2A30"));
+  look::say(m_gridAnswer, trouble ? look::Voice::Trouble : look::Voice::Plain);
   m_gridAnswer->show();
 }
 
@@ -382,16 +381,11 @@ void LinesStage::showFigures() {
                             : words.arg(shown(thick), shown(mould->inPlaneMostMm), shown(over)));
   }
   const OffsetTable& table = m_session->book()->table;
-  double breadth = 0.0;
-  for (const TableRow& row : table.rows) {
-    if (row.kind != RowKind::HalfBreadth) continue;
-    for (const auto& figure : row.figures) breadth = std::max(breadth, figure.value_or(Length()).mm());
-  }
   const Notation notation =
       m_session->notation() == Notation::Millimetres ? Notation::Millimetres : Notation::FeetInches16;
   m_boat->setText(tr("%1 long, %2 broad; %3, %4 thick, drawn to the %5")
                       .arg(QString::fromStdString(showLength(boatLength(table), notation)),
-                           QString::fromStdString(showLength(millimetres(2.0 * breadth), notation)),
+                           QString::fromStdString(showLength(boatBreadth(table), notation)),
                            QString::fromUtf8(constructionName(table.construction)), shown(table.thickness.mm()),
                            QString::fromUtf8(plankingSideName(table.side))));
 }

@@ -76,7 +76,7 @@ void BodyPlan::paintDrawing(QPainter& painter) {
     }
     for (auto it = back.rbegin(); it != back.rend(); ++it) band.append(*it);
     painter.setPen(Qt::NoPen);
-    painter.setBrush(QColor(0xF0, 0xC9, 0xA4));
+    painter.setBrush(look::strakeInHand);
     painter.drawPolygon(band, Qt::WindingFill);
     painter.setBrush(Qt::NoBrush);
   }

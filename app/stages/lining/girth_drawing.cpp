@@ -74,7 +74,7 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
     for (auto it = curves[k + 1].rbegin(); it != curves[k + 1].rend(); ++it) strake.append(*it);
     painter.setPen(Qt::NoPen);
     QColor fill = k % 2 == 0 ? look::timber : look::timberDark;
-    if (static_cast<int>(k) == selected) fill = QColor(0xF0, 0xC9, 0xA4);
+    if (static_cast<int>(k) == selected) fill = look::strakeInHand;
     painter.setBrush(fill);
     painter.drawPolygon(strake);  // its ragged edges lie under the lines
   }

@@ -41,7 +41,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   column->setContentsMargins(8, 4, 8, 4);
   auto* heading = new QLabel(below);
   heading->setFont(shopFont(look::labelPx));
-  heading->setStyleSheet(QStringLiteral("color: #55616A"));
+  look::say(heading, look::Voice::Quiet);
   column->addWidget(heading);
   connect(session, &Session::answerSettled, heading, [this, heading] {
     const bool metric = m_session->notation() == Notation::Millimetres;
@@ -52,7 +52,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   column->addWidget(m_widths);
   column->addWidget(m_answer);
   m_answer->setWordWrap(true);
-  m_answer->setStyleSheet(QStringLiteral("color: #A3142B; font-weight: bold"));
+  look::say(m_answer, look::Voice::Trouble);
   m_answer->hide();
   auto* split = new QSplitter(Qt::Vertical);
   split->addWidget(drawings);
@@ -119,7 +119,7 @@ QWidget* LiningStage::makeSlate() {
   slate->addSpace(8);
   m_mark = slate->addHeadline(tr("Mark in hand"));
   m_mark->setFont(shopFont(20.0, true));
-  m_mark->setStyleSheet(QStringLiteral("color: #A84A12"));
+  look::say(m_mark, look::Voice::InHand);
   m_girthOfMark = slate->addHeading(tr("Girth from the base line; type over it what the tape says"));
   m_measured = new LengthField(tr("Girth from the base line to the mark"), m_session, slate);
   m_measured->setObjectName(QStringLiteral("measured"));

@@ -38,7 +38,7 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
   column->setSpacing(4);
   auto* heading = new QLabel(tr("Setting up: what each mould should measure. Type what the tape says over it."), below);
   heading->setFont(shopFont(look::labelPx));
-  heading->setStyleSheet(QStringLiteral("color: #55616A"));
+  look::say(heading, look::Voice::Quiet);
   column->addWidget(heading);
   column->addWidget(m_setUp, 1);
   m_asTheyStand = new QCheckBox(tr("Plank to the moulds as they stand"), below);
@@ -46,7 +46,7 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
   column->addWidget(m_asTheyStand);
   column->addWidget(m_answer);
   m_answer->setWordWrap(true);
-  m_answer->setStyleSheet(QStringLiteral("color: #A3142B; font-weight: bold"));
+  look::say(m_answer, look::Voice::Trouble);
   m_answer->hide();
   split->addWidget(below);
   split->setStretchFactor(0, 3);

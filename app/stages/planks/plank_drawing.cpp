@@ -36,7 +36,7 @@ double PlankDrawing::sideY(double y, const FlatPlank& plank) const {
 
 void PlankDrawing::paintBoard(QPainter& painter, const FlatPlank& plank) const {
   const QRectF board(toScreen({0.0, plank.boardWidthMm}), toScreen({plank.boardLengthMm, 0.0}));
-  painter.fillRect(board, QColor(0xEF, 0xE6, 0xD2));
+  painter.fillRect(board, look::board);
   QPolygonF wood;
   const auto add = [&](const Vec2& point) { wood.append(toScreen({point.x(), sideY(point.y(), plank)})); };
   for (const Vec2& point : plank.lower) add(point);

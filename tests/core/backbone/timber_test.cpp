@@ -92,6 +92,22 @@ class TimberTest : public QObject {
     QCOMPARE(missed.problems[0].fault, Fault::JointMisses);
   }
 
+  void scarfRunsFromCornerToCornerOfWhatTwoTimbersShare() {
+    BackbonePlan plan;
+    plan.timbers = {beam(1, 0, 600, 0, 100), beam(2, 300, 1000, 20, 120), beam(3, 2000, 2500, 0, 100)};
+    const TimberShapes shapes = shapeTimbers(plan);
+    const TimberShape &fore = shapes.shapes[0], &aft = shapes.shapes[1], &far = shapes.shapes[2];
+    // They share 300 to 600 and 20 to 100, whichever is named first.
+    for (const auto& joint : {scarfAcross(fore, aft), scarfAcross(aft, fore)}) {
+      QVERIFY(joint);
+      QCOMPARE(joint->forward, TimberId{1});
+      QCOMPARE(joint->aft, TimberId{2});
+      QVERIFY((inProfile(joint->from) - Vec2(300.0, 20.0)).norm() < 1e-6);
+      QVERIFY((inProfile(joint->to) - Vec2(600.0, 100.0)).norm() < 1e-6);
+    }
+    QVERIFY(!scarfAcross(fore, far));
+  }
+
   void nibsAreCutSquareToTheJoint() {
     const Joint joint{{9}, JointKind::HookedScarf, {1}, {2}, at(300, 0), at(600, 100), millimetres(12.0)};
     const auto line = jointLine(joint);

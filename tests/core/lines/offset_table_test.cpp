@@ -9,6 +9,7 @@
 #include "files/whole_file.h"
 #include "lines/hull.h"
 #include "lines/offset_table.h"
+#include "lining/shop_figures.h"
 
 using namespace narrows;
 
@@ -46,6 +47,31 @@ class OffsetTableTest : public QObject {
   Q_OBJECT
 
  private slots:
+  void layoutIsTheSameWhereAFiguresPlaceMeansTheSame() {
+    const OffsetTable table = *readOffsetTable(sound);
+    OffsetTable moved = table;
+    moved.rows[2].figures[1] = millimetres(410.0);
+    QVERIFY(sameLayout(table, moved));  // a figure is another, its place is not
+    OffsetTable shorter = table;
+    shorter.rows.erase(shorter.rows.begin() + 3);
+    QVERIFY(!sameLayout(table, shorter));
+    OffsetTable raised = table;
+    raised.rows[3].at = millimetres(310.0);
+    QVERIFY(!sameLayout(table, raised));
+    OffsetTable renamed = table;
+    renamed.stations[1].name = "D";
+    QVERIFY(!sameLayout(table, renamed));
+    OffsetTable profiled = table;
+    profiled.profiles.emplace_back();
+    QVERIFY(!sameLayout(table, profiled));
+  }
+
+  void boatIsAsLongAndBroadAsItsTableSays() {
+    const OffsetTable table = *readOffsetTable(sound);
+    QCOMPARE(boatLength(table).mm(), 2000.0);
+    QCOMPARE(boatBreadth(table).mm(), 800.0);  // twice the sheer's 400
+  }
+
   void readsTheSampleBoats_data() {
     QTest::addColumn<QString>("file");
     QTest::addColumn<int>("stations");

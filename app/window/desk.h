@@ -1,0 +1,55 @@
+#pragma once
+// Books and tables as they come and go: opened, saved, remembered, left behind, written out.
+
+#include <QObject>
+#include <functional>
+
+#include "commands/session.h"
+
+namespace narrows {
+
+/// Asks what must be asked before a book is put aside, and tells how each thing went (`told`).
+class Desk : public QObject {
+  Q_OBJECT
+
+ public:
+  /// `takeInTyping` puts what is being typed into the book, before it is saved or put aside.
+  Desk(Session* session, QWidget* window, std::function<void()> takeInTyping);
+
+  /// Opens a book or a table, by its ending; tells every fault where it fails, and what was open stays.
+  bool openPath(const QString& path);
+  bool openSample();
+  /// Offers work that a killed process left behind.
+  void offerLeftWork();
+  void askTable();
+  void askBook();
+  void typeTable();
+  bool save();
+  bool saveAs();
+  /// Whether the book may be put aside: it is saved, or the builder says so.
+  bool mayLeave();
+  void exportTable(bool faired);
+  void exportCsv(const QString& what, const std::string& text);
+  /// Books opened or saved last, newest first.
+  QStringList recent() const;
+
+ signals:
+  void told(const QString& words, bool trouble);
+  /// What was opened is begun with at this stage, by its number.
+  void stageWanted(int number);
+  void tableBegun(const OffsetTable& table);
+  void recentChanged();
+
+ private:
+  void remember(const QString& path);
+  void tellProblems(const QString& heading, const Problems& problems);
+
+  Session* m_session;
+  QWidget* m_window;
+  std::function<void()> m_takeInTyping;
+};
+
+/// Where the sample boats are: beside the program, where it was installed, or where it was built from.
+QString demoFolder();
+
+}  // namespace narrows
