@@ -292,13 +292,10 @@ class Judge {
     }
     confer(lines, pulled);
     for (auto& [figure, heard] : m_heard) weigh(heard);
-    if (!pulled.empty()) {
-      // Lines that the pulling left as they were drawn are what the next table is likeliest to ask for again.
-      next.drawn = m_memory->drawn;
-      next.floats = m_memory->floats;
-    } else {
-      next.drawn = std::move(m_memory->drawn);
-    }
+    // Lines as they were drawn, and their floats, are what the next table is likeliest to ask for again. They go
+    // together: figures that are all let back are heard once more with nothing pulled.
+    next.drawn = std::move(m_memory->drawn);
+    next.floats = std::move(m_memory->floats);
     *m_memory = std::move(next);
     m_lines = std::move(lines);
   }
