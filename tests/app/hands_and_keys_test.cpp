@@ -424,9 +424,9 @@ class HandsAndKeysTest : public WindowCase {
       QVERIFY(settled());
       auto* drawing = qobject_cast<Canvas*>(m_window->moulds()->drawing());
       drawing->zoomBy(2.0, QPointF(50.0, 50.0));
-      if (words == "To the drawing") m_window->findings()->list()->setFocus();
+      if (words == "To the drawing") m_window->rail()->button(0)->setFocus();
       const auto state = [&] {
-        return std::tuple(bytes(), m_window->currentStage(), QApplication::focusWidget(), m_window->told(), dialogs,
+        return std::tuple(bytes(), m_window->currentStage(), m_window->focusWidget(), m_window->told(), dialogs,
                           m_window->moulds()->mouldDrawing()->index(), drawing->pixelsPerMm());
       };
       const auto before = state();
