@@ -21,11 +21,11 @@ inline const QColor trouble(0xA3, 0x14, 0x2B);
 inline const QColor lookAgain(0x7A, 0x56, 0x00);
 inline const QColor timber(0xE6, 0xD3, 0xAE);
 inline const QColor timberDark(0xD8, 0xC1, 0x96);
-inline const QColor timberEnd(0xC9, 0xAE, 0x7C);       ///< transom and other wood seen at its end
-inline const QColor board(0xEF, 0xE6, 0xD2);           ///< a board round the plank that comes out of it
-inline const QColor strakeInHand(0xF0, 0xC9, 0xA4);    ///< laid flat
-inline const QColor strakeOnHull(0xD9, 0x7A, 0x3C);    ///< on the shaded picture
-inline const QColor deepest(0x12, 0x3A, 0x57);         ///< the far end of a shading by a measure
+inline const QColor timberEnd(0xC9, 0xAE, 0x7C);     ///< transom and other wood seen at its end
+inline const QColor board(0xEF, 0xE6, 0xD2);         ///< a board round the plank that comes out of it
+inline const QColor strakeInHand(0xF0, 0xC9, 0xA4);  ///< laid flat
+inline const QColor strakeOnHull(0xD9, 0x7A, 0x3C);  ///< on the shaded picture
+inline const QColor deepest(0x12, 0x3A, 0x57);       ///< the far end of a shading by a measure
 
 inline constexpr double labelPx = 13.0;
 inline constexpr double figurePx = 16.0;
