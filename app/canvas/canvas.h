@@ -52,7 +52,7 @@ class Canvas : public QWidget {
   bool isMeasuring() const { return m_ruleKey; }
   /// Takes a handle that was clicked in hand; false where clicks on handles mean nothing here.
   virtual bool takeInHand(const CanvasHandle& /*handle*/) { return false; }
-  /// How near the pointer must come to a handle, px.
+  /// How near the pointer must come to a handle, px: targets are 28 px across.
   virtual double handleReach() const { return 14.0; }
 
   void paintEvent(QPaintEvent* event) override;

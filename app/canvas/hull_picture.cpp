@@ -6,7 +6,9 @@
 #include <QWheelEvent>
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <numbers>
+#include <utility>
 
 #include "canvas/look.h"
 #include "fonts.h"
@@ -53,43 +55,52 @@ Eigen::Matrix3d HullPicture::viewAt(double tiltDeg) const {
   return turn * axes;
 }
 
-double HullPicture::facing(int strake, double tiltDeg) const {
+std::vector<Vec3> HullPicture::outsideOf(int strake) const {
+  std::vector<Vec3> outside;
   const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->mesh == nullptr) return 0.0;
-  const Eigen::Matrix3d view = viewAt(tiltDeg);
-  double sum = 0.0;
+  if (solved == nullptr || solved->mesh == nullptr) return outside;
   for (const MeshFace& face : *solved->mesh) {
-    if (!face.starboard || !face.strake || static_cast<int>(*face.strake) != strake) continue;
-    const Vec3 out = (face.corners[2] - face.corners[0]).cross(face.corners[3] - face.corners[1]);
-    sum += std::max(0.0, -(view * out).z());  // corners run so that the inside is to their left
+    // Corners run so that the inside is to their left.
+    if (face.starboard && face.strake && static_cast<int>(*face.strake) == strake)
+      outside.push_back((face.corners[3] - face.corners[1]).cross(face.corners[2] - face.corners[0]));
   }
+  return outside;
+}
+
+double HullPicture::facing(const std::vector<Vec3>& outside, double tiltDeg) const {
+  const Vec3 toEye = viewAt(tiltDeg).row(2);
+  double sum = 0.0;
+  for (const Vec3& out : outside) sum += std::max(0.0, toEye.dot(out));
   return sum;
 }
 
-double HullPicture::seenShare(int strake) const {
+double HullPicture::mostFacing(const std::vector<Vec3>& outside) const {
   double most = 0.0;
   for (double tilt = lowestTiltDeg; tilt <= highestTiltDeg; tilt += tiltStepDeg)
-    most = std::max(most, facing(strake, tilt));
-  return most > 0.0 ? facing(strake, m_tiltDeg) / most : 1.0;
+    most = std::max(most, facing(outside, tilt));
+  return most;
+}
+
+double HullPicture::seenShare(int strake) const {
+  const auto outside = outsideOf(strake);
+  const double most = mostFacing(outside);
+  return most > 0.0 ? facing(outside, m_tiltDeg) / most : 1.0;
 }
 
 void HullPicture::showStrake() {
   const int strake = m_session->selection().strake;
-  if (strake == m_strake) return;
-  m_strake = strake;
-  if (strake < 0 || seenShare(strake) >= seenEnough) return;
+  if (strake == std::exchange(m_strake, strake)) return;
+  const auto outside = outsideOf(strake);
+  const double most = mostFacing(outside);
+  if (facing(outside, m_tiltDeg) >= seenEnough * most) return;
   // Tipped no further than it must be.
+  double least = std::numeric_limits<double>::max();
   const double was = m_tiltDeg;
-  double best = was;
-  for (double away = tiltStepDeg; away <= 180.0 && seenShare(strake) < seenWell; away += tiltStepDeg) {
-    for (const double tilt : {was - away, was + away}) {
-      if (tilt < lowestTiltDeg || tilt > highestTiltDeg) continue;
-      m_tiltDeg = tilt;
-      best = tilt;
-      if (seenShare(strake) >= seenWell) break;
-    }
+  for (double tilt = lowestTiltDeg; tilt <= highestTiltDeg; tilt += tiltStepDeg) {
+    if (facing(outside, tilt) < seenWell * most || std::abs(tilt - was) >= least) continue;
+    least = std::abs(tilt - was);
+    m_tiltDeg = tilt;
   }
-  m_tiltDeg = best;
 }
 
 void HullPicture::setView(double turnDeg, double tiltDeg) {

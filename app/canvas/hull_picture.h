@@ -20,7 +20,6 @@ class HullPicture : public QWidget {
   void paint(QPainter& painter, const QSizeF& size) const;
   void setView(double turnDeg, double tiltDeg);
   double turnDeg() const { return m_turnDeg; }
-  double tiltDeg() const { return m_tiltDeg; }
   /// How much of a strake is seen, as a share of the most that any tilt shows.
   double seenShare(int strake) const;
 
@@ -43,8 +42,11 @@ class HullPicture : public QWidget {
   };
   std::vector<Placed> placed(const QSizeF& size) const;
   Eigen::Matrix3d viewAt(double tiltDeg) const;
-  /// Outside of a strake's starboard faces that is turned to the eye, mm2.
-  double facing(int strake, double tiltDeg) const;
+  /// Which way the outside of each starboard face of a strake looks, as long as it is large.
+  std::vector<Vec3> outsideOf(int strake) const;
+  /// How much of it is turned to the eye at a tilt, and at the best of those she tips to.
+  double facing(const std::vector<Vec3>& outside, double tiltDeg) const;
+  double mostFacing(const std::vector<Vec3>& outside) const;
   void showStrake();
 
   Session* m_session;

@@ -63,6 +63,7 @@ void apply(QApplication& application) {
     QPushButton, QSpinBox, QDoubleSpinBox, QLineEdit, QComboBox { min-height: 28px; border: 1px solid #8A806C; border-radius: 3px;
       background: #FCFAF5; padding: 0 8px; color: #1F2A30; }
     QPushButton { padding: 0 14px; }
+    QPushButton[large="true"] { min-height: 44px; }
     QPushButton:hover { background: #F5F1E8; }
     QComboBox::drop-down { border: none; width: 22px; }
     QComboBox::down-arrow { image: none; border-left: 5px solid #FCFAF5; border-right: 5px solid #FCFAF5;

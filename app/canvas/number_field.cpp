@@ -13,6 +13,7 @@ QString withPoint(const QString& text) {
 NumberField::NumberField(const QString& name, QWidget* parent) : QDoubleSpinBox(parent) {
   setMinimumHeight(30);
   setKeyboardTracking(false);
+  setButtonSymbols(QAbstractSpinBox::NoButtons);
   setLocale(QLocale::c());
   setAccessibleName(name);
 }

@@ -90,9 +90,7 @@ void Session::setBook(BookSnapshot book, Pace pace) {
   if (m_journal != nullptr && pace != Pace::Drag) m_journal->record(m_book);
   m_resting.stop();
   if (pace == Pace::Step) m_resting.start();
-  if (pace != Pace::Rest) {
-    showAnswer();  // the picture at the pointer waits for nothing
-  }
+  if (pace != Pace::Rest) showAnswer();  // the picture at the pointer waits for nothing
   emit bookChanged();
 }
 
@@ -200,12 +198,15 @@ bool Session::push(const QString& words, const Result<Book>& edited, Pace pace) 
   }
   if (*edited == *m_book) return true;
   // What could not be opened again goes in no book.
-  if (const auto sound = checkBook(*edited); !sound) {
-    emit refused(QString::fromStdString(describe(sound.error()[0])));
-    return false;
-  }
+  if (!isSound(*edited)) return false;
   m_undo.push(new BookCommand(this, words, m_book, std::make_shared<const Book>(*edited), pace));
   return true;
+}
+
+bool Session::isSound(const Book& book) {
+  const auto sound = checkBook(book);
+  if (!sound) emit refused(QString::fromStdString(describe(sound.error()[0])));
+  return sound.has_value();
 }
 
 void Session::undo() {
@@ -236,9 +237,8 @@ void Session::endDrag() {
   const BookSnapshot before = std::exchange(m_dragStart, nullptr);
   if (*before == *m_book) {
     setBook(before, Pace::Rest);
-  } else if (const auto sound = checkBook(*m_book); !sound) {
+  } else if (!isSound(*m_book)) {
     setBook(before, Pace::Rest);
-    emit refused(QString::fromStdString(describe(sound.error()[0])));
   } else {
     m_undo.push(new BookCommand(this, m_dragWords, before, m_book, Pace::Rest));
   }

@@ -25,8 +25,9 @@ class Stage : public QWidget {
   virtual void fit() = 0;
   /// The next thing of its kind in hand (1), or the one before (-1): strake, mould, part, line.
   virtual void stepInHand(int by) = 0;
-  /// Brings the place of a finding of this stage into view, in hand.
-  virtual void goTo(const Finding& finding) = 0;
+  /// Brings the place of a finding of this stage into view, in hand: its strake and section, unless the stage has
+  /// others.
+  virtual void goTo(const Finding& finding);
   /// The sheets one prints from here.
   virtual SheetsOf sheets() const = 0;
 
@@ -35,8 +36,8 @@ class Stage : public QWidget {
 
  protected:
   QString shown(double mm) const { return m_session->shown(mm); }
-  /// Takes the strake and section that a finding is at in hand.
-  void selectPlace(const Finding& finding);
+  /// Takes a strake further up (1) or down (-1) of so many in hand.
+  void stepStrake(int by, std::size_t count);
   Session* m_session;
 };
 

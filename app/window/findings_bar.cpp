@@ -79,7 +79,8 @@ void FindingsBar::fitRows() {
     item->setSizeHint(QSize(100, std::max(rowPx, words.height() + 8)));
     if (i < mostRows) high += item->sizeHint().height();
   }
-  m_list->setFixedHeight(std::max(high, rowPx) + 8);
+  // Never more than two lines a row, or a bar that is narrow for a moment would push the window off the screen.
+  m_list->setFixedHeight(std::clamp(high, rowPx, mostRows * 2 * rowPx) + 8);
 }
 
 void FindingsBar::resizeEvent(QResizeEvent* event) {

@@ -243,7 +243,7 @@ void MainWindow::focusNextPart(int by) {
   });
   if (m_findings->list()->isVisible()) parts.push_back(m_findings->list());
   parts.push_back(m_rail->button(currentStage()));
-  const QWidget* focused = QApplication::focusWidget();
+  const QWidget* focused = focusWidget();
   const auto count = static_cast<int>(parts.size());
   int at = by > 0 ? -1 : count;
   for (int i = 0; i < count; ++i) {

@@ -31,7 +31,7 @@ Welcome::Welcome(QWidget* parent) : QWidget(parent) {
   const auto add = [&](const QString& text, const QString& name) {
     auto* button = new QPushButton(text, middle);
     button->setFont(shopFont(18.0, true));
-    button->setMinimumHeight(52);
+    button->setProperty("large", true);
     button->setObjectName(name);
     column->addWidget(button);
     return button;

@@ -67,11 +67,7 @@ class HandsAndKeysTest : public WindowCase {
 
   void pressesBeforeAnAnswerMoveAsManySteps() {
     open("osier");
-    m_window->goToNumber(4);
-    Selection at = session().selection();
-    at.line = at.strake = 3;
-    at.section = 4;
-    session().select(at);
+    takeMark(3, 4);
     const auto girth = [&] {
       const Lining& now = *session().solved()->lining;
       return now.lines[3].shares[4] * now.frame.girthMm(4);
@@ -107,11 +103,7 @@ class HandsAndKeysTest : public WindowCase {
 
   void aHeldKeyShowsAllTheWhile() {
     open("osier");
-    m_window->goToNumber(4);
-    Selection at = session().selection();
-    at.line = at.strake = 3;
-    at.section = 4;
-    session().select(at);
+    takeMark(3, 4);
     QWidget* drawing = m_window->lining()->drawing();
     double shown = session().solved()->lining->lines[3].shares[4];
     // As a held key repeats: the mark is where the hand has it, and planks follow, before the key is let go.
@@ -176,7 +168,6 @@ class HandsAndKeysTest : public WindowCase {
     QVERIFY(settled());
     QVERIFY(std::abs(session().book()->backbone.joints.at(0).from.distance.mm() - was - 2.0 * sixteenthMm) < 1e-9);
     drawing->chooseGrip(-1);  // the last: a bolt's upper end
-    const double high = drawing->plan()->bolts.back().high.height.mm();
     int moved = -1;
     const auto bolts = session().book()->backbone.bolts;
     QTest::keyClick(drawing, Qt::Key_Down, Qt::ControlModifier);
@@ -187,7 +178,6 @@ class HandsAndKeysTest : public WindowCase {
     QVERIFY(moved >= 0);
     QVERIFY(std::abs(session().book()->backbone.bolts[static_cast<std::size_t>(moved)].high.height.mm() -
                      bolts[static_cast<std::size_t>(moved)].high.height.mm() + sixteenthMm) < 1e-9);
-    Q_UNUSED(high);
   }
 
   void undoDuringADragPutsBackAndNoMore() {
@@ -510,6 +500,15 @@ class HandsAndKeysTest : public WindowCase {
         if (QTest::currentTestFailed()) return;
       }
     }
+  }
+
+  /// Goes to Lining off with a mark in hand.
+  void takeMark(int line, int section) {
+    m_window->goToNumber(4);
+    Selection at = session().selection();
+    at.line = at.strake = line;
+    at.section = section;
+    session().select(at);
   }
 
   QPointF handleOf(Canvas* canvas, int line, int section) {

@@ -74,6 +74,33 @@ class WindowTest : public WindowCase {
     QVERIFY(!sample->isVisible());
   }
 
+  void windowOpensAtItsSizeWithAllOfItSeen() {
+    // As the program starts: the boat is opened first, and the window shown after.
+    MainWindow opened;
+    QVERIFY(opened.desk()->openSample());
+    QVERIFY2(opened.minimumSizeHint().height() <= 800, qPrintable(QString::number(opened.minimumSizeHint().height())));
+    opened.show();
+    QVERIFY(QTest::qWaitForWindowExposed(&opened));
+    QCOMPARE(opened.height(), 800);
+    QListWidget* found = opened.findings()->list();
+    QTRY_VERIFY(found->count() > 0 && found->isVisible());
+    QVERIFY(found->mapTo(&opened, QPoint(0, found->height())).y() <= 800);
+    opened.session().closeCleanly();
+  }
+
+  void firstScreenShowsItsWordsWholeAndItsButtonsLarge() {
+    for (const QPushButton* button : m_window->findChildren<QPushButton*>()) {
+      if (button->isVisible()) QVERIFY2(button->height() >= 44, qPrintable(button->text()));
+    }
+    int words = 0;
+    for (const QLabel* label : m_window->findChildren<QLabel*>()) {
+      if (!label->isVisible() || label->text().isEmpty()) continue;
+      ++words;
+      QVERIFY2(label->height() >= label->heightForWidth(label->width()), qPrintable(label->text()));
+    }
+    QVERIFY(words >= 2);
+  }
+
   void sampleBoatHasNothingInTrouble() {
     openSample();
     QCOMPARE(solved()->countAtLeast(Severity::Trouble), std::size_t{0});

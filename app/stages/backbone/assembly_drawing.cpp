@@ -14,7 +14,6 @@ namespace narrows {
 
 namespace {
 
-constexpr double reachPx = 14.0;
 OutlinePoint pointAt(const Vec2& at, bool corner) {
   return {millimetres(at.x()), millimetres(at.y()), corner};
 }
@@ -348,7 +347,7 @@ Result<Book> AssemblyDrawing::moved(const Book& now, const Held& held, const Vec
 }
 
 bool AssemblyDrawing::takeHold(const QPointF& at) {
-  if (const CanvasHandle* handle = handleNear(at, reachPx)) {
+  if (const CanvasHandle* handle = handleNear(at, handleReach())) {
     chooseGrip(handle->section);
     const Held held = grips()[static_cast<std::size_t>(m_grip)];
     hand().take(wordsFor(held), [this, held](const Book& now, const Vec2& to) { return moved(now, held, to); });

@@ -44,7 +44,6 @@ class AssemblyDrawing : public SessionCanvas {
     Grip grip;
     std::size_t thing;  ///< place of the timber, joint or bolt in its list
     std::size_t point;
-    bool operator==(const Held&) const = default;
   };
   const Backbone* backbone() const;
   /// The sheer and the transom, quiet, to see her by.

@@ -18,7 +18,6 @@ namespace narrows {
 
 namespace {
 
-constexpr double nailReachPx = 14.0;
 constexpr double dragStartsPx = 4.0;
 constexpr int battenSteps = 240;
 /// Sighted along, a line is drawn this many times as long as it is deep.
@@ -427,7 +426,7 @@ void LineDrawing::paintDrawing(QPainter& painter) {
 }
 
 bool LineDrawing::takeHold(const QPointF& at) {
-  const CanvasHandle* handle = handleNear(at, nailReachPx);
+  const CanvasHandle* handle = handleNear(at, handleReach());
   if (handle == nullptr) return false;
   selectNail(handle->line);
   m_pressed = at;

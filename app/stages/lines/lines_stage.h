@@ -52,7 +52,7 @@ class LinesStage : public Stage {
   void removeLine();
   void scaleAll();
 
-  /// What fairing begins from: the figures as drawn but for those faired by hand, and what must be left.
+  /// What fairing begins from: the figures as drawn but for those faired by hand, which stay.
   struct ToFair {
     OffsetTable from;
     FigureSet byHand;

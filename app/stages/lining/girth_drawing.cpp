@@ -106,10 +106,10 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   }
 }
 
-void GirthDrawing::paintSections(QPainter& painter) const {
+void GirthDrawing::paintSections(QPainter& painter, const std::vector<WidthChip>& widths) const {
   const GirthFrame& frame = lining()->frame;
   Labels labels;
-  for (const WidthChip& chip : widthChips(painter)) labels.keepClear(chip.box);
+  for (const WidthChip& chip : widths) labels.keepClear(chip.box);
   for (std::size_t i = 0; i < frame.sectionCount(); ++i) {
     const bool on = m_session->selection().section == static_cast<int>(i);
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.0 : 1.0));
@@ -119,14 +119,13 @@ void GirthDrawing::paintSections(QPainter& painter) const {
     const QPointF head = toScreen({sectionX(i), frame.girthMm(i)});
     const QString name = QString::fromStdString(frame.hull().sections[i].name) +
                          (i == lining()->master ? QStringLiteral(" ▾") : QString());
-    painter.setFont(shopFont(look::labelPx, on));
     const double half = 0.5 * painter.fontMetrics().horizontalAdvance(name) + 3.0;
     painter.drawText(labels.place(QRectF(head.x() - half, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}),
                      Qt::AlignCenter, name);
   }
 }
 
-std::vector<GirthDrawing::WidthChip> GirthDrawing::widthChips(QPainter& painter) const {
+std::vector<GirthDrawing::WidthChip> GirthDrawing::widthChips() const {
   std::vector<WidthChip> chips;
   const Lining& now = *lining();
   const int section = m_session->selection().section;
@@ -135,21 +134,24 @@ std::vector<GirthDrawing::WidthChip> GirthDrawing::widthChips(QPainter& painter)
   double roomPx = 1e9;
   for (std::size_t k = 0; k < now.strakeCount(); ++k) roomPx = std::min(roomPx, now.widthMm(k, at) * pixelsPerMm());
   if (roomPx < 15.0) return chips;  // the table below has them
-  painter.setFont(shopFont(std::min(look::figurePx, roomPx - 2.0), true));
+  const QFont font = shopFont(std::min(look::figurePx, roomPx - 2.0), true);
+  const QFontMetrics letters(font, this);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const double middle = 0.5 * (now.lines[k].shares[at] + now.lines[k + 1].shares[at]) * now.frame.girthMm(at);
     const QString words = shown(now.widthMm(k, at));
-    const double width = painter.fontMetrics().horizontalAdvance(words) + 10.0;
+    const double width = letters.horizontalAdvance(words) + 10.0;
     const bool last = at + 1 == now.frame.sectionCount();
     const QPointF place = toScreen({sectionX(at), middle});
     const double high = std::min(22.0, roomPx - 1.0);
-    chips.push_back({QRectF(place.x() + (last ? -width - 9.0 : 9.0), place.y() - 0.5 * high, width, high), words});
+    chips.push_back(
+        {QRectF(place.x() + (last ? -width - 9.0 : 9.0), place.y() - 0.5 * high, width, high), words, font});
   }
   return chips;
 }
 
-void GirthDrawing::paintWidths(QPainter& painter) const {
-  for (const WidthChip& chip : widthChips(painter)) {
+void GirthDrawing::paintWidths(QPainter& painter, const std::vector<WidthChip>& widths) const {
+  for (const WidthChip& chip : widths) {
+    painter.setFont(chip.font);
     painter.fillRect(chip.box, look::raised);
     painter.setPen(look::ink);
     painter.drawText(chip.box, Qt::AlignCenter, chip.words);
@@ -160,9 +162,10 @@ void GirthDrawing::paintDrawing(QPainter& painter) {
   setCaption(foreshortening() > 1.0 ? tr("girth laid flat · length foreshortened %1 times").arg(foreshortening())
                                     : tr("girth laid flat"));
   paintStrakes(painter);
-  paintSections(painter);
+  const std::vector<WidthChip> widths = widthChips();
+  paintSections(painter, widths);
   paintMarks(painter);
-  paintWidths(painter);
+  paintWidths(painter, widths);
 }
 
 }  // namespace narrows

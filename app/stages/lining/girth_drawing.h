@@ -22,15 +22,16 @@ class GirthDrawing : public MarkCanvas {
 
  private:
   double sectionX(std::size_t section) const;
-  /// A strake's width written beside the section in hand; none where there is no room. Leaves the painter its letters.
+  /// A strake's width written beside the section in hand; none where there is no room.
   struct WidthChip {
     QRectF box;
     QString words;
+    QFont font;
   };
-  std::vector<WidthChip> widthChips(QPainter& painter) const;
+  std::vector<WidthChip> widthChips() const;
   void paintStrakes(QPainter& painter) const;
-  void paintSections(QPainter& painter) const;
-  void paintWidths(QPainter& painter) const;
+  void paintSections(QPainter& painter, const std::vector<WidthChip>& widths) const;
+  void paintWidths(QPainter& painter, const std::vector<WidthChip>& widths) const;
 };
 
 }  // namespace narrows

@@ -171,14 +171,7 @@ QWidget* LiningStage::drawing() {
 
 void LiningStage::stepInHand(int by) {
   const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->lining == nullptr) return;
-  Selection selection = m_session->selection();
-  selection.strake = std::clamp(selection.strake + by, 0, static_cast<int>(solved->lining->strakeCount()) - 1);
-  m_session->select(selection);
-}
-
-void LiningStage::goTo(const Finding& finding) {
-  selectPlace(finding);
+  if (solved != nullptr && solved->lining != nullptr) stepStrake(by, solved->lining->strakeCount());
 }
 
 void LiningStage::fit() {

@@ -26,7 +26,6 @@ class LiningStage : public Stage {
   QWidget* drawing() override;
   void fit() override;
   void stepInHand(int by) override;
-  void goTo(const Finding& finding) override;
   SheetsOf sheets() const override { return SheetsOf::Planks; }
 
  private:

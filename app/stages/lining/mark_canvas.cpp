@@ -11,10 +11,7 @@
 
 namespace narrows {
 
-namespace {
-/// How near the pointer must come to a mark to take it: targets are 28 px across.
-constexpr double markReachPx = 14.0;
-}  // namespace
+namespace {}  // namespace
 
 MarkCanvas::MarkCanvas(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setEmptyWords(
@@ -62,7 +59,7 @@ void MarkCanvas::paintMarks(QPainter& painter) {
 }
 
 bool MarkCanvas::takeHold(const QPointF& at) {
-  const CanvasHandle* handle = handleNear(at, markReachPx);
+  const CanvasHandle* handle = handleNear(at, handleReach());
   if (handle == nullptr) return false;
   const auto line = static_cast<std::size_t>(handle->line), section = static_cast<std::size_t>(handle->section);
   Selection selection = m_session->selection();
@@ -81,7 +78,7 @@ bool MarkCanvas::takeHold(const QPointF& at) {
 
 void MarkCanvas::mouseMoveEvent(QMouseEvent* event) {
   if (!hand().holds()) {
-    const CanvasHandle* near = handleNear(event->position(), markReachPx);
+    const CanvasHandle* near = handleNear(event->position(), handleReach());
     if (!isMeasuring()) setCursor(near != nullptr ? Qt::SizeVerCursor : Qt::ArrowCursor);
     setToolTip(near != nullptr ? near->name : QString());
   }

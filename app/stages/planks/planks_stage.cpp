@@ -71,10 +71,6 @@ QWidget* PlanksStage::drawing() {
   return m_plank;
 }
 
-void PlanksStage::goTo(const Finding& finding) {
-  selectPlace(finding);
-}
-
 void PlanksStage::fit() {
   m_plank->fit();
 }
@@ -89,10 +85,7 @@ QString PlanksStage::standing() const {
 
 void PlanksStage::stepInHand(int by) {
   const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->planks.empty()) return;
-  Selection selection = m_session->selection();
-  selection.strake = std::clamp(selection.strake + by, 0, static_cast<int>(solved->planks.size()) - 1);
-  m_session->select(selection);
+  if (solved != nullptr) stepStrake(by, solved->planks.size());
 }
 
 void PlanksStage::showFigures() {

@@ -22,7 +22,6 @@ class PlanksStage : public Stage {
   QWidget* drawing() override;
   void fit() override;
   void stepInHand(int by) override;
-  void goTo(const Finding& finding) override;
   SheetsOf sheets() const override { return SheetsOf::Planks; }
   HullPicture* picture() { return m_picture; }
 

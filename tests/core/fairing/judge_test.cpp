@@ -2,6 +2,7 @@
 
 #include <QTest>
 #include <cmath>
+#include <tuple>
 
 #include "fairing/guess.h"
 #include "sample_books.h"
@@ -159,6 +160,25 @@ class JudgeTest : public QObject {
     for (std::size_t i = 0; i < quick.figures.size(); ++i) {
       QCOMPARE(quick.figures[i].apartMm, slow.figures[i].apartMm);
       QCOMPARE(quick.figures[i].floatMm, slow.figures[i].floatMm);
+    }
+  }
+
+  void figuresThatWereAllLetBackLeaveAMemoryThatHolds() {
+    // Off by so little that each is pulled, and let back when the lines are heard once more.
+    const OffsetTable right = sample("osier");
+    for (const auto& [row, column, mm] :
+         {std::tuple(10U, 6U, 4.0), std::tuple(12U, 0U, 6.0), std::tuple(13U, 5U, 8.0)}) {
+      const FigureRef figure{FigureRef::In::Row, row, column};
+      OffsetTable off = right;
+      setFigureMm(off, figure, figureMm(off, figure) + mm);
+      const Judgement before = judgeTable(off);
+      QVERIFY(before.disowned.empty());
+      const Judgement quick = judgeTable(right, &before), slow = judgeTable(right);
+      QCOMPARE(quick.figures.size(), slow.figures.size());
+      for (std::size_t i = 0; i < quick.figures.size(); ++i) {
+        QCOMPARE(quick.figures[i].apartMm, slow.figures[i].apartMm);
+        QCOMPARE(quick.figures[i].floatMm, slow.figures[i].floatMm);
+      }
     }
   }
 
