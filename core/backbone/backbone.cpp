@@ -87,6 +87,11 @@ class Maker {
   void machineGrooves() {
     const RabbetPlan& plan = m_made.plan.rabbet;
     if (plan.stem != StemMake::Rabbeted && m_made.plan.keel.make == KeelMake::Plank) return;
+    if (m_before != nullptr && m_before->rabbet == m_made.rabbet && m_before->plan.rabbet == plan &&
+        m_before->plan.keel.make == m_made.plan.keel.make) {
+      m_made.grooves = m_before->grooves;
+      return;
+    }
     GrooveLimits limits;
     limits.thicknessMm = thickness();
     limits.stopBelowEndMm = plan.stopBelowSheer.mm();
@@ -105,6 +110,11 @@ class Maker {
   void bevelKeel() {
     const KeelPlan& keel = m_made.plan.keel;
     if (m_input.inside == nullptr || m_made.run(RabbetPart::Keel) == nullptr || keel.thickness.mm() <= 0.0) return;
+    if (m_before != nullptr && m_before->keel && m_before->rabbet == m_made.rabbet &&
+        m_before->input.inside == m_input.inside && m_before->plan.keel == keel) {
+      m_made.keel = m_before->keel;
+      return;
+    }
     const auto edges = keelEdges(*m_input.inside, keel.thickness.mm(), keel.shoulder.mm());
     if (edges.size() < 2) return;
     auto bevel = keelBevel(edges, keel.thickness.mm(), keel.shoulder.mm(), m_unit);
@@ -115,16 +125,29 @@ class Maker {
     }
   }
 
+  /// Of a timber that has kept its shape.
+  const TimberMarks* marksBefore(const TimberShape& shape) const {
+    const TimberShape* was = m_before == nullptr ? nullptr : m_before->shapes.find(shape.id);
+    if (was == nullptr || was->outline != shape.outline) return nullptr;
+    const auto found = std::find_if(m_before->marks.begin(), m_before->marks.end(),
+                                    [&](const TimberMarks& one) { return one.timber == shape.id; });
+    return found == m_before->marks.end() ? nullptr : &*found;
+  }
+
   void markTimbers() {
     std::vector<NamedStation> stations;
     for (const StationColumn& station : m_input.table->stations) {
       if (station.distance) stations.push_back({station.name, station.distance->mm()});
     }
     for (const TimberShape& shape : m_made.shapes.shapes) {
+      if (const TimberMarks* known = marksBefore(shape)) {
+        m_made.marks.push_back(*known);
+        continue;
+      }
       const TimberFaces faces = facesOf(shape.outline);
       if (faces.upper.size() < 2 || faces.lower.size() < 2) continue;
       StationMarks marks = markStations(Batten::spring(faces.upper, BattenEnds::Free),
-                                        Batten::spring(faces.lower, BattenEnds::Free), stations);
+                                        Batten::spring(faces.lower, BattenEnds::Free), stations, m_stop);
       if (!marks.marks.empty()) m_made.marks.push_back({shape.id, std::move(marks)});
     }
   }
@@ -145,6 +168,16 @@ class Maker {
   }
 
   void bend() {
+    if (m_before != nullptr && m_before->plan.lamination == m_made.plan.lamination &&
+        m_before->plan.blank == m_made.plan.blank && m_before->plan.timbers == m_made.plan.timbers &&
+        m_before->input.inside == m_input.inside) {
+      m_made.bent = m_before->bent;
+      m_made.lamination = m_before->lamination;
+      m_made.laminationProblems = m_before->laminationProblems;
+      m_made.blank = m_before->blank;
+      m_made.blankProblems = m_before->blankProblems;
+      return;
+    }
     const auto partOf = [&](TimberId id, Problems& problems) -> std::optional<BentPart> {
       const Timber* timber = m_made.plan.find(id);
       if (timber == nullptr) return std::nullopt;

@@ -15,6 +15,9 @@ constexpr std::size_t stemPlaces = 48;
 /// The lowest place of stem and post, as a share of their length.
 constexpr double footShare = 0.01;
 constexpr std::size_t placesABay = 10;
+/// A boat of very many stations has fewer: they lie close enough.
+constexpr std::size_t mostKeelPlaces = 800;
+constexpr std::size_t leastPlacesABay = 2;
 /// Steps of their length in which stem and sternpost are tabled.
 constexpr std::size_t edgeSteps = 256;
 /// A half-breadth of the keel's edge smaller than this has no groove.
@@ -271,6 +274,11 @@ std::optional<RabbetPlace> RabbetTracer::place(const Edge& edge, double share, b
 
 namespace {
 
+/// In how many parts the rabbet is traced along a keel of so many bays.
+std::size_t keelPlaces(std::size_t bays) {
+  return bays * std::clamp(mostKeelPlaces / std::max<std::size_t>(bays, 1), leastPlacesABay, placesABay);
+}
+
 /// Bevels square to the rabbet line, and lengths along it; places where it turns back on itself are let go.
 RabbetRun finishRun(RabbetPart part, std::vector<RabbetPlace> found) {
   RabbetRun run;
@@ -327,7 +335,7 @@ std::vector<RabbetRun> RabbetTracer::trace(const std::stop_token& stop) const {
     std::vector<RabbetPlace> found;
     for (const Edge& edge : edgesOf(part)) {
       const std::size_t count =
-          part == RabbetPart::Keel ? placesABay * static_cast<std::size_t>(edge.patch->lastT()) : stemPlaces;
+          part == RabbetPart::Keel ? keelPlaces(static_cast<std::size_t>(edge.patch->lastT())) : stemPlaces;
       for (std::size_t i = 0; i <= count; ++i) {
         if (stop.stop_requested()) return {};
         // The very foot of stem and post, where the patch comes to a point, belongs to the keel.

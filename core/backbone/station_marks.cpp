@@ -14,13 +14,21 @@ constexpr double pastEndMm = 1e-6;
 std::optional<double> alongAtDistance(const Batten& curve, double xMm) {
   const double end = curve.lengthMm();
   if (curve.pointAt(0.0).x() > xMm + pastEndMm || curve.pointAt(end).x() < xMm - pastEndMm) return std::nullopt;
-  return whereCeases(0.0, end, [&](double along) { return curve.pointAt(along).x() < xMm; });
+  // Runs aft all along: the span first, then the place in it.
+  const auto& nails = curve.nails();
+  const auto after =
+      std::partition_point(nails.begin() + 1, nails.end() - 1, [xMm](const Vec3& nail) { return nail.x() < xMm; });
+  const auto span = static_cast<std::size_t>(after - nails.begin()) - 1;
+  const double share = whereCeases(0.0, 1.0, [&](double at) { return curve.pointInSpan(span, at).x() < xMm; });
+  return curve.alongInSpan(span, share);
 }
 
-StationMarks markStations(const Batten& top, const Batten& bottom, const std::vector<NamedStation>& stations) {
+StationMarks markStations(const Batten& top, const Batten& bottom, const std::vector<NamedStation>& stations,
+                          const std::stop_token& stop) {
   StationMarks found;
   double topFirst = 0.0, bottomFirst = 0.0;
   for (const NamedStation& station : stations) {
+    if (stop.stop_requested()) break;
     const auto above = alongAtDistance(top, station.xMm), below = alongAtDistance(bottom, station.xMm);
     if (!above || !below) continue;
     if (found.marks.empty()) topFirst = *above, bottomFirst = *below;

@@ -2,6 +2,7 @@
 // Marking the stations on a timber whose faces slope.
 
 #include <optional>
+#include <stop_token>
 #include <string>
 #include <vector>
 
@@ -36,7 +37,9 @@ struct NamedStation {
 
 /// The marks of every station that crosses both faces. Faces are curves of the profile running aft. Exact: lengths are
 /// those of the curves (station_marks_test: a straight slope, a circle).
-StationMarks markStations(const Batten& top, const Batten& bottom, const std::vector<NamedStation>& stations);
+/// Unfinished when `stop` is asked for.
+StationMarks markStations(const Batten& top, const Batten& bottom, const std::vector<NamedStation>& stations,
+                          const std::stop_token& stop = {});
 
 /// Length along a profile curve that runs aft at which it comes to a distance; none where it does not reach it.
 std::optional<double> alongAtDistance(const Batten& curve, double xMm);

@@ -56,6 +56,8 @@ class Batten {
   /// quicker than at a length, for the batten's own parameter is the length only nearly.
   Vec3 pointInSpan(std::size_t nail, double share) const { return value(nail, share); }
   Vec3 slopeInSpan(std::size_t nail, double share) const { return first(nail, share) * spanAfterNail(nail); }
+  /// The length along it of that point.
+  double alongInSpan(std::size_t nail, double share) const { return m_lengths[nail] + arcLength(nail, 0.0, share); }
 
   /// Integral of squared curvature along it, 1/mm.
   double bendingEnergy() const;

@@ -104,21 +104,36 @@ void FairRow::solve() {
   }
 }
 
-FairRow::Spot FairRow::spotAt(std::size_t span, double u) const {
-  if (m_spans.empty()) return {m_nails.front(), Vec3::Zero(), Vec3::Zero()};
+FairRow::Span FairRow::spanAt(std::size_t span) const {
   const double h = m_spans[span];
   const Vec3 rise = m_nails[span + 1] - m_nails[span];
   const Vec3 d0 = h * m_slopes[span], d1 = h * m_slopes[span + 1];
   const Vec3 c0 = h * h * m_bends[span], c1 = h * h * m_bends[span + 1];
-  // As a polynomial in the share: the cubic, quartic and quintic terms from what the far end asks for.
-  const Vec3 cubic = 10.0 * rise - 6.0 * d0 - 4.0 * d1 - 1.5 * c0 + 0.5 * c1;
-  const Vec3 quartic = -15.0 * rise + 8.0 * d0 + 7.0 * d1 + 1.5 * c0 - c1;
-  const Vec3 quintic = 6.0 * rise - 3.0 * (d0 + d1) - 0.5 * c0 + 0.5 * c1;
+  // The cubic, quartic and quintic terms from what the far end asks for.
+  return {h,
+          {m_nails[span], d0, 0.5 * c0, 10.0 * rise - 6.0 * d0 - 4.0 * d1 - 1.5 * c0 + 0.5 * c1,
+           -15.0 * rise + 8.0 * d0 + 7.0 * d1 + 1.5 * c0 - c1, 6.0 * rise - 3.0 * (d0 + d1) - 0.5 * c0 + 0.5 * c1}};
+}
+
+FairRow::Spot FairRow::Span::spotAt(double u) const {
+  const auto& [one, first, square, cubic, quartic, quintic] = terms;
   Spot spot;
-  spot.at = m_nails[span] + u * (d0 + u * (0.5 * c0 + u * (cubic + u * (quartic + u * quintic))));
-  spot.slope = (d0 + u * (c0 + u * (3.0 * cubic + u * (4.0 * quartic + u * 5.0 * quintic)))) / h;
-  spot.bend = (c0 + u * (6.0 * cubic + u * (12.0 * quartic + u * 20.0 * quintic))) / (h * h);
+  spot.at = one + u * (first + u * (square + u * (cubic + u * (quartic + u * quintic))));
+  spot.slope = (first + u * (2.0 * square + u * (3.0 * cubic + u * (4.0 * quartic + u * 5.0 * quintic)))) / mm;
+  spot.bend = (2.0 * square + u * (6.0 * cubic + u * (12.0 * quartic + u * 20.0 * quintic))) / (mm * mm);
   return spot;
+}
+
+double FairRow::Span::x(double u) const {
+  double sum = 0.0;
+  for (std::size_t power = 6; power-- > 0;) sum = sum * u + terms[power].x();
+  return sum;
+}
+
+double FairRow::Span::slopeX(double u) const {
+  double sum = 0.0;
+  for (std::size_t power = 6; power-- > 1;) sum = sum * u + static_cast<double>(power) * terms[power].x();
+  return sum / mm;
 }
 
 }  // namespace narrows

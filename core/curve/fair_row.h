@@ -29,7 +29,21 @@ class FairRow {
   struct Spot {
     Vec3 at, slope, bend;
   };
-  Spot spotAt(std::size_t span, double share) const;
+  Spot spotAt(std::size_t span, double share) const {
+    return span < m_spans.size() ? spanAt(span).spotAt(share) : Spot{m_nails.front(), Vec3::Zero(), Vec3::Zero()};
+  }
+
+  /// One span, ready to be asked often: a polynomial in the share of it.
+  struct Span {
+    double mm = 0.0;
+    Vec3 terms[6];  ///< of the share's powers, the constant first
+
+    Spot spotAt(double share) const;
+    /// Distance from forward, and how fast it grows by the length along the row.
+    double x(double share) const;
+    double slopeX(double share) const;
+  };
+  Span spanAt(std::size_t span) const;
 
  private:
   void solve();

@@ -227,6 +227,7 @@ class Judge {
   void learnTempers() {
     std::map<Temper, std::vector<double>> kinds;
     for (const TableLine& line : m_lines) {
+      if (m_stop.stop_requested()) return;
       m_memory->drawn.push_back(string(line, {}, m_rounding));
       const auto& nails = m_memory->drawn.back().nails;
       if (nails.size() <= fewestNails) continue;
@@ -415,7 +416,10 @@ class Judge {
         }
       }
     }
-    for (auto& [station, parties] : byStation) confer(parties, reachOfGirth * std::max(girths[station], 1.0));
+    for (auto& [station, parties] : byStation) {
+      if (m_stop.stop_requested()) return;
+      confer(parties, reachOfGirth * std::max(girths[station], 1.0));
+    }
     for (auto& [line, parties] : byLine) confer(parties, reachStations);
   }
 
@@ -525,7 +529,7 @@ class Judge {
       for (std::size_t b = 0; m_before != nullptr && b < m_before->drawn.size() && known == nullptr; ++b) {
         if (m_before->drawn[b] == m_memory->drawn[k] && !m_before->floats[b].empty()) known = &m_before->floats[b];
       }
-      floats.push_back(known != nullptr ? *known : nailFloats(m_lines[k]));
+      floats.push_back(known != nullptr ? *known : nailFloats(m_lines[k], m_stop));
     }
     return floats;
   }

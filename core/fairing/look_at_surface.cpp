@@ -156,7 +156,7 @@ std::vector<LineOffSurface> lookAtSurface(const OffsetTable& table, const Judgem
     std::optional<FairCourse> course;
     std::optional<LineOffSurface> worst;
     double worstOver = 0.0;
-    for (std::size_t gap = 0; gap + 1 < nails.size(); ++gap) {
+    for (std::size_t gap = 0; gap + 1 < nails.size() && !stop.stop_requested(); ++gap) {
       // Between its last figure and where it leaves the hull a line is only drawn on.
       const LineNail &fore = line.nails[gap], &aft = line.nails[gap + 1];
       if (!fore.figure || !aft.figure || gap < beyondGap || gap + 1 + beyondGap >= nails.size()) continue;
@@ -236,10 +236,11 @@ std::optional<NotHeld> leastHeld(const OffsetTable& table, const TableLine& sect
 
 }  // namespace
 
-std::vector<NotHeld> lookAtHolds(const OffsetTable& table, const Judgement& judgement) {
+std::vector<NotHeld> lookAtHolds(const OffsetTable& table, const Judgement& judgement, const std::stop_token& stop) {
   const TableRounding rounding(table);
   std::map<std::pair<std::string, std::string>, NotHeld> open;
   for (const TableLine& line : judgement.lines) {
+    if (stop.stop_requested()) break;
     if (line.kind != LineKind::Section) continue;
     const TableLine section = apart(line);
     if (section.nails.size() < fewestOfACourse) continue;

@@ -42,6 +42,8 @@ struct NotHeld {
   Severity severity() const { return Severity::LookAgain; }
   std::string words(Notation notation) const;
 };
-std::vector<NotHeld> lookAtHolds(const OffsetTable& table, const Judgement& judgement);
+/// Unfinished when `stop` is asked for.
+std::vector<NotHeld> lookAtHolds(const OffsetTable& table, const Judgement& judgement,
+                                 const std::stop_token& stop = {});
 
 }  // namespace narrows

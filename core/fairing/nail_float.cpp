@@ -14,8 +14,8 @@ constexpr double floatSettledMm = 1e-6;
 /// A batten is followed this share of its length beyond its end, to float an end nail.
 constexpr double lookBeyondShare = 0.5;
 /// A nail is floated by so many others to either side: each further one moves the batten there by a quarter of what the
-/// one before did, these all but a millionth of it.
-constexpr std::size_t floatReach = 12;
+/// one before did, these all but a part in thirty thousand of it.
+constexpr std::size_t floatReach = 8;
 /// Bending energy that a straight line rounded to a thousandth of its length would have, as a share of 1 / length.
 constexpr double noEnergy = 1e-9;
 
@@ -85,13 +85,14 @@ std::pair<TableLine, std::size_t> nailsAbout(const TableLine& line, std::size_t 
 
 }  // namespace
 
-std::vector<NailFloat> nailFloats(const TableLine& line) {
+std::vector<NailFloat> nailFloats(const TableLine& line, const std::stop_token& stop) {
   const std::size_t n = line.nails.size();
   std::vector<NailFloat> floats(n);
   const auto whole = springLine(line, std::vector<bool>(n, false), BattenEnds::CarryCurvature);
   if (!whole || n < 3) return floats;
   const double energy = whole->bendingEnergy();
   for (std::size_t i = 0; i < n; ++i) {
+    if (stop.stop_requested()) return floats;
     const LineNail& nail = line.nails[i];
     if (!nail.figure) continue;
     const auto [about, at] = nailsAbout(line, i);

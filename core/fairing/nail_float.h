@@ -2,6 +2,7 @@
 // How far a batten floats off a nail that is pulled, and how much easier it then lies.
 
 #include <optional>
+#include <stop_token>
 #include <vector>
 
 #include "fairing/table_line.h"
@@ -18,8 +19,9 @@ struct NailFloat {
   std::optional<double> ease;
 };
 
-/// Of every nail of a line, by battens whose ends carry their curvature on. Nails that coincide count as one.
-std::vector<NailFloat> nailFloats(const TableLine& line);
+/// Of every nail of a line, by battens whose ends carry their curvature on. Nails that coincide count as one. Left
+/// unfinished when `stop` is asked for.
+std::vector<NailFloat> nailFloats(const TableLine& line, const std::stop_token& stop = {});
 
 /// The batten through a line's nails, without those of which `out` is true; none with fewer than two left. Nails nearer
 /// together than a hundredth of a millimetre are one.

@@ -95,44 +95,50 @@ struct NailedRow {
 /// A bay of a row: the spans between the nails of two sections.
 class RowBay {
  public:
-  RowBay(const FairRow& row, std::size_t from, std::size_t to) : m_row(&row), m_from(from), m_to(to) {
-    m_reached.push_back(0.0);
-    for (std::size_t span = from; span < to; ++span) m_reached.push_back(m_reached.back() + row.spanMm(span));
+  RowBay(const FairRow& row, std::size_t from, std::size_t to) {
+    for (std::size_t span = from; span < to; ++span) m_spans.push_back(row.spanAt(span));
+    for (const FairRow::Span& span : m_spans) m_lengthMm += span.mm;
+    // Of no length where both sections have one nail: its place is the end of the span before, or the head of the next.
+    if (m_spans.empty())
+      m_nail = from > 0 && from >= row.spanCount() ? row.spotAt(from - 1, 1.0) : row.spotAt(from, 0.0);
   }
-  double lengthMm() const { return m_reached.back(); }
+  double lengthMm() const { return m_lengthMm; }
 
   FairRow::Spot atLength(double alongMm) const {
-    if (m_from == m_to) {
-      const bool isLast = m_from > 0 && m_from >= m_row->spanCount();
-      return isLast ? m_row->spotAt(m_from - 1, 1.0) : m_row->spotAt(m_from, 0.0);
-    }
-    std::size_t i = 0;
-    while (i + 2 < m_reached.size() && m_reached[i + 1] < alongMm) ++i;
-    return m_row->spotAt(m_from + i, (alongMm - m_reached[i]) / m_row->spanMm(m_from + i));
+    if (m_spans.empty()) return m_nail;
+    const auto [span, share] = placeAt(alongMm);
+    return span->spotAt(share);
   }
 
   /// Length at which it crosses the plane x; none where it does not run aft all the way.
   std::optional<double> lengthAtPlane(double xMm) const {
-    double low = 0.0, high = lengthMm();
-    const double x0 = atLength(low).at.x(), x1 = atLength(high).at.x();
+    if (m_spans.empty()) return std::nullopt;
+    double low = 0.0, high = m_lengthMm;
+    const double x0 = m_spans.front().x(0.0), x1 = m_spans.back().x(1.0);
     if (x1 - x0 <= 0.0) return std::nullopt;
     double along = high * (xMm - x0) / (x1 - x0);
     for (int step = 0; step < 40; ++step) {
-      const FairRow::Spot spot = atLength(along);
-      const double miss = spot.at.x() - xMm;
-      if (spot.slope.x() < leastAft) return std::nullopt;
+      const auto [span, share] = placeAt(along);
+      const double miss = span->x(share) - xMm, slope = span->slopeX(share);
+      if (slope < leastAft) return std::nullopt;
       if (std::abs(miss) < 1e-10) break;
       (miss > 0.0 ? high : low) = along;
-      const double next = along - miss / spot.slope.x();
+      const double next = along - miss / slope;
       along = next > low && next < high ? next : 0.5 * (low + high);
     }
     return along;
   }
 
  private:
-  const FairRow* m_row;
-  std::size_t m_from, m_to;
-  std::vector<double> m_reached;
+  std::pair<const FairRow::Span*, double> placeAt(double alongMm) const {
+    const FairRow::Span* span = &m_spans.front();
+    for (; span != &m_spans.back() && span->mm < alongMm; ++span) alongMm -= span->mm;
+    return {span, alongMm / span->mm};
+  }
+
+  std::vector<FairRow::Span> m_spans;
+  double m_lengthMm = 0.0;
+  FairRow::Spot m_nail;
 };
 
 }  // namespace

@@ -134,7 +134,7 @@ class Answer {
       SurfaceFindings found;
       if (m_solved->drawn.get() != nullptr) {
         found.offSurface = lookAtSurface(table, *m_solved->judgement, *m_solved->drawnLines, m_stop);
-        found.notHeld = lookAtHolds(table, *m_solved->judgement);
+        found.notHeld = lookAtHolds(table, *m_solved->judgement, m_stop);
       }
       return madeOf(std::move(found));
     });
