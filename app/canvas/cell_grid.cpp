@@ -1,6 +1,7 @@
 #include "canvas/cell_grid.h"
 
 #include <QHeaderView>
+#include <algorithm>
 
 #include "canvas/look.h"
 #include "fonts.h"
@@ -32,7 +33,8 @@ QVariant CellModel::data(const QModelIndex& index, int role) const {
   if (role == Qt::TextAlignmentRole) return Qt::AlignCenter;
   if (!index.isValid() || !cell || index.row() >= rows()) return {};
   const Cell shown = cell(index.row(), index.column());
-  if (role == Qt::DisplayRole || role == Qt::EditRole) return shown.text;
+  if (role == Qt::DisplayRole) return shown.text;
+  if (role == Qt::EditRole) return shown.editable ? shown.exact : shown.text;
   if (role == Qt::ForegroundRole && shown.colour.isValid()) return shown.colour;
   if (role == Qt::FontRole && shown.bold) return shopFont(15.0, true);
   return {};
@@ -55,10 +57,23 @@ bool CellModel::setData(const QModelIndex& index, const QVariant& value, int rol
   return entered(index.row(), index.column(), value.toString().trimmed());
 }
 
-CellGrid::CellGrid(const QString& name, QWidget* parent) : FigureGrid(name, parent), m_cells(new CellModel(this)) {
+CellGrid::CellGrid(const QString& name, Session* session, QWidget* parent)
+    : FigureGrid(name, session, parent), m_cells(new CellModel(this)) {
   setModel(m_cells);
   horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
   horizontalHeader()->setFont(shopFont(look::labelPx));
+  connect(selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
+    if (now.isValid() && !m_following) emit cellTaken(now.row(), now.column());
+  });
+}
+
+void CellGrid::follow(int row, int column) {
+  const int across = column >= 0 ? column : std::max(currentIndex().column(), 0);
+  const QModelIndex wanted = m_cells->index(row, across);
+  if (!wanted.isValid() || wanted == currentIndex() || state() == QAbstractItemView::EditingState) return;
+  m_following = true;
+  setCurrentIndex(wanted);
+  m_following = false;
 }
 
 }  // namespace narrows

@@ -13,7 +13,9 @@ struct Cell {
   QString text;
   bool editable = false;
   bool bold = false;
-  QColor colour;  ///< of the ink; the usual where it is not valid
+  QColor colour{};  ///< of the ink; the usual where it is not valid
+  QString
+      exact{};  ///< what stands in it to be typed over and is copied: the exact figure; empty where there is none yet
 };
 
 class CellModel : public QAbstractTableModel {
@@ -46,12 +48,20 @@ class CellGrid : public FigureGrid {
   Q_OBJECT
 
  public:
-  explicit CellGrid(const QString& name, QWidget* parent = nullptr);
+  CellGrid(const QString& name, Session* session, QWidget* parent = nullptr);
   CellModel& cells() { return *m_cells; }
   void refresh() { m_cells->refresh(); }
+  /// Goes to a cell that was taken in hand elsewhere, and tells nobody; `column` -1 keeps the column. What is being
+  /// typed stays where it is.
+  void follow(int row, int column = -1);
+
+ signals:
+  /// The hand went to a cell of the grid.
+  void cellTaken(int row, int column);
 
  private:
   CellModel* m_cells;
+  bool m_following = false;
 };
 
 }  // namespace narrows

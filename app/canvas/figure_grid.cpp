@@ -1,30 +1,132 @@
 #include "canvas/figure_grid.h"
 
+#include <QClipboard>
+#include <QGuiApplication>
 #include <QHeaderView>
 #include <QKeyEvent>
 
 #include "canvas/look.h"
 #include "canvas/typing_delegate.h"
+#include "commands/session.h"
 #include "fonts.h"
 
 namespace narrows {
 
+namespace {
+
+/// Where figures are typed, digits are figures, not stages.
 bool offersDigit(const QEvent* event) {
   if (event->type() != QEvent::ShortcutOverride) return false;
   const auto* key = static_cast<const QKeyEvent*>(event);
   return key->modifiers() == Qt::NoModifier && key->key() >= Qt::Key_0 && key->key() <= Qt::Key_9;
 }
 
-FigureGrid::FigureGrid(const QString& name, QWidget* parent) : QTableView(parent) {
+/// A block of text as rows of cells.
+QList<QStringList> cellsOf(QString block) {
+  block.remove(QLatin1Char('\r'));
+  if (block.endsWith(QLatin1Char('\n'))) block.chop(1);
+  QList<QStringList> rows;
+  for (const QString& row : block.split(QLatin1Char('\n'))) rows.append(row.split(QLatin1Char('\t')));
+  return rows;
+}
+
+}  // namespace
+
+FigureGrid::FigureGrid(const QString& name, Session* session, QWidget* parent)
+    : QTableView(parent), m_session(session) {
   setItemDelegate(new TypingDelegate(this));
   setFont(shopFont(15.0));
   setAccessibleName(name);
-  setSelectionMode(QAbstractItemView::SingleSelection);
+  setSelectionMode(QAbstractItemView::ContiguousSelection);
   setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked |
                   QAbstractItemView::EditKeyPressed);
+  setTabKeyNavigation(true);
   verticalHeader()->setDefaultSectionSize(28);
   verticalHeader()->setMinimumSectionSize(28);
   verticalHeader()->setFont(shopFont(look::labelPx));
+}
+
+QString FigureGrid::copied() const {
+  QModelIndexList cells = selectionModel()->selectedIndexes();
+  if (cells.isEmpty() && currentIndex().isValid()) cells.append(currentIndex());
+  if (cells.isEmpty()) return {};
+  QRect block;
+  for (const QModelIndex& cell : cells) block |= QRect(cell.column(), cell.row(), 1, 1);
+  QStringList rows;
+  for (int row = block.top(); row <= block.bottom(); ++row) {
+    QStringList texts;
+    for (int column = block.left(); column <= block.right(); ++column) {
+      const QModelIndex cell = model()->index(row, column);
+      const bool typed = (cell.flags() & Qt::ItemIsEditable) != 0;
+      texts.append(cells.contains(cell) ? cell.data(typed ? Qt::EditRole : Qt::DisplayRole).toString() : QString());
+    }
+    rows.append(texts.join(QLatin1Char('\t')));
+  }
+  return rows.join(QLatin1Char('\n'));
+}
+
+bool FigureGrid::paste(const QString& block) {
+  const QModelIndex from = currentIndex();
+  if (!from.isValid() || block.isEmpty()) return false;
+  const QList<QStringList> cells = cellsOf(block);
+  const qsizetype wide = cells.front().size();
+  const int roomDown = model()->rowCount() - from.row(), roomAcross = model()->columnCount() - from.column();
+  for (qsizetype row = 0; row < cells.size(); ++row) {
+    if (cells[row].size() == wide) continue;
+    emit notUnderstood(tr("Nothing was pasted: a block has as many cells in every row, and its row %1 has %2, not %3.")
+                           .arg(row + 1)
+                           .arg(cells[row].size())
+                           .arg(wide));
+    return false;
+  }
+  if (cells.size() > roomDown || wide > roomAcross) {
+    emit notUnderstood(tr("Nothing was pasted: the block is %1 of %2, and from this cell there is room for %3 of %4.")
+                           .arg(tr("%n row(|s)", nullptr, static_cast<int>(cells.size())),
+                                tr("%n figure(|s)", nullptr, static_cast<int>(wide)),
+                                tr("%n row(|s)", nullptr, roomDown))
+                           .arg(roomAcross));
+    return false;
+  }
+  const bool taken =
+      m_session->performTogether(tr("Paste %n figure(|s)", nullptr, static_cast<int>(cells.size() * wide)), [&] {
+        for (int row = 0; row < cells.size(); ++row) {
+          for (int column = 0; column < wide; ++column) {
+            const QModelIndex cell = model()->index(from.row() + row, from.column() + column);
+            const QString& text = cells[row][column];
+            if (text == cell.data(Qt::EditRole).toString()) continue;
+            if ((cell.flags() & Qt::ItemIsEditable) == 0) {
+              emit notUnderstood(
+                  tr("Nothing was pasted: the block would go over %1, %2, which is worked out, not typed.")
+                      .arg(model()->headerData(cell.row(), Qt::Vertical).toString(),
+                           model()->headerData(cell.column(), Qt::Horizontal).toString()));
+              return false;
+            }
+            if (!model()->setData(cell, text, Qt::EditRole)) return false;
+          }
+        }
+        return true;
+      });
+  if (taken) emit understood();
+  return taken;
+}
+
+void FigureGrid::keyPressEvent(QKeyEvent* event) {
+  if (state() != QAbstractItemView::EditingState && event->matches(QKeySequence::Copy)) {
+    QGuiApplication::clipboard()->setText(copied());
+  } else if (state() != QAbstractItemView::EditingState && event->matches(QKeySequence::Paste)) {
+    paste(QGuiApplication::clipboard()->text());
+  } else {
+    QTableView::keyPressEvent(event);
+  }
+}
+
+bool FigureGrid::focusNextPrevChild(bool next) {
+  // Behind its last cell, and before its first, the keys go on to what stands beside the grid.
+  const QModelIndex now = currentIndex();
+  const int row = next ? model()->rowCount() - 1 : 0, column = next ? model()->columnCount() - 1 : 0;
+  if (!now.isValid() || (now.row() == row && now.column() == column))
+    return QAbstractScrollArea::focusNextPrevChild(next);
+  return QTableView::focusNextPrevChild(next);
 }
 
 bool FigureGrid::event(QEvent* event) {

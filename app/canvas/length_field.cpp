@@ -3,6 +3,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QVBoxLayout>
+#include <cmath>
 
 #include "canvas/look.h"
 #include "commands/session.h"
@@ -11,6 +12,14 @@ namespace narrows {
 
 Unit bareUnit(Notation notation) {
   return notation == Notation::Millimetres ? Unit::Millimetre : Unit::Inch;
+}
+
+QString exactText(Length length, Notation notation) {
+  constexpr double sameMm = 1e-6;
+  const std::string plain = showLength(length, notation, true);
+  const auto read = parseLength(plain, bareUnit(notation));
+  if (read && std::abs(read->mm() - length.mm()) < sameMm) return QString::fromStdString(plain);
+  return QString::fromStdString(writeLength(length, bareUnit(notation), 6, true));
 }
 
 LengthField::LengthField(const QString& name, const Session* session, QWidget* parent)

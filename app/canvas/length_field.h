@@ -42,6 +42,10 @@ class LengthField : public QWidget {
   std::optional<Length> m_length;
 };
 
+/// A length as text to be typed over and copied: as it is shown where that says all of it, else as a decimal in the
+/// book's unit. Read again it is the same length, to a millionth of the unit.
+QString exactText(Length length, Notation notation);
+
 /// Bare numbers are in this unit where lengths are shown in that notation.
 Unit bareUnit(Notation notation);
 

@@ -5,6 +5,7 @@
 #include <QPalette>
 #include <QStyleFactory>
 
+#include "canvas/english_plurals.h"
 #include "fonts.h"
 
 namespace narrows::look {
@@ -36,6 +37,7 @@ void say(QLabel* label, Voice voice) {
 
 void apply(QApplication& application) {
   loadFonts();
+  QCoreApplication::installTranslator(new EnglishPlurals(&application));
   application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
   application.setFont(shopFont(14.0));
   QPalette palette;
@@ -64,6 +66,11 @@ void apply(QApplication& application) {
       background: #FCFAF5; padding: 0 8px; color: #1F2A30; }
     QPushButton { padding: 0 14px; }
     QPushButton[large="true"] { min-height: 44px; }
+    QPushButton[group="true"] { text-align: left; padding: 0 2px; border: none; border-top: 1px solid #CFC7B6;
+      border-radius: 0; background: #FCFAF5; color: #55616A; min-height: 30px; }
+    QPushButton[group="true"]:checked { background: #FCFAF5; color: #1F2A30; border: none; border-top: 1px solid #CFC7B6; }
+    QPushButton[group="true"]:hover { color: #1F2A30; }
+    QPushButton[group="true"]:focus { border: 2px solid #A84A12; }
     QPushButton:hover { background: #F5F1E8; }
     QComboBox::drop-down { border: none; width: 22px; }
     QComboBox::down-arrow { image: none; border-left: 5px solid #FCFAF5; border-right: 5px solid #FCFAF5;

@@ -90,4 +90,15 @@ void SessionCanvas::keyPressEvent(QKeyEvent* event) {
   Canvas::keyPressEvent(event);
 }
 
+// Gone to another stage, or asked something by a dialog, the drawing never hears the button come up.
+void SessionCanvas::focusOutEvent(QFocusEvent* event) {
+  m_hand.letGo();
+  Canvas::focusOutEvent(event);
+}
+
+void SessionCanvas::hideEvent(QHideEvent* event) {
+  m_hand.letGo();
+  Canvas::hideEvent(event);
+}
+
 }  // namespace narrows

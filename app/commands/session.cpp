@@ -197,10 +197,24 @@ bool Session::push(const QString& words, const Result<Book>& edited, Pace pace) 
     return false;
   }
   if (*edited == *m_book) return true;
+  if (m_together) {
+    m_book = std::make_shared<const Book>(*edited);
+    return true;
+  }
   // What could not be opened again goes in no book.
   if (!isSound(*edited)) return false;
   m_undo.push(new BookCommand(this, words, m_book, std::make_shared<const Book>(*edited), pace));
   return true;
+}
+
+bool Session::performTogether(const QString& words, const std::function<bool()>& edits) {
+  endDrag();
+  const BookSnapshot before = m_book;
+  m_together = true;
+  const bool all = edits();
+  m_together = false;
+  const BookSnapshot after = std::exchange(m_book, before);
+  return all && push(words, *after, Pace::Rest);
 }
 
 bool Session::isSound(const Book& book) {

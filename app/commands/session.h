@@ -4,6 +4,7 @@
 #include <QObject>
 #include <QTimer>
 #include <QUndoStack>
+#include <functional>
 #include <memory>
 #include <optional>
 
@@ -47,6 +48,9 @@ class Session : public QObject {
   /// The same for one step by key of what is in hand: it shows at once, as a drag does, and steps of the same words,
   /// one after another, are one undo.
   bool performStep(const QString& words, const Result<Book>& edited);
+  /// Edits that belong together, each made from the book as the last left it: one undo of them all, or none where they
+  /// come back false. Nothing is shown before their end.
+  bool performTogether(const QString& words, const std::function<bool()>& edits);
   /// While something is dragged, undo puts it back and does no more.
   void undo();
   void redo();
@@ -123,6 +127,7 @@ class Session : public QObject {
   BookSnapshot m_book;
   BookSnapshot m_dragStart;
   QString m_dragWords;
+  bool m_together = false;
   std::shared_ptr<const Solved> m_solved;
   std::uint64_t m_revision = 0;
   QUndoStack m_undo;

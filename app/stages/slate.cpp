@@ -1,10 +1,16 @@
 #include "stages/slate.h"
 
+#include <QComboBox>
 #include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
 #include <QScrollArea>
+#include <QSignalBlocker>
 #include <QVBoxLayout>
 
+#include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/number_field.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -13,7 +19,8 @@ namespace {
 constexpr int slateWide = 270, barWide = 16;
 }
 
-Slate::Slate(QWidget* parent) : QFrame(parent), m_column(new QVBoxLayout(this)) {
+Slate::Slate(const Session* session, QWidget* parent)
+    : QFrame(parent), m_session(session), m_column(new QVBoxLayout(this)), m_into(m_column) {
   setObjectName(QStringLiteral("slate"));
   m_column->setContentsMargins(18, 14, 18, 14);
   m_column->setSpacing(4);
@@ -21,39 +28,147 @@ Slate::Slate(QWidget* parent) : QFrame(parent), m_column(new QVBoxLayout(this)) 
 }
 
 QLabel* Slate::addHeading(const QString& words) {
-  auto* label = new QLabel(words, this);
+  auto* label = new QLabel(words, into());
   label->setFont(shopFont(look::labelPx));
   look::say(label, look::Voice::Quiet);
   label->setWordWrap(true);
-  m_column->addWidget(label);
+  m_into->addWidget(label);
   return label;
 }
 
 QLabel* Slate::addHeadline(const QString& name) {
-  auto* label = new QLabel(this);
+  auto* label = new QLabel(into());
   label->setFont(shopFont(look::headPx, true));
   label->setAccessibleName(name);
   label->setWordWrap(true);
-  m_column->addWidget(label);
+  m_into->addWidget(label);
   return label;
 }
 
 QLabel* Slate::addFigure(const QString& name) {
-  auto* label = new QLabel(this);
+  auto* label = new QLabel(into());
   label->setFont(shopFont(look::figurePx));
   label->setAccessibleName(name);
   label->setTextFormat(Qt::PlainText);
   label->setWordWrap(true);
-  m_column->addWidget(label);
+  m_into->addWidget(label);
   return label;
 }
 
 void Slate::addWidget(QWidget* widget) {
-  m_column->addWidget(widget);
+  m_into->addWidget(widget);
 }
 
 void Slate::addSpace(int pixels) {
-  m_column->addSpacing(pixels);
+  m_into->addSpacing(pixels);
+}
+
+void Slate::addStretch() {
+  m_column->addStretch(1);
+}
+
+LengthField* Slate::addLength(const QString& name, std::function<Length()> shown, std::function<void(Length)> entered) {
+  auto* field = new LengthField(name, m_session, into());
+  place(field, name);
+  connect(field, &LengthField::lengthEntered, this, std::move(entered));
+  m_fields.push_back([field, shown = std::move(shown)] { field->setLength(shown()); });
+  return field;
+}
+
+LengthField* Slate::addAsk(const QString& name, const QString& hint, std::function<bool(Length)> asked) {
+  auto* field = new LengthField(name, m_session, into());
+  field->edit()->setPlaceholderText(hint);
+  place(field, name);
+  connect(field, &LengthField::lengthEntered, this, [field, asked = std::move(asked)](Length length) {
+    if (asked(length)) field->clear();
+  });
+  return field;
+}
+
+NumberField* Slate::addNumber(const QString& name, Range range, std::function<double()> shown,
+                              std::function<void(double)> entered) {
+  auto* field = new NumberField(name, into());
+  field->setRange(range.low, range.high);
+  field->setDecimals(range.decimals);
+  place(field, name);
+  connect(field, &QDoubleSpinBox::valueChanged, this, std::move(entered));
+  m_fields.push_back([field, shown = std::move(shown)] {
+    const QSignalBlocker quiet(field);
+    if (!field->hasFocus()) field->setValue(shown());
+  });
+  return field;
+}
+
+void Slate::place(QWidget* field, const QString& heading) {
+  m_headings[field] = addHeading(heading);
+  m_into->addWidget(field);
+}
+
+void Slate::showField(QWidget* field, bool shown) {
+  field->setVisible(shown);
+  m_headings[field]->setVisible(shown);
+}
+
+QComboBox* Slate::addBox(const QString& name) {
+  auto* box = new QComboBox(into());
+  box->setAccessibleName(name);
+  place(box, name);
+  return box;
+}
+
+QComboBox* Slate::addChoice(const QString& name, const QStringList& items, std::function<int()> shown,
+                            std::function<void(int)> chosen) {
+  QComboBox* box = addBox(name);
+  box->addItems(items);
+  connect(box, &QComboBox::activated, this, std::move(chosen));
+  m_fields.push_back([box, shown = std::move(shown)] { box->setCurrentIndex(shown()); });
+  return box;
+}
+
+QComboBox* Slate::addChanging(const QString& name, std::function<Choices()> shown, std::function<void(int)> chosen) {
+  QComboBox* box = addBox(name);
+  connect(box, &QComboBox::activated, this, std::move(chosen));
+  m_fields.push_back([box, shown = std::move(shown)] {
+    const Choices now = shown();
+    QStringList standing;
+    for (int i = 0; i < box->count(); ++i) standing << box->itemText(i);
+    if (standing != now.items) {
+      box->clear();
+      box->addItems(now.items);
+    }
+    box->setCurrentIndex(now.chosen);
+  });
+  return box;
+}
+
+QPushButton* Slate::beginGroup(const QString& title) {
+  endGroup();
+  auto* opens = new QPushButton(this);
+  opens->setCheckable(true);
+  opens->setProperty("group", true);
+  opens->setAccessibleName(title);
+  m_column->addWidget(opens);
+  m_group = new QWidget(this);
+  m_into = new QVBoxLayout(m_group);
+  m_into->setContentsMargins(0, 0, 0, 6);
+  m_into->setSpacing(4);
+  m_column->addWidget(m_group);
+  const auto show = [opens, title, group = m_group](bool open) {
+    opens->setText((open ? QStringLiteral("▾  ") : QStringLiteral("▸  ")) + title);
+    group->setVisible(open);
+  };
+  show(false);
+  connect(opens, &QPushButton::toggled, m_group, show);
+  return opens;
+}
+
+void Slate::endGroup() {
+  m_group = nullptr;
+  m_into = m_column;
+}
+
+void Slate::refresh() {
+  for (const auto& one : m_fields) one();
 }
 
 QWidget* Slate::scrolled(QWidget* parent) {
@@ -73,10 +188,6 @@ QWidget* Slate::firstField() const {
     if (one->isVisible() && one->isEnabled() && (one->focusPolicy() & Qt::TabFocus) != 0) return one;
   }
   return nullptr;
-}
-
-void Slate::addStretch() {
-  m_column->addStretch(1);
 }
 
 }  // namespace narrows

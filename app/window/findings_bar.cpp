@@ -7,7 +7,6 @@
 #include <QVBoxLayout>
 
 #include "canvas/look.h"
-#include "canvas/words.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -106,7 +105,7 @@ void FindingsBar::refill() {
   m_heading->setText(solved->findings.empty()
                          ? tr("What wants looking at: nothing.")
                          : tr("What wants looking at: %1")
-                               .arg(counted(static_cast<int>(solved->findings.size()), tr("place"), tr("places"))));
+                               .arg(tr("%n place(|s)", nullptr, static_cast<int>(solved->findings.size()))));
   fitRows();
   m_list->setVisible(!solved->findings.empty());
 }

@@ -13,7 +13,6 @@
 
 #include "canvas/length_field.h"
 #include "canvas/look.h"
-#include "canvas/words.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -193,8 +192,8 @@ void PrintPanel::count() {
   for (const Drawing& drawing : drawings) {
     for (const Tile& one : tile(drawing, *paper).tiles) pages += one.isEmpty ? 0 : 1;
   }
-  const QString files = counted(static_cast<int>(drawings.size()), tr("file"), tr("files"));
-  m_outcome->setText(m_format->currentIndex() == 0 ? tr("%1, %2").arg(files, counted(pages, tr("page"), tr("pages")))
+  const QString files = tr("%n file(|s)", nullptr, static_cast<int>(drawings.size()));
+  m_outcome->setText(m_format->currentIndex() == 0 ? tr("%1, %2").arg(files, tr("%n page(|s)", nullptr, pages))
                                                    : files);
   m_write->setEnabled(!drawings.empty());
 }
@@ -210,7 +209,7 @@ void PrintPanel::write() {
     const auto written = writeSheets(drawings, folder.toStdString(), format, paper);
     return [this, written, folder] {
       m_outcome->setText(written ? tr("Written: %1 in %2")
-                                       .arg(counted(static_cast<int>(written->size()), tr("file"), tr("files")),
+                                       .arg(tr("%n file(|s)", nullptr, static_cast<int>(written->size())),
                                             QDir::toNativeSeparators(folder))
                                  : QString::fromStdString(describe(written.error()[0])));
     };

@@ -1,9 +1,14 @@
 #pragma once
 // Fairing a whole table within a tolerance.
 
+#include <string_view>
+
 #include "fairing/table_line.h"
 
 namespace narrows {
+
+/// Why a figure was faired, as the book keeps it, where the whole table was faired at once.
+inline constexpr std::string_view fairedWithTable = "faired with the table";
 
 /// One figure moved, in its own axis.
 struct MovedFigure {

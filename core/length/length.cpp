@@ -309,6 +309,11 @@ std::string showLength(Length length, Notation notation, bool plain) {
   return {};
 }
 
+std::string showThin(Length length, Notation notation) {
+  if (notation == Notation::Millimetres) return showDecimal(length.mm(), 1) + " mm";
+  return showFeetInches(length.mm(), 64, false, false);
+}
+
 Length notationStep(Notation notation) {
   switch (notation) {
     case Notation::FeetInches16:

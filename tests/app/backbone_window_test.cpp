@@ -243,6 +243,7 @@ class BackboneWindowTest : public WindowCase {
     QCOMPARE(session().book()->backbone.lamination.results.size(), std::size_t{1});
     QVERIFY(backbone().lamination->springShare > 1.4 * theory);
     // A strip that will not go round is told with what would.
+    openGroups();
     for (LengthField* field : page->findChildren<LengthField*>()) {
       if (!field->edit()->accessibleName().startsWith("Strips thick")) continue;
       field->edit()->setFocus();

@@ -123,6 +123,23 @@ class HandsAndKeysTest : public WindowCase {
     QCOMPARE(session().undoStack()->count(), 1);
   }
 
+  void whatIsHeldIsLetGoWhereTheDrawingIsLeft() {
+    open("osier");
+    takeMark(3, 4);
+    auto* drawing = qobject_cast<Canvas*>(m_window->lining()->drawing());
+    drawing->grab();
+    const QPoint at = handleOf(drawing, 3, 4).toPoint();
+    const double was = session().solved()->lining->lines[3].shares[4];
+    QTest::mousePress(drawing, Qt::LeftButton, {}, at);
+    QTest::mouseMove(drawing, at + QPoint(0, -8));
+    QVERIFY(session().isDragging());
+    m_window->goToNumber(2);  // the button comes up over another drawing, which knows nothing of it
+    QVERIFY(!session().isDragging());
+    QVERIFY(settled());
+    QCOMPARE(session().undoStack()->count(), 1);
+    QVERIFY(session().solved()->lining->lines[3].shares[4] > was);
+  }
+
   void aLineTakenOutIsNotDraggedBeforeTheAnswerComes() {
     open("osier");
     m_window->goToNumber(1);
@@ -295,6 +312,7 @@ class HandsAndKeysTest : public WindowCase {
     QVERIFY(session().perform("Lengths", setNotation(*session().book(), static_cast<Notation>(notation))));
     QVERIFY(settled());
     std::set<QString> seen;
+    openGroups();
     everyPage([&] {
       for (LengthField* field : m_window->findChildren<LengthField*>()) {
         if (!field->isVisible()) continue;

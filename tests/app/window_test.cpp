@@ -243,14 +243,15 @@ class WindowTest : public WindowCase {
     auto* grid = m_window->lining()->findChild<WidthsGrid*>();
     const int column = static_cast<int>(solved()->lining->master);
     grid->setFocus();
-    grid->setCurrentCell(grid->rowCount() - 1, column);
+    grid->setCurrentIndex(grid->model()->index(grid->model()->rowCount() - 1, column));
     QTest::keyClicks(grid, "4");
     auto* editor = qobject_cast<QLineEdit*>(QApplication::focusWidget());
     QVERIFY(editor != nullptr);
     QTest::keyClicks(editor, " 3/4");
     QTest::keyClick(editor, Qt::Key_Return);
     QTRY_COMPARE(m_window->session().book()->boatPlan().widths[0].mm(), inches(4.75).mm());
-    QTRY_COMPARE(grid->item(grid->rowCount() - 1, column)->text(), QString::fromUtf8("4 3\u20444"));
+    QTRY_COMPARE(grid->model()->index(grid->model()->rowCount() - 1, column).data().toString(),
+                 QString::fromUtf8("4 3\u20444"));
   }
 
   void nonsenseInTheTableIsAnsweredBesideItAndChangesNothing() {
@@ -468,7 +469,7 @@ class WindowTest : public WindowCase {
     m_window->goToNumber(4);
     auto* grid = m_window->lining()->findChild<WidthsGrid*>();
     grid->setFocus();
-    grid->setCurrentCell(0, static_cast<int>(solved()->lining->master));
+    grid->setCurrentIndex(grid->model()->index(0, static_cast<int>(solved()->lining->master)));
     QTest::keyClicks(grid, "3");
     QVERIFY(qobject_cast<QLineEdit*>(QApplication::focusWidget()) != nullptr);
     m_window->session().closeCleanly();

@@ -2,6 +2,7 @@
 // A test of the window: a fresh one for every case, its own folders, nothing of the builder's touched.
 
 #include <QApplication>
+#include <QPushButton>
 #include <QSettings>
 #include <QTemporaryDir>
 #include <QTest>
@@ -41,6 +42,12 @@ class WindowCase : public QObject {
           return solved != nullptr && solved->revision == session().revision() && !solved->waits();
         },
         20000);
+  }
+  /// Opens whatever is folded on the slates.
+  void openGroups() {
+    for (QPushButton* group : m_window->findChildren<QPushButton*>()) {
+      if (group->property("group").toBool()) group->setChecked(true);
+    }
   }
   /// Types where the keyboard is.
   static void type(const QString& text) {

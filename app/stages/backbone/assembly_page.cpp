@@ -7,7 +7,6 @@
 #include <cmath>
 
 #include "canvas/length_field.h"
-#include "canvas/words.h"
 #include "stages/backbone/assembly_drawing.h"
 #include "stages/slate.h"
 
@@ -30,7 +29,7 @@ QLineEdit* textField(Slate* slate, const QString& name) {
 
 AssemblyPage::AssemblyPage(Session* session, QWidget* parent)
     : BackbonePage(session, parent), m_drawing(new AssemblyDrawing(session)) {
-  auto* slate = new Slate(this);
+  auto* slate = new Slate(session, this);
   m_name = slate->addHeadline(tr("Timber in hand"));
   m_size = slate->addFigure(tr("Its size"));
   m_point = slate->addFigure(tr("Point in hand"));
@@ -41,6 +40,7 @@ AssemblyPage::AssemblyPage(Session* session, QWidget* parent)
   connect(print, &QPushButton::clicked, this, &AssemblyPage::printAsked);
   makeTimberFields(slate);
   makeButtons(slate);
+  slate->endGroup();
   arrange(m_drawing, nullptr, slate);
   connect(m_drawing, &AssemblyDrawing::chosen, this, &AssemblyPage::refresh);
 }
@@ -63,6 +63,7 @@ void AssemblyPage::makeTimberFields(Slate* slate) {
         return timber != nullptr ? timber->siding : none;
       },
       true);
+  slate->beginGroup(tr("Its name and wood"));
   m_rename = textField(slate, tr("Its name"));
   connect(m_rename, &QLineEdit::editingFinished, this, [this] {
     if (!m_rename->isModified()) return;
@@ -86,6 +87,7 @@ void AssemblyPage::makeTimberFields(Slate* slate) {
         },
         true);
   });
+  slate->beginGroup(tr("Joints and hood ends"));
   m_stemMake = choiceField(
       slate, tr("Hood ends land on"), {tr("a rabbeted stem"), tr("an inner stem, outer added"), tr("a bevelled stem")},
       [](const BackbonePlan& plan) { return static_cast<int>(plan.rabbet.stem); },
@@ -121,6 +123,7 @@ void AssemblyPage::makeButtons(Slate* slate) {
   m_join->setAccessibleName(tr("Join it to"));
   slate->addWidget(m_join);
   connect(m_join, &QComboBox::activated, this, &AssemblyPage::joinTimbers);
+  slate->beginGroup(tr("Timbers and bolts"));
   slate->addHeading(tr("Add a timber"));
   m_add = new QComboBox(slate);
   m_add->setAccessibleName(tr("Add a timber"));
@@ -206,7 +209,7 @@ void AssemblyPage::showPage() {
                         .arg(shown(stopwater.diameterMm), shown(stopwater.at.x()), shown(stopwater.at.y()));
     }
   }
-  fastened << tr("%1 in all.").arg(counted(static_cast<int>(now.plan.bolts.size()), tr("bolt"), tr("bolts")));
+  fastened << tr("%n bolt(|s) in all.", nullptr, static_cast<int>(now.plan.bolts.size()));
   m_stopwaters->setText(fastened.join(QLatin1Char('\n')));
   if (!m_rename->hasFocus()) m_rename->setText(QString::fromStdString(timber->name));
   if (!m_species->hasFocus()) m_species->setText(QString::fromStdString(timber->species));

@@ -1,18 +1,13 @@
 #include "stages/backbone/backbone_page.h"
 
-#include <QComboBox>
-#include <QDoubleSpinBox>
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QLineEdit>
-#include <QSignalBlocker>
 #include <QSplitter>
 
 #include "canvas/canvas.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/number_field.h"
-#include "stages/slate.h"
 
 namespace narrows {
 
@@ -49,13 +44,14 @@ void BackbonePage::arrange(Canvas* drawing, QWidget* below, Slate* slate, int be
   }
   column->addWidget(m_told);
   row->addWidget(left, 1);
+  m_slate = slate;
   slate->addStretch();
   row->addWidget(slate->scrolled(this));
 }
 
 void BackbonePage::refresh() {
   if (backbone() == nullptr) return;
-  for (const auto& one : m_refreshers) one();
+  if (m_slate != nullptr) m_slate->refresh();
   showPage();
 }
 
@@ -81,6 +77,14 @@ QString BackbonePage::degrees(double rad) const {
   return QString::fromStdString(showDecimal(radians(rad).deg(), 1)) + QStringLiteral("°");
 }
 
+QString BackbonePage::thin(double mm) const {
+  return QString::fromStdString(showThin(millimetres(mm), m_session->notation()));
+}
+
+Cell BackbonePage::lengthCell(Length length) const {
+  return {shown(length.mm()), true, false, {}, exactText(length, m_session->notation())};
+}
+
 BackbonePlan BackbonePage::shownPlan() const {
   return planInHand(*m_session->book(), backbone() != nullptr ? backbone()->plan : BackbonePlan());
 }
@@ -97,77 +101,59 @@ bool BackbonePage::perform(const QString& words, const Result<Book>& edited) {
 
 LengthField* BackbonePage::lengthField(Slate* slate, const QString& name, const QString& words,
                                        std::function<Length&(BackbonePlan&)> at, bool own) {
-  slate->addHeading(name);
-  auto* field = new LengthField(name, m_session, slate);
-  slate->addWidget(field);
-  connect(field, &LengthField::lengthEntered, this, [this, words, at, own](Length length) {
-    change(
-        words, [&](BackbonePlan& plan) { at(plan) = length; }, own);
-  });
-  m_refreshers.push_back([this, field, at] {
-    BackbonePlan plan = shownPlan();
-    field->setLength(at(plan));
-  });
-  return field;
+  return slate->addLength(
+      name,
+      [this, at] {
+        BackbonePlan plan = shownPlan();
+        return at(plan);
+      },
+      [this, words, at, own](Length length) {
+        change(
+            words, [&](BackbonePlan& plan) { at(plan) = length; }, own);
+      });
 }
 
-QDoubleSpinBox* BackbonePage::numberField(Slate* slate, const QString& name, const QString& words, double low,
-                                          double high, int decimals, std::function<double&(BackbonePlan&)> at) {
-  slate->addHeading(name);
-  auto* field = new NumberField(name, slate);
-  field->setRange(low, high);
-  field->setDecimals(decimals);
-  slate->addWidget(field);
-  connect(field, &QDoubleSpinBox::valueChanged, this,
-          [this, words, at](double value) { change(words, [&](BackbonePlan& plan) { at(plan) = value; }); });
-  m_refreshers.push_back([this, field, at] {
-    BackbonePlan plan = shownPlan();
-    const QSignalBlocker quiet(field);
-    if (!field->hasFocus()) field->setValue(at(plan));
-  });
-  return field;
+NumberField* BackbonePage::numberField(Slate* slate, const QString& name, const QString& words, Slate::Range range,
+                                       std::function<double&(BackbonePlan&)> at) {
+  return slate->addNumber(
+      name, range,
+      [this, at] {
+        BackbonePlan plan = shownPlan();
+        return at(plan);
+      },
+      [this, words, at](double value) { change(words, [&](BackbonePlan& plan) { at(plan) = value; }); });
 }
 
 QComboBox* BackbonePage::choiceField(Slate* slate, const QString& name, const QStringList& items,
                                      std::function<int(const BackbonePlan&)> get,
                                      std::function<void(BackbonePlan&, int)> set) {
-  slate->addHeading(name);
-  auto* box = new QComboBox(slate);
-  box->setAccessibleName(name);
-  box->addItems(items);
-  slate->addWidget(box);
-  connect(box, &QComboBox::activated, this, [this, name, box, set](int index) {
-    change(tr("%1: %2").arg(name, box->currentText()), [&](BackbonePlan& plan) { set(plan, index); });
-  });
-  m_refreshers.push_back([this, box, get] { box->setCurrentIndex(get(shownPlan())); });
-  return box;
+  return slate->addChoice(
+      name, items, [this, get] { return get(shownPlan()); },
+      [this, name, items, set](int index) {
+        change(tr("%1: %2").arg(name, items[index]), [&](BackbonePlan& plan) { set(plan, index); });
+      });
 }
 
 QComboBox* BackbonePage::timberField(Slate* slate, const QString& name, std::function<TimberId&(BackbonePlan&)> at) {
-  slate->addHeading(name);
-  auto* box = new QComboBox(slate);
-  box->setAccessibleName(name);
-  slate->addWidget(box);
-  connect(box, &QComboBox::activated, this, [this, name, box, at](int index) {
-    change(
-        tr("%1: %2").arg(name, box->currentText()),
-        [&](BackbonePlan& plan) {
-          at(plan) = index > 0 && static_cast<std::size_t>(index) <= plan.timbers.size()
-                         ? plan.timbers[static_cast<std::size_t>(index) - 1].id
-                         : TimberId();
-        },
-        true);
-  });
-  m_refreshers.push_back([this, box, at] {
-    BackbonePlan plan = shownPlan();
-    box->clear();
-    box->addItem(tr("none yet"));
-    for (const Timber& timber : plan.timbers) {
-      box->addItem(QString::fromStdString(timber.name));
-      if (timber.id == at(plan)) box->setCurrentIndex(box->count() - 1);
-    }
-  });
-  return box;
+  return slate->addChanging(
+      name,
+      [this, at] {
+        BackbonePlan plan = shownPlan();
+        Slate::Choices found{{tr("none yet")}};
+        for (const Timber& timber : plan.timbers) {
+          found.items << QString::fromStdString(timber.name);
+          if (timber.id == at(plan)) found.chosen = static_cast<int>(found.items.size()) - 1;
+        }
+        return found;
+      },
+      [this, name, at](int index) {
+        const BackbonePlan plan = shownPlan();
+        const bool none = index <= 0 || static_cast<std::size_t>(index) > plan.timbers.size();
+        const TimberId chosen = none ? TimberId() : plan.timbers[static_cast<std::size_t>(index) - 1].id;
+        const QString timber = none ? tr("none") : QString::fromStdString(plan.find(chosen)->name);
+        change(
+            tr("%1: %2").arg(name, timber), [&](BackbonePlan& own) { at(own) = chosen; }, true);
+      });
 }
 
 std::optional<Length> BackbonePage::readLength(const QString& text) {

@@ -3,22 +3,21 @@
 
 #include <QWidget>
 #include <functional>
-#include <vector>
 
 #include "book/backbone_edits.h"
+#include "canvas/cell_grid.h"
 #include "commands/session.h"
+#include "stages/slate.h"
 
 class QComboBox;
-class QDoubleSpinBox;
 class QLabel;
 class QSplitter;
 
 namespace narrows {
 
 class Canvas;
-class CellGrid;
 class LengthField;
-class Slate;
+class NumberField;
 
 class BackbonePage : public QWidget {
   Q_OBJECT
@@ -39,6 +38,10 @@ class BackbonePage : public QWidget {
   const Backbone* backbone() const;
   QString shown(double mm) const;
   QString degrees(double rad) const;
+  /// The thickness of a thin thing.
+  QString thin(double mm) const;
+  /// A cell in which a length stands, to be typed over.
+  Cell lengthCell(Length length) const;
   /// One edit of the plan. `own`: the timbers shown become the builder's own with it.
   void change(const QString& words, const std::function<void(BackbonePlan&)>& edit, bool own = false);
   bool perform(const QString& words, const Result<Book>& edited);
@@ -47,8 +50,8 @@ class BackbonePage : public QWidget {
   /// A field for a length of the plan, headed by its name.
   LengthField* lengthField(Slate* slate, const QString& name, const QString& words,
                            std::function<Length&(BackbonePlan&)> at, bool own = false);
-  QDoubleSpinBox* numberField(Slate* slate, const QString& name, const QString& words, double low, double high,
-                              int decimals, std::function<double&(BackbonePlan&)> at);
+  NumberField* numberField(Slate* slate, const QString& name, const QString& words, Slate::Range range,
+                           std::function<double&(BackbonePlan&)> at);
   QComboBox* choiceField(Slate* slate, const QString& name, const QStringList& items,
                          std::function<int(const BackbonePlan&)> get, std::function<void(BackbonePlan&, int)> set);
   /// Chooses which timber a thing is got out of; the first is none.
@@ -60,7 +63,7 @@ class BackbonePage : public QWidget {
 
  private:
   BackbonePlan shownPlan() const;
-  std::vector<std::function<void()>> m_refreshers;
+  Slate* m_slate = nullptr;
   QLabel* m_told;
 };
 

@@ -5,7 +5,6 @@
 #include <QTabBar>
 #include <QVBoxLayout>
 
-#include "canvas/words.h"
 #include "fonts.h"
 #include "stages/backbone/assembly_drawing.h"
 #include "stages/backbone/assembly_page.h"
@@ -97,10 +96,10 @@ QString BackboneStage::standing() const {
   if (now.plan.timbers.empty()) return tr("nothing to draw yet");
   int fouls = 0;
   for (const BoltClash& clash : now.clashes) fouls += clash.clearMm < clash.wantedMm ? 1 : 0;
-  const QString timbers = counted(static_cast<int>(now.plan.timbers.size()), tr("timber"), tr("timbers"));
+  const QString timbers = tr("%n timber(|s)", nullptr, static_cast<int>(now.plan.timbers.size()));
   if (!now.problems.empty())
-    return tr("%1, %2").arg(timbers, counted(static_cast<int>(now.problems.size()), tr("fault"), tr("faults")));
-  if (fouls > 0) return tr("%1, %2").arg(timbers, counted(fouls, tr("bolt fouls"), tr("bolts foul")));
+    return tr("%1, %2").arg(timbers, tr("%n fault(|s)", nullptr, static_cast<int>(now.problems.size())));
+  if (fouls > 0) return tr("%1, %2").arg(timbers, tr("%n bolt( fouls|s foul)", nullptr, fouls));
   return now.drawnByUs ? tr("%1, as drawn").arg(timbers) : timbers;
 }
 

@@ -1,22 +1,21 @@
 #include "stages/backbone/bent_page.h"
 
-#include <QComboBox>
-#include <QDoubleSpinBox>
 #include <QHeaderView>
 #include <QLabel>
-#include <QLineEdit>
 #include <QPainter>
-#include <QSignalBlocker>
+#include <array>
 #include <cmath>
 
 #include "canvas/length_field.h"
 #include "canvas/look.h"
-#include "canvas/number_field.h"
-#include "canvas/words.h"
 #include "fonts.h"
-#include "stages/slate.h"
 
 namespace narrows {
+
+namespace {
+/// Of the table of results: what is typed.
+constexpr int cameOutColumn = 3;
+}  // namespace
 
 BentDrawing::BentDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("The bent part and its form"));
@@ -143,9 +142,9 @@ void BentDrawing::paintDrawing(QPainter& painter) {
 BentPage::BentPage(Session* session, bool builtUp, QWidget* parent)
     : BackbonePage(session, parent),
       m_drawing(new BentDrawing(session)),
-      m_grid(new CellGrid(builtUp ? tr("Pieces of the blank") : tr("What came off the form"), this)) {
+      m_grid(new CellGrid(builtUp ? tr("Pieces of the blank") : tr("What came off the form"), session, this)) {
   m_drawing->chooseBuiltUp(builtUp);
-  auto* slate = new Slate(this);
+  auto* slate = new Slate(session, this);
   m_head = slate->addHeadline(builtUp ? tr("Pieces") : tr("Strips"));
   m_bend = slate->addFigure(tr("Bend"));
   m_form = slate->addFigure(builtUp ? tr("Joints") : tr("Form"));
@@ -162,16 +161,13 @@ BentPage::BentPage(Session* session, bool builtUp, QWidget* parent)
 void BentPage::makeLamination(Slate* slate) {
   m_timber = timberField(slate, tr("Bend this timber"),
                          [](BackbonePlan& plan) -> TimberId& { return plan.lamination.timber; });
-  slate->addHeading(tr("Or a frame"));
-  m_frame = new QComboBox(slate);
-  m_frame->setAccessibleName(tr("Or a frame"));
-  slate->addWidget(m_frame);
-  connect(m_frame, &QComboBox::activated, this, [this](int index) {
-    const std::string frame = index > 0 ? m_frame->itemData(index).toString().toStdString() : std::string();
-    change(tr("Bend %1").arg(m_frame->currentText()), [&](BackbonePlan& plan) { plan.lamination.frame = frame; });
-  });
-  lengthField(slate, tr("Frame sided"), tr("Change a frame's siding"),
-              [](BackbonePlan& plan) -> Length& { return plan.lamination.frameSiding; });
+  slate->addChanging(
+      tr("Or a frame"), [this] { return frames(); },
+      [this](int index) {
+        const std::string frame = index > 0 ? m_frames[static_cast<std::size_t>(index) - 1] : std::string();
+        change(index > 0 ? tr("Bend the frame at station %1").arg(QString::fromStdString(frame)) : tr("Bend no frame"),
+               [&](BackbonePlan& plan) { plan.lamination.frame = frame; });
+      });
   QStringList woods;
   for (const UsualBend& usual : usualBends()) {
     if (!woods.contains(QString::fromStdString(usual.species))) woods << QString::fromStdString(usual.species);
@@ -186,35 +182,34 @@ void BentPage::makeLamination(Slate* slate) {
       slate, tr("Bent"), {tr("cold"), tr("steamed"), tr("green, steamed")},
       [](const BackbonePlan& plan) { return static_cast<int>(plan.lamination.bending); },
       [](BackbonePlan& plan, int index) { plan.lamination.bending = static_cast<Bending>(index); });
-  slate->addHeading(tr("Radius over thickness, in this shop"));
-  m_ratio = new NumberField(tr("Radius over thickness, in this shop"), slate);
-  m_ratio->setRange(5.0, 400.0);
-  m_ratio->setDecimals(0);
-  slate->addWidget(m_ratio);
-  connect(m_ratio, &QDoubleSpinBox::valueChanged, this, [this](double value) {
-    change(tr("Bend to a ratio of %1").arg(value, 0, 'f', 0), [&](BackbonePlan& plan) {
-      LaminationPlan& now = plan.lamination;
-      std::erase_if(now.ratios,
-                    [&](const BendRatio& one) { return one.species == now.species && one.bending == now.bending; });
-      now.ratios.push_back({now.species, now.bending, value});
-    });
-  });
-  using Member = Length LaminationPlan::*;
-  const std::vector<std::pair<QString, Member>> fields{
-      {tr("Stack deep (0: as the timber is drawn)"), &LaminationPlan::moulding},
-      {tr("Strips thick (0: as thick as bends)"), &LaminationPlan::strip},
-      {tr("For cleaning up, on the width"), &LaminationPlan::cleanUp},
-      {tr("For trimming, each end"), &LaminationPlan::trim},
-      {tr("Boards wide"), &LaminationPlan::boardWidth},
-      {tr("Boards thick"), &LaminationPlan::boardThickness},
-      {tr("Boards long"), &LaminationPlan::boardLength},
-      {tr("Saw kerf"), &LaminationPlan::kerf},
-      {tr("Clamps apart"), &LaminationPlan::clampSpacing}};
-  for (const auto& [name, member] : fields) {
-    const Member at = member;
+  slate->addNumber(
+      tr("Radius over thickness, in this shop"), {5.0, 400.0, 0},
+      [this] { return bendFor(m_session->book()->backbone.lamination).ratio; },
+      [this](double value) {
+        change(tr("Bend to a ratio of %1").arg(value, 0, 'f', 0), [&](BackbonePlan& plan) {
+          LaminationPlan& now = plan.lamination;
+          std::erase_if(now.ratios,
+                        [&](const BendRatio& one) { return one.species == now.species && one.bending == now.bending; });
+          now.ratios.push_back({now.species, now.bending, value});
+        });
+      });
+  const auto field = [&](const QString& name, Length LaminationPlan::*at) {
     lengthField(slate, name, tr("Change the lamination"),
                 [at](BackbonePlan& plan) -> Length& { return plan.lamination.*at; });
-  }
+  };
+  slate->beginGroup(tr("The stack"));
+  field(tr("Stack deep (0: as the timber is drawn)"), &LaminationPlan::moulding);
+  field(tr("Strips thick (0: as thick as bends)"), &LaminationPlan::strip);
+  field(tr("Frame sided"), &LaminationPlan::frameSiding);
+  field(tr("For cleaning up, on the width"), &LaminationPlan::cleanUp);
+  field(tr("For trimming, each end"), &LaminationPlan::trim);
+  slate->beginGroup(tr("Boards and clamps"));
+  field(tr("Boards wide"), &LaminationPlan::boardWidth);
+  field(tr("Boards thick"), &LaminationPlan::boardThickness);
+  field(tr("Boards long"), &LaminationPlan::boardLength);
+  field(tr("Saw kerf"), &LaminationPlan::kerf);
+  field(tr("Clamps apart"), &LaminationPlan::clampSpacing);
+  slate->endGroup();
   m_grid->cells().columns = {tr("strips"),           tr("along it"),  tr("across, on the form"),
                              tr("across, released"), tr("gave back"), tr("theory")};
   m_grid->cells().rows = [this] {
@@ -230,6 +225,19 @@ void BentPage::makeLamination(Slate* slate) {
   };
   m_grid->cells().cell = [this](int row, int column) { return resultCell(row, column); };
   m_grid->cells().entered = [this](int row, int column, const QString& text) { return result(row, column, text); };
+}
+
+Slate::Choices BentPage::frames() {
+  Slate::Choices found{{tr("no, the timber")}};
+  m_frames.clear();
+  for (const StationColumn& station : m_session->solved()->fair->stations) {
+    if (!station.distance) continue;
+    m_frames.push_back(station.name);
+    found.items << tr("the frame at station %1").arg(QString::fromStdString(station.name));
+    if (station.name == m_session->book()->backbone.lamination.frame)
+      found.chosen = static_cast<int>(found.items.size()) - 1;
+  }
+  return found;
 }
 
 void BentPage::makeBlank(Slate* slate) {
@@ -266,42 +274,28 @@ void BentPage::makeBlank(Slate* slate) {
 Cell BentPage::resultCell(int row, int column) const {
   const auto& results = m_session->book()->backbone.lamination.results;
   const Lamination& now = *backbone()->lamination;
+  const auto percent = [](double share) { return QStringLiteral("%1 %").arg(100.0 * share, 0, 'f', 2); };
   if (static_cast<std::size_t>(row) >= results.size()) {
-    switch (column) {
-      case 0:
-        return {QString::number(now.strips), false, false, look::quietInk};
-      case 1:
-        return {shown(now.formMiddle.lengthMm()), false, false, look::quietInk};
-      case 2:
-        return {shown(now.formOpeningMm), false, false, look::quietInk};
-      case 3:
-        return {tr("type it"), true, false, look::quietInk};
-      case 4:
-        return {};
-      default:
-        return {QStringLiteral("%1 %").arg(100.0 * springback(now.strips), 0, 'f', 2), false, false, look::quietInk};
-    }
+    // The one on the form now: what it comes off at is to be typed.
+    const std::array<QString, 6> words{QString::number(now.strips),
+                                       shown(now.formMiddle.lengthMm()),
+                                       shown(now.formOpeningMm),
+                                       tr("type it"),
+                                       QString(),
+                                       percent(springback(now.strips))};
+    return {words[static_cast<std::size_t>(column)], column == cameOutColumn, false, look::quietInk};
   }
   const SpringbackResult& one = results[static_cast<std::size_t>(row)];
+  if (column == cameOutColumn) return lengthCell(one.cameOut);
   const auto share = comeBackOf(one, Unit::Millimetre);
-  switch (column) {
-    case 0:
-      return {QString::number(one.strips), false, false, {}};
-    case 1:
-      return {shown(one.length.mm()), false, false, {}};
-    case 2:
-      return {shown(one.formOpening.mm()), false, false, {}};
-    case 3:
-      return {shown(one.cameOut.mm()), true, true, {}};
-    case 4:
-      return {share ? QStringLiteral("%1 %").arg(100.0 * *share, 0, 'f', 2) : QString(), false, true, {}};
-    default:
-      return {QStringLiteral("%1 %").arg(100.0 * springback(std::max(one.strips, 2)), 0, 'f', 2), false, false, {}};
-  }
+  const std::array<QString, 6> words{QString::number(one.strips),         shown(one.length.mm()),
+                                     shown(one.formOpening.mm()),         QString(),
+                                     share ? percent(*share) : QString(), percent(springback(std::max(one.strips, 2)))};
+  return {words[static_cast<std::size_t>(column)], false, column == cameOutColumn + 1};
 }
 
 bool BentPage::result(int row, int column, const QString& text) {
-  if (column != 3) return false;
+  if (column != cameOutColumn) return false;
   LaminationPlan plan = m_session->book()->backbone.lamination;
   const bool isNew = static_cast<std::size_t>(row) >= plan.results.size();
   if (text.isEmpty()) {
@@ -332,17 +326,7 @@ bool BentPage::result(int row, int column, const QString& text) {
 
 void BentPage::showLamination() {
   const LaminationPlan& plan = m_session->book()->backbone.lamination;
-  m_frame->clear();
-  m_frame->addItem(tr("no, the timber"));
-  for (const StationColumn& station : m_session->solved()->fair->stations) {
-    if (!station.distance) continue;
-    const QString name = QString::fromStdString(station.name);
-    m_frame->addItem(tr("the frame at station %1").arg(name), name);
-    if (station.name == plan.frame) m_frame->setCurrentIndex(m_frame->count() - 1);
-  }
   const UsualBend bend = bendFor(plan);
-  const QSignalBlocker quiet(m_ratio);
-  if (!m_ratio->hasFocus()) m_ratio->setValue(bend.ratio);
   const Problems& problems = backbone()->laminationProblems;
   const bool has = backbone()->lamination.has_value();
   for (QLabel* label : {m_bend, m_form, m_stock}) label->setVisible(has);
@@ -358,18 +342,17 @@ void BentPage::showLamination() {
     return;
   }
   const Lamination& made = *backbone()->lamination;
-  m_head->setText(tr("%1 strips").arg(made.strips));
-  m_bend->setText(tr("%1 mm each. Tightest %2 inside, %3 outside; up to %4 mm bends.")
-                      .arg(made.stripMm, 0, 'f', 1)
-                      .arg(shown(made.insideRadiusMm), shown(made.outsideRadiusMm))
-                      .arg(made.thickestMm, 0, 'f', 1));
+  m_head->setText(tr("%n strip(|s)", nullptr, made.strips));
+  m_bend->setText(
+      tr("%1 each. Tightest %2 inside, %3 outside; up to %4 bends.")
+          .arg(thin(made.stripMm), shown(made.insideRadiusMm), shown(made.outsideRadiusMm), thin(made.thickestMm)));
   m_form->setText(tr("Springs back %1 %: form to %2 at the middle of the stack; its ends open %3. %4 blocks.")
                       .arg(100.0 * made.springShare, 0, 'f', 2)
                       .arg(shown(made.formRadiusMm), shown(made.opensMm))
                       .arg(made.blocks.size()));
   m_stock->setText(made.boards > 0 ? tr("Strips %1 wide, %2 long: %3, %4 % waste. Glue %5 m², %6 clamps.")
                                          .arg(shown(made.stripWidthMm), shown(made.stripLengthMm),
-                                              counted(made.boards, tr("board"), tr("boards")))
+                                              tr("%n board(|s)", nullptr, made.boards))
                                          .arg(100.0 * made.wasteShare, 0, 'f', 0)
                                          .arg(made.glueAreaM2, 0, 'f', 2)
                                          .arg(made.clamps)
@@ -388,10 +371,9 @@ void BentPage::showBlank() {
     return;
   }
   const Blank& blank = *backbone()->blank;
-  m_head->setText(counted(static_cast<int>(blank.pieces.size()), tr("piece"), tr("pieces")));
-  m_bend->setText(
-      tr("%1, each planed to %2. Grain runs out %3 at most.")
-          .arg(counted(blank.layers, tr("layer"), tr("layers")), shown(blank.layerMm), degrees(blank.runOutRad)));
+  m_head->setText(tr("%n piece(|s)", nullptr, static_cast<int>(blank.pieces.size())));
+  m_bend->setText(tr("%1, each planed to %2. Grain runs out %3 at most.")
+                      .arg(tr("%n layer(|s)", nullptr, blank.layers), shown(blank.layerMm), degrees(blank.runOutRad)));
   m_form->setText(tr("Joints of layers that touch %1 apart.").arg(shown(blank.leastApartMm)));
   m_stock->setText(
       tr("%1 of board in all, %2 m² of glue.").arg(shown(blank.boardLengthMm)).arg(blank.glueAreaM2, 0, 'f', 2));

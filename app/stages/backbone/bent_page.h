@@ -45,6 +45,7 @@ class BentPage : public BackbonePage {
  private:
   void makeLamination(Slate* slate);
   void makeBlank(Slate* slate);
+  Slate::Choices frames();
   void showLamination();
   void showBlank();
   Cell resultCell(int row, int column) const;
@@ -58,8 +59,7 @@ class BentPage : public BackbonePage {
   QLabel* m_stock = nullptr;
   QLabel* m_caution = nullptr;
   QComboBox* m_timber = nullptr;
-  QDoubleSpinBox* m_ratio = nullptr;
-  QComboBox* m_frame = nullptr;
+  std::vector<std::string> m_frames;  ///< stations a frame may be bent for, as offered
 };
 
 }  // namespace narrows

@@ -108,8 +108,8 @@ void KeelDrawing::keyPressEvent(QKeyEvent* event) {
 KeelPage::KeelPage(Session* session, QWidget* parent)
     : BackbonePage(session, parent),
       m_drawing(new KeelDrawing(session)),
-      m_grid(new CellGrid(tr("The keel at its stations"), this)) {
-  auto* slate = new Slate(this);
+      m_grid(new CellGrid(tr("The keel at its stations"), session, this)) {
+  auto* slate = new Slate(session, this);
   m_saw = slate->addHeadline(tr("Least bevel to rip"));
   m_station = slate->addFigure(tr("At the station in hand"));
   m_marks = slate->addFigure(tr("Station marks"));
@@ -144,9 +144,7 @@ KeelPage::KeelPage(Session* session, QWidget* parent)
   };
   arrange(m_drawing, m_grid, slate, 3);
   connect(m_drawing, &KeelDrawing::chosen, this, &KeelPage::refresh);
-  connect(m_grid->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
-    if (now.isValid() && now.row() != m_drawing->station()) m_drawing->choose(now.row());
-  });
+  connect(m_grid, &CellGrid::cellTaken, m_drawing, &KeelDrawing::choose);
 }
 
 const StationMark* KeelPage::markAt(const std::string& station) const {
@@ -188,25 +186,21 @@ Cell KeelPage::cellOf(int row, int column) const {
       std::find_if(all.begin(), all.end(), [&](const CameOutStation& one) { return one.name == station.name; });
   if (came == all.end()) return cell(QStringLiteral("–"));
   if (column > measuredColumn) return cell(shown(came->followedMm));
-  if (!came->measuredMm) return {QString(), true, false, {}};
+  if (!came->measuredMm) return {QString(), true};
   const double off = *came->measuredMm - came->drawnMm;
   const bool as = std::abs(off) < cameOutLookMm;
   return {as ? shown(*came->measuredMm) + QStringLiteral(" ✓")
              : shown(*came->measuredMm) + (off > 0.0 ? QStringLiteral(" ▲ ") : QStringLiteral(" ▼ ")) +
                    shown(std::abs(off)),
-          true, true, as ? look::ink : look::lookAgain};
+          true, true, as ? look::ink : look::lookAgain,
+          exactText(millimetres(*came->measuredMm), m_session->notation())};
 }
 
 bool KeelPage::measured(int row, const QString& text) {
   const std::string station = m_drawing->bevel()->stations[static_cast<std::size_t>(row)].name;
   std::optional<Length> length;
   if (!text.isEmpty()) {
-    // What stands in the cell may be left as it is: the figure before its mark.
-    length = readLength(text.section(QLatin1Char(' '), 0, -1)
-                            .remove(QStringLiteral("✓"))
-                            .section(QStringLiteral("▲"), 0, 0)
-                            .section(QStringLiteral("▼"), 0, 0)
-                            .trimmed());
+    length = readLength(text);
     if (!length) return false;
   }
   change(tr("Measure the keel at station %1").arg(QString::fromStdString(station)), [&](BackbonePlan& plan) {
@@ -218,6 +212,7 @@ bool KeelPage::measured(int row, const QString& text) {
 
 void KeelPage::showPage() {
   m_grid->refresh();
+  m_grid->follow(m_drawing->station());
   const KeelBevel* bevel = m_drawing->bevel();
   if (bevel == nullptr) {
     m_saw->setText(tr("no bevel"));

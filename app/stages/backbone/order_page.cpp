@@ -15,7 +15,7 @@ OrderPage::OrderPage(Session* session, QWidget* parent) : BackbonePage(session, 
   m_list->setFont(shopFont(look::figurePx));
   m_list->setWordWrap(true);
   m_list->setSpacing(2);
-  auto* slate = new Slate(this);
+  auto* slate = new Slate(session, this);
   slate->addHeading(tr("Out of the tools' reach"));
   m_reach = slate->addFigure(tr("Out of the tools' reach"));
   slate->addSpace(10);

@@ -1,20 +1,15 @@
 #include "stages/backbone/rabbet_page.h"
 
-#include <QComboBox>
-#include <QDoubleSpinBox>
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QLabel>
-#include <QLineEdit>
 #include <QPainter>
 #include <QPainterPath>
 #include <cmath>
 
-#include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "fonts.h"
 #include "moulds/mould.h"
-#include "stages/slate.h"
 
 namespace narrows {
 
@@ -247,62 +242,52 @@ void RabbetDrawing::keyPressEvent(QKeyEvent* event) {
 RabbetPage::RabbetPage(Session* session, QWidget* parent)
     : BackbonePage(session, parent),
       m_drawing(new RabbetDrawing(session)),
-      m_grid(new CellGrid(tr("The rabbet at its marks"), this)) {
-  auto* slate = new Slate(this);
+      m_grid(new CellGrid(tr("The rabbet at its marks"), session, this)) {
+  auto* slate = new Slate(session, this);
   m_bevel = slate->addHeadline(tr("Bevel at the mark"));
   m_where = slate->addFigure(tr("Where its lines are"));
   m_groove = slate->addFigure(tr("How far a machine may run"));
   m_doubt = slate->addFigure(tr("How sure it is"));
-  slate->addHeading(tr("Rabbet of the"));
-  m_partBox = new QComboBox(slate);
-  m_partBox->setAccessibleName(tr("Rabbet of the"));
-  m_partBox->addItems({tr("stem"), tr("keel"), tr("sternpost")});
-  slate->addWidget(m_partBox);
-  connect(m_partBox, &QComboBox::activated, this,
-          [this](int index) { m_drawing->choosePart(static_cast<RabbetPart>(index)); });
-  slate->addHeading(tr("Cut"));
-  auto* plane = new QComboBox(slate);
-  plane->setAccessibleName(tr("Cut"));
-  plane->addItems({tr("square to the rabbet line"), tr("level, or in the station")});
-  slate->addWidget(plane);
-  connect(plane, &QComboBox::activated, this,
-          [this](int index) { m_drawing->choosePlane(index == 0 ? CutPlane::Square : CutPlane::Level); });
-  slate->addHeading(tr("Told at"));
-  auto* steps = new QComboBox(slate);
-  steps->setAccessibleName(tr("Told at"));
-  steps->addItems({tr("waterlines or stations"), tr("even steps along it")});
-  slate->addWidget(steps);
-  slate->addHeading(tr("Steps of"));
-  m_step = new LengthField(tr("Steps of"), session, slate);
-  m_step->setLength(inches(6.0));
-  slate->addWidget(m_step);
-  const auto step = std::make_shared<double>(inches(6.0).mm());
-  connect(steps, &QComboBox::activated, this, [this, step](int index) {
-    m_drawing->chooseSteps(index == 0 ? RabbetSteps::Table : RabbetSteps::Even, *step);
+  m_partBox = slate->addChoice(
+      tr("Rabbet of the"), {tr("stem"), tr("keel"), tr("sternpost")},
+      [this] { return static_cast<int>(m_drawing->part()); },
+      [this](int index) { m_drawing->choosePart(static_cast<RabbetPart>(index)); });
+  slate->addChoice(
+      tr("Cut"), {tr("square to the rabbet line"), tr("level, or in the station")},
+      [this] { return m_drawing->plane() == CutPlane::Square ? 0 : 1; },
+      [this](int index) { m_drawing->choosePlane(index == 0 ? CutPlane::Square : CutPlane::Level); });
+  slate->addAsk(tr("Mark at a height (keel: distance)"), tr("height, Enter"), [this](Length at) {
+    if (m_drawing->markAt(at)) return true;
+    tell(tr("This part does not come to %1.").arg(shown(at.mm())));
+    return false;
   });
-  connect(m_step, &LengthField::lengthEntered, this, [this, steps, step](Length length) {
-    if (length.mm() < 5.0)
-      return tell(tr("Steps of %1 would be too many to mark: 5 mm at least.").arg(shown(length.mm())));
-    *step = length.mm();
-    steps->setCurrentIndex(1);
-    m_drawing->chooseSteps(RabbetSteps::Even, *step);
-  });
-  slate->addHeading(tr("And at a height (keel: distance)"));
-  auto* any = new LengthField(tr("And at a height (keel: distance)"), session, slate);
-  any->edit()->setPlaceholderText(tr("height, Enter"));
-  slate->addWidget(any);
-  connect(any, &LengthField::lengthEntered, this, [this](Length at) {
-    if (!m_drawing->markAt(at)) tell(tr("This part does not come to %1.").arg(shown(at.mm())));
-  });
+  slate->beginGroup(tr("Where it is told"));
+  slate->addChoice(
+      tr("Told at"), {tr("waterlines or stations"), tr("even steps along it")},
+      [this] { return m_drawing->steps() == RabbetSteps::Table ? 0 : 1; },
+      [this](int index) {
+        m_drawing->chooseSteps(index == 0 ? RabbetSteps::Table : RabbetSteps::Even, m_drawing->stepMm());
+      });
+  slate->addLength(
+      tr("Steps of"), [this] { return millimetres(m_drawing->stepMm()); },
+      [this](Length length) {
+        constexpr double leastStepMm = 5.0;
+        if (length.mm() < leastStepMm) {
+          tell(tr("Steps of %1 would be too many to mark: %2 at least.").arg(shown(length.mm()), shown(leastStepMm)));
+        } else {
+          m_drawing->chooseSteps(RabbetSteps::Even, length.mm());
+        }
+      });
+  slate->beginGroup(tr("Machine and stopwaters"));
   lengthField(slate, tr("Machine stops under the sheer"), tr("Change the groove's stop"),
               [](BackbonePlan& plan) -> Length& { return plan.rabbet.stopBelowSheer; });
-  numberField(slate, tr("By hand where it rolls, degrees a foot"), tr("Change where the groove is cut by hand"), 0.5,
-              60.0, 1, [](BackbonePlan& plan) -> double& { return plan.rabbet.mostRollDegPerFoot; });
+  numberField(slate, tr("By hand where it rolls, degrees a foot"), tr("Change where the groove is cut by hand"),
+              {0.5, 60.0, 1}, [](BackbonePlan& plan) -> double& { return plan.rabbet.mostRollDegPerFoot; });
   lengthField(slate, tr("Cutter reaches"), tr("Change the cutter's reach"),
               [](BackbonePlan& plan) -> Length& { return plan.rabbet.cutterReach; });
   lengthField(slate, tr("Stopwaters (0: by the planking)"), tr("Change the stopwaters"),
               [](BackbonePlan& plan) -> Length& { return plan.rabbet.stopwater; });
-
+  slate->endGroup();
   m_grid->cells().columns = {tr("rabbet"),   tr("up"), tr("inner"), tr("up"),      tr("out"),
                              tr("bearding"), tr("up"), tr("bevel"), tr("in plan"), tr("to pare")};
   m_grid->cells().rows = [this] { return static_cast<int>(m_drawing->marks().size()); };
@@ -314,9 +299,7 @@ RabbetPage::RabbetPage(Session* session, QWidget* parent)
   m_grid->cells().cell = [this](int row, int column) { return cellOf(row, column); };
   arrange(m_drawing, m_grid, slate);
   connect(m_drawing, &RabbetDrawing::chosen, this, &RabbetPage::refresh);
-  connect(m_grid->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex& now) {
-    if (now.isValid() && now.row() != m_drawing->mark()) m_drawing->chooseMark(now.row());
-  });
+  connect(m_grid, &CellGrid::cellTaken, m_drawing, &RabbetDrawing::chooseMark);
 }
 
 Cell RabbetPage::cellOf(int row, int column) const {
@@ -354,8 +337,8 @@ Cell RabbetPage::cellOf(int row, int column) const {
 }
 
 void RabbetPage::showPage() {
-  m_partBox->setCurrentIndex(static_cast<int>(m_drawing->part()));
   m_grid->refresh();
+  m_grid->follow(m_drawing->mark());
   const auto& all = m_drawing->marks();
   const bool has = !all.empty();
   for (QLabel* label : {m_where, m_groove, m_doubt}) label->setVisible(has);

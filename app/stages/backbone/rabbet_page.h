@@ -18,6 +18,7 @@ class RabbetDrawing : public SessionCanvas {
   CutPlane plane() const { return m_plane; }
   void choosePlane(CutPlane plane);
   RabbetSteps steps() const { return m_steps; }
+  double stepMm() const { return m_stepMm; }
   void chooseSteps(RabbetSteps steps, double stepMm);
   int mark() const { return m_mark; }
   void chooseMark(int mark);
@@ -43,7 +44,7 @@ class RabbetDrawing : public SessionCanvas {
   RabbetPart m_part = RabbetPart::Stem;
   CutPlane m_plane = CutPlane::Square;
   RabbetSteps m_steps = RabbetSteps::Table;
-  double m_stepMm = 150.0;
+  double m_stepMm = 6.0 * mmPerInch;
   int m_mark = 2;
   std::optional<Length> m_extra;
 
@@ -82,7 +83,6 @@ class RabbetPage : public BackbonePage {
   QLabel* m_groove = nullptr;
   QLabel* m_doubt = nullptr;
   QComboBox* m_partBox = nullptr;
-  LengthField* m_step = nullptr;
 };
 
 }  // namespace narrows

@@ -22,7 +22,6 @@
 
 #include "canvas/length_field.h"
 #include "canvas/look.h"
-#include "canvas/words.h"
 #include "files/whole_file.h"
 #include "fonts.h"
 #include "stages/slate.h"
@@ -249,12 +248,12 @@ void SlabDrawing::keyPressEvent(QKeyEvent* event) {
 SlabPage::SlabPage(Session* session, QWidget* parent)
     : BackbonePage(session, parent),
       m_drawing(new SlabDrawing(session)),
-      m_readings(new CellGrid(tr("Readings down to the surface"))),
-      m_faults(new CellGrid(tr("Faults of the slab"))),
-      m_outline(new CellGrid(tr("Corners of the slab"))),
+      m_readings(new CellGrid(tr("Readings down to the surface"), session)),
+      m_faults(new CellGrid(tr("Faults of the slab"), session)),
+      m_outline(new CellGrid(tr("Corners of the slab"), session)),
       m_tabs(new QTabWidget),
       m_search(session) {
-  auto* slate = new Slate(this);
+  auto* slate = new Slate(session, this);
   m_head = slate->addHeadline(tr("How the pattern lies"));
   m_lay = slate->addFigure(tr("Clearance and grain"));
   m_graving = slate->addFigure(tr("Graving pieces"));
@@ -274,21 +273,24 @@ SlabPage::SlabPage(Session* session, QWidget* parent)
   const auto field = [&](const QString& name, Member at) {
     lengthField(slate, name, tr("Change the slab"), [at](BackbonePlan& plan) -> Length& { return plan.slab.*at; });
   };
+  slate->beginGroup(tr("The slab"));
   field(tr("Slab long"), &SlabPlan::length);
   field(tr("Slab wide"), &SlabPlan::width);
   field(tr("Thick at its lowest reading"), &SlabPlan::thickness);
-  numberField(slate, tr("Grain, degrees to its length"), tr("Change the slab's grain"), -90.0, 90.0, 1,
+  numberField(slate, tr("Grain, degrees to its length"), tr("Change the slab's grain"), {-90.0, 90.0, 1},
               [](BackbonePlan& plan) -> double& { return plan.slab.grainDeg; });
   field(tr("Kept clear of edge and fault"), &SlabPlan::margin);
+  slate->beginGroup(tr("How it is flattened"));
   field(tr("Finished thick"), &SlabPlan::finished);
   field(tr("Readings apart, along"), &SlabPlan::readingStepAlong);
   field(tr("Readings apart, across"), &SlabPlan::readingStepAcross);
-  numberField(slate, tr("Steepest tilt, degrees"), tr("Change the steepest tilt"), 0.0, 30.0, 1,
+  numberField(slate, tr("Steepest tilt, degrees"), tr("Change the steepest tilt"), {0.0, 30.0, 1},
               [](BackbonePlan& plan) -> double& { return plan.slab.mostTiltDeg; });
   field(tr("Heart and torn grain lost as deep as"), &SlabPlan::lose);
   field(tr("Taken at one pass"), &SlabPlan::cut);
-  numberField(slate, tr("This shop takes, litres an hour"), tr("Change the shop's rate"), 0.0, 1000.0, 1,
+  numberField(slate, tr("This shop takes, litres an hour"), tr("Change the shop's rate"), {0.0, 1000.0, 1},
               [](BackbonePlan& plan) -> double& { return plan.slab.litresAnHour; });
+  slate->endGroup();
   makeGrids();
   arrange(m_drawing, m_tabs, slate, 2);
   connect(m_find, &QPushButton::clicked, this, &SlabPage::search);
@@ -314,9 +316,9 @@ void SlabPage::makeGrids() {
   };
   m_outline->cells().cell = [this](int at, int column) {
     const auto& corners = m_session->book()->backbone.slab.outline;
-    if (static_cast<std::size_t>(at) >= corners.size()) return Cell{QString(), column == 0, false, {}};
+    if (static_cast<std::size_t>(at) >= corners.size()) return Cell{QString(), column == 0};
     const OutlinePoint& one = corners[static_cast<std::size_t>(at)];
-    return Cell{shown((column == 0 ? one.distance : one.height).mm()), true, false, {}};
+    return lengthCell(column == 0 ? one.distance : one.height);
   };
   m_outline->cells().entered = [this](int at, int column, const QString& text) { return corner(at, column, text); };
   auto* corner = new QWidget(m_tabs);
@@ -350,13 +352,12 @@ void SlabPage::makeGrids() {
 
 Cell SlabPage::readingCell(int row, int column) const {
   const auto& down = m_session->book()->backbone.slab.down;
-  Cell cell{QString(), true, false, {}};
   if (static_cast<std::size_t>(row) < down.size() &&
       static_cast<std::size_t>(column) < down[static_cast<std::size_t>(row)].size()) {
     const auto& one = down[static_cast<std::size_t>(row)][static_cast<std::size_t>(column)];
-    if (one) cell.text = shown(one->mm());
+    if (one) return lengthCell(*one);
   }
-  return cell;
+  return {QString(), true};
 }
 
 bool SlabPage::reading(int row, int column, const QString& text) {
@@ -383,21 +384,21 @@ bool SlabPage::reading(int row, int column, const QString& text) {
 Cell SlabPage::faultCell(int row, int column) const {
   const auto& faults = m_session->book()->backbone.slab.faults;
   if (static_cast<std::size_t>(row) >= faults.size())
-    return {column == 0 ? tr("type a kind") : QString(), column == 0, false, look::quietInk};
+    return {column == 0 ? tr("type a kind") : QString(), column == 0, false, look::quietInk, {}};
   const TimberFault& one = faults[static_cast<std::size_t>(row)];
   switch (column) {
     case 0:
-      return {QString::fromUtf8(faultKindName(one.kind)), true, false, {}};
+      return {QString::fromUtf8(faultKindName(one.kind)), true, false, {}, QString::fromUtf8(faultKindName(one.kind))};
     case 1:
-      return {shown(one.along.mm()), true, false, {}};
+      return lengthCell(one.along);
     case 2:
-      return {shown(one.across.mm()), true, false, {}};
+      return lengthCell(one.across);
     case 3:
-      return {shown(one.length.mm()), true, false, {}};
+      return lengthCell(one.length);
     case 4:
-      return {shown(one.width.mm()), true, false, {}};
+      return lengthCell(one.width);
     default:
-      return {shown(one.depth.mm()), true, false, {}};
+      return lengthCell(one.depth);
   }
 }
 
@@ -502,11 +503,10 @@ void SlabPage::showPage() {
   const bool has = backbone()->plan.find(backbone()->plan.slab.timber) != nullptr;
   const PlacementJudgement& judged = slab.placed.judgement;
   m_lay->setVisible(has);
-  m_head->setText(!has             ? tr("nothing laid on it")
-                  : !judged.onSlab ? tr("runs off the slab")
-                  : judged.isClear()
-                      ? tr("clear")
-                      : counted(static_cast<int>(judged.fouled.size()), tr("fault fouled"), tr("faults fouled")));
+  m_head->setText(!has               ? tr("nothing laid on it")
+                  : !judged.onSlab   ? tr("runs off the slab")
+                  : judged.isClear() ? tr("clear")
+                                     : tr("%n fault(|s) fouled", nullptr, static_cast<int>(judged.fouled.size())));
   m_lay->setText(
       tr("%1 to the nearest edge or fault. Grain runs out %2.").arg(shown(judged.clearMm), degrees(judged.runOutRad)));
   m_graving->setVisible(has && !slab.graving.empty());
@@ -522,7 +522,7 @@ void SlabPage::showPage() {
   if (!slab.flat) return;
   const Flattening& flat = *slab.flat;
   m_flat->setText(tr("First face up to %1 deep, %2; %3 litres off both faces, %4 hours. %5 to spare.")
-                      .arg(shown(flat.deepestMm), counted(flat.passes, tr("pass"), tr("passes")))
+                      .arg(shown(flat.deepestMm), tr("%n pass(|es)", nullptr, flat.passes))
                       .arg((flat.volumeMm3 + flat.secondVolumeMm3) * 1e-6, 0, 'f', 2)
                       .arg(flat.hours, 0, 'f', 1)
                       .arg(shown(std::max(flat.sparedMm, 0.0))));

@@ -107,7 +107,7 @@ void TransomDrawing::keyPressEvent(QKeyEvent* event) {
 
 TransomPage::TransomPage(Session* session, QWidget* parent)
     : BackbonePage(session, parent), m_drawing(new TransomDrawing(session)) {
-  auto* slate = new Slate(this);
+  auto* slate = new Slate(session, this);
   m_face = slate->addHeadline(tr("The face it is got out to"));
   m_size = slate->addFigure(tr("Its size"));
   m_mark = slate->addFigure(tr("Mark in hand"));

@@ -37,7 +37,7 @@ Box* labelled(QHBoxLayout* row, Box* box, const QString& name) {
 }  // namespace
 
 LineBench::LineBench(Session* session, QWidget* parent)
-    : QWidget(parent), m_session(session), m_drawing(new LineDrawing(session)), m_slate(new Slate) {
+    : QWidget(parent), m_session(session), m_drawing(new LineDrawing(session)), m_slate(new Slate(session)) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(0);

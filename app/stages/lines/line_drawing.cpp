@@ -530,7 +530,7 @@ void LineDrawing::focusOutEvent(QFocusEvent* event) {
     measure();
     fit();
   }
-  Canvas::focusOutEvent(event);
+  SessionCanvas::focusOutEvent(event);
 }
 
 }  // namespace narrows

@@ -14,7 +14,6 @@
 #include "book/edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
-#include "canvas/words.h"
 #include "fairing/fair_table.h"
 #include "fonts.h"
 #include "lining/shop_figures.h"
@@ -54,8 +53,8 @@ LinesStage::LinesStage(Session* session, QWidget* parent)
   row->addWidget(m_slates);
 
   const auto complain = [this](const QString& words) { answer(words, true); };
-  connect(m_grid->offsets(), &OffsetModel::notUnderstood, this, complain);
-  connect(m_profiles->profiles(), &ProfileModel::notUnderstood, this, complain);
+  connect(m_grid, &FigureGrid::notUnderstood, this, complain);
+  connect(m_profiles, &FigureGrid::notUnderstood, this, complain);
   connect(m_grid->offsets(), &OffsetModel::understood, m_gridAnswer, &QLabel::hide);
   connect(m_profiles->profiles(), &ProfileModel::understood, m_gridAnswer, &QLabel::hide);
   connect(session, &Session::refused, this, [this, complain](const QString& words) {
@@ -102,7 +101,7 @@ QWidget* LinesStage::makeTables() {
 }
 
 QWidget* LinesStage::makeSlate() {
-  auto* slate = new Slate(this);
+  auto* slate = new Slate(m_session, this);
   slate->addHeading(tr("The table, judged"));
   m_judged = slate->addHeadline(tr("What the judge found"));
   m_work = new QPushButton(tr("Work on this line  (Enter)"), slate);
@@ -217,12 +216,12 @@ QString LinesStage::standing() const {
     problems += problem != nullptr && problem->stage == ShopStage::Lines ? 1 : 0;
   }
   const int off = solved->judgement == nullptr ? 0 : static_cast<int>(solved->judgement->disowned.size());
-  if (off > 0) return tr("%1 off").arg(counted(off, tr("figure lies"), tr("figures lie")));
-  if (problems > 0) return tr("%1 to mend").arg(counted(problems, tr("figure"), tr("figures")));
+  if (off > 0) return tr("%n figure( lies|s lie) off", nullptr, off);
+  if (problems > 0) return tr("%n figure(|s) to mend", nullptr, problems);
   const int faired = static_cast<int>(m_session->book()->faired.size());
-  if (faired > 0) return tr("%1 faired").arg(counted(faired, tr("figure"), tr("figures")));
+  if (faired > 0) return tr("%n figure(|s) faired", nullptr, faired);
   return tr("%1, in order")
-      .arg(counted(static_cast<int>(m_session->book()->table.stations.size()), tr("station"), tr("stations")));
+      .arg(tr("%n station(|s)", nullptr, static_cast<int>(m_session->book()->table.stations.size())));
 }
 
 void LinesStage::answer(const QString& words, bool trouble) {
@@ -240,7 +239,7 @@ void LinesStage::fairAll(bool beyondToo) {
   const BookSnapshot book = m_session->book();
   ToFair work{book->table, {}, *length, beyondToo};
   for (const FairedFigure& faired : book->faired) {
-    if (faired.why == tr("faired with the table").toStdString()) continue;
+    if (faired.why == fairedWithTable) continue;
     setFigureMm(work.from, faired.figure, faired.value.mm());
     work.byHand.insert(faired.figure);
   }
@@ -270,16 +269,16 @@ void LinesStage::takeFaired(const ToFair& work, const BookSnapshot& of, const Fi
     values.emplace_back(moved.figure, millimetres(moved.toMm));
     if (!left.contains(moved.figure)) most = std::max(most, std::abs(moved.toMm - moved.fromMm));
   }
-  const auto edited = fairFigures(now, values, today(), tr("faired with the table").toStdString());
+  const auto edited = fairFigures(now, values, today(), std::string(fairedWithTable));
   if (!m_session->perform(tr("Fair the table within %1").arg(shown(work.tolerance.mm())), edited)) return;
   QString words =
       tr("%1 moved, by %2 at most; the lines bend %3 % less. The corrected table can be printed with the sheets.")
-          .arg(counted(static_cast<int>(values.size()), tr("figure"), tr("figures")), shown(most))
+          .arg(tr("%n figure(|s)", nullptr, static_cast<int>(values.size())), shown(most))
           .arg(100.0 * (1.0 - faired->bendingAfter / std::max(faired->bendingBefore, 1e-12)), 0, 'f', 1);
   if (!faired->wanting.empty())
-    words += QStringLiteral(" ") +
-             tr("%1 further off than that, and left: see what wants looking at.")
-                 .arg(counted(static_cast<int>(faired->wanting.size()), tr("figure lies"), tr("figures lie")));
+    words +=
+        QStringLiteral(" ") + tr("%1 further off than that, and left: see what wants looking at.")
+                                  .arg(tr("%n figure( lies|s lie)", nullptr, static_cast<int>(faired->wanting.size())));
   answer(words, false);
 }
 
@@ -355,8 +354,7 @@ void LinesStage::showFigures() {
                         ? tr("%1 misread").arg(misread) + (look > 0 ? tr(", %1 to look at").arg(look) : QString())
                         : tr("%1 to look at").arg(look));
   const int faired = static_cast<int>(m_session->book()->faired.size());
-  m_faired->setText(faired == 0 ? QString()
-                                : tr("%1 faired; both are kept").arg(counted(faired, tr("figure"), tr("figures"))));
+  m_faired->setText(faired == 0 ? QString() : tr("%n figure(|s) faired; both are kept", nullptr, faired));
   m_unfair->setVisible(faired > 0);
   m_beyond->setVisible(misread + look > 0);
   if (solved->drawn == nullptr) return;

@@ -174,37 +174,38 @@ bool OffsetModel::setData(const QModelIndex& index, const QVariant& value, int r
 }
 
 OffsetGrid::OffsetGrid(Session* session, QWidget* parent)
-    : FigureGrid(tr("Table of offsets"), parent), m_session(session), m_model(new OffsetModel(session, this)) {
+    : FigureGrid(tr("Table of offsets"), session, parent), m_model(new OffsetModel(session, this)) {
   setModel(m_model);
-  setTabKeyNavigation(true);
   horizontalHeader()->setDefaultSectionSize(66);
   horizontalHeader()->setMinimumSectionSize(48);
   setItemDelegate(new FigureDelegate(this));
+  connect(m_model, &OffsetModel::notUnderstood, this, &FigureGrid::notUnderstood);
+  connect(m_model, &OffsetModel::understood, this, &FigureGrid::understood);
   verticalHeader()->setDefaultSectionSize(36);
   connect(selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
     if (!now.isValid()) return;
-    Selection selection = m_session->selection();
+    Selection selection = this->session()->selection();
     selection.row = now.row();
-    const std::string& name = m_session->book()->table.stations[static_cast<std::size_t>(now.column())].name;
-    if (const auto& solved = m_session->solved(); solved != nullptr && solved->drawn != nullptr) {
+    const std::string& name = this->session()->book()->table.stations[static_cast<std::size_t>(now.column())].name;
+    if (const auto& solved = this->session()->solved(); solved != nullptr && solved->drawn != nullptr) {
       const auto& sections = solved->drawn->sections;
       for (std::size_t i = 0; i < sections.size(); ++i) {
         if (sections[i].name == name) selection.section = static_cast<int>(i);
       }
     }
-    m_session->select(selection);
+    this->session()->select(selection);
   });
   connect(session, &Session::selectionChanged, this, &OffsetGrid::follow);
 }
 
 void OffsetGrid::follow() {
-  const Selection& selection = m_session->selection();
-  const auto& solved = m_session->solved();
+  const Selection& selection = this->session()->selection();
+  const auto& solved = this->session()->solved();
   if (solved == nullptr || solved->drawn == nullptr || state() == QAbstractItemView::EditingState) return;
   int column = currentIndex().column();
   if (selection.section >= 0 && static_cast<std::size_t>(selection.section) < solved->drawn->sections.size()) {
     const std::string& name = solved->drawn->sections[static_cast<std::size_t>(selection.section)].name;
-    const auto& stations = m_session->book()->table.stations;
+    const auto& stations = this->session()->book()->table.stations;
     for (std::size_t i = 0; i < stations.size(); ++i) {
       if (stations[i].name == name) column = static_cast<int>(i);
     }

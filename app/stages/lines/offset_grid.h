@@ -51,7 +51,6 @@ class OffsetGrid : public FigureGrid {
 
  private:
   void follow();
-  Session* m_session;
   OffsetModel* m_model;
 };
 

@@ -146,8 +146,10 @@ bool ProfileModel::setData(const QModelIndex& index, const QVariant& value, int 
 }
 
 ProfileGrid::ProfileGrid(Session* session, QWidget* parent)
-    : FigureGrid(tr("Profiles of the table"), parent), m_model(new ProfileModel(session, this)) {
+    : FigureGrid(tr("Profiles of the table"), session, parent), m_model(new ProfileModel(session, this)) {
   setModel(m_model);
+  connect(m_model, &ProfileModel::notUnderstood, this, &FigureGrid::notUnderstood);
+  connect(m_model, &ProfileModel::understood, this, &FigureGrid::understood);
   horizontalHeader()->setDefaultSectionSize(128);
 }
 

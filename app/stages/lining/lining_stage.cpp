@@ -12,7 +12,6 @@
 #include "book/edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
-#include "canvas/words.h"
 #include "fonts.h"
 #include "stages/lining/body_plan.h"
 #include "stages/lining/girth_drawing.h"
@@ -67,7 +66,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
     m_answer->setText(words);
     m_answer->show();
   };
-  connect(m_widths, &WidthsGrid::notUnderstood, this, answer);
+  connect(m_widths, &FigureGrid::notUnderstood, this, answer);
   connect(m_widths, &WidthsGrid::understood, m_answer, &QLabel::hide);
   connect(session, &Session::bookChanged, m_answer, &QLabel::hide);
   connect(session, &Session::refused, this, [this, answer](const QString& words) {
@@ -83,7 +82,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
 }
 
 QWidget* LiningStage::makeSlate() {
-  auto* slate = new Slate(this);
+  auto* slate = new Slate(m_session, this);
   slate->addHeading(tr("Strakes a side"));
   m_count = new QSpinBox(slate);
   m_count->setRange(fewestStrakes, mostStrakes);
@@ -135,8 +134,7 @@ QWidget* LiningStage::makeSlate() {
 
   connect(m_count, &QSpinBox::valueChanged, this, [this](int count) {
     if (!m_showing)
-      m_session->perform(tr("Line off %1").arg(counted(count, tr("strake"), tr("strakes"))),
-                         setStrakeCount(*m_session->book(), count));
+      m_session->perform(tr("Line off %n strake(|s)", nullptr, count), setStrakeCount(*m_session->book(), count));
   });
   const auto rule = [this](LiningRule wanted) {
     const auto& solved = m_session->solved();
@@ -184,7 +182,7 @@ QString LiningStage::standing() const {
   if (solved == nullptr || solved->lining == nullptr) return tr("not lined off");
   int wide = 0;
   for (const Finding& finding : solved->findings) wide += finding.as<TooWide>() != nullptr ? 1 : 0;
-  const QString strakes = counted(static_cast<int>(solved->lining->strakeCount()), tr("strake"), tr("strakes"));
+  const QString strakes = tr("%n strake(|s)", nullptr, static_cast<int>(solved->lining->strakeCount()));
   return wide > 0 ? tr("%1, %2 too wide").arg(strakes).arg(wide) : strakes;
 }
 

@@ -1,10 +1,8 @@
 #include "stages/moulds/moulds_stage.h"
 
 #include <QCheckBox>
-#include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QLineEdit>
 #include <QPushButton>
 #include <QSignalBlocker>
 #include <QSplitter>
@@ -13,7 +11,6 @@
 #include "book/edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
-#include "canvas/words.h"
 #include "fonts.h"
 #include "moulds/bevel_words.h"
 #include "stages/moulds/mould_drawing.h"
@@ -55,15 +52,14 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
 
-  connect(m_setUp->model(), &SetUpModel::notUnderstood, this, &MouldsStage::answer);
-  connect(m_setUp->model(), &SetUpModel::understood, m_answer, &QLabel::hide);
+  connect(m_setUp, &FigureGrid::notUnderstood, this, &MouldsStage::answer);
+  connect(m_setUp, &FigureGrid::understood, m_answer, &QLabel::hide);
   connect(m_setUp->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
     if (now.isValid() && now.row() != m_drawing->index()) m_drawing->choose(now.row());
   });
   connect(m_asTheyStand, &QCheckBox::toggled, this, [this](bool on) {
-    MouldPlan plan = m_session->book()->moulds;
-    plan.plankAsTheyStand = on;
-    change(on ? tr("Plank to the moulds as they stand") : tr("Plank to the drawing"), plan);
+    change(on ? tr("Plank to the moulds as they stand") : tr("Plank to the drawing"),
+           [&](MouldPlan& plan) { plan.plankAsTheyStand = on; });
   });
   connect(session, &Session::refused, this, [this](const QString& words) {
     if (isVisible()) answer(words);
@@ -73,45 +69,55 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
     showPlan();
     showMould();
   });
-  connect(m_drawing, &MouldDrawing::chosen, this, &MouldsStage::showMould);
+  connect(m_drawing, &MouldDrawing::chosen, this, [this] {
+    showMould();
+    const QModelIndex now = m_setUp->model()->index(m_drawing->index(), std::max(m_setUp->currentIndex().column(), 0));
+    if (now.row() != m_setUp->currentIndex().row()) m_setUp->setCurrentIndex(now);
+  });
 }
 
 QWidget* MouldsStage::makeSlate() {
-  auto* slate = new Slate(this);
+  auto* slate = m_slate = new Slate(m_session, this);
   m_name = slate->addHeadline(tr("Mould in hand"));
   m_side = slate->addFigure(tr("Which side its wood stands"));
   m_mark = slate->addFigure(tr("Mark in hand"));
   m_plane = slate->addFigure(tr("Planking taken off"));
-  slate->addHeading(tr("Taken off"));
-  m_takenOff = new QComboBox(slate);
-  m_takenOff->setAccessibleName(tr("What is taken off"));
-  m_takenOff->addItems({tr("planking"), tr("planking and timber"), tr("planking, timber, ribband")});
-  slate->addWidget(m_takenOff);
-  const auto field = [&](const QString& name, QLabel** heading = nullptr) {
-    QLabel* words = slate->addHeading(name);
-    if (heading != nullptr) *heading = words;
-    auto* made = new LengthField(name, m_session, slate);
-    slate->addWidget(made);
-    return made;
+  const auto choice = [&](const QString& name, const QStringList& items, std::function<int(const MouldPlan&)> shown,
+                          std::function<void(MouldPlan&, int)> chosen) {
+    return slate->addChoice(
+        name, items, [this, shown] { return shown(m_session->book()->moulds); },
+        [this, name, items, chosen](int index) {
+          change(tr("%1: %2").arg(name, items[index]), [&](MouldPlan& plan) { chosen(plan, index); });
+        });
   };
-  m_timber = field(tr("Timber, moulded"), &m_timberHeading);
-  m_ribband = field(tr("Ribband, thick"), &m_ribbandHeading);
-  m_thickness = field(tr("Moulds' wood, thick"));
-  m_sideChoice = new QComboBox(slate);
-  m_sideChoice->setAccessibleName(tr("Side of the station"));
-  m_sideChoice->addItems(
-      {tr("the better side of the station"), tr("forward of the station"), tr("aft of the station")});
-  slate->addWidget(m_sideChoice);
-  m_whole = new QComboBox(slate);
-  m_whole->setAccessibleName(tr("Whole or half patterns"));
-  m_whole->addItems({tr("whole patterns"), tr("half patterns")});
-  slate->addWidget(m_whole);
-  m_spreader = field(tr("Spreader at height"));
-  m_base = field(tr("Building base at height"));
-  m_newMould = field(tr("A mould at"));
-  m_newMould->edit()->setPlaceholderText(tr("distance, Enter"));
-  m_spacing = field(tr("Frames between, spaced"));
-  m_spacing->edit()->setPlaceholderText(tr("spacing, Enter"));
+  const auto length = [&](const QString& name, Length MouldPlan::*at, const QString& words) {
+    return slate->addLength(
+        name, [this, at] { return m_session->book()->moulds.*at; },
+        [this, at, words](Length entered) { change(words, [&](MouldPlan& plan) { plan.*at = entered; }); });
+  };
+  m_takenOff = choice(
+      tr("Taken off"), {tr("planking"), tr("planking and timber"), tr("planking, timber, ribband")},
+      [](const MouldPlan& plan) { return static_cast<int>(plan.takenOff); },
+      [](MouldPlan& plan, int index) { plan.takenOff = static_cast<TakenOff>(index); });
+  m_timber = length(tr("Timber, moulded"), &MouldPlan::timber, tr("Change the timbers"));
+  m_ribband = length(tr("Ribband, thick"), &MouldPlan::ribband, tr("Change the ribbands"));
+  m_newMould = slate->addAsk(tr("A mould at"), tr("distance, Enter"), [this](Length at) { return addAt(at); });
+  m_spacing =
+      slate->addAsk(tr("Frames between, spaced"), tr("spacing, Enter"), [this](Length at) { return addFrames(at); });
+  slate->beginGroup(tr("How they are got out"));
+  length(tr("Moulds' wood, thick"), &MouldPlan::thickness, tr("Change the moulds' thickness"));
+  choice(
+      tr("Their wood stands"),
+      {tr("the better side of the station"), tr("forward of the station"), tr("aft of the station")},
+      [](const MouldPlan& plan) { return static_cast<int>(plan.side); },
+      [](MouldPlan& plan, int index) { plan.side = static_cast<MouldSide>(index); });
+  choice(
+      tr("Patterns"), {tr("whole patterns"), tr("half patterns")},
+      [](const MouldPlan& plan) { return plan.whole ? 0 : 1; },
+      [](MouldPlan& plan, int index) { plan.whole = index == 0; });
+  length(tr("Spreader at height"), &MouldPlan::spreader, tr("Change the spreader"));
+  length(tr("Building base at height"), &MouldPlan::base, tr("Change the building base"));
+  slate->endGroup();
   m_leaveOut = new QPushButton(slate);
   m_leaveOut->setObjectName(QStringLiteral("leaveOut"));
   slate->addWidget(m_leaveOut);
@@ -121,45 +127,16 @@ QWidget* MouldsStage::makeSlate() {
   slate->addStretch();
 
   connect(print, &QPushButton::clicked, this, &MouldsStage::printAsked);
-  connect(m_takenOff, &QComboBox::activated, this, [this](int index) {
-    MouldPlan plan = m_session->book()->moulds;
-    plan.takenOff = static_cast<TakenOff>(index);
-    change(tr("Take off %1").arg(m_takenOff->currentText()), plan);
-  });
-  connect(m_sideChoice, &QComboBox::activated, this, [this](int index) {
-    MouldPlan plan = m_session->book()->moulds;
-    plan.side = static_cast<MouldSide>(index);
-    change(tr("Moulds on %1").arg(m_sideChoice->currentText()), plan);
-  });
-  connect(m_whole, &QComboBox::activated, this, [this](int index) {
-    MouldPlan plan = m_session->book()->moulds;
-    plan.whole = index == 0;
-    change(m_whole->currentText(), plan);
-  });
-  const auto takes = [this](LengthField* from, Length MouldPlan::*member, const QString& words) {
-    connect(from, &LengthField::lengthEntered, this, [this, member, words](Length length) {
-      MouldPlan plan = m_session->book()->moulds;
-      plan.*member = length;
-      change(words, plan);
-    });
-  };
-  takes(m_timber, &MouldPlan::timber, tr("Change the timbers"));
-  takes(m_ribband, &MouldPlan::ribband, tr("Change the ribbands"));
-  takes(m_thickness, &MouldPlan::thickness, tr("Change the moulds' thickness"));
-  takes(m_spreader, &MouldPlan::spreader, tr("Change the spreader"));
-  takes(m_base, &MouldPlan::base, tr("Change the building base"));
-  connect(m_newMould, &LengthField::lengthEntered, this, &MouldsStage::addAt);
-  connect(m_spacing, &LengthField::lengthEntered, this, &MouldsStage::addFrames);
   connect(m_leaveOut, &QPushButton::clicked, this, [this] {
     const Mould* mould = m_drawing->mould();
     if (mould == nullptr) return;
-    MouldPlan plan = m_session->book()->moulds;
-    if (mould->extra) {
-      std::erase_if(plan.extra, [&](const ExtraMould& extra) { return extra.id == *mould->extra; });
-    } else {
-      plan.leftOut.push_back(mould->name);
-    }
-    change(tr("Leave out mould %1").arg(QString::fromStdString(mould->name)), plan);
+    change(tr("Leave out mould %1").arg(QString::fromStdString(mould->name)), [&](MouldPlan& plan) {
+      if (mould->extra) {
+        std::erase_if(plan.extra, [&](const ExtraMould& extra) { return extra.id == *mould->extra; });
+      } else {
+        plan.leftOut.push_back(mould->name);
+      }
+    });
   });
 
   return slate->scrolled(this);
@@ -194,8 +171,8 @@ QString MouldsStage::standing() const {
   if (solved == nullptr || solved->moulds == nullptr) return tr("no hull yet");
   int off = 0;
   for (const SetUpOff& one : solved->setUp) off += std::abs(one.offMm) >= setUpLookMm ? 1 : 0;
-  const QString moulds = counted(static_cast<int>(solved->moulds->moulds.size()), tr("mould"), tr("moulds"));
-  if (off > 0) return tr("%1, %2 off").arg(moulds, counted(off, tr("measure"), tr("measures")));
+  const QString moulds = tr("%n mould(|s)", nullptr, static_cast<int>(solved->moulds->moulds.size()));
+  if (off > 0) return tr("%1, %2 off").arg(moulds, tr("%n measure(|s)", nullptr, off));
   return m_session->book()->moulds.plankAsTheyStand ? tr("%1, as they stand").arg(moulds) : moulds;
 }
 
@@ -204,28 +181,32 @@ void MouldsStage::answer(const QString& words) {
   m_answer->show();
 }
 
-void MouldsStage::change(const QString& words, MouldPlan plan) {
+void MouldsStage::change(const QString& words, const std::function<void(MouldPlan&)>& edit) {
+  MouldPlan plan = m_session->book()->moulds;
+  edit(plan);
   m_session->perform(words, setMouldPlan(*m_session->book(), plan));
 }
 
-void MouldsStage::addAt(Length at) {
+bool MouldsStage::addAt(Length at) {
   const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->inside == nullptr) return;
+  if (solved == nullptr || solved->inside == nullptr) return false;
   const QString name = shown(at.mm());
-  if (m_session->perform(tr("Add a mould at %1").arg(name),
-                         addMould(*m_session->book(), *solved->inside, "at " + name.toStdString(), at)))
-    m_newMould->clear();
+  return m_session->perform(tr("Add a mould at %1").arg(name),
+                            addMould(*m_session->book(), *solved->inside, "at " + name.toStdString(), at));
 }
 
-void MouldsStage::addFrames(Length spacing) {
+bool MouldsStage::addFrames(Length spacing) {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->inside == nullptr || solved->moulds == nullptr || solved->moulds->moulds.size() < 2)
-    return;
+    return false;
   std::vector<Length> standing;
   for (const Mould& mould : solved->moulds->moulds) standing.push_back(millimetres(mould.outline.xMm));
   const Length clear = m_session->book()->moulds.thickness + m_session->book()->moulds.timber;
   const auto places = spaceFrames(standing.front(), standing.back(), spacing, standing, clear);
-  if (!places) return answer(QString::fromStdString(describe(places.error()[0])));
+  if (!places) {
+    answer(QString::fromStdString(describe(places.error()[0])));
+    return false;
+  }
   Book book = *m_session->book();
   int made = 0;
   for (const Length at : *places) {
@@ -234,23 +215,14 @@ void MouldsStage::addFrames(Length spacing) {
     book = *added;
     ++made;
   }
-  if (m_session->perform(tr("Frames spaced %1").arg(shown(spacing.mm())), book)) m_spacing->clear();
+  return m_session->perform(tr("Frames spaced %1").arg(shown(spacing.mm())), book);
 }
 
 void MouldsStage::showPlan() {
   const MouldPlan& plan = m_session->book()->moulds;
-  m_takenOff->setCurrentIndex(static_cast<int>(plan.takenOff));
-  m_sideChoice->setCurrentIndex(static_cast<int>(plan.side));
-  m_whole->setCurrentIndex(plan.whole ? 0 : 1);
-  m_timber->setLength(plan.timber);
-  m_ribband->setLength(plan.ribband);
-  m_thickness->setLength(plan.thickness);
-  m_spreader->setLength(plan.spreader);
-  m_base->setLength(plan.base);
-  for (QWidget* one : std::initializer_list<QWidget*>{m_timber, m_timberHeading})
-    one->setVisible(plan.takenOff != TakenOff::Planking);
-  for (QWidget* one : std::initializer_list<QWidget*>{m_ribband, m_ribbandHeading})
-    one->setVisible(plan.takenOff == TakenOff::PlankingTimberRibband);
+  m_slate->refresh();
+  m_slate->showField(m_timber, plan.takenOff != TakenOff::Planking);
+  m_slate->showField(m_ribband, plan.takenOff == TakenOff::PlankingTimberRibband);
   const QSignalBlocker quiet(m_asTheyStand);
   m_asTheyStand->setChecked(plan.plankAsTheyStand);
 }

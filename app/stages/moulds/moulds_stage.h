@@ -1,6 +1,8 @@
 #pragma once
 // Stage 3, Moulds: what the planking is hung on, got out and set up.
 
+#include <functional>
+
 #include "stages/stage.h"
 
 class QCheckBox;
@@ -13,6 +15,7 @@ namespace narrows {
 class LengthField;
 class MouldDrawing;
 class SetUpGrid;
+class Slate;
 
 class MouldsStage : public Stage {
   Q_OBJECT
@@ -40,28 +43,22 @@ class MouldsStage : public Stage {
   QWidget* makeSlate();
   void showMould();
   void showPlan();
-  void change(const QString& words, MouldPlan plan);
+  void change(const QString& words, const std::function<void(MouldPlan&)>& edit);
   void answer(const QString& words);
-  void addAt(Length at);
-  void addFrames(Length spacing);
+  bool addAt(Length at);
+  bool addFrames(Length spacing);
 
   MouldDrawing* m_drawing;
   SetUpGrid* m_setUp;
   QLabel* m_answer;
+  Slate* m_slate = nullptr;
   QLabel* m_name = nullptr;
   QLabel* m_side = nullptr;
   QLabel* m_mark = nullptr;
   QLabel* m_plane = nullptr;
   QComboBox* m_takenOff = nullptr;
-  QComboBox* m_sideChoice = nullptr;
-  QComboBox* m_whole = nullptr;
-  LengthField* m_thickness = nullptr;
-  QLabel* m_timberHeading = nullptr;
-  QLabel* m_ribbandHeading = nullptr;
   LengthField* m_timber = nullptr;
   LengthField* m_ribband = nullptr;
-  LengthField* m_spreader = nullptr;
-  LengthField* m_base = nullptr;
   LengthField* m_newMould = nullptr;
   LengthField* m_spacing = nullptr;
   QCheckBox* m_asTheyStand = nullptr;

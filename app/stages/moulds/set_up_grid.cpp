@@ -91,7 +91,8 @@ QVariant SetUpModel::data(const QModelIndex& index, int role) const {
   if (!like || moulds() == nullptr) return {};
   const auto should = shouldBeMm(*moulds(), *like);
   const SetUpReading* measured = taken(*like);
-  if (role == Qt::EditRole) return measured != nullptr ? m_session->shown(measured->measured.mm()) : QString();
+  if (role == Qt::EditRole)
+    return measured != nullptr ? exactText(measured->measured, m_session->notation()) : QString();
   if (measured == nullptr) {
     if (role == Qt::ForegroundRole) return look::quietInk;
     return role == Qt::DisplayRole ? QVariant(should ? m_session->shown(*should) : QStringLiteral("–")) : QVariant();
@@ -164,8 +165,10 @@ bool SetUpModel::setData(const QModelIndex& index, const QVariant& value, int ro
 }
 
 SetUpGrid::SetUpGrid(Session* session, QWidget* parent)
-    : FigureGrid(tr("Setting up the moulds"), parent), m_model(new SetUpModel(session, this)) {
+    : FigureGrid(tr("Setting up the moulds"), session, parent), m_model(new SetUpModel(session, this)) {
   setModel(m_model);
+  connect(m_model, &SetUpModel::notUnderstood, this, &FigureGrid::notUnderstood);
+  connect(m_model, &SetUpModel::understood, this, &FigureGrid::understood);
   horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
   horizontalHeader()->setFont(shopFont(look::labelPx));
 }

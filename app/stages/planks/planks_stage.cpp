@@ -30,7 +30,7 @@ PlanksStage::PlanksStage(Session* session, QWidget* parent)
 }
 
 QWidget* PlanksStage::makeSlate() {
-  auto* slate = new Slate(this);
+  auto* slate = new Slate(m_session, this);
   slate->addHeading(tr("Strake"));
   m_name = slate->addHeadline(tr("Strake in hand"));
   auto* steps = new QWidget(slate);
