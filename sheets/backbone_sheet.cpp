@@ -197,41 +197,49 @@ Drawing timberSheet(const BackboneSheetOf& of, const TimberShape& shape) {
   return drawing;
 }
 
+RabbetSectionOf rabbetSectionOf(const BackboneSheetOf& of, const RabbetRun& run, double alongMm) {
+  RabbetSectionOf found;
+  found.run = &run;
+  found.inside = of.inside;
+  found.outside = of.outside;
+  found.thicknessMm = of.table->thickness.mm();
+  found.grooved = run.part == RabbetPart::Keel ? of.backbone->plan.keel.make == KeelMake::Upright
+                                               : of.backbone->plan.rabbet.stem == StemMake::Rabbeted;
+  const RabbetPlace place = run.at(alongMm);
+  for (const TimberShape& shape : of.backbone->shapes.shapes) {
+    if (contains(shape.outline, inProfile(place.inner))) found.timber = &shape.outline;
+  }
+  return found;
+}
+
+Drawing rabbetSectionSheet(const RabbetSection& cut) {
+  Drawing drawing;
+  closed(drawing, LineRole::MouldEdge, cut.timber);
+  drawing.line(LineRole::KeelEdge, cut.outside);
+  drawing.line(LineRole::KeelEdge, cut.inside);
+  const DrawingBounds box = boundsOf(drawing);
+  drawing.line(LineRole::CentreLine, {{box.low.x(), 0.0}, {box.high.x(), 0.0}});
+  return drawing;
+}
+
 Drawing rabbetSectionsSheet(const BackboneSheetOf& of, const RabbetRun& run) {
   Drawing drawing;
   const std::string part(rabbetPartName(run.part));
   drawing.name = "rabbet-sections-" + part;
   drawing.title = titled(of, "rabbet of the " + part + ", cut square to its line, full size");
-  const bool grooved = run.part == RabbetPart::Keel ? of.backbone->plan.keel.make == KeelMake::Upright
-                                                    : of.backbone->plan.rabbet.stem == StemMake::Rabbeted;
   constexpr int abreast = 4;
   double x = 0.0, y = 0.0, deep = 0.0;
   int placed = 0;
   for (const RabbetMark& mark : rabbetMarks(run, *of.table, RabbetSteps::Table, 0.0)) {
-    RabbetSectionOf sectionOf;
-    sectionOf.run = &run;
-    sectionOf.thicknessMm = of.table->thickness.mm();
-    const RabbetPlace place = run.at(mark.alongMm);
-    for (const TimberShape& shape : of.backbone->shapes.shapes) {
-      if (contains(shape.outline, inProfile(place.inner))) sectionOf.timber = &shape.outline;
-    }
-    sectionOf.grooved = grooved;
-    const RabbetSection cut = cutRabbet(sectionOf, mark.alongMm, CutPlane::Square);
-    double low = 1e9, high = -1e9, top = -1e9;
-    for (const auto* line : {&cut.timber, &cut.outside, &cut.inside}) {
-      for (const Vec2& at : *line)
-        low = std::min(low, at.x()), high = std::max(high, at.x()), top = std::max(top, at.y());
-    }
+    const RabbetSection cut = cutRabbet(rabbetSectionOf(of, run, mark.alongMm), mark.alongMm, CutPlane::Square);
+    const Drawing section = rabbetSectionSheet(cut);
+    const DrawingBounds box = boundsOf(section);
+    const double low = box.low.x(), high = box.high.x(), top = box.high.y();
     const Vec2 corner(x - low, y - top);
-    const auto moved = [&](const std::vector<Vec2>& points) {
-      std::vector<Vec2> there;
-      for (const Vec2& at : points) there.emplace_back(at + corner);
-      return there;
-    };
-    closed(drawing, LineRole::MouldEdge, moved(cut.timber));
-    drawing.line(LineRole::KeelEdge, moved(cut.outside));
-    drawing.line(LineRole::KeelEdge, moved(cut.inside));
-    drawing.line(LineRole::CentreLine, moved({{low, 0.0}, {high, 0.0}}));
+    for (const SheetLine& line : section.lines) {
+      drawing.line(line.role, {});
+      for (const Vec2& at : line.points) drawing.lines.back().points.emplace_back(at + corner);
+    }
     drawing.text(corner + Vec2(low, -7.0), mark.name, textMm, TextPlace::Left, 0.0, true);
     drawing.text(corner + Vec2(low, -13.0), bevelOf(cut.angleRad, of.notation), textMm);
     deep = std::max(deep, top + 26.0);

@@ -27,6 +27,12 @@ Drawing timberSheet(const BackboneSheetOf& of, const TimberShape& shape);
 /// work.
 Drawing rabbetSectionsSheet(const BackboneSheetOf& of, const RabbetRun& run);
 
+/// What the timber is cut through for at a length along a run.
+RabbetSectionOf rabbetSectionOf(const BackboneSheetOf& of, const RabbetRun& run, double alongMm);
+
+/// One cut through the rabbet, at its own places: the timber that is left, both faces of the plank, the centre line.
+Drawing rabbetSectionSheet(const RabbetSection& cut);
+
 /// The keel's edges laid out flat about the centre line, both halves, stations at their true distance along its lower
 /// face. Empty name where it has no bevel.
 Drawing keelSheet(const BackboneSheetOf& of);

@@ -54,13 +54,17 @@ std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choic
   return drawings;
 }
 
+BackboneSheetOf backboneSheetOf(const Solved& solved) {
+  return {solved.fair->boat,     solved.book->settings.notation,
+          solved.backbone.get(), solved.fair.get(),
+          solved.inside.get(),   solved.outside.get()};
+}
+
 std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& choice) {
   std::vector<Drawing> drawings;
   if (solved.backbone == nullptr) return drawings;
   const Backbone& backbone = *solved.backbone;
-  const BackboneSheetOf of{solved.fair->boat,   solved.book->settings.notation,
-                           &backbone,           solved.fair.get(),
-                           solved.inside.get(), solved.outside.get()};
+  const BackboneSheetOf of = backboneSheetOf(solved);
   for (const TimberShape& shape : backbone.shapes.shapes) {
     if (choice.timber.empty() || choice.timber == shape.name) drawings.push_back(timberSheet(of, shape));
   }

@@ -1,6 +1,7 @@
 #pragma once
 // The sheets of a solved boat, and writing them to a folder.
 
+#include "backbone_sheet.h"
 #include "export.h"
 #include "plank_pattern.h"
 #include "solve/solve.h"
@@ -36,6 +37,8 @@ struct BackboneChoice {
   std::string timber;
   bool tables = true;
 };
+/// What the sheets of a solved boat's backbone are drawn of; she must have one.
+BackboneSheetOf backboneSheetOf(const Solved& solved);
 std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& choice);
 
 /// The body plan at full size and the corrected table. Needs the drawn surface.

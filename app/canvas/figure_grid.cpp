@@ -4,6 +4,7 @@
 #include <QGuiApplication>
 #include <QHeaderView>
 #include <QKeyEvent>
+#include <QScrollBar>
 
 #include "canvas/look.h"
 #include "canvas/typing_delegate.h"
@@ -118,6 +119,20 @@ void FigureGrid::keyPressEvent(QKeyEvent* event) {
   } else {
     QTableView::keyPressEvent(event);
   }
+}
+
+void FigureGrid::updateGeometries() {
+  QTableView::updateGeometries();
+  // No half row at the foot: what is left over is left free.
+  const int row = verticalHeader()->defaultSectionSize(), rows = model() == nullptr ? 0 : model()->rowCount();
+  const int room = height() - 2 * frameWidth() - horizontalHeader()->height() -
+                   (horizontalScrollBar()->isVisible() ? horizontalScrollBar()->height() : 0);
+  const int over = rows * row > room && room > row ? room % row : 0;
+  if (viewportMargins().bottom() == over) return;
+  const QMargins margins = viewportMargins();
+  setViewportMargins(margins.left(), margins.top(), margins.right(), over);
+  const QRect seen = viewport()->geometry(), head = verticalHeader()->geometry();
+  verticalHeader()->setGeometry(head.left(), seen.top(), head.width(), seen.height());
 }
 
 bool FigureGrid::focusNextPrevChild(bool next) {

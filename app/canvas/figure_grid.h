@@ -29,6 +29,7 @@ class FigureGrid : public QTableView {
  protected:
   bool event(QEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
+  void updateGeometries() override;
   bool focusNextPrevChild(bool next) override;
   void closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) override;
   /// Where the hand goes once a cell is entered; the grid stays where it is unless told.

@@ -47,6 +47,11 @@ QPolygonF SessionCanvas::onScreen(const std::vector<Vec2>& points) const {
   return shape;
 }
 
+void SessionCanvas::paintLines(QPainter& painter, const Drawing& sheet, std::initializer_list<LineRole> roles) const {
+  paintSheet(
+      painter, sheet, [this](const Vec2& at) { return toScreen(at); }, roles);
+}
+
 void SessionCanvas::resizeEvent(QResizeEvent* event) {
   m_measured = false;
   Canvas::resizeEvent(event);

@@ -4,6 +4,7 @@
 #include <QPolygonF>
 
 #include "canvas/canvas.h"
+#include "canvas/paint_sheet.h"
 #include "commands/hand.h"
 
 namespace narrows {
@@ -33,6 +34,8 @@ class SessionCanvas : public Canvas {
   /// A length in the book's notation.
   QString shown(double mm) const;
   QPolygonF onScreen(const std::vector<Vec2>& points) const;
+  /// The lines of a sheet that have one of the roles, where its places are the drawing's own.
+  void paintLines(QPainter& painter, const Drawing& sheet, std::initializer_list<LineRole> roles) const;
 
   std::optional<Box> worldBox() const final;
   void resizeEvent(QResizeEvent* event) override;

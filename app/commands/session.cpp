@@ -4,6 +4,8 @@
 #include <QStringList>
 #include <chrono>
 
+#include "commands/aside.h"
+
 namespace narrows {
 
 /// One edit as two snapshots of the book.
@@ -266,7 +268,7 @@ void Session::cancelDrag() {
 }
 
 Result<void> Session::openBook(const QString& path) {
-  auto read = loadBook(path.toStdString());
+  auto read = aside([file = path.toStdString()] { return loadBook(file); });
   if (!read) return tl::make_unexpected(read.error());
   Hold held = hold(path);
   if (read->isNewer()) {
@@ -278,9 +280,11 @@ Result<void> Session::openBook(const QString& path) {
 }
 
 Result<void> Session::newFromTable(const QString& path) {
-  const auto table = loadOffsetTable(path.toStdString());
-  if (!table) return tl::make_unexpected(table.error());
-  const auto book = newBook(*table);
+  const auto book = aside([file = path.toStdString()]() -> Result<Book> {
+    const auto table = loadOffsetTable(file);
+    if (!table) return tl::make_unexpected(table.error());
+    return newBook(*table);
+  });
   if (!book) return tl::make_unexpected(book.error());
   start(*book, {}, {});
   return {};

@@ -10,6 +10,7 @@
 
 #include "book/book_file.h"
 #include "book/edits.h"
+#include "commands/aside.h"
 #include "files/whole_file.h"
 #include "window/new_table.h"
 
@@ -35,6 +36,7 @@ bool Desk::openPath(const QString& path) {
   if (!mayLeave()) return false;
   const QString whole = QFileInfo(path).absoluteFilePath();
   const bool isBook = path.endsWith(QStringLiteral(".narrows"), Qt::CaseInsensitive);
+  emit told(tr("Opening %1…").arg(QFileInfo(path).fileName()), false);
   const auto opened = isBook ? m_session->openBook(whole) : m_session->newFromTable(whole);
   if (!opened) {
     tellProblems(tr("%1 was not opened; what was open before still is.").arg(QFileInfo(path).fileName()),
@@ -61,7 +63,7 @@ bool Desk::openSample() {
 }
 
 void Desk::offerLeftWork() {
-  const LeftBehind left = findLeftWork();
+  const LeftBehind left = aside([] { return findLeftWork(); });
   if (!left.unreadable.empty()) tellProblems(tr("Work left behind that cannot be read:"), left.unreadable);
   for (const LeftWork& work : left.works) {
     const QString name = work.bookPath.empty() ? QString::fromStdString(work.book.table.boat)

@@ -6,6 +6,7 @@
 #include <QListWidget>
 #include <QMenuBar>
 #include <QPushButton>
+#include <QRegularExpression>
 #include <QTabBar>
 #include <QTableView>
 #include <QTimer>
@@ -339,6 +340,50 @@ class HandsAndKeysTest : public WindowCase {
     const double usual = usualFairingTolerance(session().book()->table).mm();
     QCOMPARE(tolerance->edit()->text(), QString::fromStdString(showLength(millimetres(usual), Notation::Millimetres)));
     QCOMPARE(tolerance->length()->mm(), usual);
+  }
+
+  void aWindowOfACommaLocaleWorksAlike() {
+    open("osier");
+    const std::string book = bytes();
+    closeWindow();
+    QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));
+    openWindow();
+    open("osier");
+    QVERIFY(session().perform("Lengths", setNotation(*session().book(), Notation::Millimetres)));
+    QVERIFY(settled());
+    static const QRegularExpression comma("[0-9],[0-9]");
+    everyPage([&] {
+      for (const QLabel* label : m_window->findChildren<QLabel*>()) {
+        if (label->isVisible()) QVERIFY2(!label->text().contains(comma), qPrintable(label->text()));
+      }
+      for (const QLineEdit* edit : m_window->findChildren<QLineEdit*>()) {
+        if (edit->isVisible()) QVERIFY2(!edit->text().contains(comma), qPrintable(edit->text()));
+      }
+      for (const QTableView* grid : m_window->findChildren<QTableView*>()) {
+        if (!grid->isVisible() || grid->model() == nullptr || grid->accessibleName() == "Profiles of the table")
+          continue;
+        for (int row = 0; row < grid->model()->rowCount(); ++row) {
+          for (int column = 0; column < grid->model()->columnCount(); ++column) {
+            const QString text = grid->model()->index(row, column).data().toString();
+            QVERIFY2(!text.contains(comma), qPrintable(grid->accessibleName() + ": " + text));
+          }
+        }
+      }
+    });
+    // A figure typed with a point or a comma is the same.
+    m_window->goToNumber(4);
+    LengthField* lap = fieldNamed("Lap");
+    for (const char* typed : {"21,5", "21.5"}) {
+      lap->edit()->setFocus();
+      lap->edit()->selectAll();
+      type(typed);
+      press(Qt::Key_Return);
+      QCOMPARE(session().book()->settings.lap.mm(), 21.5);
+      session().undo();
+    }
+    session().undo();
+    QCOMPARE(bytes(), book);
+    QLocale::setDefault(QLocale::c());
   }
 
   void aCommaIsADecimalPointInNumbersToo() {

@@ -7,10 +7,12 @@
 #include <QProcess>
 #include <QTemporaryDir>
 #include <QTest>
+#include <QTimer>
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
 #include <fstream>
+#include <functional>
 #include <thread>
 
 #include "backbone/backbone.h"
@@ -22,6 +24,12 @@
 #include "fairing/judge.h"
 #include "known_hulls.h"
 #include "sample_books.h"
+#include "stages/backbone/assembly_drawing.h"
+#include "stages/backbone/assembly_page.h"
+#include "stages/backbone/backbone_stage.h"
+#include "stages/backbone/slab_page.h"
+#include "stages/lines/line_bench.h"
+#include "stages/lines/line_drawing.h"
 #include "stages/lines/lines_stage.h"
 #include "stages/lining/lining_stage.h"
 #include "stages/planks/planks_stage.h"
@@ -159,58 +167,117 @@ void benchSolving() {
         median(times(3, [&](int) { solve(std::make_shared<const Book>(ship), 1); })), "ms", 2000.0);
 }
 
-/// Notes when a move of the pointer is delivered to the drawing.
-class MoveWatch : public QObject {
+/// Notes when a move of the pointer, or a key, is delivered to the drawing.
+class EventWatch : public QObject {
  public:
   QElapsedTimer clock;
-  bool moved = false;
+  bool came = false;
 
  protected:
   bool eventFilter(QObject* /*watched*/, QEvent* event) override {
-    if (event->type() == QEvent::MouseMove) {
+    if (event->type() == QEvent::MouseMove || event->type() == QEvent::KeyPress) {
       clock.start();
-      moved = true;
+      came = true;
     }
     return false;
   }
 };
 
-void benchDragging() {
+/// From each event delivered to the end of the paint that shows its answer. `send` sends the i-th.
+void printToPicture(const char* name, MainWindow& window, Canvas* canvas, int events,
+                    const std::function<void(int)>& send) {
+  EventWatch watch;
+  canvas->installEventFilter(&watch);
+  std::vector<double> found;
+  QEventLoop loop;
+  QTimer never;
+  never.setSingleShot(true);
+  QObject::connect(&never, &QTimer::timeout, &loop, &QEventLoop::quit);
+  const auto connection = QObject::connect(&window.session(), &Session::solvedChanged, canvas, [&] {
+    if (!watch.came) return;
+    watch.came = false;
+    canvas->repaint();
+    found.push_back(static_cast<double>(watch.clock.nsecsElapsed()) * 1e-6);
+    loop.quit();
+  });
+  for (int i = 0; i < events; ++i) {
+    send(i);
+    if (!watch.came) continue;
+    never.start(1000);
+    loop.exec();
+    never.stop();
+  }
+  QObject::disconnect(connection);
+  canvas->removeEventFilter(&watch);
+  if (found.size() < static_cast<std::size_t>(events) / 2) qFatal("%s: only %zu shown", name, found.size());
+  std::sort(found.begin(), found.end());
+  std::printf("%s, %zu times\n", name, found.size());
+  print("  to the picture (median)", median(found), "ms", 16.0);
+  print("  the same, 99th percentile", percentile99(found), "ms", 16.0);
+}
+
+QPoint handleAt(Canvas* canvas, const std::function<bool(const CanvasHandle&)>& wanted) {
+  canvas->repaint();
+  for (const CanvasHandle& handle : canvas->handles()) {
+    if (wanted(handle)) return handle.at.toPoint();
+  }
+  qFatal("the drawing has no such handle");
+}
+
+void printDrag(const char* name, MainWindow& window, Canvas* canvas, const QPoint& at) {
+  QTest::mousePress(canvas, Qt::LeftButton, {}, at);
+  printToPicture(name, window, canvas, 200,
+                 [&](int i) { QTest::mouseMove(canvas, at + QPoint(0, i % 2 == 0 ? -3 : 3)); });
+  QTest::mouseRelease(canvas, Qt::LeftButton, {}, at);
+  QTest::qWait(600);
+}
+
+void printKeys(const char* name, MainWindow& window, Canvas* canvas, Qt::Key up, Qt::Key down,
+               Qt::KeyboardModifiers with) {
+  canvas->setFocus();
+  printToPicture(name, window, canvas, 60, [&](int i) { QTest::keyClick(canvas, i % 2 == 0 ? up : down, with); });
+  QTest::qWait(600);
+}
+
+void benchHands() {
   MainWindow window;
   window.show();
   window.activateWindow();
   (void)QTest::qWaitForWindowExposed(&window);
   window.desk()->openSample();
   window.goToNumber(4);
-  QTest::qWait(500);
-  auto* canvas = qobject_cast<Canvas*>(window.lining()->drawing());
-  canvas->repaint();
-  QPoint at;
-  for (const CanvasHandle& handle : canvas->handles()) {
-    if (handle.line == 4 && handle.section == 4) at = handle.at.toPoint();
-  }
-  QTest::mousePress(canvas, Qt::LeftButton, {}, at);
-  // From the pointer's event delivered to the end of the paint that shows its answer.
-  MoveWatch watch;
-  canvas->installEventFilter(&watch);
-  std::vector<double> found;
-  QEventLoop loop;
-  QObject::connect(&window.session(), &Session::solvedChanged, canvas, [&] {
-    if (!watch.moved) return;
-    watch.moved = false;
-    canvas->repaint();
-    found.push_back(static_cast<double>(watch.clock.nsecsElapsed()) * 1e-6);
-    loop.quit();
-  });
-  for (int i = 0; i < 300; ++i) {
-    QTest::mouseMove(canvas, at + QPoint(0, i % 2 == 0 ? -3 : 3));
-    if (watch.moved) loop.exec();
-  }
-  std::sort(found.begin(), found.end());
-  QTest::mouseRelease(canvas, Qt::LeftButton, {}, at);
-  print("pointer to picture while dragging (median)", median(found), "ms", 16.0);
-  print("  the same, 99th percentile", percentile99(found), "ms", 16.0);
+  QTest::qWait(800);
+  auto* girth = qobject_cast<Canvas*>(window.lining()->drawing());
+  const auto mark = [](const CanvasHandle& handle) { return handle.line == 4 && handle.section == 4; };
+  printDrag("Lining off, girth: a mark dragged", window, girth, handleAt(girth, mark));
+  printKeys("Lining off: a mark stepped by key", window, girth, Qt::Key_Up, Qt::Key_Down, Qt::ControlModifier);
+  Canvas* body = window.lining()->findChildren<Canvas*>().at(1);
+  printDrag("Lining off, body plan: a mark dragged", window, body, handleAt(body, mark));
+
+  window.goToNumber(2);
   QTest::qWait(400);
+  AssemblyDrawing* assembly = window.backbone()->assembly()->assembly();
+  assembly->choose(0);
+  assembly->chooseGrip(2);
+  printDrag("Backbone: a point of the stem dragged", window, assembly,
+            handleAt(assembly, [](const CanvasHandle& handle) { return handle.line == 2; }));
+  printKeys("Backbone: a point stepped by key", window, assembly, Qt::Key_Up, Qt::Key_Down, Qt::ControlModifier);
+  window.backbone()->open(BackboneStage::Slab);
+  QTest::qWait(400);
+  auto* slab = window.backbone()->slab()->drawing();
+  slab->repaint();
+  const Polygon& pattern = window.session().solved()->backbone->slab.placed.judgement.outline;
+  printDrag("Backbone, slab: the pattern slid", window, slab,
+            slab->toScreen(pattern.front()).toPoint() * 0.97 + slab->toScreen(centroid(pattern)).toPoint() * 0.03);
+
+  window.goToNumber(1);
+  window.lines()->workOn({FigureRef::In::Row, 1, 3});
+  QTest::qWait(400);
+  LineDrawing* line = window.lines()->bench()->drawing();
+  const int nail = line->nail();
+  printDrag("Lines: a nail dragged", window, line,
+            handleAt(line, [nail](const CanvasHandle& handle) { return handle.line == nail; }));
+  printKeys("Lines: a nail stepped by key", window, line, Qt::Key_Up, Qt::Key_Down, Qt::NoModifier);
 
   window.goToNumber(5);
   QTest::qWait(100);
@@ -346,11 +413,13 @@ int main(int argc, char** argv) {
   QApplication application(argc, argv);
   std::setlocale(LC_NUMERIC, "C");
   look::apply(application);
-  benchAccuracy();
-  benchSolving();
-  benchDragging();
-  benchStart();
-  benchLargeBoat();
-  benchBackbone();
+  const std::vector<std::pair<QString, void (*)()>> parts{{"accuracy", benchAccuracy}, {"solving", benchSolving},
+                                                          {"hands", benchHands},       {"start", benchStart},
+                                                          {"large", benchLargeBoat},   {"backbone", benchBackbone}};
+  // All of them, or those named.
+  const QStringList wanted = QApplication::arguments().mid(1);
+  for (const auto& [name, bench] : parts) {
+    if (wanted.isEmpty() || wanted.contains(name)) bench();
+  }
   return 0;
 }

@@ -17,18 +17,15 @@ namespace {
 const std::vector<TimberKind> kinds{TimberKind::Knee,      TimberKind::Deadwood, TimberKind::Keelson,  TimberKind::Stem,
                                     TimberKind::OuterStem, TimberKind::Keel,     TimberKind::Sternpost};
 
-QLineEdit* textField(Slate* slate, const QString& name) {
-  slate->addHeading(name);
-  auto* edit = new QLineEdit(slate);
-  edit->setAccessibleName(name);
-  slate->addWidget(edit);
-  return edit;
-}
+/// What the grid of timbers shows, a column each.
+enum TimberColumn { Sided, Wood, Long, High, Bolts };
 
 }  // namespace
 
 AssemblyPage::AssemblyPage(Session* session, QWidget* parent)
-    : BackbonePage(session, parent), m_drawing(new AssemblyDrawing(session)) {
+    : BackbonePage(session, parent),
+      m_drawing(new AssemblyDrawing(session)),
+      m_timbers(new CellGrid(tr("Timbers"), session, this)) {
   auto* slate = new Slate(session, this);
   m_name = slate->addHeadline(tr("Timber in hand"));
   m_size = slate->addFigure(tr("Its size"));
@@ -41,8 +38,18 @@ AssemblyPage::AssemblyPage(Session* session, QWidget* parent)
   makeTimberFields(slate);
   makeButtons(slate);
   slate->endGroup();
-  arrange(m_drawing, nullptr, slate);
+  m_timbers->cells().columns = {tr("sided"), tr("wood"), tr("long"), tr("high"), tr("bolts through it")};
+  m_timbers->cells().rows = [this] {
+    return backbone() == nullptr ? 0 : static_cast<int>(backbone()->plan.timbers.size());
+  };
+  m_timbers->cells().rowName = [this](int row) {
+    return QString::fromStdString(backbone()->plan.timbers[static_cast<std::size_t>(row)].name);
+  };
+  m_timbers->cells().cell = [this](int row, int column) { return timberCell(row, column); };
+  m_timbers->cells().entered = [this](int row, int column, const QString& text) { return enter(row, column, text); };
+  arrange(m_drawing, m_timbers, slate, 2);
   connect(m_drawing, &AssemblyDrawing::chosen, this, &AssemblyPage::refresh);
+  connect(m_timbers, &CellGrid::cellTaken, m_drawing, &AssemblyDrawing::choose);
 }
 
 Canvas* AssemblyPage::drawing() {
@@ -54,6 +61,43 @@ Timber* AssemblyPage::inHand(BackbonePlan& plan) const {
   return &plan.timbers[std::min(static_cast<std::size_t>(m_drawing->index()), plan.timbers.size() - 1)];
 }
 
+Cell AssemblyPage::timberCell(int row, int column) const {
+  const Backbone& now = *backbone();
+  const Timber& timber = now.plan.timbers[static_cast<std::size_t>(row)];
+  const bool on = row == m_drawing->index();
+  if (column == Sided) {
+    Cell cell = lengthCell(timber.siding);
+    cell.bold = on;
+    return cell;
+  }
+  const QString wood = QString::fromStdString(timber.species);
+  if (column == Wood) return {wood, true, on, {}, wood};
+  const TimberShape* shape = now.shapes.find(timber.id);
+  if (shape == nullptr) return {QStringLiteral("–"), false, on};
+  const Box2 box = boxOf(shape->outline);
+  if (column == Long) return {shown(box.width()), false, on};
+  if (column == High) return {shown(box.height()), false, on};
+  const auto through = std::count_if(now.plan.bolts.begin(), now.plan.bolts.end(), [&](const Bolt& bolt) {
+    const auto met = crossings(shape->outline, inProfile(bolt.low), inProfile(bolt.high));
+    return std::any_of(met.begin(), met.end(), [](double share) { return share >= 0.0 && share <= 1.0; });
+  });
+  return {QString::number(through), false, on};
+}
+
+bool AssemblyPage::enter(int row, int column, const QString& text) {
+  const auto at = static_cast<std::size_t>(row);
+  const QString name = QString::fromStdString(backbone()->plan.timbers[at].name);
+  if (column == Wood) {
+    return change(
+        tr("Get the %1 out of %2").arg(name, text),
+        [&](BackbonePlan& plan) { plan.timbers[at].species = text.toStdString(); }, true);
+  }
+  const auto siding = readLength(text);
+  return siding && change(
+                       tr("Side the %1 %2").arg(name, shown(siding->mm())),
+                       [&](BackbonePlan& plan) { plan.timbers[at].siding = *siding; }, true);
+}
+
 void AssemblyPage::makeTimberFields(Slate* slate) {
   m_siding = lengthField(
       slate, tr("Sided"), tr("Change a siding"),
@@ -63,8 +107,10 @@ void AssemblyPage::makeTimberFields(Slate* slate) {
         return timber != nullptr ? timber->siding : none;
       },
       true);
-  slate->beginGroup(tr("Its name and wood"));
-  m_rename = textField(slate, tr("Its name"));
+  slate->addHeading(tr("Its name"));
+  m_rename = new QLineEdit(slate);
+  m_rename->setAccessibleName(tr("Its name"));
+  slate->addWidget(m_rename);
   connect(m_rename, &QLineEdit::editingFinished, this, [this] {
     if (!m_rename->isModified()) return;
     m_rename->setModified(false);
@@ -73,17 +119,6 @@ void AssemblyPage::makeTimberFields(Slate* slate) {
         tr("Name a timber %1").arg(m_rename->text()),
         [&](BackbonePlan& plan) {
           if (Timber* timber = inHand(plan)) timber->name = name;
-        },
-        true);
-  });
-  m_species = textField(slate, tr("Its wood"));
-  connect(m_species, &QLineEdit::editingFinished, this, [this] {
-    if (!m_species->isModified()) return;
-    m_species->setModified(false);
-    change(
-        tr("Get a timber out of %1").arg(m_species->text()),
-        [&](BackbonePlan& plan) {
-          if (Timber* timber = inHand(plan)) timber->species = m_species->text().trimmed().toStdString();
         },
         true);
   });
@@ -182,7 +217,9 @@ void AssemblyPage::joinTimbers(int with) {
 
 void AssemblyPage::showPage() {
   const Timber* timber = m_drawing->timber();
+  m_timbers->refresh();
   if (timber == nullptr) return;
+  m_timbers->follow(m_drawing->index());
   const Backbone& now = *backbone();
   m_name->setText(QString::fromStdString(timber->name));
   if (const TimberShape* shape = now.shapes.find(timber->id)) {
@@ -212,7 +249,6 @@ void AssemblyPage::showPage() {
   fastened << tr("%n bolt(|s) in all.", nullptr, static_cast<int>(now.plan.bolts.size()));
   m_stopwaters->setText(fastened.join(QLatin1Char('\n')));
   if (!m_rename->hasFocus()) m_rename->setText(QString::fromStdString(timber->name));
-  if (!m_species->hasFocus()) m_species->setText(QString::fromStdString(timber->species));
   const auto joint = std::find_if(now.plan.joints.begin(), now.plan.joints.end(),
                                   [&](const Joint& one) { return one.forward == timber->id || one.aft == timber->id; });
   m_jointKind->setEnabled(joint != now.plan.joints.end());

@@ -19,6 +19,7 @@ class AssemblyPage : public BackbonePage {
   explicit AssemblyPage(Session* session, QWidget* parent = nullptr);
   Canvas* drawing() override;
   AssemblyDrawing* assembly() { return m_drawing; }
+  CellGrid* timbers() { return m_timbers; }
   LengthField* siding() { return m_siding; }
   QComboBox* stemMake() { return m_stemMake; }
   QComboBox* addKind() { return m_add; }
@@ -35,13 +36,16 @@ class AssemblyPage : public BackbonePage {
   void joinTimbers(int with);
   Timber* inHand(BackbonePlan& plan) const;
 
+  Cell timberCell(int row, int column) const;
+  bool enter(int row, int column, const QString& text);
+
   AssemblyDrawing* m_drawing;
+  CellGrid* m_timbers;
   QLabel* m_name = nullptr;
   QLabel* m_size = nullptr;
   QLabel* m_point = nullptr;
   QLabel* m_stopwaters = nullptr;
   QLineEdit* m_rename = nullptr;
-  QLineEdit* m_species = nullptr;
   LengthField* m_siding = nullptr;
   QComboBox* m_stemMake = nullptr;
   QComboBox* m_jointKind = nullptr;

@@ -89,10 +89,10 @@ BackbonePlan BackbonePage::shownPlan() const {
   return planInHand(*m_session->book(), backbone() != nullptr ? backbone()->plan : BackbonePlan());
 }
 
-void BackbonePage::change(const QString& words, const std::function<void(BackbonePlan&)>& edit, bool own) {
+bool BackbonePage::change(const QString& words, const std::function<void(BackbonePlan&)>& edit, bool own) {
   BackbonePlan plan = own ? shownPlan() : m_session->book()->backbone;
   edit(plan);
-  perform(words, setBackbone(*m_session->book(), std::move(plan)));
+  return perform(words, setBackbone(*m_session->book(), std::move(plan)));
 }
 
 bool BackbonePage::perform(const QString& words, const Result<Book>& edited) {

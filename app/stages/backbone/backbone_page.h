@@ -43,7 +43,7 @@ class BackbonePage : public QWidget {
   /// A cell in which a length stands, to be typed over.
   Cell lengthCell(Length length) const;
   /// One edit of the plan. `own`: the timbers shown become the builder's own with it.
-  void change(const QString& words, const std::function<void(BackbonePlan&)>& edit, bool own = false);
+  bool change(const QString& words, const std::function<void(BackbonePlan&)>& edit, bool own = false);
   bool perform(const QString& words, const Result<Book>& edited);
   void tell(const QString& words);
 

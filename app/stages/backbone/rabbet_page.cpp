@@ -10,6 +10,7 @@
 #include "canvas/look.h"
 #include "fonts.h"
 #include "moulds/mould.h"
+#include "sheet_set.h"
 
 namespace narrows {
 
@@ -91,25 +92,13 @@ void RabbetDrawing::chooseMark(int mark) {
 std::optional<RabbetSection> RabbetDrawing::section() const {
   const auto& all = marks();
   if (all.empty()) return std::nullopt;
-  const auto at = static_cast<std::size_t>(std::clamp(m_mark, 0, static_cast<int>(all.size()) - 1));
-  const Solved& solved = *m_session->solved();
-  const Backbone& backbone = *solved.backbone;
-  RabbetSectionOf of;
-  of.run = run();
-  of.inside = solved.inside.get();
-  of.outside = solved.outside.get();
-  of.thicknessMm = solved.fair->thickness.mm();
-  of.grooved = m_part == RabbetPart::Keel ? backbone.plan.keel.make == KeelMake::Upright
-                                          : backbone.plan.rabbet.stem == StemMake::Rabbeted;
-  const RabbetPlace place = of.run->at(all[at].alongMm);
-  for (const TimberShape& shape : backbone.shapes.shapes) {
-    if (contains(shape.outline, {place.inner.x(), place.inner.z()})) of.timber = &shape.outline;
-  }
+  const RabbetMark& mark = all[static_cast<std::size_t>(std::clamp(m_mark, 0, static_cast<int>(all.size()) - 1))];
   const CutPlane plane = m_plane == CutPlane::Square  ? CutPlane::Square
                          : m_part == RabbetPart::Keel ? CutPlane::Station
                                                       : CutPlane::Level;
-  RabbetSection cut = cutRabbet(of, all[at].alongMm, plane);
-  cut.name = all[at].name;
+  RabbetSection cut =
+      cutRabbet(rabbetSectionOf(backboneSheetOf(*m_session->solved()), *run(), mark.alongMm), mark.alongMm, plane);
+  cut.name = mark.name;
   return cut;
 }
 
@@ -170,28 +159,17 @@ void RabbetDrawing::paintDrawing(QPainter& painter) {
                         : cut->plane == CutPlane::Level ? tr("level")
                                                         : tr("in the station");
   setCaption(tr("%1, cut %2, starboard half over the centre line").arg(QString::fromStdString(cut->name), plane));
-  const auto polygon = [&](const std::vector<Vec2>& points) {
-    QPolygonF shape;
-    for (const Vec2& at : points) shape.append(toScreen(at));
-    return shape;
-  };
-  // The plank between its two faces.
-  QPolygonF plank = polygon(cut->outside);
-  const QPolygonF within = polygon(cut->inside);
+  // The wood, and over it the lines of the printed template.
+  QPolygonF plank = onScreen(cut->outside);
+  const QPolygonF within = onScreen(cut->inside);
   for (auto it = within.crbegin(); it != within.crend(); ++it) plank.append(*it);
   plank.append(toScreen(cut->inner));
   painter.setPen(Qt::NoPen);
   painter.setBrush(look::timber);
   painter.drawPolygon(plank);
   painter.setBrush(look::timberDark);
-  painter.setPen(QPen(look::ink, 2.4));
-  painter.drawPolygon(polygon(cut->timber));
-  painter.setBrush(Qt::NoBrush);
-  painter.drawPolyline(polygon(cut->outside));
-  painter.drawPolyline(within);
-  painter.setPen(QPen(look::quietInk, 1.2, Qt::DashDotLine));
-  const auto box = worldBox();
-  painter.drawLine(toScreen({box->first.x(), 0.0}), toScreen({box->second.x(), 0.0}));
+  painter.drawPolygon(onScreen(cut->timber));
+  paintLines(painter, rabbetSectionSheet(*cut), {LineRole::MouldEdge, LineRole::KeelEdge, LineRole::CentreLine});
   const auto name = [&](const Vec2& at, const QString& words, const QPointF& off) {
     const QPointF here = toScreen(at);
     painter.setPen(QPen(look::inHand, 2.0));

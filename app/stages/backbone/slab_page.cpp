@@ -20,6 +20,7 @@
 #include <QWheelEvent>
 #include <cmath>
 
+#include "canvas/labels.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "files/whole_file.h"
@@ -59,7 +60,19 @@ std::optional<SessionCanvas::Box> SlabDrawing::extent() const {
   return std::pair(box.low, box.high);
 }
 
-void SlabDrawing::paintReadings(QPainter& painter) const {
+namespace {
+
+constexpr double labelHighPx = 14.0;
+
+/// Writes in the drawing's own hand, moved by `step` until it lies on nothing that was written before.
+void write(QPainter& painter, Labels& labels, const QPointF& at, const QString& words, const QPointF& step) {
+  const QRectF box(at, QSizeF(painter.fontMetrics().horizontalAdvance(words) + 2.0, labelHighPx));
+  painter.drawText(labels.place(box, step), Qt::AlignLeft | Qt::AlignVCenter | Qt::TextDontClip, words);
+}
+
+}  // namespace
+
+void SlabDrawing::paintReadings(QPainter& painter, Labels& labels) const {
   const SlabPlan& plan = m_session->solved()->backbone->plan.slab;
   const auto& flat = slab()->flat;
   painter.setFont(shopFont(look::labelPx));
@@ -78,18 +91,18 @@ void SlabDrawing::paintReadings(QPainter& painter) const {
       painter.setBrush(QColor(mixed(look::raised.red(), deep.red()), mixed(look::raised.green(), deep.green()),
                               mixed(look::raised.blue(), deep.blue())));
       painter.drawEllipse(at, 7.0, 7.0);
+      labels.keepClear(QRectF(at.x() - 7.0, at.y() - 7.0, 14.0, 14.0));
       painter.setBrush(Qt::NoBrush);
       if (flat) {
         painter.setPen(look::ink);
-        painter.drawText(at + QPointF(8.0, -7.0),
-                         QString::fromStdString(showLength(millimetres(cut), m_session->notation())));
+        write(painter, labels, at + QPointF(8.0, -21.0), shown(cut), {0.0, -labelHighPx});
       }
       ++k;
     }
   }
 }
 
-void SlabDrawing::paintFaults(QPainter& painter) {
+void SlabDrawing::paintFaults(QPainter& painter, Labels& labels) {
   const SlabPlan& plan = m_session->solved()->backbone->plan.slab;
   const auto& fouled = slab()->placed.judgement.fouled;
   painter.setFont(shopFont(look::labelPx));
@@ -103,8 +116,9 @@ void SlabDrawing::paintFaults(QPainter& painter) {
     painter.setBrush(QBrush(touched ? look::trouble : look::ink, Qt::BDiagPattern));
     painter.drawRect(box);
     painter.setBrush(Qt::NoBrush);
-    painter.drawText(box.bottomLeft() + QPointF(0.0, 14.0),
-                     QString::fromUtf8(faultKindName(fault.kind)) + (touched ? tr(" !") : QString()));
+    labels.keepClear(box);
+    write(painter, labels, box.bottomLeft(),
+          QString::fromUtf8(faultKindName(fault.kind)) + (touched ? tr(" !") : QString()), {0.0, labelHighPx});
   }
 }
 
@@ -155,8 +169,9 @@ void SlabDrawing::paintDrawing(QPainter& painter) {
   }
   painter.restore();
   if (hasPattern()) paintPattern(painter);
-  paintFaults(painter);
-  paintReadings(painter);
+  Labels labels;
+  paintFaults(painter, labels);
+  paintReadings(painter, labels);
 }
 
 Result<Book> SlabDrawing::placed(const Book& now, const Placement& placement) {

@@ -2,6 +2,7 @@
 // A slab: flattened, and a part's pattern laid on it.
 
 #include "canvas/cell_grid.h"
+#include "canvas/labels.h"
 #include "canvas/session_canvas.h"
 #include "commands/long_work.h"
 #include "stages/backbone/backbone_page.h"
@@ -36,8 +37,8 @@ class SlabDrawing : public SessionCanvas {
   static Result<Book> placed(const Book& now, const Placement& placement);
   /// Where the pattern lies by the book, or, not laid yet, in the answer.
   Placement placementNow() const;
-  void paintReadings(QPainter& painter) const;
-  void paintFaults(QPainter& painter);
+  void paintReadings(QPainter& painter, Labels& labels) const;
+  void paintFaults(QPainter& painter, Labels& labels);
   void paintPattern(QPainter& painter) const;
   void shift(double along, double across, double turnRad, bool flip);
 };

@@ -6,6 +6,7 @@
 
 #include "canvas/look.h"
 #include "fonts.h"
+#include "mould_sheet.h"
 
 namespace narrows {
 
@@ -81,25 +82,6 @@ QPolygonF MouldDrawing::edge(const MouldOutline& outline, double side) const {
     curve.append(toScreen({side * at.y(), at.z()}));
   }
   return curve;
-}
-
-void MouldDrawing::paintLevels(QPainter& painter) const {
-  const auto box = worldBox();
-  painter.setPen(QPen(look::edge, 1.0));
-  for (const TableRow& row : m_session->solved()->fair->rows) {
-    if (row.line != RowLine::Waterline || row.at.mm() < box->first.y() || row.at.mm() > box->second.y()) continue;
-    painter.drawLine(toScreen({box->first.x(), row.at.mm()}), toScreen({box->second.x(), row.at.mm()}));
-  }
-  const double spreader = m_session->book()->moulds.spreader.mm();
-  if (spreader != 0.0) {
-    painter.setPen(QPen(look::ink, 1.4));
-    painter.drawLine(toScreen({box->first.x(), spreader}), toScreen({box->second.x(), spreader}));
-    painter.setFont(shopFont(look::labelPx));
-    painter.drawText(toScreen({0.0, spreader}) + QPointF(8.0, -4.0), tr("spreader"));
-  }
-  painter.setPen(QPen(look::quietInk, 1.0, Qt::DashDotLine));
-  painter.drawLine(toScreen({0.0, box->first.y()}) + QPointF(0.0, 14.0),
-                   toScreen({0.0, box->second.y()}) - QPointF(0.0, 26.0));
 }
 
 /// The edge as it comes out where the planking is taken off in the plane of the mould, to be seen beside the right one.
@@ -184,16 +166,17 @@ void MouldDrawing::paintDrawing(QPainter& painter) {
   painter.setBrush(look::timber);
   painter.drawPolygon(wood);
   painter.setBrush(Qt::NoBrush);
-  paintLevels(painter);
-  painter.setPen(QPen(look::quietInk, 1.2, Qt::DashLine));
-  if (now.back) {
-    painter.drawPolyline(edge(*now.back, 1.0));
-    painter.drawPolyline(edge(*now.back, -1.0));
-  }
+  // The lines of the printed pattern, both sides of it.
+  MouldPlan plan = m_session->book()->moulds;
+  plan.whole = true;
+  paintLines(painter, mouldSheet(now, {{}, m_session->notation(), &plan, m_session->solved()->fair.value.get()}),
+             {LineRole::Level, LineRole::Station, LineRole::CentreLine, LineRole::MouldBack, LineRole::MouldEdge});
   paintTakenInPlane(painter);
-  painter.setPen(QPen(look::ink, 2.4));
-  painter.drawPolyline(edge(now.outline, 1.0));
-  painter.drawPolyline(edge(now.outline, -1.0));
+  if (plan.spreader.mm() != 0.0) {
+    painter.setPen(look::ink);
+    painter.setFont(shopFont(look::labelPx));
+    painter.drawText(toScreen({0.0, plan.spreader.mm()}) + QPointF(8.0, -4.0), tr("spreader"));
+  }
   paintMarks(painter);
 }
 

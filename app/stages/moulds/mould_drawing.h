@@ -30,7 +30,6 @@ class MouldDrawing : public SessionCanvas {
 
  private:
   QPolygonF edge(const MouldOutline& outline, double side) const;
-  void paintLevels(QPainter& painter) const;
   void paintTakenInPlane(QPainter& painter) const;
   void paintMarks(QPainter& painter);
 

@@ -1,6 +1,7 @@
 #include "stages/planks/plank_drawing.h"
 
 #include <QPainter>
+#include <algorithm>
 
 #include "canvas/look.h"
 #include "fonts.h"
@@ -24,9 +25,29 @@ std::shared_ptr<const FlatPlank> PlankDrawing::plank() const {
   return solved->planks[static_cast<std::size_t>(strake)];
 }
 
+std::optional<PlankDrawing::Cut> PlankDrawing::cut(const FlatPlank& plank) const {
+  constexpr double betweenPx = 96.0;
+  const auto& stations = plank.stations;
+  if (stations.size() < 4) return std::nullopt;
+  // In the middle of the bay that holds the middle of the board.
+  const auto after = std::find_if(stations.begin() + 1, stations.end() - 1, [&](const PlankStation& station) {
+    return station.lower.x() > 0.5 * plank.boardLengthMm;
+  });
+  const double xMm = 0.5 * (after->lower.x() + (after - 1)->lower.x());
+  const double longer = std::max(xMm, plank.boardLengthMm - xMm);
+  const QMarginsF free = room();
+  const double scale = (width() - free.left() - free.right()) / longer;
+  if (longer > 0.75 * plank.boardLengthMm ||
+      2.0 * plank.boardWidthMm * scale + betweenPx + free.top() + free.bottom() > height())
+    return std::nullopt;
+  return Cut{xMm, plank.boardWidthMm + betweenPx / scale};
+}
+
 std::optional<SessionCanvas::Box> PlankDrawing::extent() const {
   const auto now = plank();
   if (now == nullptr) return std::nullopt;
+  if (const auto at = cut(*now))
+    return std::pair(Vec2(0.0, -at->belowMm), Vec2(std::max(at->xMm, now->boardLengthMm - at->xMm), now->boardWidthMm));
   return std::pair(Vec2(0.0, 0.0), Vec2(now->boardLengthMm, now->boardWidthMm));
 }
 
@@ -89,11 +110,18 @@ void PlankDrawing::paintFigures(QPainter& painter, const FlatPlank& plank) const
     painter.setPen(on ? look::inHand : look::quietInk);
     painter.drawText(QRectF(x - 60.0, top - 42.0, 120.0, 18.0), Qt::AlignCenter, QString::fromStdString(station.name));
   }
-  const QPointF corner = toScreen({0.0, 0.0});
-  const QPointF end = toScreen({plank.boardLengthMm, 0.0});
+}
+
+void PlankDrawing::paintWords(QPainter& painter, const FlatPlank& plank) const {
+  // Under the board; of two lengths, under the bow's and under the other.
+  const auto at = cut(plank);
+  const double foot = at ? -at->belowMm : 0.0;
+  const QPointF corner = toScreen({0.0, 0.0}), low = toScreen({0.0, foot});
+  const QPointF end = toScreen({at ? plank.boardLengthMm - at->xMm : plank.boardLengthMm, foot});
   painter.setFont(shopFont(look::figurePx));
   painter.setPen(look::ink);
-  painter.drawText(QRectF(corner.x(), corner.y() + 8.0, end.x() - corner.x(), 22.0), Qt::AlignCenter,
+  painter.drawText(QRectF(low.x(), low.y() + 8.0, end.x() - low.x(), 22.0),
+                   (at ? Qt::AlignLeft : Qt::AlignHCenter) | Qt::AlignVCenter,
                    tr("board %1 long, %2 wide").arg(shown(plank.boardLengthMm), shown(plank.boardWidthMm)));
   painter.setFont(shopFont(look::figurePx, true));
   painter.drawText(QRectF(corner.x(), corner.y() + 8.0, 260.0, 22.0), Qt::AlignLeft | Qt::AlignVCenter, tr("◂ bow"));
@@ -101,27 +129,50 @@ void PlankDrawing::paintFigures(QPainter& painter, const FlatPlank& plank) const
   painter.drawText(QRectF(end.x() - 320.0, end.y() + 8.0, 320.0, 22.0), Qt::AlignRight | Qt::AlignVCenter, side);
 }
 
+void PlankDrawing::paintCut(QPainter& painter, const FlatPlank& plank, const Cut& cut) const {
+  // Each length is the whole plank, moved to where it lies and seen as far as the cut.
+  constexpr double tornPx = 5.0, labelsPx = 48.0, ticksPx = 8.0;
+  const double top = toScreen({0.0, plank.boardWidthMm}).y() - labelsPx, foot = toScreen({0.0, 0.0}).y() + ticksPx;
+  const double edge = toScreen({cut.xMm, 0.0}).x();
+  const QPointF down = toScreen({0.0, -cut.belowMm}) - toScreen({cut.xMm, 0.0});
+  const auto torn = [&](double x, double from, double to) {
+    QPolygonF line;
+    for (double y = from, side = 1.0; y <= to; y += 2.0 * tornPx, side = -side) line.append({x + side * tornPx, y});
+    painter.setPen(QPen(look::quietInk, 1.2));
+    painter.drawPolyline(line);
+  };
+  painter.save();
+  painter.setClipRect(QRectF(QPointF(-1e4, top), QPointF(edge, foot)));
+  paintPlank(painter, plank);
+  painter.restore();
+  painter.save();
+  painter.translate(down);
+  painter.setClipRect(QRectF(QPointF(edge, top), QPointF(1e5, foot)));
+  paintPlank(painter, plank);
+  painter.restore();
+  torn(edge, top + labelsPx - tornPx, foot);
+  torn(edge + down.x(), top + labelsPx - tornPx + down.y(), foot + down.y());
+}
+
+void PlankDrawing::paintPlank(QPainter& painter, const FlatPlank& plank) const {
+  paintBoard(painter, plank);
+  const Drawing pattern = plankPattern(
+      plank, patternOf(*m_session->solved(), static_cast<std::size_t>(m_session->selection().strake), m_side));
+  paintLines(painter, pattern,
+             {LineRole::Board, LineRole::SheerEdge, LineRole::KeelEdge, LineRole::HoodEnd, LineRole::LapLine});
+  paintTicks(painter, plank);
+  paintFigures(painter, plank);
+}
+
 void PlankDrawing::paintDrawing(QPainter& painter) {
   const auto now = plank();
-  const auto& solved = m_session->solved();
   setCaption(tr("ticked edge: keel · plain edge: sheer") + (now->lapLine.empty() ? QString() : tr(" · dashed: lap")));
-  paintBoard(painter, *now);
-  const Drawing pattern =
-      plankPattern(*now, patternOf(*solved, static_cast<std::size_t>(m_session->selection().strake), m_side));
-  for (const SheetLine& line : pattern.lines) {
-    if (line.role == LineRole::Station || line.role == LineRole::Check) continue;
-    if (line.role == LineRole::KeelEdge && line.points.size() == 2) continue;  // its ticks, drawn for the screen below
-    const LineStyle style = styleOf(line.role);
-    QPen pen(line.role == LineRole::Board ? look::outline : look::ink, line.role == LineRole::Board ? 1.0 : 1.8);
-    if (!style.dashMm.empty()) pen.setStyle(Qt::DashLine);
-    if (line.role == LineRole::LapLine) pen.setWidthF(1.2);
-    QPolygonF points;
-    for (const Vec2& point : line.points) points.append(toScreen(point));
-    painter.setPen(pen);
-    painter.drawPolyline(points);
+  if (const auto at = cut(*now)) {
+    paintCut(painter, *now, *at);
+  } else {
+    paintPlank(painter, *now);
   }
-  paintTicks(painter, *now);
-  paintFigures(painter, *now);
+  paintWords(painter, *now);
 }
 
 }  // namespace narrows

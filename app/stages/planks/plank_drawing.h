@@ -22,6 +22,16 @@ class PlankDrawing : public SessionCanvas {
 
  private:
   std::shared_ptr<const FlatPlank> plank() const;
+  /// A long plank is drawn in two lengths, the bow's above: cut between two stations, and how far below, mm, the second
+  /// lies. None where it is short, or there is no height for it.
+  struct Cut {
+    double xMm = 0.0;
+    double belowMm = 0.0;
+  };
+  std::optional<Cut> cut(const FlatPlank& plank) const;
+  void paintPlank(QPainter& painter, const FlatPlank& plank) const;
+  void paintCut(QPainter& painter, const FlatPlank& plank, const Cut& cut) const;
+  void paintWords(QPainter& painter, const FlatPlank& plank) const;
   void paintBoard(QPainter& painter, const FlatPlank& plank) const;
   void paintTicks(QPainter& painter, const FlatPlank& plank) const;
   void paintFigures(QPainter& painter, const FlatPlank& plank) const;

@@ -22,7 +22,7 @@ PlanksStage::PlanksStage(Session* session, QWidget* parent)
   auto* split = new QSplitter(Qt::Vertical);
   split->addWidget(m_plank);
   split->addWidget(m_picture);
-  split->setSizes({230, 430});
+  split->setSizes({350, 310});
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
   connect(session, &Session::answerSettled, this, &PlanksStage::showFigures);
