@@ -2,6 +2,7 @@
 // the book's unit, everything that can be seen is reached by key, and a window left alone does nothing.
 
 #include <QAction>
+#include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QMenuBar>
