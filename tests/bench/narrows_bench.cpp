@@ -226,6 +226,7 @@ QPoint handleAt(Canvas* canvas, const std::function<bool(const CanvasHandle&)>& 
 
 void printDrag(const char* name, MainWindow& window, Canvas* canvas, const QPoint& at) {
   QTest::mousePress(canvas, Qt::LeftButton, {}, at);
+  QTest::mouseMove(canvas, at + QPoint(0, 12));  // a nail is dragged once the pointer has left it
   printToPicture(name, window, canvas, 200,
                  [&](int i) { QTest::mouseMove(canvas, at + QPoint(0, i % 2 == 0 ? -3 : 3)); });
   QTest::mouseRelease(canvas, Qt::LeftButton, {}, at);
@@ -260,7 +261,7 @@ void benchHands() {
   assembly->choose(0);
   assembly->chooseGrip(2);
   printDrag("Backbone: a point of the stem dragged", window, assembly,
-            handleAt(assembly, [](const CanvasHandle& handle) { return handle.line == 2; }));
+            handleAt(assembly, [](const CanvasHandle& handle) { return handle.section == 2; }));
   printKeys("Backbone: a point stepped by key", window, assembly, Qt::Key_Up, Qt::Key_Down, Qt::ControlModifier);
   window.backbone()->open(BackboneStage::Slab);
   QTest::qWait(400);

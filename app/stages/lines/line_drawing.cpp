@@ -452,9 +452,8 @@ void LineDrawing::mouseMoveEvent(QMouseEvent* event) {
     if (std::hypot(by.x(), by.y()) < dragStartsPx) return;
     grip(*std::exchange(m_pressed, std::nullopt));
   }
-  const bool moves = hand().holds();
+  // What is said of the nail follows with the answer, no oftener than the eye.
   SessionCanvas::mouseMoveEvent(event);
-  if (moves) emit nailChanged();
 }
 
 void LineDrawing::mouseReleaseEvent(QMouseEvent* event) {
