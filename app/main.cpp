@@ -43,9 +43,10 @@ int run(int argc, char** argv) {
   QCoreApplication::setApplicationVersion(QStringLiteral(NARROWS_VERSION));
   QApplication::setDesktopFileName(QStringLiteral("narrows"));
   QApplication::setWindowIcon(QIcon(QStringLiteral(":/icons/narrows.svg")));
-  narrows::look::apply(application);
+  narrows::look::prepare(application);
   narrows::installCanvasAccessibility();
   narrows::MainWindow window;
+  narrows::look::dress(application);
   const QStringList arguments = QCoreApplication::arguments();
   const bool demo = arguments.contains(QStringLiteral("--demo"));
   if (demo) {

@@ -1,5 +1,7 @@
 #include "canvas/canvas.h"
 
+#include <QAccessible>
+
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -10,6 +12,11 @@
 #include "fonts.h"
 
 namespace narrows {
+
+void announce(QWidget* changed) {
+  QAccessibleEvent event(changed, QAccessible::Alert);
+  QAccessible::updateAccessibility(&event);
+}
 
 namespace {
 constexpr double mostPixelsPerMm = 40.0;
@@ -35,7 +42,13 @@ void Canvas::setEmptyWords(const QString& words) {
 }
 
 void Canvas::setHandles(std::vector<CanvasHandle> handles) {
+  const auto inHand = [](const std::vector<CanvasHandle>& all) -> QString {
+    const auto found = std::find_if(all.begin(), all.end(), [](const CanvasHandle& one) { return one.inHand; });
+    return found == all.end() ? QString() : found->name + QLatin1Char('\n') + found->state;
+  };
+  const bool told = QAccessible::isActive() && inHand(m_handles) != inHand(handles);
   m_handles = std::move(handles);
+  if (told) announce(this);
 }
 
 void Canvas::setCaption(const QString& caption) {

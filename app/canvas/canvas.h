@@ -16,6 +16,8 @@ struct CanvasHandle {
   QString name;
   int line = -1;
   int section = -1;
+  bool inHand = false;
+  QString state{};  ///< what else is to be told of it: nailed, pulled, its verdict; empty where there is nothing
 };
 
 class Canvas : public QWidget {
@@ -82,6 +84,9 @@ class Canvas : public QWidget {
   QString m_caption;
   QString m_emptyWords;
 };
+
+/// Has assistive tools say what a widget now shows: the mark in hand of a drawing, the words of a label.
+void announce(QWidget* changed);
 
 /// Makes the handles of every canvas readable to assistive tools. Called once, at start.
 void installCanvasAccessibility();

@@ -22,7 +22,8 @@ class HandleAccessible : public QAccessibleInterface {
   int childCount() const override { return 0; }
   int indexOfChild(const QAccessibleInterface*) const override { return -1; }
   QString text(QAccessible::Text what) const override {
-    return what == QAccessible::Name && handle() != nullptr ? handle()->name : QString();
+    if (handle() == nullptr) return {};
+    return what == QAccessible::Name ? handle()->name : what == QAccessible::Description ? handle()->state : QString();
   }
   void setText(QAccessible::Text, const QString&) override {}
   QRect rect() const override {
@@ -31,7 +32,12 @@ class HandleAccessible : public QAccessibleInterface {
     return {at - QPoint(14, 14), QSize(28, 28)};
   }
   QAccessible::Role role() const override { return QAccessible::Indicator; }
-  QAccessible::State state() const override { return {}; }
+  QAccessible::State state() const override {
+    QAccessible::State now;
+    now.selectable = true;
+    now.selected = handle() != nullptr && handle()->inHand;
+    return now;
+  }
 
  private:
   const CanvasHandle* handle() const {
@@ -49,6 +55,15 @@ class CanvasAccessible : public QAccessibleWidget {
     for (const auto& [index, id] : m_children) QAccessible::deleteAccessibleInterface(id);
   }
   int childCount() const override { return static_cast<int>(m_canvas->handles().size()); }
+  /// The drawing is described by what is in hand.
+  QString text(QAccessible::Text what) const override {
+    if (what != QAccessible::Description) return QAccessibleWidget::text(what);
+    for (const CanvasHandle& handle : m_canvas->handles()) {
+      if (handle.inHand)
+        return handle.state.isEmpty() ? handle.name : handle.name + QStringLiteral(", ") + handle.state;
+    }
+    return m_canvas->caption();
+  }
   QAccessibleInterface* child(int index) const override {
     if (index < 0 || index >= childCount()) return nullptr;
     const auto known = m_children.find(index);

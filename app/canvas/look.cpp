@@ -36,6 +36,11 @@ void say(QLabel* label, Voice voice) {
 }
 
 void apply(QApplication& application) {
+  prepare(application);
+  dress(application);
+}
+
+void prepare(QApplication& application) {
   loadFonts();
   QCoreApplication::installTranslator(new EnglishPlurals(&application));
   application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
@@ -54,6 +59,9 @@ void apply(QApplication& application) {
   palette.setColor(QPalette::HighlightedText, Qt::white);
   palette.setColor(QPalette::PlaceholderText, quietInk);
   application.setPalette(palette);
+}
+
+void dress(QApplication& application) {
   application.setStyleSheet(QStringLiteral(R"(
     QMainWindow, QDialog { background: #F5F1E8; }
     QMenuBar { background: #F5F1E8; padding: 2px 6px; }

@@ -38,5 +38,9 @@ void say(QLabel* label, Voice voice);
 
 /// Font, palette and style sheet of the whole application.
 void apply(QApplication& application);
+/// The same in its two parts: fonts and colours, and then the sheet of styles. A window made between them is quicker
+/// made, for every widget that finds its place would be dressed again.
+void prepare(QApplication& application);
+void dress(QApplication& application);
 
 }  // namespace narrows::look

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "canvas/look.h"
+#include "canvas/seen.h"
 
 namespace narrows {
 
@@ -47,7 +48,7 @@ void paintSheet(QPainter& painter, const Drawing& sheet, const std::function<QPo
     QPolygonF points;
     for (const Vec2& at : line.points) points.append(toScreen(at));
     painter.setPen(penOf(line.role));
-    painter.drawPolyline(points);
+    drawCurve(painter, points);
   }
 }
 

@@ -6,6 +6,7 @@
 #include <QPixmap>
 #include <QVBoxLayout>
 
+#include "canvas/canvas.h"
 #include "canvas/look.h"
 #include "fonts.h"
 
@@ -102,10 +103,11 @@ void FindingsBar::refill() {
                   (finding.severity == Severity::Trouble ? tr("Trouble: %1") : tr("Look again: %1")).arg(words));
   }
   m_list->setCurrentRow(std::min(row, m_list->count() - 1));
-  m_heading->setText(solved->findings.empty()
-                         ? tr("What wants looking at: nothing.")
-                         : tr("What wants looking at: %1")
-                               .arg(tr("%n place(|s)", nullptr, static_cast<int>(solved->findings.size()))));
+  m_heading->setText(solved->findings.empty() ? tr("What wants looking at: nothing.")
+                                              : tr("What wants looking at: %n place(|s)", nullptr,
+                                                   static_cast<int>(solved->findings.size())));
+  if (m_heading->text() != m_said) announce(m_heading);
+  m_said = m_heading->text();
   fitRows();
   m_list->setVisible(!solved->findings.empty());
 }

@@ -31,6 +31,7 @@ class FindingsBar : public QWidget {
 
   Session* m_session;
   QLabel* m_heading;
+  QString m_said;  ///< how many there were when it was last told
   QListWidget* m_list;
   QTimer m_working;
 };

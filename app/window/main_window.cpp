@@ -17,6 +17,7 @@
 #include "book/edits.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
+#include "canvas/look.h"
 #include "lines_sheet.h"
 #include "stages/backbone/backbone_stage.h"
 #include "stages/lines/line_bench.h"
@@ -289,6 +290,7 @@ void MainWindow::showTold() {
   m_told->setText(all.join(QLatin1Char('\n')));
   look::say(m_told, m_trouble || !m_session.care().isEmpty() ? look::Voice::Trouble : look::Voice::Plain);
   m_told->setVisible(!all.isEmpty());
+  if (!all.isEmpty()) announce(m_told);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

@@ -20,6 +20,11 @@ struct ProgrammeDeleter {
 };
 using Programme = std::unique_ptr<glp_prob, ProgrammeDeleter>;
 
+/// The library keeps a store for every thread that asks it, and gives none back by itself.
+struct ThreadStore {
+  ~ThreadStore() { glp_free_env(); }
+};
+
 /// Columns of the programme.
 enum Column { at = 1, along = 2, across = 3, kept = 4 };
 
@@ -32,6 +37,8 @@ struct Answer {
 /// with none, the plane that keeps most.
 std::optional<Answer> bestPlane(const std::vector<SlabReading>& readings, const FlatteningLimits& limits,
                                 double undersideMm, std::optional<double> keptMm) {
+  thread_local ThreadStore store;
+  (void)store;
   Programme programme(glp_create_prob());
   glp_set_obj_dir(programme.get(), GLP_MIN);
   glp_add_cols(programme.get(), 4);

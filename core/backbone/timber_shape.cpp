@@ -11,6 +11,7 @@ namespace {
 constexpr double knifeMm = 1e5;
 /// Points of a face this far apart, mm.
 constexpr double faceStepMm = 25.0;
+constexpr double mostFaceSteps = 1000.0;
 /// A timber shorter along the boat than it is deep has no faces to mark stations along.
 constexpr double leastLongMm = 150.0;
 
@@ -148,7 +149,7 @@ TimberFaces facesOf(const Polygon& outline) {
   TimberFaces faces;
   const Box2 box = boxOf(outline);
   if (box.width() < leastLongMm || box.width() < box.height()) return faces;
-  const auto steps = static_cast<int>(std::ceil(box.width() / faceStepMm));
+  const auto steps = static_cast<int>(std::min(std::ceil(box.width() / faceStepMm), mostFaceSteps));
   for (int i = 0; i <= steps; ++i) {
     // A hair within the ends, where a plumb cut meets the outline.
     const double x = box.low.x() + box.width() * (0.0005 + 0.999 * i / steps);

@@ -8,6 +8,7 @@
 #include "book/edits.h"
 #include "canvas/english_plurals.h"
 #include "canvas/length_field.h"
+#include "canvas/seen.h"
 #include "stages/backbone/backbone_stage.h"
 #include "stages/backbone/keel_page.h"
 #include "stages/backbone/rabbet_page.h"
@@ -229,6 +230,48 @@ class GridsTest : public WindowCase {
         }
       }
     }
+  }
+
+  void windowFitsASmallScreen() {
+    open("osier");
+    for (int stage = 1; stage <= 5; ++stage) {
+      m_window->goToNumber(stage);
+      for (int page = 0; page < (stage == 2 ? m_window->backbone()->tabs()->count() : 1); ++page) {
+        if (stage == 2) m_window->backbone()->open(static_cast<BackboneStage::Page>(page));
+        QTest::qWait(20);
+        m_window->resize(1024, 768);
+        QTest::qWait(20);
+        QVERIFY2(m_window->width() == 1024 && m_window->height() == 768,
+                 qPrintable(QString("stage %1 page %2: %3 by %4")
+                                .arg(stage)
+                                .arg(page)
+                                .arg(m_window->width())
+                                .arg(m_window->height())));
+      }
+    }
+  }
+
+  void whatIsPaintedIsCutToWhatIsSeen() {
+    const QRectF box(0.0, 0.0, 100.0, 50.0);
+    // In at the left, out at the top, in again from the right: two pieces, their ends on the box.
+    const auto pieces = piecesWithin({{-10.0, 20.0}, {50.0, 20.0}, {50.0, -1e7}, {1e7, 25.0}, {90.0, 25.0}}, box);
+    QCOMPARE(pieces.size(), qsizetype{2});
+    QCOMPARE(pieces[0], QPolygonF({{0.0, 20.0}, {50.0, 20.0}, {50.0, 0.0}}));
+    QCOMPARE(pieces[1], QPolygonF({{100.0, 25.0}, {90.0, 25.0}}));
+    QVERIFY(piecesWithin({{-5.0, -5.0}, {-5.0, 500.0}}, box).isEmpty());
+    // A shape far larger than the box is the box; one that half lies in it is half.
+    const auto area = [](const QPolygonF& shape) {
+      double sum = 0.0;
+      for (qsizetype i = 0; i < shape.size(); ++i) {
+        const QPointF &a = shape[i], &b = shape[(i + 1) % shape.size()];
+        sum += 0.5 * (a.x() * b.y() - b.x() * a.y());
+      }
+      return std::abs(sum);
+    };
+    QCOMPARE(area(shapeWithin({{-1e6, -1e6}, {1e6, -1e6}, {1e6, 1e6}, {-1e6, 1e6}}, box)), 5000.0);
+    QCOMPARE(area(shapeWithin({{50.0, -10.0}, {150.0, -10.0}, {150.0, 60.0}, {50.0, 60.0}}, box)), 2500.0);
+    QCOMPARE(area(shapeWithin({{0.0, 0.0}, {100.0, 0.0}, {0.0, 50.0}}, box)), 2500.0);
+    QVERIFY(shapeWithin({{-9.0, 0.0}, {-1.0, 0.0}, {-1.0, 9.0}}, box).isEmpty());
   }
 
   void oneAndManyAreSaidAsTheyAre() {

@@ -1,6 +1,7 @@
 // What the hand and the keys do, without waiting for answers: nothing pressed or typed is swallowed, every field is in
 // the book's unit, everything that can be seen is reached by key, and a window left alone does nothing.
 
+#include <QAccessible>
 #include <QAction>
 #include <QLabel>
 #include <QLineEdit>
@@ -341,6 +342,70 @@ class HandsAndKeysTest : public WindowCase {
     const double usual = usualFairingTolerance(session().book()->table).mm();
     QCOMPARE(tolerance->edit()->text(), QString::fromStdString(showLength(millimetres(usual), Notation::Millimetres)));
     QCOMPARE(tolerance->length()->mm(), usual);
+  }
+
+  void aDrawingSeenFromNearIsPaintedAtOnce() {
+    open("marl");
+    // A stem flung as far as a book allows, and every drawing looked at from as near as it goes.
+    const auto far = [this] {
+      BackbonePlan plan = planInHand(*session().book(), session().solved()->backbone->plan);
+      plan.timbers[0].outline[2].distance = millimetres(-99000.0);
+      plan.timbers[0].outline[3].height = millimetres(99000.0);
+      return setBackbone(*session().book(), plan);
+    };
+    for (const bool flung : {false, true}) {
+      if (flung) QVERIFY(session().perform("fling", far()));
+      QVERIFY(settled());
+      everyPage([&] {
+        for (Canvas* canvas : m_window->findChildren<Canvas*>()) {
+          if (!canvas->isVisible()) continue;
+          canvas->repaint();
+          const QPointF at =
+              canvas->handles().empty() ? QPointF(canvas->rect().center()) : canvas->handles().front().at;
+          canvas->zoomBy(1e6, at);
+          QElapsedTimer clock;
+          clock.start();
+          canvas->repaint();
+          QVERIFY2(clock.elapsed() < 1000,
+                   qPrintable(canvas->accessibleName() + QString(": %1 ms").arg(clock.elapsed())));
+          canvas->fit();
+        }
+      });
+    }
+  }
+
+  void whatIsShownIsToldToAssistiveToolsToo() {
+    // Without a screen reader's bus no events are sent: what such a tool would ask for is asked here.
+    open("osier");
+    takeMark(3, 4);
+    auto* drawing = qobject_cast<Canvas*>(m_window->lining()->drawing());
+    drawing->repaint();
+    QAccessibleInterface* canvas = QAccessible::queryAccessibleInterface(drawing);
+    QVERIFY2(canvas->text(QAccessible::Description).contains("free"),
+             qPrintable(canvas->text(QAccessible::Description) + QString(" of %1").arg(drawing->handles().size())));
+    press(Qt::Key_N);
+    QVERIFY(settled());
+    drawing->repaint();
+    QVERIFY(canvas->text(QAccessible::Description).contains("nailed"));
+    // Another mark in hand; one child of the drawing is selected, and every one is named.
+    press(Qt::Key_Right);
+    drawing->repaint();
+    QVERIFY2(canvas->text(QAccessible::Description).contains("line 3 at 5"),
+             qPrintable(canvas->text(QAccessible::Description)));
+    int selected = 0;
+    for (int i = 0; i < canvas->childCount(); ++i) {
+      selected += canvas->child(i)->state().selected ? 1 : 0;
+      QVERIFY(!canvas->child(i)->text(QAccessible::Name).isEmpty());
+    }
+    QCOMPARE(selected, 1);
+    // A misread figure is said to be so in the table.
+    const FigureRef figure{FigureRef::In::Row, 0, 3};
+    QVERIFY(session().perform(
+        "slip", setFigure(*session().book(), 0, 3, millimetres(figureMm(session().book()->table, figure) + 60.0))));
+    QVERIFY(settled());
+    m_window->goToNumber(1);
+    OffsetGrid* grid = m_window->lines()->grid();
+    QVERIFY(grid->model()->index(0, 3).data(Qt::AccessibleDescriptionRole).toString().contains("misread"));
   }
 
   void aWindowOfACommaLocaleWorksAlike() {

@@ -8,6 +8,7 @@
 
 #include "canvas/labels.h"
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -188,7 +189,7 @@ void AssemblyDrawing::paintHull(QPainter& painter) const {
       const Vec3 at = section.parts.back().pointAtShare(1.0);
       sheer.append(toScreen({at.x(), at.z()}));
     }
-    painter.drawPolyline(sheer);
+    drawCurve(painter, sheer);
   }
   const Profile* transom = solved.fair->profile(ProfilePart::Transom);
   if (!hasCourse(transom)) return;
@@ -202,7 +203,7 @@ void AssemblyDrawing::paintHull(QPainter& painter) const {
   for (const Vec2& at : {low, crowned, Vec2(crowned + through), Vec2(low + through)}) wood.append(toScreen(at));
   painter.setPen(QPen(look::ink, 1.8));
   painter.setBrush(look::timber);
-  painter.drawPolygon(wood);
+  drawShape(painter, wood);
   painter.setBrush(Qt::NoBrush);
 }
 
@@ -214,7 +215,7 @@ void AssemblyDrawing::paintTimbers(QPainter& painter) const {
     const bool on = shape.id == shownId();
     painter.setPen(QPen(on ? look::inHand : look::ink, on ? 3.0 : 1.8));
     painter.setBrush(on ? look::timberDark : look::timber);
-    painter.drawPolygon(onScreen(shape.outline));
+    drawShape(painter, onScreen(shape.outline));
   }
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(look::quietInk, 1.0));
@@ -224,7 +225,7 @@ void AssemblyDrawing::paintTimbers(QPainter& painter) const {
     const QPointF foot = toScreen({station.distance->mm(), box->first.y()}),
                   head = toScreen({station.distance->mm(), box->second.y()});
     painter.setPen(QPen(look::edge, 1.0));
-    painter.drawLine(foot, head);
+    drawStraight(painter, foot, head);
     painter.setPen(look::quietInk);
     painter.drawText(QRectF(head.x() - 20.0, head.y() - 20.0, 40.0, 16.0), Qt::AlignCenter,
                      QString::fromStdString(station.name));
@@ -254,7 +255,7 @@ void AssemblyDrawing::paintRabbet(QPainter& painter) const {
     QPolygonF points;
     for (const RabbetPlace& place : run.places) points.append(toScreen({(place.*corner).x(), (place.*corner).z()}));
     painter.setPen(pen);
-    painter.drawPolyline(points);
+    drawCurve(painter, points);
   };
   for (const RabbetRun& run : *backbone()->rabbet) {
     line(run, &RabbetPlace::rabbet, QPen(look::ink, 2.2));
@@ -271,7 +272,7 @@ void AssemblyDrawing::paintFastenings(QPainter& painter) const {
     });
     painter.setPen(QPen(fouls ? look::trouble : look::quietInk, std::max(2.0, bolt.diameter.mm() * pixelsPerMm()),
                         fouls ? Qt::SolidLine : Qt::DashDotLine, Qt::FlatCap));
-    painter.drawLine(toScreen(inProfile(bolt.low)), toScreen(inProfile(bolt.high)));
+    drawStraight(painter, toScreen(inProfile(bolt.low)), toScreen(inProfile(bolt.high)));
   }
   painter.setPen(QPen(look::ink, 1.4));
   for (const Stopwater& stopwater : shown.stopwaters) {
@@ -279,8 +280,8 @@ void AssemblyDrawing::paintFastenings(QPainter& painter) const {
     const QPointF at = toScreen(stopwater.at);
     painter.setBrush(look::raised);
     painter.drawEllipse(at, radius, radius);
-    painter.drawLine(at - QPointF(radius, 0.0), at + QPointF(radius, 0.0));
-    painter.drawLine(at - QPointF(0.0, radius), at + QPointF(0.0, radius));
+    drawStraight(painter, at - QPointF(radius, 0.0), at + QPointF(radius, 0.0));
+    drawStraight(painter, at - QPointF(0.0, radius), at + QPointF(0.0, radius));
   }
   painter.setBrush(Qt::NoBrush);
 }
@@ -290,7 +291,7 @@ void AssemblyDrawing::paintGrips(QPainter& painter) {
   for (const Joint& joint : plan()->joints) {
     if (joint.forward != timber()->id && joint.aft != timber()->id) continue;
     painter.setPen(QPen(look::inHand, 2.0));
-    painter.drawPolyline(onScreen(jointLine(joint)));
+    drawCurve(painter, onScreen(jointLine(joint)));
   }
   std::vector<CanvasHandle> handles;
   for (std::size_t i = 0; i < all.size(); ++i) {
@@ -308,7 +309,7 @@ void AssemblyDrawing::paintGrips(QPainter& painter) {
     } else {
       painter.drawEllipse(at, 4.5, 4.5);
     }
-    handles.push_back({at, nameOf(all[i]), m_timber, static_cast<int>(i)});
+    handles.push_back({at, nameOf(all[i]), m_timber, static_cast<int>(i), static_cast<int>(i) == m_grip});
   }
   painter.setBrush(Qt::NoBrush);
   setHandles(std::move(handles));

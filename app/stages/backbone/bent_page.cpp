@@ -8,6 +8,7 @@
 
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -99,16 +100,16 @@ void BentDrawing::paintForm(QPainter& painter) const {
       wood.append(toScreen(corner));
     painter.setPen(QPen(look::outline, 1.0));
     painter.setBrush(look::timberDark);
-    painter.drawPolygon(wood);
+    drawShape(painter, wood);
     painter.setPen(look::ink);
     painter.drawText(QRectF(toScreen(foot - square * 16.0) - QPointF(14.0, 9.0), QSizeF(28.0, 18.0)), Qt::AlignCenter,
                      QString::number(i + 1));
   }
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(look::inHand, 3.0));
-  painter.drawPolyline(curve(made.formFace));
+  drawCurve(painter, curve(made.formFace));
   painter.setPen(QPen(look::ink, 1.4, Qt::DashLine));
-  painter.drawPolyline(curve(made.middle));
+  drawCurve(painter, curve(made.middle));
 }
 
 void BentDrawing::paintBoards(QPainter& painter) const {
@@ -119,7 +120,7 @@ void BentDrawing::paintBoards(QPainter& painter) const {
     for (const Vec2& at : piece.board) board.append(toScreen(at));
     painter.setPen(QPen(piece.layer == 1 ? look::ink : look::inHand, piece.layer == 1 ? 1.6 : 1.4,
                         piece.layer == 1 ? Qt::SolidLine : Qt::DashLine));
-    painter.drawPolygon(board);
+    drawShape(painter, board);
     const QPointF at = toScreen(centroid(piece.board));
     painter.drawText(QRectF(at - QPointF(30.0, piece.layer == 1 ? 18.0 : 0.0), QSizeF(60.0, 18.0)), Qt::AlignCenter,
                      tr("%1, %2").arg(piece.layer).arg(piece.place));
@@ -133,7 +134,7 @@ void BentDrawing::paintDrawing(QPainter& painter) {
   for (const Vec2& at : shape()) outline.append(toScreen(at));
   painter.setPen(QPen(look::ink, 2.0));
   painter.setBrush(look::timber);
-  painter.drawPolygon(outline);
+  drawShape(painter, outline);
   painter.setBrush(Qt::NoBrush);
   if (m_builtUp && backbone()->blank) paintBoards(painter);
   if (!m_builtUp && backbone()->lamination) paintForm(painter);

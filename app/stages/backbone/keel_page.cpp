@@ -8,6 +8,7 @@
 #include <cmath>
 
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "fonts.h"
 #include "stages/slate.h"
 
@@ -72,17 +73,17 @@ void KeelDrawing::paintDrawing(QPainter& painter) {
     const Vec2 foot(station.outboardMm, 0.0), far = foot + way * (2.6 * thick);
     for (const Vec2& at : {foot, far, Vec2(far + out * plank), Vec2(foot + out * plank)})
       board.append(toScreen({side * at.x(), at.y()}));
-    painter.drawPolygon(board);
+    drawShape(painter, board);
   }
   painter.setBrush(look::timberDark);
   painter.setPen(QPen(look::ink, 2.4));
-  painter.drawPolygon(wood);
+  drawShape(painter, wood);
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(look::quietInk, 1.2, Qt::DashDotLine));
-  painter.drawLine(toScreen({0.0, -0.3 * thick}), toScreen({0.0, 1.4 * thick}));
+  drawStraight(painter, toScreen({0.0, -0.3 * thick}), toScreen({0.0, 1.4 * thick}));
   // Upright, to read the bevel from.
   painter.setPen(QPen(look::inHand, 1.6, Qt::DashLine));
-  painter.drawLine(toScreen({station.outboardMm, 0.0}), toScreen({station.outboardMm, 1.35 * thick}));
+  drawStraight(painter, toScreen({station.outboardMm, 0.0}), toScreen({station.outboardMm, 1.35 * thick}));
   painter.setFont(shopFont(look::headPx, true));
   painter.drawText(toScreen({station.outboardMm, 1.35 * thick}) + QPointF(10.0, 6.0),
                    QStringLiteral("%1°").arg(radians(station.stationRad).deg(), 0, 'f', 1));

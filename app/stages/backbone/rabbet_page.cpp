@@ -8,6 +8,7 @@
 #include <cmath>
 
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "fonts.h"
 #include "moulds/mould.h"
 #include "sheet_set.h"
@@ -51,12 +52,14 @@ const std::vector<RabbetMark>& RabbetDrawing::marks() const {
 }
 
 bool RabbetDrawing::markAt(Length at) {
-  if (run() == nullptr || !alongAt(*run(), m_part == RabbetPart::Keel ? 0 : 2, at.mm())) return false;
+  if (run() == nullptr) return false;
+  const auto along = alongAt(*run(), m_part == RabbetPart::Keel ? 0 : 2, at.mm());
+  if (!along) return false;
   m_extra = at;
   const auto& all = marks();
-  for (std::size_t i = 0; i < all.size(); ++i) {
-    if (all[i].name.starts_with("at ")) m_mark = static_cast<int>(i);
-  }
+  const auto made =
+      std::find_if(all.begin(), all.end(), [&](const RabbetMark& mark) { return mark.alongMm == *along; });
+  m_mark = static_cast<int>(made - all.begin());
   remeasure();
   emit chosen();
   return true;
@@ -89,22 +92,26 @@ void RabbetDrawing::chooseMark(int mark) {
   emit chosen();
 }
 
-std::optional<RabbetSection> RabbetDrawing::section() const {
+const RabbetSection* RabbetDrawing::section() const {
   const auto& all = marks();
-  if (all.empty()) return std::nullopt;
+  if (all.empty()) return nullptr;
   const RabbetMark& mark = all[static_cast<std::size_t>(std::clamp(m_mark, 0, static_cast<int>(all.size()) - 1))];
   const CutPlane plane = m_plane == CutPlane::Square  ? CutPlane::Square
                          : m_part == RabbetPart::Keel ? CutPlane::Station
                                                       : CutPlane::Level;
-  RabbetSection cut =
-      cutRabbet(rabbetSectionOf(backboneSheetOf(*m_session->solved()), *run(), mark.alongMm), mark.alongMm, plane);
-  cut.name = mark.name;
-  return cut;
+  // Asked for by every paint, and cut once.
+  const auto& solved = m_session->solved();
+  if (m_cut.of == solved && m_cut.part == m_part && m_cut.plane == plane && m_cut.alongMm == mark.alongMm)
+    return &m_cut.section;
+  m_cut = {solved, m_part, plane, mark.alongMm,
+           cutRabbet(rabbetSectionOf(backboneSheetOf(*solved), *run(), mark.alongMm), mark.alongMm, plane)};
+  m_cut.section.name = mark.name;
+  return &m_cut.section;
 }
 
 std::optional<SessionCanvas::Box> RabbetDrawing::extent() const {
-  const auto cut = section();
-  if (!cut) return std::nullopt;
+  const RabbetSection* cut = section();
+  if (cut == nullptr) return std::nullopt;
   Vec2 low = cut->rabbet, high = cut->rabbet;
   for (const auto* line : {&cut->timber, &cut->outside, &cut->inside}) {
     for (const Vec2& at : *line) low = low.cwiseMin(at), high = high.cwiseMax(at);
@@ -133,7 +140,7 @@ void RabbetDrawing::paintProfile(QPainter& painter) {
     QPolygonF points;
     for (const RabbetPlace& one : now.places) points.append(place(one.*corner));
     painter.setPen(pen);
-    painter.drawPolyline(points);
+    drawCurve(painter, points);
   };
   line(&RabbetPlace::rabbet, QPen(look::ink, 2.0));
   line(&RabbetPlace::inner, QPen(look::quietInk, 1.0, Qt::DotLine));
@@ -146,15 +153,16 @@ void RabbetDrawing::paintProfile(QPainter& painter) {
     painter.setPen(QPen(on ? look::inHand : look::ink, 1.4));
     painter.setBrush(on ? look::inHand : look::raised);
     painter.drawEllipse(at, on ? 5.5 : 3.5, on ? 5.5 : 3.5);
-    handles.push_back({at, QString::fromStdString(all[i].name), static_cast<int>(i), -1});
+    handles.push_back({at, QString::fromStdString(all[i].name), static_cast<int>(i), -1, on,
+                       tr("bevel %1°").arg(radians(now.at(all[i].alongMm).bevelRad).deg(), 0, 'f', 1)});
   }
   painter.setBrush(Qt::NoBrush);
   setHandles(std::move(handles));
 }
 
 void RabbetDrawing::paintDrawing(QPainter& painter) {
-  const auto cut = section();
-  if (!cut) return;
+  const RabbetSection* cut = section();
+  if (cut == nullptr) return;
   const QString plane = cut->plane == CutPlane::Square  ? tr("square to the rabbet line")
                         : cut->plane == CutPlane::Level ? tr("level")
                                                         : tr("in the station");
@@ -166,9 +174,9 @@ void RabbetDrawing::paintDrawing(QPainter& painter) {
   plank.append(toScreen(cut->inner));
   painter.setPen(Qt::NoPen);
   painter.setBrush(look::timber);
-  painter.drawPolygon(plank);
+  drawShape(painter, plank);
   painter.setBrush(look::timberDark);
-  painter.drawPolygon(onScreen(cut->timber));
+  drawShape(painter, onScreen(cut->timber));
   paintLines(painter, rabbetSectionSheet(*cut), {LineRole::MouldEdge, LineRole::KeelEdge, LineRole::CentreLine});
   const auto name = [&](const Vec2& at, const QString& words, const QPointF& off) {
     const QPointF here = toScreen(at);
@@ -181,8 +189,9 @@ void RabbetDrawing::paintDrawing(QPainter& painter) {
     QRectF label(here + off, QSizeF(wide, 22.0));
     if (off.x() < 0.0) label.moveRight(here.x() + off.x());
     painter.setPen(QPen(look::outline, 1.0));
-    painter.drawLine(
-        here, off.x() < 0.0 ? QPointF(label.right(), label.center().y()) : QPointF(label.left(), label.center().y()));
+    drawStraight(
+        painter, here,
+        off.x() < 0.0 ? QPointF(label.right(), label.center().y()) : QPointF(label.left(), label.center().y()));
     painter.fillRect(label, look::raised);
     painter.setPen(look::ink);
     painter.drawText(label, Qt::AlignCenter, words);

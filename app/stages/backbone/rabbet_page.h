@@ -38,7 +38,8 @@ class RabbetDrawing : public SessionCanvas {
   QMarginsF room() const override { return {90.0, 60.0, 260.0, 60.0}; }
 
  private:
-  std::optional<RabbetSection> section() const;
+  /// The cut at the mark in hand; null where there is none.
+  const RabbetSection* section() const;
   void paintProfile(QPainter& painter);
 
   RabbetPart m_part = RabbetPart::Stem;
@@ -58,6 +59,16 @@ class RabbetDrawing : public SessionCanvas {
     std::vector<RabbetMark> marks;
   };
   mutable Marked m_marked;
+
+  /// The cut, and what it was made for.
+  struct Cut {
+    std::shared_ptr<const Solved> of;
+    RabbetPart part = RabbetPart::Stem;
+    CutPlane plane = CutPlane::Square;
+    double alongMm = 0.0;
+    RabbetSection section;
+  };
+  mutable Cut m_cut;
 };
 
 class RabbetPage : public BackbonePage {

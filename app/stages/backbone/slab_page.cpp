@@ -23,6 +23,7 @@
 #include "canvas/labels.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "files/whole_file.h"
 #include "fonts.h"
 #include "stages/slate.h"
@@ -131,14 +132,14 @@ void SlabDrawing::paintPattern(QPainter& painter) const {
   painter.setBrush(wash);
   painter.setPen(QPen(now.placed.judgement.isClear() ? look::inHand : look::trouble, 3.0,
                       now.placed.judgement.isClear() ? Qt::SolidLine : Qt::DashLine));
-  painter.drawPolygon(outline);
+  drawShape(painter, outline);
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(look::ink, 1.4, Qt::DashLine));
   for (const GravingPiece& piece : now.graving) {
     const Vec2 half(0.5 * piece.lengthMm, 0.5 * piece.widthMm);
     QPolygonF box;
     for (const Vec2& at : moved(rectangle(-half, half), now.lay.grainRad, piece.onSlab)) box.append(toScreen(at));
-    painter.drawPolygon(box);
+    drawShape(painter, box);
   }
 }
 
@@ -151,7 +152,7 @@ void SlabDrawing::paintDrawing(QPainter& painter) {
   for (const Vec2& at : now.lay.slab) outline.append(toScreen(at));
   painter.setPen(QPen(look::ink, 2.0));
   painter.setBrush(look::timber);
-  painter.drawPolygon(outline);
+  drawShape(painter, outline);
   painter.setBrush(Qt::NoBrush);
   // The grain, in quiet strokes.
   const auto box = worldBox();
@@ -165,7 +166,7 @@ void SlabDrawing::paintDrawing(QPainter& painter) {
   const Vec2 middle = 0.5 * (box->first + box->second);
   for (int i = -12; i <= 12; ++i) {
     const Vec2 at = middle + across * (reach * i / 24.0);
-    painter.drawLine(toScreen(at - way * reach), toScreen(at + way * reach));
+    drawStraight(painter, toScreen(at - way * reach), toScreen(at + way * reach));
   }
   painter.restore();
   if (hasPattern()) paintPattern(painter);

@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "fonts.h"
 #include "moulds/mould.h"
 #include "stages/slate.h"
@@ -51,18 +52,18 @@ void TransomDrawing::paintDrawing(QPainter& painter) {
   };
   painter.setPen(QPen(look::ink, 2.4));
   painter.setBrush(look::timber);
-  painter.drawPolygon(polygon(now.whole(now.larger(), true)));
+  drawShape(painter, polygon(now.whole(now.larger(), true)));
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(look::quietInk, 1.4, Qt::DashLine));
-  painter.drawPolygon(polygon(now.whole(now.smaller(), false)));
+  drawShape(painter, polygon(now.whole(now.smaller(), false)));
   std::vector<Vec2> crown = now.crown;
   for (std::size_t i = now.crown.size(); i-- > 0;) crown.emplace_back(-now.crown[i].x(), now.crown[i].y());
   painter.setPen(QPen(look::ink, 1.2, Qt::DashLine));
-  painter.drawPolyline(polygon(crown));
+  drawCurve(painter, polygon(crown));
   const auto box = worldBox();
   painter.setPen(QPen(look::quietInk, 1.2, Qt::DashDotLine));
-  painter.drawLine(toScreen({0.0, box->first.y()}) + QPointF(0.0, 14.0),
-                   toScreen({0.0, box->second.y()}) - QPointF(0.0, 20.0));
+  drawStraight(painter, toScreen({0.0, box->first.y()}) + QPointF(0.0, 14.0),
+               toScreen({0.0, box->second.y()}) - QPointF(0.0, 20.0));
   std::vector<CanvasHandle> handles;
   double last = 1e9;
   for (std::size_t i = 0; i < now.marks.size(); ++i) {
@@ -70,12 +71,13 @@ void TransomDrawing::paintDrawing(QPainter& painter) {
     const bool on = static_cast<int>(i) == m_mark;
     const QPointF at = toScreen(mark.at);
     painter.setPen(QPen(on ? look::inHand : mark.isPlankLine ? look::ink : look::edge, on ? 2.4 : 1.2));
-    if (!mark.isPlankLine) painter.drawLine(toScreen({-mark.at.x(), mark.at.y()}), at);
+    if (!mark.isPlankLine) drawStraight(painter, toScreen({-mark.at.x(), mark.at.y()}), at);
     painter.setPen(QPen(on ? look::inHand : look::ink, on ? 2.4 : 1.4));
     painter.setBrush(mark.isPlankLine ? painter.pen().color() : look::raised);
     for (const double side : {1.0, -1.0}) painter.drawEllipse(toScreen({side * mark.at.x(), mark.at.y()}), 3.5, 3.5);
     painter.setBrush(Qt::NoBrush);
-    handles.push_back({at, QString::fromStdString(mark.name), static_cast<int>(i), -1});
+    handles.push_back({at, QString::fromStdString(mark.name), static_cast<int>(i), -1, on,
+                       tr("bevel %1°").arg(std::abs(radians(mark.bevelRad).deg()), 0, 'f', 1)});
     const double y = std::min(at.y(), last - wordsHeightPx);
     last = y;
     painter.setFont(shopFont(look::labelPx, on));
@@ -84,7 +86,7 @@ void TransomDrawing::paintDrawing(QPainter& painter) {
                                                  .arg(QString::fromStdString(mark.name))
                                                  .arg(radians(std::abs(mark.bevelRad)).deg(), 0, 'f', 1));
     painter.setPen(QPen(look::outline, 0.8));
-    painter.drawLine(at, QPointF(left - 4.0, y));
+    drawStraight(painter, at, QPointF(left - 4.0, y));
   }
   setHandles(std::move(handles));
 }

@@ -48,7 +48,6 @@ LineBench::LineBench(Session* session, QWidget* parent)
   back->setObjectName(QStringLiteral("wholeBoat"));
   row->addWidget(back);
   m_lines = labelled(row, new QComboBox(strip), tr("Line worked on"));
-  m_lines->setMinimumWidth(210);
   m_battens = labelled(row, new QComboBox(strip), tr("Batten"));
   m_battens->addItems({tr("soft batten"), tr("medium batten"), tr("stiff batten"), tr("very stiff batten")});
   m_ends = labelled(row, new QComboBox(strip), tr("Ends of the batten"));
@@ -58,6 +57,10 @@ LineBench::LineBench(Session* session, QWidget* parent)
   m_comb = labelled(row, new QToolButton(strip), tr("Comb: how hard it bends"));
   m_comb->setText(tr("Comb"));
   m_comb->setCheckable(true);
+  // On a small screen their words give way, not the window.
+  constexpr int leastBoxWide = 78, leastLineWide = 120;
+  m_lines->setMinimumWidth(leastLineWide);
+  for (QComboBox* box : {m_battens, m_ends, m_views}) box->setMinimumWidth(leastBoxWide);
   row->addStretch(1);
   column->addWidget(strip);
   column->addWidget(m_drawing, 1);

@@ -10,6 +10,7 @@
 
 #include "book/edits.h"
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "fairing/curvature_words.h"
 #include "fairing/nail_float.h"
 #include "fonts.h"
@@ -269,9 +270,9 @@ void LineDrawing::paintBatten(QPainter& painter) const {
   for (int i = 0; i <= battenSteps; ++i)
     curve.append(toScreen(place(m_batten->curve.pointAtShare(static_cast<double>(i) / battenSteps))));
   painter.setPen(QPen(look::timberDark, 7.0, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-  painter.drawPolyline(curve);
+  drawCurve(painter, curve);
   painter.setPen(QPen(look::ink, 1.8));
-  painter.drawPolyline(curve);
+  drawCurve(painter, curve);
 }
 
 void LineDrawing::paintComb(QPainter& painter) const {
@@ -288,11 +289,11 @@ void LineDrawing::paintComb(QPainter& painter) const {
     const Vec2 way = -towards.normalized();
     const double tall = combPx * std::abs(tooth.signedBend) / most;
     const QPointF tip = foot + QPointF(way.x(), -way.y()) * tall;
-    painter.drawLine(foot, tip);
+    drawStraight(painter, foot, tip);
     tips.append(tip);
   }
   painter.setPen(QPen(look::quietInk, 1.4));
-  painter.drawPolyline(tips);
+  drawCurve(painter, tips);
 }
 
 void LineDrawing::paintNails(QPainter& painter) {
@@ -313,8 +314,8 @@ void LineDrawing::paintNails(QPainter& painter) {
       const double drawn = figureMm(m_session->book()->table, *nail.figure);
       const QPointF was = toScreen(place(nail.at + (drawn - faired->value.mm()) * nail.axis));
       painter.setPen(QPen(look::quietInk, 1.4));
-      painter.drawLine(was + QPointF(-4.0, -4.0), was + QPointF(4.0, 4.0));
-      painter.drawLine(was + QPointF(-4.0, 4.0), was + QPointF(4.0, -4.0));
+      drawStraight(painter, was + QPointF(-4.0, -4.0), was + QPointF(4.0, 4.0));
+      drawStraight(painter, was + QPointF(-4.0, 4.0), was + QPointF(4.0, -4.0));
     }
     painter.setPen(QPen(on ? look::inHand : verdict != Verdict::None ? verdictColour(verdict) : look::ink, 2.0));
     painter.setBrush(pulled ? QBrush(look::paper) : QBrush(painter.pen().color()));
@@ -348,10 +349,14 @@ void LineDrawing::paintNails(QPainter& painter) {
           tr("floats %1").arg(QString::fromStdString(showLength(millimetres(std::abs(gap)), m_session->notation()))));
     }
     if (nail.figure) {
-      const QString name = tr("nail at %1%2")
-                               .arg(isSection ? QString::fromStdString(lineOf(*solved->fair, *nail.figure)) : station,
-                                    pulled ? tr(", pulled") : QString());
-      handles.push_back({at, name, static_cast<int>(i), -1});
+      const QString name =
+          tr("nail at %1").arg(isSection ? QString::fromStdString(lineOf(*solved->fair, *nail.figure)) : station);
+      QStringList states;
+      if (pulled) states << tr("pulled");
+      if (verdict != Verdict::None)
+        states << (verdict == Verdict::Misread ? tr("misread, %1 off") : tr("look again, %1 off"))
+                      .arg(shown(std::abs(judged->apartMm)));
+      handles.push_back({at, name, static_cast<int>(i), -1, on, states.join(QStringLiteral(", "))});
     }
   }
   setHandles(std::move(handles));
@@ -385,7 +390,7 @@ void LineDrawing::paintFromOff(QPainter& painter) const {
       curve.append(seen(at));
     }
     painter.setPen(pen);
-    painter.drawPolyline(curve);
+    drawCurve(painter, curve);
   };
   for (const double side : {-1.0, 1.0}) {
     for (const Section& section : hull.sections) {
@@ -398,7 +403,7 @@ void LineDrawing::paintFromOff(QPainter& painter) const {
         }
       }
       painter.setPen(QPen(look::edge, 1.0));
-      painter.drawPolyline(curve);
+      drawCurve(painter, curve);
     }
     draw(0.0, side, QPen(look::quietInk, 1.2));
     draw(1.0, side, QPen(side > 0.0 ? look::inHand : look::ink, 2.6));

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -46,6 +47,15 @@ void LinesDrawing::measure() {
   for (const Section& section : hull.sections) m_sections.push_back(pointsOf(section.parts));
   m_parts.clear();
   for (const Section& part : hull.partSections) m_parts.push_back(pointsOf({part.parts.back()}));
+  m_profiles.clear();
+  for (const Profile& profile : solved->fair->profiles) {
+    if (profile.part != ProfilePart::StemFace && profile.part != ProfilePart::KeelBottom) continue;
+    if (!hasCourse(&profile)) continue;
+    const Batten batten = springProfile(profile, 0.0, 0.0);
+    std::vector<Vec3> points;
+    for (int i = 0; i <= 60; ++i) points.push_back(batten.pointAtShare(i / 60.0));
+    m_profiles.push_back(std::move(points));
+  }
   m_borders.clear();
   const auto border = [&](std::size_t patch, double v, RowLine line) {
     Border made{line, {}};
@@ -134,7 +144,7 @@ void LinesDrawing::paintCurve(QPainter& painter, View view, const std::vector<Ve
     if (!same || i + 1 == points.size()) curve.append(at);
   }
   painter.setPen(pen);
-  painter.drawPolyline(curve);
+  drawCurve(painter, curve);
 }
 
 void LinesDrawing::paintGrid(QPainter& painter) const {
@@ -144,22 +154,22 @@ void LinesDrawing::paintGrid(QPainter& painter) const {
   const double lift = -0.5 * (m_high.y() + m_gap);
   painter.setPen(pen);
   const auto level = [&](double z) {
-    painter.drawLine(toScreen({left, z}), toScreen({right, z}));
-    painter.drawLine(toScreen({centre - m_high.y(), z + lift}), toScreen({centre + m_high.y(), z + lift}));
+    drawStraight(painter, toScreen({left, z}), toScreen({right, z}));
+    drawStraight(painter, toScreen({centre - m_high.y(), z + lift}), toScreen({centre + m_high.y(), z + lift}));
   };
   for (const TableRow& row : m_session->book()->table.rows) {
     if (row.line == RowLine::Waterline) level(row.at.mm());
     if (row.line != RowLine::Buttock) continue;
     const double y = m_low.z() - m_gap - row.at.mm();
-    painter.drawLine(toScreen({left, y}), toScreen({right, y}));
+    drawStraight(painter, toScreen({left, y}), toScreen({right, y}));
     for (const double side : {-1.0, 1.0}) {
-      painter.drawLine(toScreen({centre + side * row.at.mm(), m_low.z() + lift}),
-                       toScreen({centre + side * row.at.mm(), m_high.z() + lift}));
+      drawStraight(painter, toScreen({centre + side * row.at.mm(), m_low.z() + lift}),
+                   toScreen({centre + side * row.at.mm(), m_high.z() + lift}));
     }
   }
   painter.setPen(QPen(look::quietInk, 1.0));
-  painter.drawLine(toScreen({left, m_low.z() - m_gap}), toScreen({right, m_low.z() - m_gap}));
-  painter.drawLine(toScreen({centre, m_low.z() + lift}), toScreen({centre, m_high.z() + lift}));
+  drawStraight(painter, toScreen({left, m_low.z() - m_gap}), toScreen({right, m_low.z() - m_gap}));
+  drawStraight(painter, toScreen({centre, m_low.z() + lift}), toScreen({centre, m_high.z() + lift}));
 }
 
 void LinesDrawing::paintSections(QPainter& painter) const {
@@ -214,14 +224,8 @@ void LinesDrawing::paintTableLines(QPainter& painter) const {
 }
 
 void LinesDrawing::paintBackbone(QPainter& painter) const {
-  for (const Profile& profile : m_session->book()->table.profiles) {
-    if (profile.part != ProfilePart::StemFace && profile.part != ProfilePart::KeelBottom) continue;
-    if (!hasCourse(&profile)) continue;
-    const Batten batten = springProfile(profile, 0.0, 0.0);
-    std::vector<Vec3> points;
-    for (int i = 0; i <= 60; ++i) points.push_back(batten.pointAtShare(i / 60.0));
+  for (const auto& points : m_profiles)
     paintCurve(painter, View::Profile, points, false, QPen(look::quietInk, 1.4, Qt::DashLine));
-  }
 }
 
 void LinesDrawing::paintNames(QPainter& painter) {
@@ -237,7 +241,7 @@ void LinesDrawing::paintNames(QPainter& painter) {
     const QString kind = section.kind == SectionKind::Station
                              ? tr("station %1").arg(QString::fromStdString(section.name))
                              : QString::fromStdString(section.name);
-    handles.push_back({at, kind, -1, static_cast<int>(i)});
+    handles.push_back({at, kind, -1, static_cast<int>(i), on});
     if (!on && at.x() - named < namesApartPx) continue;
     named = at.x();
     painter.setFont(shopFont(look::labelPx + (on ? 2.0 : 0.0), on));
@@ -285,7 +289,7 @@ void LinesDrawing::paintDisowned(QPainter& painter) const {
       const QPolygonF shape =
           misread ? QPolygonF{at + QPointF(0, -r), at + QPointF(r, 0), at + QPointF(0, r), at + QPointF(-r, 0)}
                   : QPolygonF{at + QPointF(0, -r), at + QPointF(r, r), at + QPointF(-r, r)};
-      painter.drawPolygon(shape);
+      drawShape(painter, shape);
       painter.setBrush(Qt::NoBrush);
     }
   }

@@ -52,7 +52,7 @@ class LinesDrawing : public SessionCanvas {
   };
 
   std::shared_ptr<const Hull> m_measured;  ///< the hull that what follows was measured on, once an answer
-  std::vector<std::vector<Vec3>> m_sections, m_parts;
+  std::vector<std::vector<Vec3>> m_sections, m_parts, m_profiles;
   std::vector<Border> m_borders;
   Vec3 m_low = Vec3::Zero(), m_high = Vec3::Zero();
   double m_gap = 100.0;

@@ -109,6 +109,7 @@ QVariant OffsetModel::data(const QModelIndex& index, int role) const {
                       static_cast<std::size_t>(index.column())};
   const FairedFigure* faired = fairedAt(*m_shown, ref);
   if (role == FairedRole) return faired != nullptr;
+  if (role == Qt::AccessibleDescriptionRole) return spoken(ref);
   if (role == VerdictRole || role == FloatRole || role == RestsRole) return judged(ref, role);
   if (role == Qt::ToolTipRole && faired == nullptr && judged(ref, RestsRole).toBool())
     return tr("Rests on one line alone: a slip of half an inch here would not be told. Read it twice.");
@@ -122,6 +123,18 @@ QVariant OffsetModel::data(const QModelIndex& index, int role) const {
   if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
   if (!figure) return role == Qt::EditRole ? QString() : QStringLiteral("–");
   return QString::fromStdString(writeLength(*figure, m_shown->table.unit, 6, true));
+}
+
+QString OffsetModel::spoken(const FigureRef& figure) const {
+  QStringList words;
+  const auto verdict = static_cast<Verdict>(judged(figure, VerdictRole).toInt());
+  const QString floats = judged(figure, FloatRole).toString();
+  if (verdict == Verdict::Misread) words << tr("misread, %1 off").arg(floats);
+  if (verdict == Verdict::Look) words << tr("look again, %1 off").arg(floats);
+  if (verdict == Verdict::None && !floats.isEmpty()) words << tr("floats %1").arg(floats);
+  if (judged(figure, RestsRole).toBool()) words << tr("rests on one line alone");
+  if (fairedAt(*m_shown, figure) != nullptr) words << tr("faired");
+  return words.join(QStringLiteral(", "));
 }
 
 QVariant OffsetModel::judged(const FigureRef& figure, int role) const {

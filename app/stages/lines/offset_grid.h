@@ -31,6 +31,8 @@ class OffsetModel : public QAbstractTableModel {
 
  private:
   QVariant judged(const FigureRef& figure, int role) const;
+  /// What the figure's marks and colours say, in words, for who does not see them.
+  QString spoken(const FigureRef& figure) const;
 
   Session* m_session;
   BookSnapshot m_shown;

@@ -7,6 +7,7 @@
 #include <numeric>
 
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -56,7 +57,7 @@ void BodyPlan::paintDrawing(QPainter& painter) {
   const Lining& now = *lining();
   const auto box = worldBox();
   painter.setPen(QPen(look::edge, 1.0));
-  painter.drawLine(toScreen({0.0, box->first.y()}), toScreen({0.0, box->second.y()}));
+  drawStraight(painter, toScreen({0.0, box->first.y()}), toScreen({0.0, box->second.y()}));
   const int selected = m_session->selection().section;
   const int strake = m_session->selection().strake;
   // The strake in hand, as a band from section to section.
@@ -77,7 +78,7 @@ void BodyPlan::paintDrawing(QPainter& painter) {
     for (auto it = back.rbegin(); it != back.rend(); ++it) band.append(*it);
     painter.setPen(Qt::NoPen);
     painter.setBrush(look::strakeInHand);
-    painter.drawPolygon(band, Qt::WindingFill);
+    drawShape(painter, band, Qt::WindingFill);
     painter.setBrush(Qt::NoBrush);
   }
   std::vector<QPointF> heads;
@@ -89,7 +90,7 @@ void BodyPlan::paintDrawing(QPainter& painter) {
       curve.append(toScreen({side(i) * at.y(), at.z()}));
     }
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.4 : 1.0));
-    painter.drawPolyline(curve);
+    drawCurve(painter, curve);
     heads.push_back(curve.back());
   }
   for (std::size_t line = 1; line + 1 < now.lines.size(); ++line) {
@@ -104,7 +105,7 @@ void BodyPlan::paintDrawing(QPainter& painter) {
         curve.append(toScreen({half * at.y(), at.z()}));
       }
       painter.setPen(QPen(on ? look::inHand : look::ink, on ? 2.2 : 1.0));
-      painter.drawPolyline(curve);
+      drawCurve(painter, curve);
     }
   }
   paintMarks(painter);

@@ -5,6 +5,7 @@
 
 #include "canvas/labels.h"
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -76,7 +77,7 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
     QColor fill = k % 2 == 0 ? look::timber : look::timberDark;
     if (static_cast<int>(k) == selected) fill = look::strakeInHand;
     painter.setBrush(fill);
-    painter.drawPolygon(strake);  // its ragged edges lie under the lines
+    drawShape(painter, strake);  // its ragged edges lie under the lines
   }
   painter.setBrush(Qt::NoBrush);
   painter.setRenderHint(QPainter::Antialiasing, true);
@@ -84,7 +85,7 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
     const bool border = line == 0 || line + 1 == curves.size();
     const bool on = m_session->selection().line == static_cast<int>(line);
     painter.setPen(QPen(on ? look::inHand : look::ink, on ? 2.6 : border ? 2.2 : 1.4));
-    painter.drawPolyline(curves[line]);
+    drawCurve(painter, curves[line]);
   }
   painter.setFont(shopFont(15.0, true));
   painter.setPen(look::ink);
@@ -113,7 +114,7 @@ void GirthDrawing::paintSections(QPainter& painter, const std::vector<WidthChip>
   for (std::size_t i = 0; i < frame.sectionCount(); ++i) {
     const bool on = m_session->selection().section == static_cast<int>(i);
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.0 : 1.0));
-    painter.drawLine(toScreen({sectionX(i), 0.0}), toScreen({sectionX(i), frame.girthMm(i)}));
+    drawStraight(painter, toScreen({sectionX(i), 0.0}), toScreen({sectionX(i), frame.girthMm(i)}));
     painter.setFont(shopFont(look::labelPx, on));
     painter.setPen(on ? look::inHand : look::ink);
     const QPointF head = toScreen({sectionX(i), frame.girthMm(i)});

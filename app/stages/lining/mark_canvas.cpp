@@ -40,9 +40,10 @@ void MarkCanvas::paintMarks(QPainter& painter) {
     if (!showsSection(section) || now.frame.girthMm(section) <= 0.0) continue;
     for (std::size_t line = 1; line + 1 < now.lines.size(); ++line) {
       const QPointF at = toScreen(markPlace(line, section));
-      handles.push_back({at, markName(line, section), static_cast<int>(line), static_cast<int>(section)});
       const bool selected = selection.line == static_cast<int>(line) && selection.section == static_cast<int>(section);
       const bool held = now.lines[line].moved[section];
+      handles.push_back({at, markName(line, section), static_cast<int>(line), static_cast<int>(section), selected,
+                         held ? tr("nailed") : tr("free")});
       // A mark set by hand is a nail: a filled square. One that follows the batten is a small ring.
       painter.setPen(QPen(selected ? look::inHand : look::ink, selected ? 2.6 : 1.4));
       painter.setBrush(selected ? look::inHand : held ? look::ink : look::raised);

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "fonts.h"
 #include "mould_sheet.h"
 
@@ -100,7 +101,7 @@ void MouldDrawing::paintTakenInPlane(QPainter& painter) const {
     wrong.append(toScreen(Vec2(at.y(), at.z()) + over * Vec2(run.z(), -run.y())));
   }
   painter.setPen(QPen(look::lookAgain, 1.2, Qt::DotLine));
-  painter.drawPolyline(wrong);
+  drawCurve(painter, wrong);
 }
 
 void MouldDrawing::paintMarks(QPainter& painter) {
@@ -128,10 +129,11 @@ void MouldDrawing::paintMarks(QPainter& painter) {
       for (const double one : {1.0, -1.0}) {
         const QPointF foot = toScreen({one * mark.at.y(), mark.at.z()});
         const QPointF across(one * run.z(), run.y());
-        painter.drawLine(foot - 7.0 * across, foot + 4.0 * across);
+        drawStraight(painter, foot - 7.0 * across, foot + 4.0 * across);
       }
     }
-    handles.push_back({at, QString::fromStdString(mark.name), static_cast<int>(i), -1});
+    handles.push_back({at, QString::fromStdString(mark.name), static_cast<int>(i), -1, on,
+                       tr("bevel %1°").arg(std::abs(radians(mark.bevelRad).deg()), 0, 'f', 1)});
     painter.setFont(shopFont(look::labelPx, on));
     const QString words = QString::fromStdString(mark.name) + QStringLiteral("  ") +
                           QString::number(std::abs(radians(mark.bevelRad).deg()), 'f', 1) + QStringLiteral("°");
@@ -147,7 +149,7 @@ void MouldDrawing::paintMarks(QPainter& painter) {
     if (box.top() > anchor.y() + 4.0) {
       painter.save();
       painter.setPen(QPen(look::outline, 1.0));
-      painter.drawLine(at, QPointF(side > 0.0 ? box.left() : box.right(), box.center().y()));
+      drawStraight(painter, at, QPointF(side > 0.0 ? box.left() : box.right(), box.center().y()));
       painter.restore();
     }
     painter.drawText(box, Qt::AlignCenter, words);
@@ -164,7 +166,7 @@ void MouldDrawing::paintDrawing(QPainter& painter) {
   for (auto it = port.crbegin(); it != port.crend(); ++it) wood.append(*it);
   painter.setPen(Qt::NoPen);
   painter.setBrush(look::timber);
-  painter.drawPolygon(wood);
+  drawShape(painter, wood);
   painter.setBrush(Qt::NoBrush);
   // The lines of the printed pattern, both sides of it.
   MouldPlan plan = m_session->book()->moulds;

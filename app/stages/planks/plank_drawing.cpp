@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "canvas/look.h"
+#include "canvas/seen.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -64,7 +65,7 @@ void PlankDrawing::paintBoard(QPainter& painter, const FlatPlank& plank) const {
   for (auto it = plank.upper.rbegin(); it != plank.upper.rend(); ++it) add(*it);
   painter.setPen(Qt::NoPen);
   painter.setBrush(look::timber);
-  painter.drawPolygon(wood);
+  drawShape(painter, wood);
   painter.setBrush(Qt::NoBrush);
 }
 
@@ -80,7 +81,7 @@ void PlankDrawing::paintTicks(QPainter& painter, const FlatPlank& plank) const {
     before = now;
     if (along < stepPx) continue;
     along = 0.0;
-    painter.drawLine(now, now + QPointF(0.0, down * tickPx));
+    drawStraight(painter, now, now + QPointF(0.0, down * tickPx));
   }
 }
 
@@ -94,7 +95,7 @@ void PlankDrawing::paintFigures(QPainter& painter, const FlatPlank& plank) const
     const QPointF low = toScreen({station.lower.x(), sideY(station.lower.y(), plank)});
     const QPointF high = toScreen({station.upper.x(), sideY(station.upper.y(), plank)});
     painter.setPen(QPen(on ? look::inHand : look::ink, on ? 2.4 : 1.0));
-    painter.drawLine(low, high);
+    drawStraight(painter, low, high);
     // Leaders carry names and widths clear above the board, so that nothing is written over the wood.
     const double x = high.x();
     painter.setFont(shopFont(15.0, on));
@@ -103,7 +104,7 @@ void PlankDrawing::paintFigures(QPainter& painter, const FlatPlank& plank) const
     if (!on && x - half < lastRight) continue;
     lastRight = x + half;
     painter.setPen(QPen(look::outline, 1.0, Qt::DotLine));
-    painter.drawLine(high, QPointF(x, top - 4.0));
+    drawStraight(painter, high, QPointF(x, top - 4.0));
     painter.setPen(on ? look::inHand : look::ink);
     painter.drawText(QRectF(x - 60.0, top - 24.0, 120.0, 20.0), Qt::AlignCenter, words);
     painter.setFont(shopFont(look::labelPx));
@@ -139,7 +140,7 @@ void PlankDrawing::paintCut(QPainter& painter, const FlatPlank& plank, const Cut
     QPolygonF line;
     for (double y = from, side = 1.0; y <= to; y += 2.0 * tornPx, side = -side) line.append({x + side * tornPx, y});
     painter.setPen(QPen(look::quietInk, 1.2));
-    painter.drawPolyline(line);
+    drawCurve(painter, line);
   };
   painter.save();
   painter.setClipRect(QRectF(QPointF(-1e4, top), QPointF(edge, foot)));
