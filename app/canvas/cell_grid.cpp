@@ -61,6 +61,9 @@ CellGrid::CellGrid(const QString& name, Session* session, QWidget* parent)
     : FigureGrid(name, session, parent), m_cells(new CellModel(this)) {
   setModel(m_cells);
   horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+  // Narrower a figure would be cut short: the table scrolls instead.
+  constexpr int leastColumnWide = 78;
+  horizontalHeader()->setMinimumSectionSize(leastColumnWide);
   horizontalHeader()->setFont(shopFont(look::labelPx));
   connect(selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
     if (now.isValid() && !m_following) emit cellTaken(now.row(), now.column());

@@ -4,7 +4,6 @@
 #include <QGuiApplication>
 #include <QHeaderView>
 #include <QKeyEvent>
-#include <QScrollBar>
 
 #include "canvas/look.h"
 #include "canvas/typing_delegate.h"
@@ -125,8 +124,7 @@ void FigureGrid::updateGeometries() {
   QTableView::updateGeometries();
   // No half row at the foot: what is left over is left free.
   const int row = verticalHeader()->defaultSectionSize(), rows = model() == nullptr ? 0 : model()->rowCount();
-  const int room = height() - 2 * frameWidth() - horizontalHeader()->height() -
-                   (horizontalScrollBar()->isVisible() ? horizontalScrollBar()->height() : 0);
+  const int room = viewport()->height() + viewportMargins().bottom();
   const int over = rows * row > room && room > row ? room % row : 0;
   if (viewportMargins().bottom() == over) return;
   const QMargins margins = viewportMargins();

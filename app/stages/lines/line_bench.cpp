@@ -41,28 +41,32 @@ LineBench::LineBench(Session* session, QWidget* parent)
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(0);
-  auto* strip = new QWidget(this);
-  auto* row = new QHBoxLayout(strip);
-  row->setContentsMargins(10, 6, 10, 6);
-  auto* back = new QPushButton(tr("Whole boat"), strip);
+  // Which line, and how it is looked at, in two rows: one would be wider than a small screen.
+  const auto strip = [&] {
+    auto* made = new QWidget(this);
+    auto* row = new QHBoxLayout(made);
+    row->setContentsMargins(10, 4, 10, 0);
+    column->addWidget(made);
+    return row;
+  };
+  auto* which = strip();
+  auto* back = new QPushButton(tr("Whole boat"), this);
   back->setObjectName(QStringLiteral("wholeBoat"));
-  row->addWidget(back);
-  m_lines = labelled(row, new QComboBox(strip), tr("Line worked on"));
-  m_battens = labelled(row, new QComboBox(strip), tr("Batten"));
+  which->addWidget(back);
+  m_lines = labelled(which, new QComboBox(this), tr("Line worked on"));
+  m_lines->setMinimumWidth(210);
+  which->addStretch(1);
+  auto* how = strip();
+  m_battens = labelled(how, new QComboBox(this), tr("Batten"));
   m_battens->addItems({tr("soft batten"), tr("medium batten"), tr("stiff batten"), tr("very stiff batten")});
-  m_ends = labelled(row, new QComboBox(strip), tr("Ends of the batten"));
+  m_ends = labelled(how, new QComboBox(this), tr("Ends of the batten"));
   m_ends->addItems({tr("ends held"), tr("ends free")});
-  m_views = labelled(row, new QComboBox(strip), tr("Looked at"));
+  m_views = labelled(how, new QComboBox(this), tr("Looked at"));
   m_views->addItems({tr("square on"), tr("sighted along"), tr("off the bow"), tr("off the quarter")});
-  m_comb = labelled(row, new QToolButton(strip), tr("Comb: how hard it bends"));
+  m_comb = labelled(how, new QToolButton(this), tr("Comb: how hard it bends"));
   m_comb->setText(tr("Comb"));
   m_comb->setCheckable(true);
-  // On a small screen their words give way, not the window.
-  constexpr int leastBoxWide = 78, leastLineWide = 120;
-  m_lines->setMinimumWidth(leastLineWide);
-  for (QComboBox* box : {m_battens, m_ends, m_views}) box->setMinimumWidth(leastBoxWide);
-  row->addStretch(1);
-  column->addWidget(strip);
+  how->addStretch(1);
   column->addWidget(m_drawing, 1);
 
   m_name = m_slate->addHeadline(tr("Line in hand"));

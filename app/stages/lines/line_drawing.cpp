@@ -300,7 +300,7 @@ void LineDrawing::paintNails(QPainter& painter) {
   const TableLine& now = *line();
   const auto& solved = m_session->solved();
   std::vector<CanvasHandle> handles;
-  double lastLabel = -1e9;
+  double lastRight = -1e9;
   for (std::size_t i = 0; i < now.nails.size(); ++i) {
     const LineNail& nail = now.nails[i];
     const QPointF at = toScreen(place(nail.at));
@@ -335,10 +335,13 @@ void LineDrawing::paintNails(QPainter& painter) {
     if (on) painter.drawEllipse(at, 13.0, 13.0);
     const QString station = QString::fromStdString(nail.station);
     const bool isSection = now.kind == LineKind::Section;
-    if (!station.isEmpty() && !isSection && (on || at.x() - lastLabel > 26.0)) {
+    if (!station.isEmpty() && !isSection) {
       painter.setFont(shopFont(look::labelPx + (on ? 3.0 : 0.0), on));
-      painter.drawText(QRectF(at.x() - 40.0, at.y() + 14.0, 80.0, 20.0), Qt::AlignCenter, station);
-      lastLabel = at.x();
+      const double half = 0.5 * painter.fontMetrics().horizontalAdvance(station) + 3.0;
+      if (on || at.x() - half > lastRight) {
+        painter.drawText(QRectF(at.x() - half, at.y() + 14.0, 2.0 * half, 20.0), Qt::AlignCenter, station);
+        lastRight = at.x() + half;
+      }
     }
     if (pulled || (on && verdict != Verdict::None)) {
       const auto rest = restingMm(now, i, m_batten->curve);

@@ -170,6 +170,8 @@ SetUpGrid::SetUpGrid(Session* session, QWidget* parent)
   connect(m_model, &SetUpModel::notUnderstood, this, &FigureGrid::notUnderstood);
   connect(m_model, &SetUpModel::understood, this, &FigureGrid::understood);
   horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+  constexpr int leastColumnWide = 120;
+  horizontalHeader()->setMinimumSectionSize(leastColumnWide);
   horizontalHeader()->setFont(shopFont(look::labelPx));
 }
 
