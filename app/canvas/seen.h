@@ -5,8 +5,8 @@
 
 namespace narrows {
 
-/// Looked at from near a drawing is kilometres of pixels long, and a dashed line is cut in dashes for all of its length,
-/// seen or not: seconds. These paint what QPainter's own do, and leave out what lies far outside the view.
+/// Looked at from near a drawing is kilometres of pixels long, and a dashed line is cut in dashes for all of its
+/// length, seen or not: seconds. These paint what QPainter's own do, and leave out what lies far outside the view.
 void drawCurve(QPainter& painter, const QPolygonF& points);
 void drawShape(QPainter& painter, const QPolygonF& corners, Qt::FillRule rule = Qt::OddEvenFill);
 void drawStraight(QPainter& painter, const QPointF& from, const QPointF& to);
