@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 #include <string>
 
 #include "curve/halving.h"
@@ -57,6 +58,130 @@ Slopes slopesOf(const OffsetPatch& face, double t, double v) {
           (face.point(t, v + slopeStep) - face.point(t, v - slopeStep)) / (2.0 * slopeStep)};
 }
 
+/// Where a face stands at the half-siding.
+struct FaceLanding {
+  bool met = false;
+  Vec3 at = Vec3::Zero(), normal = Vec3::Zero();
+  Vec3 inward = Vec3::Zero();  ///< unit, along the face, away from the edge
+  Vec3 bend = Vec3::Zero();    ///< curvature along it, 1/mm
+};
+
+/// Follows a face of the planking from its edge to where it stands at the half-siding.
+class FaceDescent {
+ public:
+  /// `target`: the half-siding abreast of a place.
+  FaceDescent(const OffsetPatch& face, double lastT, bool isKeel, std::function<double(const Vec3&)> target)
+      : m_face(face), m_lastT(lastT), m_isKeel(isKeel), m_target(std::move(target)) {}
+
+  /// How far outside the half-siding the face is at a place.
+  double off(const Vec2& place) const {
+    const Vec3 point = m_face.point(place.x(), place.y());
+    return point.y() - m_target(point);
+  }
+
+  /// The landing's place, normal, way in and bend; false where there is no way in to measure along.
+  bool describe(FaceLanding& landing, const Vec2& place) const {
+    landing.at = m_face.point(place.x(), place.y());
+    landing.normal = m_face.normal(place.x(), place.y());
+    const auto in = uphill(place, curvatureBaseMm);
+    if (!in || landing.normal.isZero()) return false;
+    const Vec3 near = m_face.point(place.x() + in->x(), place.y() + in->y());
+    const Vec3 far = m_face.point(place.x() + 2.0 * in->x(), place.y() + 2.0 * in->y());
+    const double one = (near - landing.at).norm(), two = (far - near).norm();
+    if (one < 1e-6 || two < 1e-6) return false;
+    // Through three points by their own distances: slope at the first, and the bend square to it.
+    const Vec3 first = (near - landing.at) / one, second = (far - near) / two;
+    const Vec3 bend = 2.0 * (second - first) / (one + two);
+    const Vec3 slope = first - 0.5 * one * bend;
+    landing.inward = slope.normalized();
+    landing.bend = bend - bend.dot(landing.inward) * landing.inward;
+    return true;
+  }
+
+  /// A face that ends before it is down to the half-siding, carried on as the circle it makes there.
+  FaceLanding carriedOn(const Vec2& edge, double mostMm) const {
+    FaceLanding landing;
+    if (!describe(landing, edge)) return landing;
+    const Vec3 from = landing.at;
+    const double bend2 = landing.bend.squaredNorm();
+    const auto carriedTo = [&](double s) -> Vec3 {
+      return from + landing.inward * (s - bend2 * s * s * s / 6.0) +
+             landing.bend * (s * s / 2.0 - bend2 * s * s * s * s / 24.0);
+    };
+    double s = 0.0;
+    for (int i = 0; i < mostSteps; ++i) {
+      const Vec3 here = carriedTo(s);
+      const double error = here.y() - m_target(here);
+      if (std::abs(error) < settledMm) break;
+      const double slope = landing.inward.y() + landing.bend.y() * s;
+      if (slope < 0.02) return landing;
+      s -= error / slope;
+      if (s < -mostMm) return landing;
+    }
+    landing.at = carriedTo(s);
+    const Vec2 in = *uphill(edge, curvatureBaseMm);
+    const Vec3 turned = (m_face.normal(edge.x() + in.x(), edge.y() + in.y()) - landing.normal) / curvatureBaseMm;
+    landing.normal = (landing.normal + s * turned).normalized();
+    landing.inward = (landing.inward + s * landing.bend).normalized();
+    landing.met = true;
+    return landing;
+  }
+
+  /// Uphill from the edge to the half-siding; where that is not reached, as far as it went.
+  Vec2 walked(Vec2 at) const {
+    for (int i = 0; i < mostSteps; ++i) {
+      const double error = off(at);
+      if (std::abs(error) < settledMm) break;
+      const auto unit = uphill(at, 1.0);
+      if (!unit) break;
+      const double slope = off(at + *unit) - error;
+      if (slope < 1e-4) break;
+      // Short steps: bays are of very different lengths, and the way up turns.
+      Vec2 step = *unit * (-error / slope);
+      step /= std::max({1.0, std::abs(step.x()) / longestStepT, std::abs(step.y()) / longestStepV});
+      at += step;
+      if (at.x() < -0.5 || at.x() > m_lastT + 0.5 || at.y() < -0.2 || at.y() > 1.2) break;
+    }
+    return at;
+  }
+
+  /// Planking that falls in towards the keel before it goes out: up the section to where it comes back.
+  Vec2 comesBack(const Vec2& edge) const {
+    double low = 0.0, high = 0.0;
+    while (high < 1.0 && off({edge.x(), high}) < settledMm) low = high, high += 0.5 * longestStepV;
+    for (int i = 0; i < heightHalvings; ++i) {
+      const double middle = 0.5 * (low + high);
+      (off({edge.x(), middle}) < 0.0 ? low : high) = middle;
+    }
+    return {edge.x(), high};
+  }
+
+ private:
+  /// The step in t and v that goes `distance` mm straight up the slope of the half-breadth; along stem and sternpost
+  /// level, as a waterline runs, unless that is too nearly along the centre line.
+  std::optional<Vec2> uphill(const Vec2& place, double distance) const {
+    const Slopes slopes = slopesOf(m_face, place.x(), place.y());
+    Eigen::Matrix2d metric;
+    metric << slopes.byT.dot(slopes.byT), slopes.byT.dot(slopes.byV), slopes.byT.dot(slopes.byV),
+        slopes.byV.dot(slopes.byV);
+    if (metric.determinant() < 1e-9 * metric.trace() * metric.trace() || metric.trace() < 1e-9) return std::nullopt;
+    const auto sized = [&](const Vec2& step, double to) -> Vec2 {
+      return step * (to / std::sqrt(std::max(step.dot(metric * step), 1e-18)));
+    };
+    const Vec2 steepest = sized(metric.inverse() * Vec2(slopes.byT.y(), slopes.byV.y()), 1.0);
+    const Vec2 level = sized(Vec2(slopes.byV.z(), -slopes.byT.z()), 1.0);
+    const double rise = level.dot(Vec2(slopes.byT.y(), slopes.byV.y()));
+    const double levelShare =
+        m_isKeel ? 0.0 : std::clamp((std::abs(rise) - tooLevel) / (levelEnough - tooLevel), 0.0, 1.0);
+    return sized((1.0 - levelShare) * steepest + levelShare * (rise < 0.0 ? Vec2(-level) : level), distance);
+  }
+
+  const OffsetPatch& m_face;
+  double m_lastT;
+  bool m_isKeel;
+  std::function<double(const Vec3&)> m_target;
+};
+
 }  // namespace
 
 /// An edge of a patch that planking ends on: share 0 to 1 is from the foot up (stem, sternpost), or from forward aft.
@@ -73,12 +198,7 @@ struct RabbetTracer::Edge {
   }
 };
 
-struct RabbetTracer::Landing {
-  bool met = false;
-  Vec3 at = Vec3::Zero(), normal = Vec3::Zero();
-  Vec3 inward = Vec3::Zero();  ///< unit, along the face, away from the edge
-  Vec3 bend = Vec3::Zero();    ///< curvature along it, 1/mm
-};
+struct RabbetTracer::Landing : FaceLanding {};
 
 RabbetTracer::RabbetTracer(const RabbetHull& hull, const OffsetTable& table, const HalfSidings& sidings)
     : m_hull(hull) {
@@ -142,108 +262,19 @@ RabbetTracer::Landing RabbetTracer::land(const Edge& edge, double share, bool ou
   const bool drawnOutside = m_hull.side == PlankingSide::Outside;
   const double carried = outside == drawnOutside ? 0.0 : (outside ? m_hull.thicknessMm : -m_hull.thicknessMm);
   const OffsetPatch face(*edge.patch, carried);
-  const double lastT = edge.patch->lastT();
-  Vec2 at = edge.at(share);
-  // The step in t and v that goes `distance` mm straight up the slope of the half-breadth; along stem and sternpost
-  // level, as a waterline runs, unless that is too nearly along the centre line.
-  const auto uphill = [&](const Vec2& place, double distance) -> std::optional<Vec2> {
-    const Slopes slopes = slopesOf(face, place.x(), place.y());
-    Eigen::Matrix2d metric;
-    metric << slopes.byT.dot(slopes.byT), slopes.byT.dot(slopes.byV), slopes.byT.dot(slopes.byV),
-        slopes.byV.dot(slopes.byV);
-    if (metric.determinant() < 1e-9 * metric.trace() * metric.trace() || metric.trace() < 1e-9) return std::nullopt;
-    const auto sized = [&](const Vec2& step, double to) -> Vec2 {
-      return step * (to / std::sqrt(std::max(step.dot(metric * step), 1e-18)));
-    };
-    const Vec2 steepest = sized(metric.inverse() * Vec2(slopes.byT.y(), slopes.byV.y()), 1.0);
-    const Vec2 level = sized(Vec2(slopes.byV.z(), -slopes.byT.z()), 1.0);
-    const double rise = level.dot(Vec2(slopes.byT.y(), slopes.byV.y()));
-    const double levelShare = edge.part == RabbetPart::Keel
-                                  ? 0.0
-                                  : std::clamp((std::abs(rise) - tooLevel) / (levelEnough - tooLevel), 0.0, 1.0);
-    return sized((1.0 - levelShare) * steepest + levelShare * (rise < 0.0 ? Vec2(-level) : level), distance);
-  };
-  const auto off = [&](const Vec2& place) {
-    const Vec3 point = face.point(place.x(), place.y());
-    return point.y() - targetAt(edge.part, point);
-  };
+  const bool isKeel = edge.part == RabbetPart::Keel;
+  const FaceDescent descent(face, edge.patch->lastT(), isKeel, [&](const Vec3& at) { return targetAt(edge.part, at); });
+  const Vec2 from = edge.at(share);
+  if (const double start = descent.off(from); start > settledMm)
+    return {descent.carriedOn(from, mostCarried * std::max(m_hull.thicknessMm, start))};
+  Vec2 at = descent.walked(from);
+  if (isKeel && (std::abs(descent.off(at)) > landedMm || at.y() < 0.0)) at = descent.comesBack(from);
   Landing landing;
-  const auto describeAt = [&](const Vec2& place) {
-    landing.at = face.point(place.x(), place.y());
-    landing.normal = face.normal(place.x(), place.y());
-    const auto in = uphill(place, curvatureBaseMm);
-    if (!in || landing.normal.isZero()) return false;
-    const Vec3 near = face.point(place.x() + in->x(), place.y() + in->y());
-    const Vec3 far = face.point(place.x() + 2.0 * in->x(), place.y() + 2.0 * in->y());
-    const double one = (near - landing.at).norm(), two = (far - near).norm();
-    if (one < 1e-6 || two < 1e-6) return false;
-    // Through three points by their own distances: slope at the first, and the bend square to it.
-    const Vec3 first = (near - landing.at) / one, second = (far - near) / two;
-    const Vec3 bend = 2.0 * (second - first) / (one + two);
-    const Vec3 slope = first - 0.5 * one * bend;
-    landing.inward = slope.normalized();
-    landing.bend = bend - bend.dot(landing.inward) * landing.inward;
-    return true;
-  };
-
-  const double start = off(at);
-  if (start > settledMm) {
-    // The face ends before it is down to the half-siding: carry it on as the circle it makes there.
-    if (!describeAt(at)) return landing;
-    const Vec3 from = landing.at;
-    const double bend2 = landing.bend.squaredNorm();
-    const auto carriedTo = [&](double s) -> Vec3 {
-      return from + landing.inward * (s - bend2 * s * s * s / 6.0) +
-             landing.bend * (s * s / 2.0 - bend2 * s * s * s * s / 24.0);
-    };
-    double s = 0.0;
-    for (int i = 0; i < mostSteps; ++i) {
-      const Vec3 here = carriedTo(s);
-      const double error = here.y() - targetAt(edge.part, here);
-      if (std::abs(error) < settledMm) break;
-      const double slope = landing.inward.y() + landing.bend.y() * s;
-      if (slope < 0.02) return landing;
-      s -= error / slope;
-      if (s < -mostCarried * std::max(m_hull.thicknessMm, start)) return landing;
-    }
-    landing.at = carriedTo(s);
-    const Vec2 in = *uphill(at, curvatureBaseMm);
-    const Vec3 turned = (face.normal(at.x() + in.x(), at.y() + in.y()) - landing.normal) / curvatureBaseMm;
-    landing.normal = (landing.normal + s * turned).normalized();
-    landing.inward = (landing.inward + s * landing.bend).normalized();
-    landing.met = true;
-    return landing;
-  }
-  for (int i = 0; i < mostSteps; ++i) {
-    const double error = off(at);
-    if (std::abs(error) < settledMm) break;
-    const auto unit = uphill(at, 1.0);
-    if (!unit) break;
-    const double slope = off(at + *unit) - error;
-    if (slope < 1e-4) break;
-    // Short steps: bays are of very different lengths, and the way up turns.
-    Vec2 step = *unit * (-error / slope);
-    step /= std::max({1.0, std::abs(step.x()) / longestStepT, std::abs(step.y()) / longestStepV});
-    at += step;
-    if (at.x() < -0.5 || at.x() > lastT + 0.5 || at.y() < -0.2 || at.y() > 1.2) break;
-  }
-  if (edge.part == RabbetPart::Keel && (std::abs(off(at)) > landedMm || at.y() < 0.0)) {
-    // Planking that falls in towards the keel before it goes out: follow the section up to where it comes back.
-    at = edge.at(share);
-    double low = 0.0, high = 0.0;
-    while (high < 1.0 && off({at.x(), high}) < settledMm) low = high, high += 0.5 * longestStepV;
-    for (int i = 0; i < heightHalvings; ++i) {
-      const double middle = 0.5 * (low + high);
-      (off({at.x(), middle}) < 0.0 ? low : high) = middle;
-    }
-    at.y() = high;
-  }
-  if (std::abs(off(at)) > landedMm) return landing;
-  if ((face.point(at.x(), at.y()) - face.point(edge.at(share).x(), edge.at(share).y())).norm() >
-      mostReach * m_hull.thicknessMm)
+  if (std::abs(descent.off(at)) > landedMm) return landing;
+  if ((face.point(at.x(), at.y()) - face.point(from.x(), from.y())).norm() > mostReach * m_hull.thicknessMm)
     return landing;
   // Where the patch comes to a point there is a place and a normal, and no way in to measure along.
-  if (!describeAt(at)) landing.inward = landing.bend = Vec3::Zero();
+  if (!descent.describe(landing, at)) landing.inward = landing.bend = Vec3::Zero();
   landing.met = !landing.normal.isZero();
   return landing;
 }

@@ -116,19 +116,101 @@ std::vector<RabbetMark> rabbetMarks(const RabbetRun& run, const OffsetTable& tab
   return marks;
 }
 
+namespace {
+
+/// Inward along the timber's side, square to the rabbet line.
+Vec3 inwardAt(const RabbetRun& run, const RabbetPlace& place, double alongMm) {
+  const Vec3 in = Vec3(0.0, 1.0, 0.0).cross(run.rabbetLine.tangentAt(alongMm)).normalized();
+  return in.dot(place.bearding - place.rabbet) < 0.0 ? Vec3(-in) : in;
+}
+
+/// Cuts in the plane of a level or of a station, where the faces of the planking are those of the hull.
+class PlaneCut {
+ public:
+  PlaneCut(const RabbetSectionOf& of, const RabbetPlace& place, CutPlane plane)
+      : m_of(of), m_place(place), m_isLevel(plane == CutPlane::Level), m_valueMm(place.rabbet[m_isLevel ? 2 : 0]) {}
+
+  void cutInto(RabbetSection& cut, double reach) const {
+    cut.rabbet = flat(m_place.rabbet);
+    cut.inner = lineAt(m_of.run->innerRabbet, m_place.inner);
+    cut.bearding = lineAt(m_of.run->beardingLine, m_place.bearding);
+    cut.outside = nearPart(faceCurve(m_of.outside), cut.rabbet, reach);
+    cut.inside = nearPart(faceCurve(m_of.inside), cut.bearding, reach);
+    std::erase_if(cut.outside, [&](const Vec2& at) { return at.y() < cut.rabbet.y(); });
+    std::erase_if(cut.inside, [&](const Vec2& at) { return at.y() < cut.bearding.y(); });
+    cut.outside.insert(cut.outside.begin(), cut.rabbet);
+    cut.inside.insert(cut.inside.begin(), cut.bearding);
+    const Vec3& normal = m_place.normal;
+    cut.angleRad = m_isLevel ? m_place.planRad : std::atan2(std::abs(normal.z()), std::abs(normal.y()));
+  }
+
+ private:
+  Vec2 flat(const Vec3& at) const { return m_isLevel ? Vec2(at.x(), at.y()) : Vec2(at.z(), at.y()); }
+
+  Vec2 lineAt(const Batten& line, const Vec3& otherwise) const {
+    const int fixed = m_isLevel ? 2 : 0;
+    for (int i = 1; i <= searchSteps; ++i) {
+      const Vec3 a = line.pointAtShare((i - 1.0) / searchSteps),
+                 b = line.pointAtShare(static_cast<double>(i) / searchSteps);
+      const double offA = a[fixed] - m_valueMm, offB = b[fixed] - m_valueMm;
+      if (offA * offB <= 0.0 && offA != offB) return flat(a + (b - a) * (offA / (offA - offB)));
+    }
+    return flat(otherwise);
+  }
+
+  std::vector<Vec2> faceCurve(const Hull* hull) const {
+    std::vector<Vec2> curve;
+    if (hull == nullptr) return curve;
+    if (m_isLevel) {
+      for (const Contour& contour : waterlineContours(*hull, m_valueMm)) {
+        for (const Vec3& at : contour) curve.push_back(flat(at));
+      }
+    } else if (const auto outline = cutOutline(*hull, m_valueMm, 0.0)) {
+      for (int i = 0; i <= 100; ++i) curve.push_back(flat(outline->pointAt(outline->lengthMm() * i / 100.0)));
+    }
+    return curve;
+  }
+
+  const RabbetSectionOf& m_of;
+  const RabbetPlace& m_place;
+  bool m_isLevel;
+  double m_valueMm;
+};
+
+/// From where to where the timber lies, along the way the section is cut: its own faces where its outline is known.
+std::pair<double, double> timberReach(const RabbetSectionOf& of, const RabbetPlace& place, const RabbetSection& cut,
+                                      double alongMm) {
+  double low = std::min(cut.rabbet.x(), cut.inner.x()) - timberDrawn * of.thicknessMm;
+  double high = std::max(cut.bearding.x(), cut.inner.x()) + timberDrawn * of.thicknessMm;
+  if (of.timber == nullptr) return {low, high};
+  const Vec2 at(place.rabbet.x(), place.rabbet.z());
+  Vec2 way(1.0, 0.0);
+  if (cut.plane == CutPlane::Station) way = {0.0, 1.0};
+  if (cut.plane == CutPlane::Square) {
+    const Vec3 in = inwardAt(*of.run, place, alongMm);
+    way = Vec2(in.x(), in.z());
+  }
+  double before = -1e12, after = 1e12;
+  for (const double share : crossings(*of.timber, at, at + way)) {
+    if (share <= 0.0) before = std::max(before, share);
+    if (share > 0.0 && share < after) after = share;
+  }
+  if (before > -1e11) low = cut.rabbet.x() + before;
+  if (after < 1e11) high = std::max(cut.rabbet.x() + after, cut.bearding.x());
+  return {low, high};
+}
+
+}  // namespace
+
 RabbetSection cutRabbet(const RabbetSectionOf& of, double alongMm, CutPlane plane) {
-  const RabbetRun& run = *of.run;
-  const RabbetPlace place = run.at(alongMm);
+  const RabbetPlace place = of.run->at(alongMm);
   RabbetSection cut;
   cut.plane = plane;
   // Past the bearding line, however far in that is.
   const double reach = std::max(plankDrawn * of.thicknessMm, 1.4 * (place.bearding - place.rabbet).norm());
   std::vector<Vec2> bed;
   if (plane == CutPlane::Square) {
-    // Inward along the timber's side, square to the rabbet line.
-    const Vec3 along = run.rabbetLine.tangentAt(alongMm);
-    Vec3 in = Vec3(0.0, 1.0, 0.0).cross(along).normalized();
-    if (in.dot(place.bearding - place.rabbet) < 0.0) in = -in;
+    const Vec3 in = inwardAt(*of.run, place, alongMm);
     const auto flat = [&](const Vec3& at) { return Vec2((at - place.rabbet).dot(in), at.y()); };
     cut.rabbet = flat(place.rabbet);
     cut.inner = flat(place.inner);
@@ -136,65 +218,9 @@ RabbetSection cutRabbet(const RabbetSectionOf& of, double alongMm, CutPlane plan
     cut.angleRad = place.bevelRad;
     drawPlank(cut, of.thicknessMm, reach, bed);
   } else {
-    const int fixed = plane == CutPlane::Level ? 2 : 0;
-    const double value = place.rabbet[fixed];
-    const auto flat = [&](const Vec3& at) {
-      return plane == CutPlane::Level ? Vec2(at.x(), at.y()) : Vec2(at.z(), at.y());
-    };
-    const auto lineAt = [&](const Batten& line, const Vec3& otherwise) {
-      for (int i = 1; i <= searchSteps; ++i) {
-        const Vec3 a = line.pointAtShare((i - 1.0) / searchSteps),
-                   b = line.pointAtShare(static_cast<double>(i) / searchSteps);
-        const double offA = a[fixed] - value, offB = b[fixed] - value;
-        if (offA * offB <= 0.0 && offA != offB) return flat(a + (b - a) * (offA / (offA - offB)));
-      }
-      return flat(otherwise);
-    };
-    cut.rabbet = flat(place.rabbet);
-    cut.inner = lineAt(run.innerRabbet, place.inner);
-    cut.bearding = lineAt(run.beardingLine, place.bearding);
-    const auto faceCurve = [&](const Hull* hull) {
-      std::vector<Vec2> curve;
-      if (hull == nullptr) return curve;
-      if (plane == CutPlane::Level) {
-        for (const Contour& contour : waterlineContours(*hull, value)) {
-          for (const Vec3& at : contour) curve.push_back(flat(at));
-        }
-      } else if (const auto outline = cutOutline(*hull, value, 0.0)) {
-        for (int i = 0; i <= 100; ++i) curve.push_back(flat(outline->pointAt(outline->lengthMm() * i / 100.0)));
-      }
-      return curve;
-    };
-    cut.outside = nearPart(faceCurve(of.outside), cut.rabbet, reach);
-    cut.inside = nearPart(faceCurve(of.inside), cut.bearding, reach);
-    std::erase_if(cut.outside, [&](const Vec2& at) { return at.y() < cut.rabbet.y(); });
-    std::erase_if(cut.inside, [&](const Vec2& at) { return at.y() < cut.bearding.y(); });
-    cut.outside.insert(cut.outside.begin(), cut.rabbet);
-    cut.inside.insert(cut.inside.begin(), cut.bearding);
-    const Vec3& normal = place.normal;
-    cut.angleRad = plane == CutPlane::Level ? place.planRad : std::atan2(std::abs(normal.z()), std::abs(normal.y()));
+    PlaneCut(of, place, plane).cutInto(cut, reach);
   }
-  double low = std::min(cut.rabbet.x(), cut.inner.x()) - timberDrawn * of.thicknessMm;
-  double high = std::max(cut.bearding.x(), cut.inner.x()) + timberDrawn * of.thicknessMm;
-  if (of.timber != nullptr) {
-    // The timber's own faces, along the way the section is cut.
-    const Vec2 at(place.rabbet.x(), place.rabbet.z());
-    Vec2 way(1.0, 0.0);
-    if (plane == CutPlane::Station) way = {0.0, 1.0};
-    if (plane == CutPlane::Square) {
-      const Vec3 along = run.rabbetLine.tangentAt(alongMm);
-      const Vec3 in = Vec3(0.0, 1.0, 0.0).cross(along).normalized();
-      way = Vec2(in.x(), in.z());
-      if (in.dot(place.bearding - place.rabbet) < 0.0) way = -way;
-    }
-    double before = -1e12, after = 1e12;
-    for (const double share : crossings(*of.timber, at, at + way)) {
-      if (share <= 0.0) before = std::max(before, share);
-      if (share > 0.0 && share < after) after = share;
-    }
-    if (before > -1e11) low = cut.rabbet.x() + before;
-    if (after < 1e11) high = std::max(cut.rabbet.x() + after, cut.bearding.x());
-  }
+  const auto [low, high] = timberReach(of, place, cut, alongMm);
   cut.timber = cutHalf(cut, of.grooved ? low : cut.rabbet.x(), high, of.grooved, place.faceHalfMm, bed);
   return cut;
 }
