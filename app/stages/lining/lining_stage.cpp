@@ -1,6 +1,5 @@
 #include "stages/lining/lining_stage.h"
 
-#include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -16,7 +15,6 @@
 #include "stages/lining/body_plan.h"
 #include "stages/lining/girth_drawing.h"
 #include "stages/lining/widths_grid.h"
-#include "stages/slate.h"
 
 namespace narrows {
 
@@ -82,7 +80,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
 }
 
 QWidget* LiningStage::makeSlate() {
-  auto* slate = new Slate(m_session, this);
+  auto* slate = m_slate = new Slate(m_session, this);
   slate->addHeading(tr("Strakes a side"));
   m_count = new QSpinBox(slate);
   m_count->setRange(fewestStrakes, mostStrakes);
@@ -108,21 +106,30 @@ QWidget* LiningStage::makeSlate() {
   m_diminishing = new QRadioButton(tr("Diminishing from chosen widths"), slate);
   slate->addWidget(m_equal);
   slate->addWidget(m_diminishing);
-  slate->addHeading(tr("Widths are chosen at"));
-  m_master = new QComboBox(slate);
-  m_master->setAccessibleName(tr("Station at which widths are chosen"));
-  slate->addWidget(m_master);
-  m_lapHeading = slate->addHeading(tr("Lap"));
-  m_lap = new LengthField(tr("Lap"), m_session, slate);
-  slate->addWidget(m_lap);
+  slate->addChanging(
+      tr("Widths are chosen at"), [this] { return masters(); },
+      [this](int index) {
+        m_session->perform(tr("Choose widths at %1").arg(masters().items[index]),
+                           setMaster(*m_session->book(), m_masters[static_cast<std::size_t>(index)]));
+      });
+  m_lap = slate->addLength(
+      tr("Lap"), [this] { return m_session->book()->settings.lap; },
+      [this](Length lap) {
+        if (lap.mm() >= 0.0) m_session->perform(tr("Set the lap"), setLap(*m_session->book(), lap));
+      });
   slate->addSpace(8);
   m_mark = slate->addHeadline(tr("Mark in hand"));
   m_mark->setFont(shopFont(20.0, true));
   look::say(m_mark, look::Voice::InHand);
-  m_girthOfMark = slate->addHeading(tr("Girth from the base line; type over it what the tape says"));
-  m_measured = new LengthField(tr("Girth from the base line to the mark"), m_session, slate);
+  m_measured = slate->addLength(
+      tr("Girth from the base line; type over it what the tape says"), [this] { return girthOfMark(); },
+      [this](Length measured) {
+        const auto at = markInHand();
+        if (at)
+          m_session->perform(tr("Measure a mark"), measureMark(*m_session->book(), *m_session->solved()->lining,
+                                                               at->first, at->second, measured));
+      });
   m_measured->setObjectName(QStringLiteral("measured"));
-  slate->addWidget(m_measured);
   m_markFigures = slate->addFigure(tr("Figures of the mark"));
   slate->addSpace(8);
   slate->addHeading(tr("What it costs"));
@@ -144,22 +151,6 @@ QWidget* LiningStage::makeSlate() {
   };
   connect(m_equal, &QRadioButton::clicked, this, [rule] { rule(LiningRule::Equal); });
   connect(m_diminishing, &QRadioButton::clicked, this, [rule] { rule(LiningRule::Diminishing); });
-  connect(m_master, &QComboBox::activated, this, [this](int index) {
-    const StationId station{m_master->itemData(index).toLongLong()};
-    m_session->perform(tr("Choose widths at %1").arg(m_master->itemText(index)),
-                       setMaster(*m_session->book(), station));
-  });
-  connect(m_measured, &LengthField::lengthEntered, this, [this](Length measured) {
-    const auto& solved = m_session->solved();
-    const Selection& at = m_session->selection();
-    if (m_showing || solved == nullptr || solved->lining == nullptr || at.line < 1 || at.section < 0) return;
-    m_session->perform(tr("Measure a mark"),
-                       measureMark(*m_session->book(), *solved->lining, static_cast<std::size_t>(at.line),
-                                   static_cast<std::size_t>(at.section), measured));
-  });
-  connect(m_lap, &LengthField::lengthEntered, this, [this](Length lap) {
-    if (lap.mm() >= 0.0) m_session->perform(tr("Set the lap"), setLap(*m_session->book(), lap));
-  });
   return slate;
 }
 
@@ -195,48 +186,62 @@ void LiningStage::showPlan() {
   m_count->setValue(static_cast<int>(book.boatPlan().strakes.size()));
   m_equal->setChecked(book.boatPlan().rule == LiningRule::Equal);
   m_diminishing->setChecked(book.boatPlan().rule == LiningRule::Diminishing);
-  m_lap->setLength(book.settings.lap);
-  for (QWidget* one : {static_cast<QWidget*>(m_lapHeading), static_cast<QWidget*>(m_lap)})
-    one->setVisible(book.table.construction == Construction::Lapstrake);
-  if (solved->lining != nullptr) {
-    const auto ids = sectionIds(book, solved->lining->frame.hull());
-    m_master->clear();
-    for (std::size_t i = 0; i < ids.size(); ++i) {
-      if (solved->lining->frame.hull().sections[i].kind != SectionKind::Station) continue;
-      m_master->addItem(tr("station %1").arg(QString::fromStdString(solved->lining->frame.hull().sections[i].name)),
-                        QVariant::fromValue<qlonglong>(ids[i].number));
-      if (i == solved->lining->master) m_master->setCurrentIndex(m_master->count() - 1);
-    }
-  }
+  m_slate->refresh();
+  m_slate->showField(m_lap, book.table.construction == Construction::Lapstrake);
   m_showing = false;
+}
+
+Slate::Choices LiningStage::masters() {
+  Slate::Choices found;
+  m_masters.clear();
+  const auto& solved = m_session->solved();
+  if (solved == nullptr || solved->lining == nullptr) return found;
+  const Hull& hull = solved->lining->frame.hull();
+  const auto ids = sectionIds(*m_session->book(), hull);
+  for (std::size_t i = 0; i < ids.size(); ++i) {
+    if (hull.sections[i].kind != SectionKind::Station) continue;
+    if (i == solved->lining->master) found.chosen = static_cast<int>(m_masters.size());
+    m_masters.push_back(ids[i]);
+    found.items << tr("station %1").arg(QString::fromStdString(hull.sections[i].name));
+  }
+  return found;
+}
+
+std::optional<std::pair<std::size_t, std::size_t>> LiningStage::markInHand() const {
+  const auto& solved = m_session->solved();
+  const Selection& at = m_session->selection();
+  if (solved == nullptr || solved->lining == nullptr || at.line < 1 || at.section < 0) return std::nullopt;
+  const auto line = static_cast<std::size_t>(at.line), section = static_cast<std::size_t>(at.section);
+  if (line + 1 >= solved->lining->lines.size() || section >= solved->lining->frame.sectionCount()) return std::nullopt;
+  return std::pair(line, section);
+}
+
+Length LiningStage::girthOfMark() const {
+  const auto at = markInHand();
+  if (!at) return {};
+  const Lining& lining = *m_session->solved()->lining;
+  return millimetres(lining.lines[at->first].shares[at->second] * lining.frame.girthMm(at->second));
 }
 
 void LiningStage::showMark() {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->lining == nullptr) return;
   const Lining& lining = *solved->lining;
-  const Selection& selection = m_session->selection();
-  const auto line = static_cast<std::size_t>(std::max(selection.line, 0));
-  const auto section = static_cast<std::size_t>(std::max(selection.section, 0));
-  if (selection.line < 1 || line + 1 >= lining.lines.size() || selection.section < 0 ||
-      section >= lining.frame.sectionCount()) {
+  const auto mark = markInHand();
+  m_slate->showField(m_measured, mark.has_value());
+  if (!mark) {
     m_mark->setText({});
-    m_girthOfMark->hide();
-    m_measured->hide();
     m_markFigures->setText(tr("No mark in hand."));
     return;
   }
+  const auto [line, section] = *mark;
   const Section& place = lining.frame.hull().sections[section];
   const QString name = QString::fromStdString(place.name);
   m_mark->setText(
       tr("Line %1 at %2")
           .arg(QString::number(line), place.kind == SectionKind::Station ? tr("station %1").arg(name) : name));
   const Vec3 at = lining.frame.sectionPoint(section, lining.lines[line].shares[section]);
-  m_showing = true;
-  m_girthOfMark->show();
-  m_measured->show();
-  m_measured->setLength(millimetres(lining.lines[line].shares[section] * lining.frame.girthMm(section)));
-  m_showing = false;
+  m_measured->setLength(girthOfMark());
   m_markFigures->setText(tr("height %1, half-breadth %2\nstrake %3: %4\nstrake %5: %6")
                              .arg(shown(at.z()), shown(at.y()), QString::number(line),
                                   shown(lining.widthMm(line - 1, section)), QString::number(line + 1),

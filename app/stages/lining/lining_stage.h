@@ -1,9 +1,12 @@
 #pragma once
 // Stage 4, Lining off: where every plank edge lands.
 
+#include <optional>
+#include <vector>
+
+#include "stages/slate.h"
 #include "stages/stage.h"
 
-class QComboBox;
 class QLabel;
 class QRadioButton;
 class QSpinBox;
@@ -33,6 +36,10 @@ class LiningStage : public Stage {
   void showPlan();
   void showMark();
   void showCost();
+  Slate::Choices masters();
+  /// Line and whole section of the mark in hand; none where there is none to be moved.
+  std::optional<std::pair<std::size_t, std::size_t>> markInHand() const;
+  Length girthOfMark() const;
 
   GirthDrawing* m_girth;
   BodyPlan* m_body;
@@ -41,11 +48,10 @@ class LiningStage : public Stage {
   QSpinBox* m_count = nullptr;
   QRadioButton* m_equal = nullptr;
   QRadioButton* m_diminishing = nullptr;
-  QComboBox* m_master = nullptr;
-  QLabel* m_lapHeading = nullptr;
+  Slate* m_slate = nullptr;
+  std::vector<StationId> m_masters;  ///< stations at which widths may be chosen, as offered
   LengthField* m_lap = nullptr;
   QLabel* m_mark = nullptr;
-  QLabel* m_girthOfMark = nullptr;
   LengthField* m_measured = nullptr;
   QLabel* m_markFigures = nullptr;
   QLabel* m_cost = nullptr;
