@@ -54,9 +54,7 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
 
   connect(m_setUp, &FigureGrid::notUnderstood, this, &MouldsStage::answer);
   connect(m_setUp, &FigureGrid::understood, m_answer, &QLabel::hide);
-  connect(m_setUp->selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
-    if (now.isValid() && now.row() != m_drawing->index()) m_drawing->choose(now.row());
-  });
+  connect(m_setUp, &CellGrid::cellTaken, m_drawing, &MouldDrawing::choose);
   connect(m_asTheyStand, &QCheckBox::toggled, this, [this](bool on) {
     change(on ? tr("Plank to the moulds as they stand") : tr("Plank to the drawing"),
            [&](MouldPlan& plan) { plan.plankAsTheyStand = on; });
@@ -71,8 +69,7 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
   });
   connect(m_drawing, &MouldDrawing::chosen, this, [this] {
     showMould();
-    const QModelIndex now = m_setUp->model()->index(m_drawing->index(), std::max(m_setUp->currentIndex().column(), 0));
-    if (now.row() != m_setUp->currentIndex().row()) m_setUp->setCurrentIndex(now);
+    m_setUp->follow(m_drawing->index());
   });
 }
 

@@ -7,14 +7,15 @@
 #include "book/edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
-#include "fonts.h"
+#include "commands/session.h"
 
 namespace narrows {
 
 namespace {
 
-constexpr std::array<SetUpKind, 5> columns{SetUpKind::Distance, SetUpKind::Height, SetUpKind::HalfBreadth,
-                                           SetUpKind::Twist, SetUpKind::Diagonal};
+/// What is measured, a column each; behind them the half-breadth at a waterline.
+constexpr std::array<SetUpKind, 5> measured{SetUpKind::Distance, SetUpKind::Height, SetUpKind::HalfBreadth,
+                                            SetUpKind::Twist, SetUpKind::Diagonal};
 
 /// The waterline that half the moulds or more have, nearest to the middle of the list: where breadth is measured lower.
 std::string middleMark(const MouldSet& set) {
@@ -28,151 +29,103 @@ std::string middleMark(const MouldSet& set) {
 
 }  // namespace
 
-SetUpModel::SetUpModel(Session* session, QObject* parent) : QAbstractTableModel(parent), m_session(session) {
-  connect(session, &Session::answerSettled, this, [this] {
-    const int wanted = moulds() != nullptr ? static_cast<int>(moulds()->moulds.size()) : 0;
-    if (wanted != m_rows) {
-      beginResetModel();
-      m_rows = wanted;
-      endResetModel();
-    } else if (m_rows > 0) {
-      emit dataChanged(index(0, 0), index(m_rows - 1, columnCount() - 1));
-      emit headerDataChanged(Qt::Vertical, 0, m_rows - 1);
-    }
-  });
+SetUpGrid::SetUpGrid(Session* session, QWidget* parent) : CellGrid(tr("Setting up the moulds"), session, parent) {
+  constexpr int leastColumnWide = 120;
+  horizontalHeader()->setMinimumSectionSize(leastColumnWide);
+  cells().rows = [this] { return moulds() == nullptr ? 0 : static_cast<int>(moulds()->moulds.size()); };
+  cells().rowName = [this](int row) { return mouldName(row); };
+  cells().cell = [this](int row, int column) { return measureCell(row, column); };
+  cells().entered = [this](int row, int column, const QString& text) { return enter(row, column, text); };
+  connect(session, &Session::answerSettled, this, &SetUpGrid::layOut);
 }
 
-const MouldSet* SetUpModel::moulds() const {
-  const auto& solved = m_session->solved();
+void SetUpGrid::layOut() {
+  cells().columns = {tr("distance"),
+                     tr("sheer height"),
+                     tr("half, at sheer"),
+                     tr("twist"),
+                     tr("across to the next"),
+                     moulds() != nullptr ? tr("at %1").arg(QString::fromStdString(middleMark(*moulds()))) : QString()};
+  refresh();
+}
+
+const MouldSet* SetUpGrid::moulds() const {
+  const auto& solved = session()->solved();
   return solved != nullptr && solved->moulds != nullptr && !solved->moulds->moulds.empty() ? solved->moulds.get()
                                                                                            : nullptr;
 }
 
-int SetUpModel::rowCount(const QModelIndex& parent) const {
-  return parent.isValid() ? 0 : m_rows;
+QString SetUpGrid::mouldName(int row) const {
+  return QString::fromStdString(moulds()->moulds[static_cast<std::size_t>(row)].name);
 }
 
-int SetUpModel::columnCount(const QModelIndex& parent) const {
-  return parent.isValid() ? 0 : static_cast<int>(columns.size()) + 1;
-}
-
-std::optional<SetUpReading> SetUpModel::reading(const QModelIndex& index) const {
-  const MouldSet* set = moulds();
-  if (set == nullptr || static_cast<std::size_t>(index.row()) >= set->moulds.size()) return std::nullopt;
-  const auto row = static_cast<std::size_t>(index.row());
+std::optional<SetUpReading> SetUpGrid::reading(int row, int column) const {
+  const auto at = static_cast<std::size_t>(row), kind = static_cast<std::size_t>(column);
   SetUpReading reading;
-  reading.mould = set->moulds[row].name;
+  reading.mould = moulds()->moulds[at].name;
   reading.mark = "sheer";
-  const auto column = static_cast<std::size_t>(index.column());
-  if (column == columns.size()) {
+  if (kind == measured.size()) {
     reading.kind = SetUpKind::HalfBreadth;
-    reading.mark = middleMark(*set);
+    reading.mark = middleMark(*moulds());
     return reading;
   }
-  reading.kind = columns[column];
+  reading.kind = measured[kind];
   if (reading.kind == SetUpKind::Distance || reading.kind == SetUpKind::Twist) reading.mark.clear();
   if (reading.kind == SetUpKind::Diagonal) {
-    if (row + 1 >= set->moulds.size()) return std::nullopt;
-    reading.to = set->moulds[row + 1].name;
+    if (at + 1 >= moulds()->moulds.size()) return std::nullopt;
+    reading.to = moulds()->moulds[at + 1].name;
   }
   return reading;
 }
 
-const SetUpReading* SetUpModel::taken(const SetUpReading& like) const {
-  for (const SetUpReading& one : m_session->book()->moulds.readings) {
+const SetUpReading* SetUpGrid::taken(const SetUpReading& like) const {
+  for (const SetUpReading& one : session()->book()->moulds.readings) {
     if (one.mould == like.mould && one.kind == like.kind && one.mark == like.mark && one.to == like.to) return &one;
   }
   return nullptr;
 }
 
-QVariant SetUpModel::data(const QModelIndex& index, int role) const {
-  if (role == Qt::TextAlignmentRole) return Qt::AlignCenter;
-  const auto like = reading(index);
-  if (!like || moulds() == nullptr) return {};
+Cell SetUpGrid::measureCell(int row, int column) const {
+  const auto like = reading(row, column);
+  if (!like) return {};
+  const Notation notation = session()->notation();
   const auto should = shouldBeMm(*moulds(), *like);
-  const SetUpReading* measured = taken(*like);
-  if (role == Qt::EditRole)
-    return measured != nullptr ? exactText(measured->measured, m_session->notation()) : QString();
-  if (measured == nullptr) {
-    if (role == Qt::ForegroundRole) return look::quietInk;
-    return role == Qt::DisplayRole ? QVariant(should ? m_session->shown(*should) : QStringLiteral("–")) : QVariant();
-  }
-  const double off = should ? measured->measured.mm() - *should : 0.0;
-  if (role == Qt::ForegroundRole)
-    return std::abs(off) >= setUpTroubleMm ? look::trouble : std::abs(off) >= setUpLookMm ? look::lookAgain : look::ink;
-  if (role == Qt::FontRole) return shopFont(15.0, true);
-  if (role != Qt::DisplayRole) return {};
-  if (std::abs(off) < 0.5 * notationStep(m_session->notation()).mm())
-    return m_session->shown(measured->measured.mm()) + QStringLiteral("  ✓");
-  return m_session->shown(measured->measured.mm()) + (off > 0.0 ? QStringLiteral("  ▲ ") : QStringLiteral("  ▼ ")) +
-         m_session->shown(std::abs(off));
+  const SetUpReading* tape = taken(*like);
+  if (tape == nullptr)
+    return {should ? session()->shown(*should) : QStringLiteral("–"), should.has_value(), false, look::quietInk};
+  const double off = should ? tape->measured.mm() - *should : 0.0;
+  const QString words = session()->shown(tape->measured.mm());
+  const bool as = std::abs(off) < 0.5 * notationStep(notation).mm();
+  return {as ? words + QStringLiteral("  ✓")
+             : words + (off > 0.0 ? QStringLiteral("  ▲ ") : QStringLiteral("  ▼ ")) + session()->shown(std::abs(off)),
+          should.has_value(), true,
+          std::abs(off) >= setUpTroubleMm ? look::trouble
+          : std::abs(off) >= setUpLookMm  ? look::lookAgain
+                                          : look::ink,
+          exactText(tape->measured, notation)};
 }
 
-QVariant SetUpModel::headerData(int section, Qt::Orientation orientation, int role) const {
-  if (role != Qt::DisplayRole) return {};
-  if (orientation == Qt::Vertical) {
-    const MouldSet* set = moulds();
-    return set != nullptr && static_cast<std::size_t>(section) < set->moulds.size()
-               ? QString::fromStdString(set->moulds[static_cast<std::size_t>(section)].name)
-               : QString();
-  }
-  switch (section) {
-    case 0:
-      return tr("distance");
-    case 1:
-      return tr("sheer height");
-    case 2:
-      return tr("half, at sheer");
-    case 3:
-      return tr("twist");
-    case 4:
-      return tr("across to the next");
-    default:
-      return moulds() != nullptr ? tr("at %1").arg(QString::fromStdString(middleMark(*moulds()))) : QString();
-  }
-}
-
-Qt::ItemFlags SetUpModel::flags(const QModelIndex& index) const {
-  if (!index.isValid()) return Qt::NoItemFlags;
-  const auto like = reading(index);
-  const bool open = like && moulds() != nullptr && shouldBeMm(*moulds(), *like).has_value();
-  return open ? Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsEditable : Qt::ItemIsSelectable;
-}
-
-bool SetUpModel::setData(const QModelIndex& index, const QVariant& value, int role) {
-  const auto like = reading(index);
-  if (role != Qt::EditRole || !like) return false;
-  MouldPlan plan = m_session->book()->moulds;
+bool SetUpGrid::enter(int row, int column, const QString& text) {
+  const auto like = reading(row, column);
+  if (!like) return false;
+  MouldPlan plan = session()->book()->moulds;
   std::erase_if(plan.readings, [&](const SetUpReading& one) {
     return one.mould == like->mould && one.kind == like->kind && one.mark == like->mark && one.to == like->to;
   });
-  const QString text = value.toString().trimmed();
   if (!text.isEmpty()) {
-    const auto length = parseLength(text.toStdString(), bareUnit(m_session->notation()));
+    const auto length = parseLength(text.toStdString(), bareUnit(session()->notation()));
     if (!length) {
       emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
       return false;
     }
-    SetUpReading measured = *like;
-    measured.measured = *length;
-    plan.readings.push_back(measured);
+    plan.readings.push_back(*like);
+    plan.readings.back().measured = *length;
   }
-  if (!m_session->perform(tr("Measure mould %1").arg(QString::fromStdString(like->mould)),
-                          setMouldPlan(*m_session->book(), plan)))
+  if (!session()->perform(tr("Measure mould %1").arg(QString::fromStdString(like->mould)),
+                          setMouldPlan(*session()->book(), plan)))
     return false;
   emit understood();
   return true;
-}
-
-SetUpGrid::SetUpGrid(Session* session, QWidget* parent)
-    : FigureGrid(tr("Setting up the moulds"), session, parent), m_model(new SetUpModel(session, this)) {
-  setModel(m_model);
-  connect(m_model, &SetUpModel::notUnderstood, this, &FigureGrid::notUnderstood);
-  connect(m_model, &SetUpModel::understood, this, &FigureGrid::understood);
-  horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-  constexpr int leastColumnWide = 120;
-  horizontalHeader()->setMinimumSectionSize(leastColumnWide);
-  horizontalHeader()->setFont(shopFont(look::labelPx));
 }
 
 }  // namespace narrows
