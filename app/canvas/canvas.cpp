@@ -130,7 +130,7 @@ void Canvas::paintScale(QPainter& painter) {
 void Canvas::paintRule(QPainter& painter) {
   if (!m_rule) return;
   const QPointF a = toScreen(m_rule->first), b = toScreen(m_rule->second);
-  const Vec2 drawn = m_rule->second - m_rule->first;
+  const Vec2 drawn = trueAt(m_rule->second) - trueAt(m_rule->first);
   const Vec2 ruled(drawn.x() * foreshortening(), drawn.y());
   painter.setPen(QPen(look::inHand, 2.0));
   painter.drawLine(a, b);

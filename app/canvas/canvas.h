@@ -35,6 +35,8 @@ class Canvas : public QWidget {
   QPointF toScreen(const Vec2& world) const;
   Vec2 toWorld(const QPointF& screen) const;
   const std::vector<CanvasHandle>& handles() const { return m_handles; }
+  /// Where a place of the drawing truly lies, where part of it is drawn elsewhere: the rule measures there.
+  virtual Vec2 trueAt(const Vec2& drawn) const { return drawn; }
   const QString& caption() const { return m_caption; }
   /// Words for an empty drawing: what to do next.
   void setEmptyWords(const QString& words);
@@ -43,9 +45,9 @@ class Canvas : public QWidget {
   /// The box to show, mm; none where there is nothing to draw.
   virtual std::optional<std::pair<Vec2, Vec2>> worldBox() const = 0;
   virtual void paintDrawing(QPainter& painter) = 0;
-  /// Room kept free about the drawing, px.
   /// How many times shorter lengths along x are drawn than lengths along y.
   virtual double foreshortening() const { return 1.0; }
+  /// Room kept free about the drawing, px.
   virtual QMarginsF room() const { return {28.0, 30.0, 28.0, 34.0}; }
 
   void setHandles(std::vector<CanvasHandle> handles);

@@ -31,6 +31,7 @@
 #include "stages/lines/offset_grid.h"
 #include "stages/lining/lining_stage.h"
 #include "stages/lining/widths_grid.h"
+#include "stages/planks/plank_drawing.h"
 #include "stages/planks/planks_stage.h"
 #include "window/desk.h"
 #include "window/findings_bar.h"
@@ -348,6 +349,29 @@ class WindowTest : public WindowCase {
     QTest::mouseRelease(canvas, Qt::LeftButton, {}, QPoint(300, 100));
     QTest::keyRelease(canvas, Qt::Key_M);
     QVERIFY(canvas->grab().toImage() == plain);
+  }
+
+  void aLongPlankLiesInTwoLengthsAndIsRuledAsOne() {
+    openSample();
+    m_window->resize(1280, 800);
+    m_window->goToNumber(5);
+    QTest::qWait(30);
+    auto* drawing = qobject_cast<PlankDrawing*>(m_window->planks()->drawing());
+    const FlatPlank& plank = *solved()->planks[0];
+    const auto cut = drawing->cut(plank);
+    QVERIFY(cut.has_value());
+    QVERIFY(cut->xMm > 0.3 * plank.boardLengthMm && cut->xMm < 0.7 * plank.boardLengthMm);
+    for (const PlankStation& station : plank.stations) {
+      QVERIFY(std::abs(station.lower.x() - cut->xMm) > 20.0);  // no station is torn through
+      for (const Vec2& at : {station.lower, station.upper}) {
+        const Vec2 drawn = at.x() < cut->xMm ? at : Vec2(at - Vec2(cut->xMm, cut->belowMm));
+        QVERIFY((drawing->trueAt(drawn) - at).norm() < 1e-9);
+      }
+    }
+    // Too low a drawing has it in one.
+    drawing->resize(900, 180);
+    QVERIFY(!drawing->cut(plank).has_value());
+    QVERIFY((drawing->trueAt({3000.0, -40.0}) - Vec2(3000.0, -40.0)).norm() < 1e-9);
   }
 
   void marksAreNamedToAssistiveTools() {

@@ -52,6 +52,14 @@ std::optional<SessionCanvas::Box> PlankDrawing::extent() const {
   return std::pair(Vec2(0.0, 0.0), Vec2(now->boardLengthMm, now->boardWidthMm));
 }
 
+Vec2 PlankDrawing::trueAt(const Vec2& drawn) const {
+  const auto now = plank();
+  const auto at = now == nullptr ? std::nullopt : cut(*now);
+  // Below the middle of the gap lies the second length.
+  if (!at || drawn.y() > 0.5 * (now->boardWidthMm - at->belowMm)) return drawn;
+  return drawn + Vec2(at->xMm, at->belowMm);
+}
+
 double PlankDrawing::sideY(double y, const FlatPlank& plank) const {
   return m_side == BoatSide::Starboard ? y : plank.boardWidthMm - y;
 }

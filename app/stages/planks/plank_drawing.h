@@ -15,13 +15,6 @@ class PlankDrawing : public SessionCanvas {
   void setSide(BoatSide side);
   BoatSide side() const { return m_side; }
 
- protected:
-  std::optional<Box> extent() const override;
-  void paintDrawing(QPainter& painter) override;
-  QMarginsF room() const override { return {34.0, 56.0, 34.0, 62.0}; }
-
- private:
-  std::shared_ptr<const FlatPlank> plank() const;
   /// A long plank is drawn in two lengths, the bow's above: cut between two stations, and how far below, mm, the second
   /// lies. None where it is short, or there is no height for it.
   struct Cut {
@@ -29,6 +22,15 @@ class PlankDrawing : public SessionCanvas {
     double belowMm = 0.0;
   };
   std::optional<Cut> cut(const FlatPlank& plank) const;
+  Vec2 trueAt(const Vec2& drawn) const override;
+
+ protected:
+  std::optional<Box> extent() const override;
+  void paintDrawing(QPainter& painter) override;
+  QMarginsF room() const override { return {34.0, 56.0, 34.0, 62.0}; }
+
+ private:
+  std::shared_ptr<const FlatPlank> plank() const;
   void paintPlank(QPainter& painter, const FlatPlank& plank) const;
   void paintCut(QPainter& painter, const FlatPlank& plank, const Cut& cut) const;
   void paintWords(QPainter& painter, const FlatPlank& plank) const;
