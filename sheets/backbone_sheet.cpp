@@ -166,6 +166,47 @@ void drawFastenings(Drawing& drawing, const BackboneSheetOf& of, const TimberSha
 
 }  // namespace
 
+namespace {
+
+/// The corners of the least convex shape about a polygon. Source: A. M. Andrew, Another Efficient Algorithm for Convex
+/// Hulls in Two Dimensions, Information Processing Letters 9 (1979).
+Polygon convexAbout(Polygon points) {
+  std::sort(points.begin(), points.end(),
+            [](const Vec2& a, const Vec2& b) { return a.x() < b.x() || (a.x() == b.x() && a.y() < b.y()); });
+  Polygon hull;
+  for (const bool back : {false, true}) {
+    const std::size_t start = hull.size();
+    for (const Vec2& at : points) {
+      while (hull.size() >= start + 2) {
+        const Vec2 a = hull[hull.size() - 1] - hull[hull.size() - 2], b = at - hull[hull.size() - 1];
+        if (a.x() * b.y() - a.y() * b.x() > 0.0) break;
+        hull.pop_back();
+      }
+      hull.push_back(at);
+    }
+    hull.pop_back();
+    if (!back) std::reverse(points.begin(), points.end());
+  }
+  return hull;
+}
+
+/// The two points of an outline that lie farthest apart: both are corners of the shape about it. Of a shape with very
+/// many corners, as far apart as some of them lie: a check with a rule needs no more.
+std::pair<Vec2, Vec2> farthestApart(const Polygon& outline) {
+  constexpr std::size_t mostCorners = 800;
+  std::pair<Vec2, Vec2> found(outline.front(), outline.front());
+  const Polygon corners = convexAbout(outline);
+  const std::size_t stride = 1 + corners.size() / mostCorners;
+  for (std::size_t i = 0; i < corners.size(); i += stride) {
+    for (std::size_t j = 0; j < i; j += stride) {
+      if ((corners[i] - corners[j]).norm() > (found.second - found.first).norm()) found = {corners[i], corners[j]};
+    }
+  }
+  return found;
+}
+
+}  // namespace
+
 Drawing timberSheet(const BackboneSheetOf& of, const TimberShape& shape) {
   Drawing drawing;
   const Timber& timber = *of.backbone->plan.find(shape.id);
@@ -183,13 +224,7 @@ Drawing timberSheet(const BackboneSheetOf& of, const TimberShape& shape) {
                "Bevels are held square to the rabbet line, against the timber's side. Prick through the crosses.",
                textMm);
   // The longest way across it, to check with a rule.
-  Vec2 from = shape.outline.front(), to = from;
-  for (std::size_t i = 0; i < shape.outline.size(); ++i) {
-    for (std::size_t j = 0; j < i; ++j) {
-      if ((shape.outline[i] - shape.outline[j]).norm() > (to - from).norm())
-        from = shape.outline[i], to = shape.outline[j];
-    }
-  }
+  const auto [from, to] = farthestApart(shape.outline);
   drawing.line(LineRole::Check, {from, to});
   drawing.check = "Check before cutting: the dotted line, corner to corner, is " +
                   shownTwice((to - from).norm(), of.notation) + ".";

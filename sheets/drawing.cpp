@@ -15,25 +15,54 @@ std::size_t letterCount(const std::string& utf8) {
 }
 }  // namespace
 
-DrawingBounds boundsOf(const Drawing& drawing) {
-  DrawingBounds bounds;
-  bool first = true;
-  const auto reach = [&](const Vec2& point) {
-    bounds.low = first ? point : Vec2(bounds.low.cwiseMin(point));
-    bounds.high = first ? point : Vec2(bounds.high.cwiseMax(point));
-    first = false;
-  };
-  for (const SheetLine& line : drawing.lines) std::for_each(line.points.begin(), line.points.end(), reach);
-  for (const SheetText& text : drawing.texts) {
+namespace {
+
+/// A box that grows as points are put in.
+class GrowingBounds {
+ public:
+  void reach(const Vec2& point) {
+    m_bounds.low = m_any ? Vec2(m_bounds.low.cwiseMin(point)) : point;
+    m_bounds.high = m_any ? Vec2(m_bounds.high.cwiseMax(point)) : point;
+    m_any = true;
+  }
+  void reach(const SheetLine& line) {
+    for (const Vec2& point : line.points) reach(point);
+  }
+  void reach(const SheetText& text) {
     const double width = static_cast<double>(letterCount(text.text)) * text.heightMm * letterShare;
     const double before = text.place == TextPlace::Left ? 0.0 : text.place == TextPlace::Centre ? 0.5 * width : width;
     const Vec2 along(std::cos(text.angleRad), std::sin(text.angleRad));
     const Vec2 up(-along.y(), along.x());
     for (const double x : {-before, width - before}) {
-      for (const double y : {-0.25, 1.0}) reach(text.at + x * along + y * text.heightMm * up);
+      for (const double y : {-0.25, 1.0}) reach(Vec2(text.at + x * along + y * text.heightMm * up));
     }
   }
-  return bounds;
+  const DrawingBounds& bounds() const { return m_bounds; }
+
+ private:
+  DrawingBounds m_bounds;
+  bool m_any = false;
+};
+
+}  // namespace
+
+DrawingBounds boundsOf(const Drawing& drawing) {
+  GrowingBounds growing;
+  for (const SheetLine& line : drawing.lines) growing.reach(line);
+  for (const SheetText& text : drawing.texts) growing.reach(text);
+  return growing.bounds();
+}
+
+DrawingBounds boundsOf(const SheetLine& line) {
+  GrowingBounds growing;
+  growing.reach(line);
+  return growing.bounds();
+}
+
+DrawingBounds boundsOf(const SheetText& text) {
+  GrowingBounds growing;
+  growing.reach(text);
+  return growing.bounds();
 }
 
 std::string sheetFileName(std::string name) {

@@ -76,6 +76,8 @@ std::string sheetFileName(std::string name);
 
 /// The box that holds all lines and, by the usual width of letters, all texts.
 DrawingBounds boundsOf(const Drawing& drawing);
+DrawingBounds boundsOf(const SheetLine& line);
+DrawingBounds boundsOf(const SheetText& text);
 
 /// Layer, weight and dash of a role: the same on paper, in SVG and in DXF.
 struct LineStyle {

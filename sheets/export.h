@@ -1,6 +1,7 @@
 #pragma once
 // Drawings written to files at full size.
 
+#include <stop_token>
 #include <string>
 #include <vector>
 
@@ -20,7 +21,9 @@ struct WrittenSheet {
 /// PDF on a paper: as many pages as the drawing needs, each with its title, name, register marks shared with its
 /// neighbours, a page map, bars of 100 mm and 4 in, and the drawing's check. Lengths are true to 0.1 mm in a metre
 /// (export_test measures the rendered page).
-Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const std::string& file);
+/// Where `stop` is asked for, nothing is written and the error is empty; a page takes some milliseconds.
+Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const std::string& file,
+                              const std::stop_token& stop = {});
 
 /// SVG, one drawing at full size, in millimetres.
 Result<WrittenSheet> writeSvg(const Drawing& drawing, const std::string& file);

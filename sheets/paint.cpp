@@ -45,15 +45,21 @@ void paintText(QPainter& painter, const SheetText& text) {
   painter.restore();
 }
 
-void paintDrawing(QPainter& painter, const Drawing& drawing) {
+void paintDrawing(QPainter& painter, const Drawing& drawing, const DrawingBounds* seen) {
+  const auto shows = [seen](const DrawingBounds& box) {
+    return seen == nullptr || ((box.low - seen->high).maxCoeff() <= 0.0 && (seen->low - box.high).maxCoeff() <= 0.0);
+  };
   painter.setBrush(Qt::NoBrush);
   for (const SheetLine& line : drawing.lines) {
+    if (!shows(boundsOf(line))) continue;
     QPolygonF points;
     for (const Vec2& point : line.points) points.append(QPointF(point.x(), -point.y()));
     painter.setPen(penOf(line.role));
     painter.drawPolyline(points);
   }
-  for (const SheetText& text : drawing.texts) paintText(painter, text);
+  for (const SheetText& text : drawing.texts) {
+    if (shows(boundsOf(text))) paintText(painter, text);
+  }
 }
 
 }  // namespace narrows

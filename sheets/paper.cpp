@@ -85,7 +85,7 @@ std::string paperName(const Paper& paper) {
   return {};
 }
 
-Tiling tile(const Drawing& drawing, const Paper& paper) {
+Tiling tile(const Drawing& drawing, const Paper& paper, const std::stop_token& stop) {
   DrawingBounds box = boundsOf(drawing);
   box.low -= Vec2(aroundMm, aroundMm);
   box.high += Vec2(aroundMm, aroundMm);
@@ -103,6 +103,7 @@ Tiling tile(const Drawing& drawing, const Paper& paper) {
   tiling.rows = count(box.height(), height);
   for (std::size_t row = 0; row < tiling.rows; ++row) {
     for (std::size_t column = 0; column < tiling.columns; ++column) {
+      if (stop.stop_requested()) return tiling;
       Tile one;
       one.column = column;
       one.row = row;

@@ -1,6 +1,7 @@
 #pragma once
 // Paper, and how a full-size drawing is divided over sheets of it.
 
+#include <stop_token>
 #include <string>
 #include <vector>
 
@@ -39,7 +40,8 @@ struct Tiling {
 };
 
 /// Divides the box of a drawing over pages of a paper.
-Tiling tile(const Drawing& drawing, const Paper& paper);
+/// Unfinished where `stop` is asked for.
+Tiling tile(const Drawing& drawing, const Paper& paper, const std::stop_token& stop = {});
 
 /// "B3": row letter and column number.
 std::string tileName(const Tile& tile);

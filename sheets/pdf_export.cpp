@@ -11,6 +11,8 @@ namespace narrows {
 
 namespace {
 
+constexpr double textMarginMm = 60.0;
+
 constexpr int dotsPerInch = 2540;  // a hundredth of a millimetre a dot
 constexpr double barMm = 100.0;
 constexpr double barIn = 4.0 * mmPerInch;
@@ -72,7 +74,10 @@ void paintTile(QPainter& painter, const Drawing& drawing, const Tiling& tiling, 
   painter.save();
   painter.setClipRect(QRectF(tile.leftMm, tile.topMm, tile.high.x() - tile.low.x(), tile.high.y() - tile.low.y()));
   painter.translate(tile.leftMm - tile.low.x(), tile.topMm + tile.high.y());
-  paintDrawing(painter, drawing);
+  // Letters are measured roughly: those just outside are painted too.
+  const Vec2 about = Vec2::Constant(textMarginMm);
+  const DrawingBounds seen{tile.low - about, tile.high + about};
+  paintDrawing(painter, drawing, &seen);
   painter.restore();
   paintRegisterMarks(painter, tile, tiling);
   paintFoot(painter, drawing, tiling, tile);
@@ -80,9 +85,11 @@ void paintTile(QPainter& painter, const Drawing& drawing, const Tiling& tiling, 
 
 }  // namespace
 
-Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const std::string& file) {
+Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const std::string& file,
+                              const std::stop_token& stop) {
   loadFonts();
-  const Tiling tiling = tile(drawing, paper);
+  const Tiling tiling = tile(drawing, paper, stop);
+  if (stop.stop_requested()) return tl::make_unexpected(Problems{});
   QBuffer device;
   device.open(QIODevice::WriteOnly);
   {
@@ -98,6 +105,7 @@ Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const 
     bool isFirst = true;
     for (const Tile& one : tiling.tiles) {
       if (one.isEmpty) continue;
+      if (stop.stop_requested()) break;
       if (!isFirst) writer.newPage();
       isFirst = false;
       painter.save();
@@ -106,6 +114,7 @@ Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const 
       painter.restore();
     }
   }
+  if (stop.stop_requested()) return tl::make_unexpected(Problems{});
   if (const auto written = writeWholeFile(file, device.data().toStdString()); !written)
     return tl::make_unexpected(written.error());
   const DrawingBounds box = boundsOf(drawing);

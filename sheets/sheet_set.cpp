@@ -95,14 +95,18 @@ std::vector<Drawing> linesSheets(const Solved& solved) {
 }
 
 Result<std::vector<WrittenSheet>> writeSheets(const std::vector<Drawing>& drawings, const std::string& folder,
-                                              SheetFormat format, const Paper& paper) {
+                                              SheetFormat format, const Paper& paper, const std::stop_token& stop,
+                                              const std::function<void(double)>& progress) {
   if (const auto made = makeFolders(folder); !made) return tl::make_unexpected(made.error());
   std::vector<WrittenSheet> written;
   for (const Drawing& drawing : drawings) {
+    if (stop.stop_requested()) break;
+    if (progress) progress(static_cast<double>(written.size()) / static_cast<double>(drawings.size()));
     const std::string base = folder + "/" + drawing.name;
-    auto one = format == SheetFormat::Pdf   ? writePdf(drawing, paper, base + ".pdf")
+    auto one = format == SheetFormat::Pdf   ? writePdf(drawing, paper, base + ".pdf", stop)
                : format == SheetFormat::Svg ? writeSvg(drawing, base + ".svg")
                                             : writeDxf(drawing, base + ".dxf");
+    if (!one && stop.stop_requested()) break;
     if (!one) return tl::make_unexpected(one.error());
     written.push_back(*one);
   }

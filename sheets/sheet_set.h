@@ -1,6 +1,8 @@
 #pragma once
 // The sheets of a solved boat, and writing them to a folder.
 
+#include <functional>
+
 #include "backbone_sheet.h"
 #include "export.h"
 #include "plank_pattern.h"
@@ -44,8 +46,10 @@ std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& 
 /// The body plan at full size and the corrected table. Needs the drawn surface.
 std::vector<Drawing> linesSheets(const Solved& solved);
 
-/// Writes each drawing to its own file in `folder`, which is made if it is missing.
+/// Writes each drawing to its own file in `folder`, which is made if it is missing. `progress` is told the share that
+/// is written. Where `stop` is asked for, those that are written are given; none is half there.
 Result<std::vector<WrittenSheet>> writeSheets(const std::vector<Drawing>& drawings, const std::string& folder,
-                                              SheetFormat format, const Paper& paper);
+                                              SheetFormat format, const Paper& paper, const std::stop_token& stop = {},
+                                              const std::function<void(double)>& progress = {});
 
 }  // namespace narrows

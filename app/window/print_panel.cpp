@@ -10,6 +10,8 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QStandardPaths>
+#include <cmath>
+#include <utility>
 
 #include "canvas/length_field.h"
 #include "canvas/look.h"
@@ -36,7 +38,8 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
       m_folder(new QLineEdit(this)),
       m_outcome(new QLabel(this)),
       m_write(new QPushButton(tr("Write the sheets"), this)),
-      m_writing(nullptr) {
+      m_writing(nullptr),
+      m_counting(nullptr) {
   setWindowTitle(tr("Full-size sheets"));
   setMinimumWidth(560);
   m_strakes->addItem(tr("the strake in hand, %1").arg(strake + 1), strake);
@@ -105,8 +108,14 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   connect(close, &QPushButton::clicked, this, &QDialog::reject);
   connect(m_write, &QPushButton::clicked, this, &PrintPanel::write);
   connect(&m_writing, &LongWork::runningChanged, this, [this](bool running) {
-    m_write->setEnabled(!running);
+    m_write->setText(running ? tr("Stop") : tr("Write the sheets"));
     if (running) m_outcome->setText(tr("Writing…"));
+  });
+  connect(&m_writing, &LongWork::progressed, this, [this](double share) {
+    if (m_writing.isRunning()) m_outcome->setText(tr("Writing… %1 %").arg(std::lround(100.0 * share)));
+  });
+  connect(&m_counting, &LongWork::runningChanged, this, [this](bool running) {
+    if (!running && std::exchange(m_countAgain, false)) count();
   });
   connect(m_what, &QComboBox::currentIndexChanged, this, &PrintPanel::showRows);
   connect(m_nested, &QLineEdit::textChanged, this, &PrintPanel::count);
@@ -137,15 +146,15 @@ void PrintPanel::showRows() {
   show(m_timbers, what == SheetsOf::Backbone);
 }
 
-std::vector<Drawing> PrintPanel::drawings() const {
+PrintPanel::Maker PrintPanel::maker() const {
   const auto what = static_cast<SheetsOf>(m_what->currentIndex());
-  if (what == SheetsOf::Lines) return linesSheets(*m_solved);
+  if (what == SheetsOf::Lines) return [solved = m_solved] { return linesSheets(*solved); };
   if (what == SheetsOf::Backbone) {
     BackboneChoice choice;
     if (m_timbers->currentIndex() > 0) choice.timber = m_timbers->currentText().toStdString();
-    return backboneSheets(*m_solved, choice);
+    return [solved = m_solved, choice] { return backboneSheets(*solved, choice); };
   }
-  if (what == SheetsOf::Planks) return planksSheets(*m_solved, choice());
+  if (what == SheetsOf::Planks) return [solved = m_solved, choice = choice()] { return planksSheets(*solved, choice); };
   MouldChoice choice;
   if (m_moulds->currentIndex() > 0) {
     choice.moulds = {m_moulds->currentText().toStdString()};
@@ -158,7 +167,7 @@ std::vector<Drawing> PrintPanel::drawings() const {
     const auto high = parseLength(sides[1].trimmed().toStdString(), unit);
     if (wide && high && wide->mm() > 0.0 && high->mm() > 0.0) choice.nestedOn = std::pair(*wide, *high);
   }
-  return mouldsSheets(*m_solved, choice);
+  return [solved = m_solved, choice] { return mouldsSheets(*solved, choice); };
 }
 
 SheetChoice PrintPanel::choice() const {
@@ -187,31 +196,45 @@ void PrintPanel::count() {
     m_outcome->setText(QString::fromStdString(describe(paper.error()[0])));
     return;
   }
-  const auto drawings = this->drawings();
-  int pages = 0;
-  for (const Drawing& drawing : drawings) {
-    for (const Tile& one : tile(drawing, *paper).tiles) pages += one.isEmpty ? 0 : 1;
-  }
-  const QString files = tr("%n file(|s)", nullptr, static_cast<int>(drawings.size()));
-  m_outcome->setText(m_format->currentIndex() == 0 ? tr("%1, %2").arg(files, tr("%n page(|s)", nullptr, pages))
-                                                   : files);
-  m_write->setEnabled(!drawings.empty());
+  // Counted beside the panel: a long timber on small paper is a thousand pages.
+  m_countAgain = m_counting.isRunning();
+  if (m_countAgain) return m_counting.stop();
+  const bool pdf = m_format->currentIndex() == 0;
+  m_counting.begin([this, make = maker(), paper = *paper, pdf](const std::stop_token& stop,
+                                                               const LongWork::Progress&) -> LongWork::End {
+    const std::vector<Drawing> drawings = make();
+    int pages = 0;
+    for (const Drawing& drawing : drawings) {
+      if (stop.stop_requested()) return {};
+      if (!pdf) continue;
+      for (const Tile& one : tile(drawing, paper, stop).tiles) pages += one.isEmpty ? 0 : 1;
+    }
+    return [this, files = static_cast<int>(drawings.size()), pages, pdf] {
+      if (m_writing.isRunning()) return;
+      const QString words = tr("%n file(|s)", nullptr, files);
+      m_outcome->setText(pdf ? tr("%1, %2").arg(words, tr("%n page(|s)", nullptr, pages)) : words);
+      m_write->setEnabled(files > 0);
+    };
+  });
 }
 
 void PrintPanel::write() {
+  if (m_writing.isRunning()) return m_writing.stop();
   const auto paper = chosenPaper();
   if (!paper) return;
+  m_counting.stop();
   const SheetFormat format = m_format->currentIndex() == 0   ? SheetFormat::Pdf
                              : m_format->currentIndex() == 1 ? SheetFormat::Svg
                                                              : SheetFormat::Dxf;
-  m_writing.begin([this, drawings = drawings(), folder = m_folder->text(), format, paper = *paper](
-                      const std::stop_token&, const LongWork::Progress&) -> LongWork::End {
-    const auto written = writeSheets(drawings, folder.toStdString(), format, paper);
-    return [this, written, folder] {
-      m_outcome->setText(written ? tr("Written: %1 in %2")
-                                       .arg(tr("%n file(|s)", nullptr, static_cast<int>(written->size())),
-                                            QDir::toNativeSeparators(folder))
-                                 : QString::fromStdString(describe(written.error()[0])));
+  m_writing.begin([this, make = maker(), folder = m_folder->text(), format, paper = *paper](
+                      const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
+    const auto written = writeSheets(make(), folder.toStdString(), format, paper, stop, progress);
+    const bool stopped = stop.stop_requested();
+    return [this, written, folder, stopped] {
+      if (!written) return m_outcome->setText(QString::fromStdString(describe(written.error()[0])));
+      const QString files = tr("%n file(|s)", nullptr, static_cast<int>(written->size()));
+      m_outcome->setText((stopped ? tr("Stopped. Written whole: %1 in %2") : tr("Written: %1 in %2"))
+                             .arg(files, QDir::toNativeSeparators(folder)));
     };
   });
 }

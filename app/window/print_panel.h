@@ -35,7 +35,9 @@ class PrintPanel : public QDialog {
 
  private:
   SheetChoice choice() const;
-  std::vector<Drawing> drawings() const;
+  /// Makes the drawings that are chosen, on whatever thread it is called.
+  using Maker = std::function<std::vector<Drawing>()>;
+  Maker maker() const;
   void showRows();
   Result<Paper> chosenPaper() const;
   void count();
@@ -58,7 +60,9 @@ class PrintPanel : public QDialog {
   QLineEdit* m_folder;
   QLabel* m_outcome;
   QPushButton* m_write;
+  bool m_countAgain = false;
   LongWork m_writing;
+  LongWork m_counting;  ///< files and pages
 };
 
 }  // namespace narrows

@@ -440,7 +440,7 @@ class LinesAndMouldsTest : public WindowCase {
     panel.choose(SheetsOf::Moulds, "3");
     panel.show();
     panel.folder()->setText(m_folder->filePath("moulds"));
-    QVERIFY2(panel.outcome()->text().contains("1 file"), qPrintable(panel.outcome()->text()));
+    QTRY_VERIFY2(panel.outcome()->text().contains("1 file"), qPrintable(panel.outcome()->text()));
     panel.paper()->setCurrentIndex(4);
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
     QTRY_VERIFY(panel.outcome()->text().startsWith("Written"));

@@ -6,6 +6,8 @@
 #include <QApplication>
 #include <QComboBox>
 #include <QDialog>
+#include <QDir>
+#include <QElapsedTimer>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
@@ -20,6 +22,7 @@
 #include <QTimer>
 #include <cmath>
 
+#include "book/backbone_edits.h"
 #include "book/book_file.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
@@ -506,7 +509,7 @@ class WindowTest : public WindowCase {
     PrintPanel panel(solve(m_window->session().book(), 1), 2, m_window.get());
     panel.show();
     panel.folder()->setText(m_folder->filePath("sheets"));
-    QVERIFY(panel.outcome()->text().contains("3 files"));
+    QTRY_VERIFY(panel.outcome()->text().contains("3 files"));
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
     QTRY_VERIFY2(panel.outcome()->text().startsWith("Written: 3 files"), qPrintable(panel.outcome()->text()));
     QVERIFY(QFile::exists(m_folder->filePath("sheets/strake-03-starboard.pdf")));
@@ -516,6 +519,37 @@ class WindowTest : public WindowCase {
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
     QTRY_VERIFY(panel.outcome()->text().startsWith("Written"));
     QVERIFY(QFile::exists(m_folder->filePath("sheets/strake-08-starboard.dxf")));
+  }
+
+  void writingThousandsOfPagesIsStoppedAtOnce() {
+    openSample();
+    BackbonePlan plan = planInHand(*session().book(), solved()->backbone->plan);
+    plan.timbers[1].outline[1].distance = millimetres(95000.0);
+    plan.timbers[1].outline[2].height = millimetres(-90000.0);
+    QVERIFY(session().perform("fling", setBackbone(*session().book(), plan)));
+    QVERIFY(settled());
+    QElapsedTimer clock;
+    {
+      PrintPanel panel(session().solved(), 2, m_window.get());
+      panel.choose(SheetsOf::Backbone, {});
+      panel.show();
+      panel.folder()->setText(m_folder->filePath("long"));
+      QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
+      QTRY_COMPARE(panel.writeButton()->text(), QString("Stop"));
+      QTest::qWait(300);
+      QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
+      QTRY_VERIFY2(panel.outcome()->text().startsWith("Stopped"), qPrintable(panel.outcome()->text()));
+      // What is there is whole, and closing in the middle of it does not hold the window.
+      QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
+      QTest::qWait(300);
+      clock.start();
+    }
+    QVERIFY2(clock.elapsed() < 1500, qPrintable(QString::number(clock.elapsed())));
+    for (const QFileInfo& file : QDir(m_folder->filePath("long")).entryInfoList(QDir::Files)) {
+      QFile one(file.filePath());
+      QVERIFY(one.open(QIODevice::ReadOnly));
+      QVERIFY2(one.readAll().trimmed().endsWith("%%EOF"), qPrintable(file.fileName()));
+    }
   }
 
   void everyBoatIsWorkedOnInEveryStage_data() {
