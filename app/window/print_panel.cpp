@@ -110,9 +110,10 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   connect(&m_writing, &LongWork::runningChanged, this, [this](bool running) {
     m_write->setText(running ? tr("Stop") : tr("Write the sheets"));
     if (running) m_outcome->setText(tr("Writing…"));
+    if (!running && m_closeAfter) QDialog::reject();
   });
   connect(&m_writing, &LongWork::progressed, this, [this](double share) {
-    if (m_writing.isRunning()) m_outcome->setText(tr("Writing… %1 %").arg(std::lround(100.0 * share)));
+    if (m_writing.isRunning() && !m_closeAfter) m_outcome->setText(tr("Writing… %1 %").arg(std::lround(100.0 * share)));
   });
   connect(&m_counting, &LongWork::runningChanged, this, [this](bool running) {
     if (!running && std::exchange(m_countAgain, false)) count();
@@ -125,6 +126,12 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   connect(m_roll, &QLineEdit::textChanged, this, &PrintPanel::count);
   showRows();
   count();
+}
+
+void PrintPanel::reject() {
+  m_closeAfter = m_writing.isRunning();
+  if (!m_closeAfter) return QDialog::reject();
+  m_outcome->setText(tr("Writing… This closes when all is written; Stop leaves the rest."));
 }
 
 void PrintPanel::choose(SheetsOf what, const std::string& mould) {

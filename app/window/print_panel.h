@@ -32,6 +32,8 @@ class PrintPanel : public QDialog {
   QComboBox* format() { return m_format; }
   QComboBox* strakes() { return m_strakes; }
   QLabel* outcome() { return m_outcome; }
+  /// While it writes it stays open, and closes by itself once all is written: what was asked for is not lost.
+  void reject() override;
 
  private:
   SheetChoice choice() const;
@@ -61,6 +63,7 @@ class PrintPanel : public QDialog {
   QLabel* m_outcome;
   QPushButton* m_write;
   bool m_countAgain = false;
+  bool m_closeAfter = false;
   LongWork m_writing;
   LongWork m_counting;  ///< files and pages
 };
