@@ -72,16 +72,30 @@ Cell AssemblyPage::timberCell(int row, int column) const {
   }
   const QString wood = QString::fromStdString(timber.species);
   if (column == Wood) return {wood, true, on, {}, wood};
-  const TimberShape* shape = now.shapes.find(timber.id);
-  if (shape == nullptr) return {QStringLiteral("–"), false, on};
-  const Box2 box = boxOf(shape->outline);
-  if (column == Long) return {shown(box.width()), false, on};
-  if (column == High) return {shown(box.height()), false, on};
-  const auto through = std::count_if(now.plan.bolts.begin(), now.plan.bolts.end(), [&](const Bolt& bolt) {
-    const auto met = crossings(shape->outline, inProfile(bolt.low), inProfile(bolt.high));
-    return std::any_of(met.begin(), met.end(), [](double share) { return share >= 0.0 && share <= 1.0; });
-  });
-  return {QString::number(through), false, on};
+  const auto at = static_cast<std::size_t>(row);
+  if (at >= m_sizes.size() || !m_sizes[at].hasShape) return {QStringLiteral("–"), false, on};
+  const TimberSize& size = m_sizes[at];
+  return {column == Long   ? shown(size.longMm)
+          : column == High ? shown(size.highMm)
+                           : QString::number(size.bolts),
+          false, on};
+}
+
+void AssemblyPage::measureTimbers() {
+  // Every cell is asked for again and again: what it says is worked out once an answer.
+  const Backbone& now = *backbone();
+  m_measured = m_session->solved()->backbone.value;
+  m_sizes.assign(now.plan.timbers.size(), {});
+  for (std::size_t i = 0; i < m_sizes.size(); ++i) {
+    const TimberShape* shape = now.shapes.find(now.plan.timbers[i].id);
+    if (shape == nullptr) continue;
+    const Box2 box = boxOf(shape->outline);
+    const auto through = std::count_if(now.plan.bolts.begin(), now.plan.bolts.end(), [&](const Bolt& bolt) {
+      const auto met = crossings(shape->outline, inProfile(bolt.low), inProfile(bolt.high));
+      return std::any_of(met.begin(), met.end(), [](double share) { return share >= 0.0 && share <= 1.0; });
+    });
+    m_sizes[i] = {true, box.width(), box.height(), static_cast<int>(through)};
+  }
 }
 
 bool AssemblyPage::enter(int row, int column, const QString& text) {
@@ -217,6 +231,7 @@ void AssemblyPage::joinTimbers(int with) {
 
 void AssemblyPage::showPage() {
   const Timber* timber = m_drawing->timber();
+  if (m_measured != m_session->solved()->backbone.value) measureTimbers();
   m_timbers->refresh();
   if (timber == nullptr) return;
   m_timbers->follow(m_drawing->index());

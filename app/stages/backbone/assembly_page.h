@@ -36,11 +36,20 @@ class AssemblyPage : public BackbonePage {
   void joinTimbers(int with);
   Timber* inHand(BackbonePlan& plan) const;
 
+  /// A timber as it stands, for the grid.
+  struct TimberSize {
+    bool hasShape = false;
+    double longMm = 0.0, highMm = 0.0;
+    int bolts = 0;  ///< that go through it
+  };
+  void measureTimbers();
   Cell timberCell(int row, int column) const;
   bool enter(int row, int column, const QString& text);
 
   AssemblyDrawing* m_drawing;
   CellGrid* m_timbers;
+  std::vector<TimberSize> m_sizes;
+  std::shared_ptr<const Backbone> m_measured;  ///< what they were taken of
   QLabel* m_name = nullptr;
   QLabel* m_size = nullptr;
   QLabel* m_point = nullptr;
