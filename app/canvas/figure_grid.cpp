@@ -137,9 +137,11 @@ bool FigureGrid::focusNextPrevChild(bool next) {
   // Behind its last cell, and before its first, the keys go on to what stands beside the grid.
   const QModelIndex now = currentIndex();
   const int row = next ? model()->rowCount() - 1 : 0, column = next ? model()->columnCount() - 1 : 0;
-  if (!now.isValid() || (now.row() == row && now.column() == column))
-    return QAbstractScrollArea::focusNextPrevChild(next);
-  return QTableView::focusNextPrevChild(next);
+  const bool goesOn = !now.isValid() || (now.row() == row && now.column() == column);
+  setTabKeyNavigation(!goesOn);
+  const bool gone = QTableView::focusNextPrevChild(next);
+  setTabKeyNavigation(true);
+  return gone;
 }
 
 bool FigureGrid::event(QEvent* event) {

@@ -251,9 +251,8 @@ void Session::dragTo(const Result<Book>& edited) {
 void Session::endDrag() {
   if (!isDragging()) return;
   const BookSnapshot before = std::exchange(m_dragStart, nullptr);
-  if (*before == *m_book) {
-    setBook(before, Pace::Rest);
-  } else if (!isSound(*m_book)) {
+  // What could not be opened again is put back, as what was not moved is.
+  if (*before == *m_book || !isSound(*m_book)) {
     setBook(before, Pace::Rest);
   } else {
     m_undo.push(new BookCommand(this, m_dragWords, before, m_book, Pace::Rest));
