@@ -125,7 +125,7 @@ NumberField* BackbonePage::numberField(Slate* slate, const QString& name, const 
 }
 
 QComboBox* BackbonePage::choiceField(Slate* slate, const QString& name, const QStringList& items,
-                                     std::function<int(const BackbonePlan&)> get,
+                                     const std::function<int(const BackbonePlan&)>& get,
                                      std::function<void(BackbonePlan&, int)> set) {
   return slate->addChoice(
       name, items, [this, get] { return get(shownPlan()); },

@@ -53,7 +53,8 @@ class BackbonePage : public QWidget {
   NumberField* numberField(Slate* slate, const QString& name, const QString& words, Slate::Range range,
                            std::function<double&(BackbonePlan&)> at);
   QComboBox* choiceField(Slate* slate, const QString& name, const QStringList& items,
-                         std::function<int(const BackbonePlan&)> get, std::function<void(BackbonePlan&, int)> set);
+                         const std::function<int(const BackbonePlan&)>& get,
+                         std::function<void(BackbonePlan&, int)> set);
   /// Chooses which timber a thing is got out of; the first is none.
   QComboBox* timberField(Slate* slate, const QString& name, std::function<TimberId&(BackbonePlan&)> at);
   /// Words for a length typed in a grid; false, told, where it is not understood.

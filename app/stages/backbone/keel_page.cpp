@@ -7,6 +7,7 @@
 #include <QPainter>
 #include <cmath>
 
+#include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
 #include "fonts.h"
