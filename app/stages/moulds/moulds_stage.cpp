@@ -79,8 +79,9 @@ QWidget* MouldsStage::makeSlate() {
   m_side = slate->addFigure(tr("Which side its wood stands"));
   m_mark = slate->addFigure(tr("Mark in hand"));
   m_plane = slate->addFigure(tr("Planking taken off"));
-  const auto choice = [&](const QString& name, const QStringList& items, std::function<int(const MouldPlan&)> shown,
-                          std::function<void(MouldPlan&, int)> chosen) {
+  const auto choice = [&](const QString& name, const QStringList& items,
+                          const std::function<int(const MouldPlan&)>& shown,
+                          const std::function<void(MouldPlan&, int)>& chosen) {
     return slate->addChoice(
         name, items, [this, shown] { return shown(m_session->book()->moulds); },
         [this, name, items, chosen](int index) {

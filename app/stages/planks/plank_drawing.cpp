@@ -130,7 +130,7 @@ void PlankDrawing::paintWords(QPainter& painter, const FlatPlank& plank) const {
   painter.setFont(shopFont(look::figurePx));
   painter.setPen(look::ink);
   painter.drawText(QRectF(low.x(), low.y() + 8.0, end.x() - low.x(), 22.0),
-                   (at ? Qt::AlignLeft : Qt::AlignHCenter) | Qt::AlignVCenter,
+                   static_cast<int>(at ? Qt::AlignLeft : Qt::AlignHCenter) | static_cast<int>(Qt::AlignVCenter),
                    tr("board %1 long, %2 wide").arg(shown(plank.boardLengthMm), shown(plank.boardWidthMm)));
   painter.setFont(shopFont(look::figurePx, true));
   painter.drawText(QRectF(corner.x(), corner.y() + 8.0, 260.0, 22.0), Qt::AlignLeft | Qt::AlignVCenter, tr("◂ bow"));
