@@ -13,9 +13,6 @@ std::size_t letterCount(const std::string& utf8) {
   return static_cast<std::size_t>(
       std::count_if(utf8.begin(), utf8.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0U) != 0x80U; }));
 }
-}  // namespace
-
-namespace {
 
 /// A box that grows as points are put in.
 class GrowingBounds {

@@ -1,7 +1,6 @@
 #include "canvas/canvas.h"
 
 #include <QAccessible>
-
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -42,13 +41,17 @@ void Canvas::setEmptyWords(const QString& words) {
 }
 
 void Canvas::setHandles(std::vector<CanvasHandle> handles) {
-  const auto inHand = [](const std::vector<CanvasHandle>& all) -> QString {
-    const auto found = std::find_if(all.begin(), all.end(), [](const CanvasHandle& one) { return one.inHand; });
-    return found == all.end() ? QString() : found->name + QLatin1Char('\n') + found->state;
-  };
-  const bool told = QAccessible::isActive() && inHand(m_handles) != inHand(handles);
+  const bool isHeard = QAccessible::isActive();
+  const QString before = isHeard ? inHandWords() : QString();
   m_handles = std::move(handles);
-  if (told) announce(this);
+  if (isHeard && inHandWords() != before) announce(this);
+}
+
+QString Canvas::inHandWords() const {
+  const auto found =
+      std::find_if(m_handles.begin(), m_handles.end(), [](const CanvasHandle& one) { return one.inHand; });
+  if (found == m_handles.end()) return {};
+  return found->state.isEmpty() ? found->name : found->name + QStringLiteral(", ") + found->state;
 }
 
 void Canvas::setCaption(const QString& caption) {

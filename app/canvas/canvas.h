@@ -35,6 +35,8 @@ class Canvas : public QWidget {
   QPointF toScreen(const Vec2& world) const;
   Vec2 toWorld(const QPointF& screen) const;
   const std::vector<CanvasHandle>& handles() const { return m_handles; }
+  /// The handle in hand with its state, as it is told; empty where none is.
+  QString inHandWords() const;
   /// Where a place of the drawing truly lies, where part of it is drawn elsewhere: the rule measures there.
   virtual Vec2 trueAt(const Vec2& drawn) const { return drawn; }
   const QString& caption() const { return m_caption; }

@@ -58,11 +58,8 @@ class CanvasAccessible : public QAccessibleWidget {
   /// The drawing is described by what is in hand.
   QString text(QAccessible::Text what) const override {
     if (what != QAccessible::Description) return QAccessibleWidget::text(what);
-    for (const CanvasHandle& handle : m_canvas->handles()) {
-      if (handle.inHand)
-        return handle.state.isEmpty() ? handle.name : handle.name + QStringLiteral(", ") + handle.state;
-    }
-    return m_canvas->caption();
+    const QString inHand = m_canvas->inHandWords();
+    return inHand.isEmpty() ? m_canvas->caption() : inHand;
   }
   QAccessibleInterface* child(int index) const override {
     if (index < 0 || index >= childCount()) return nullptr;

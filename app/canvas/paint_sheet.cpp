@@ -1,10 +1,8 @@
 #include "canvas/paint_sheet.h"
 
-#include <QPainter>
 #include <algorithm>
 
 #include "canvas/look.h"
-#include "canvas/seen.h"
 
 namespace narrows {
 
@@ -38,18 +36,6 @@ QPen penOf(LineRole role) {
   for (const double mm : style.dashMm) dashes.append(pxPerDashMm * mm / wide);
   pen.setDashPattern(dashes);
   return pen;
-}
-
-void paintSheet(QPainter& painter, const Drawing& sheet, const std::function<QPointF(const Vec2&)>& toScreen,
-                std::initializer_list<LineRole> roles) {
-  painter.setBrush(Qt::NoBrush);
-  for (const SheetLine& line : sheet.lines) {
-    if (std::find(roles.begin(), roles.end(), line.role) == roles.end()) continue;
-    QPolygonF points;
-    for (const Vec2& at : line.points) points.append(toScreen(at));
-    painter.setPen(penOf(line.role));
-    drawCurve(painter, points);
-  }
 }
 
 }  // namespace narrows

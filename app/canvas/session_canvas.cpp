@@ -2,6 +2,10 @@
 
 #include <QKeyEvent>
 #include <QMouseEvent>
+#include <algorithm>
+
+#include "canvas/paint_sheet.h"
+#include "canvas/seen.h"
 
 namespace narrows {
 
@@ -47,9 +51,13 @@ QPolygonF SessionCanvas::onScreen(const std::vector<Vec2>& points) const {
   return shape;
 }
 
-void SessionCanvas::paintLines(QPainter& painter, const Drawing& sheet, std::initializer_list<LineRole> roles) const {
-  paintSheet(
-      painter, sheet, [this](const Vec2& at) { return toScreen(at); }, roles);
+void SessionCanvas::paintSheet(QPainter& painter, const Drawing& sheet, std::initializer_list<LineRole> roles) const {
+  painter.setBrush(Qt::NoBrush);
+  for (const SheetLine& line : sheet.lines) {
+    if (std::find(roles.begin(), roles.end(), line.role) == roles.end()) continue;
+    painter.setPen(penOf(line.role));
+    drawCurve(painter, onScreen(line.points));
+  }
 }
 
 void SessionCanvas::resizeEvent(QResizeEvent* event) {

@@ -2,10 +2,11 @@
 // A drawing of the boat in hand.
 
 #include <QPolygonF>
+#include <initializer_list>
 
 #include "canvas/canvas.h"
-#include "canvas/paint_sheet.h"
 #include "commands/hand.h"
+#include "drawing.h"
 
 namespace narrows {
 
@@ -34,8 +35,9 @@ class SessionCanvas : public Canvas {
   /// A length in the book's notation.
   QString shown(double mm) const;
   QPolygonF onScreen(const std::vector<Vec2>& points) const;
-  /// The lines of a sheet that have one of the roles, where its places are the drawing's own.
-  void paintLines(QPainter& painter, const Drawing& sheet, std::initializer_list<LineRole> roles) const;
+  /// Paints the lines of a sheet that have one of the roles, its places being the drawing's own: what is shown is what
+  /// is printed.
+  void paintSheet(QPainter& painter, const Drawing& sheet, std::initializer_list<LineRole> roles) const;
 
   std::optional<Box> worldBox() const final;
   void resizeEvent(QResizeEvent* event) override;

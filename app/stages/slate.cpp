@@ -27,6 +27,10 @@ Slate::Slate(const Session* session, QWidget* parent)
   setFixedWidth(slateWide);
 }
 
+QWidget* Slate::into() const {
+  return m_into->parentWidget();
+}
+
 QLabel* Slate::addHeading(const QString& words) {
   auto* label = new QLabel(words, into());
   label->setFont(shopFont(look::labelPx));
@@ -148,22 +152,21 @@ QPushButton* Slate::beginGroup(const QString& title) {
   opens->setProperty("group", true);
   opens->setAccessibleName(title);
   m_column->addWidget(opens);
-  m_group = new QWidget(this);
-  m_into = new QVBoxLayout(m_group);
+  auto* group = new QWidget(this);
+  m_into = new QVBoxLayout(group);
   m_into->setContentsMargins(0, 0, 0, 6);
   m_into->setSpacing(4);
-  m_column->addWidget(m_group);
-  const auto show = [opens, title, group = m_group](bool open) {
+  m_column->addWidget(group);
+  const auto show = [opens, title, group](bool open) {
     opens->setText((open ? QStringLiteral("▾  ") : QStringLiteral("▸  ")) + title);
     group->setVisible(open);
   };
   show(false);
-  connect(opens, &QPushButton::toggled, m_group, show);
+  connect(opens, &QPushButton::toggled, group, show);
   return opens;
 }
 
 void Slate::endGroup() {
-  m_group = nullptr;
   m_into = m_column;
 }
 

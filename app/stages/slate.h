@@ -73,14 +73,14 @@ class Slate : public QFrame {
   QWidget* firstField() const;
 
  private:
-  QWidget* into() const { return m_group != nullptr ? m_group : const_cast<Slate*>(this); }
+  /// What is being filled: the slate, or a group of it.
+  QWidget* into() const;
   QComboBox* addBox(const QString& name);
   /// Puts a field under its heading.
   void place(QWidget* field, const QString& heading);
 
   const Session* m_session;
   QVBoxLayout* m_column;
-  QWidget* m_group = nullptr;     ///< the group that is being filled
   QVBoxLayout* m_into = nullptr;  ///< the column that is being filled
   std::vector<std::function<void()>> m_fields;
   QHash<QWidget*, QLabel*> m_headings;

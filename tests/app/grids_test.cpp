@@ -33,7 +33,7 @@ class GridsTest : public WindowCase {
   void cleanup() { closeWindow(); }
 
   void aBlockOfTheTableIsCopiedAndPastedBackTheSame() {
-    open("osier");
+    openBook("osier");
     OffsetGrid* grid = table();
     const std::string before = bytes();
     select(grid, 1, 2, 4, 6);
@@ -49,7 +49,7 @@ class GridsTest : public WindowCase {
   }
 
   void whatASpreadsheetGivesIsOneUndo() {
-    open("marl");
+    openBook("marl");
     OffsetGrid* grid = table();
     const std::string before = bytes();
     const OffsetTable was = session().book()->table;
@@ -79,7 +79,7 @@ class GridsTest : public WindowCase {
   void aPasteThatDoesNotFitSaysWhatWouldAndChangesNothing() {
     QFETCH(QString, block);
     QFETCH(QString, told);
-    open("osier");
+    openBook("osier");
     OffsetGrid* grid = table();
     const std::string before = bytes();
     QString said;
@@ -94,7 +94,7 @@ class GridsTest : public WindowCase {
   }
 
   void aPasteOverWhatIsWorkedOutIsRefused() {
-    open("osier");
+    openBook("osier");
     m_window->goToNumber(4);
     auto* grid = m_window->lining()->findChild<WidthsGrid*>();
     grid->setFocus();
@@ -112,7 +112,7 @@ class GridsTest : public WindowCase {
   }
 
   void theTextToEditIsTheExactFigure() {
-    open("osier");
+    openBook("osier");
     m_window->goToNumber(4);
     auto* grid = m_window->lining()->findChild<WidthsGrid*>();
     const Lining& lining = *session().solved()->lining;
@@ -143,7 +143,7 @@ class GridsTest : public WindowCase {
   }
 
   void gridAndDrawingTakeTheSameInHand() {
-    open("osier");
+    openBook("osier");
     m_window->goToNumber(2);
     m_window->backbone()->open(BackboneStage::Keel);
     KeelPage* keel = m_window->backbone()->keel();
@@ -168,7 +168,7 @@ class GridsTest : public WindowCase {
   }
 
   void tabGoesThroughTheCellsAndLeavesBehindTheLast() {
-    open("osier");
+    openBook("osier");
     m_window->goToNumber(3);
     SetUpGrid* grid = m_window->moulds()->setUp();
     grid->setFocus();
@@ -187,7 +187,7 @@ class GridsTest : public WindowCase {
   }
 
   void groupsOfTheSlateOpenByKeyAndFold() {
-    open("osier");
+    openBook("osier");
     m_window->goToNumber(3);
     QPushButton* group = nullptr;
     for (QPushButton* one : m_window->moulds()->findChildren<QPushButton*>()) {
@@ -213,7 +213,7 @@ class GridsTest : public WindowCase {
   }
 
   void slatesFitASmallScreenFolded() {
-    open("osier");
+    openBook("osier");
     m_window->resize(1280, 800);
     for (int stage = 1; stage <= 5; ++stage) {
       m_window->goToNumber(stage);
@@ -233,7 +233,7 @@ class GridsTest : public WindowCase {
   }
 
   void windowFitsASmallScreen() {
-    open("osier");
+    openBook("osier");
     for (int stage = 1; stage <= 5; ++stage) {
       m_window->goToNumber(stage);
       for (int page = 0; page < (stage == 2 ? m_window->backbone()->tabs()->count() : 1); ++page) {
@@ -283,12 +283,6 @@ class GridsTest : public WindowCase {
   }
 
  private:
-  void open(const char* boat) {
-    const auto book = loadBook(boatsFolder() + boat + ".narrows");
-    QVERIFY(book);
-    session().openSample(book->book);
-    QVERIFY(settled());
-  }
   OffsetGrid* table() {
     m_window->goToNumber(1);
     OffsetGrid* grid = m_window->lines()->grid();

@@ -69,7 +69,7 @@ class HandsAndKeysTest : public WindowCase {
   void cleanup() { closeWindow(); }
 
   void pressesBeforeAnAnswerMoveAsManySteps() {
-    open("osier");
+    openBook("osier");
     takeMark(3, 4);
     const auto girth = [&] {
       const Lining& now = *session().solved()->lining;
@@ -105,7 +105,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void aHeldKeyShowsAllTheWhile() {
-    open("osier");
+    openBook("osier");
     takeMark(3, 4);
     QWidget* drawing = m_window->lining()->drawing();
     double shown = session().solved()->lining->lines[3].shares[4];
@@ -127,7 +127,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void whatIsHeldIsLetGoWhereTheDrawingIsLeft() {
-    open("osier");
+    openBook("osier");
     takeMark(3, 4);
     auto* drawing = qobject_cast<Canvas*>(m_window->lining()->drawing());
     drawing->grab();
@@ -144,7 +144,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void aLineTakenOutIsNotDraggedBeforeTheAnswerComes() {
-    open("osier");
+    openBook("osier");
     m_window->goToNumber(1);
     const std::size_t last = session().book()->table.rows.size() - 1;
     const FigureRef figure{FigureRef::In::Row, last, 3};
@@ -175,7 +175,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void endsOfJointsAndBoltsAreMovedByKey() {
-    open("marl");
+    openBook("marl");
     m_window->goToNumber(2);
     AssemblyDrawing* drawing = m_window->backbone()->assembly()->assembly();
     drawing->choose(0);
@@ -201,7 +201,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void undoDuringADragPutsBackAndNoMore() {
-    open("osier");
+    openBook("osier");
     m_window->goToNumber(4);
     QVERIFY(session().perform("Set the lap", setLap(*session().book(), inches(1.0))));
     QVERIFY(settled());
@@ -224,7 +224,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void aSettingChangedOrUndoneJustBeforeADragStaysSo() {
-    open("marl");
+    openBook("marl");
     m_window->goToNumber(2);
     AssemblyDrawing* drawing = m_window->backbone()->assembly()->assembly();
     const auto drag = [&] {
@@ -255,7 +255,7 @@ class HandsAndKeysTest : public WindowCase {
   }
   void whatIsBeingTypedIsTakenIn() {
     QFETCH(QString, by);
-    open("osier");
+    openBook("osier");
     const QString path = m_folder->filePath("boat.narrows");
     QVERIFY(session().saveAs(path));
     m_window->goToNumber(1);
@@ -289,7 +289,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void aFieldBeingTypedInIsTakenInBySaving() {
-    open("osier");
+    openBook("osier");
     QVERIFY(session().saveAs(m_folder->filePath("boat.narrows")));
     m_window->goToNumber(4);
     LengthField* lap = fieldNamed("Lap");
@@ -311,7 +311,7 @@ class HandsAndKeysTest : public WindowCase {
   void bareNumbersAreInTheBooksUnitInEveryField() {
     QFETCH(int, notation);
     const bool metric = static_cast<Notation>(notation) == Notation::Millimetres;
-    open("osier");
+    openBook("osier");
     QVERIFY(session().perform("Lengths", setNotation(*session().book(), static_cast<Notation>(notation))));
     QVERIFY(settled());
     std::set<QString> seen;
@@ -333,7 +333,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void fieldsFollowTheWayLengthsAreShown() {
-    open("osier");
+    openBook("osier");
     m_window->goToNumber(1);
     LengthField* tolerance = m_window->lines()->tolerance();
     QVERIFY(session().perform("Lengths", setNotation(*session().book(), Notation::Millimetres)));
@@ -345,7 +345,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void aDrawingSeenFromNearIsPaintedAtOnce() {
-    open("marl");
+    openBook("marl");
     // A stem flung as far as a book allows, and every drawing looked at from as near as it goes.
     const auto far = [this] {
       BackbonePlan plan = planInHand(*session().book(), session().solved()->backbone->plan);
@@ -376,7 +376,7 @@ class HandsAndKeysTest : public WindowCase {
 
   void whatIsShownIsToldToAssistiveToolsToo() {
     // Without a screen reader's bus no events are sent: what such a tool would ask for is asked here.
-    open("osier");
+    openBook("osier");
     takeMark(3, 4);
     auto* drawing = qobject_cast<Canvas*>(m_window->lining()->drawing());
     drawing->repaint();
@@ -409,12 +409,12 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void aWindowOfACommaLocaleWorksAlike() {
-    open("osier");
+    openBook("osier");
     const std::string book = bytes();
     closeWindow();
     QLocale::setDefault(QLocale(QLocale::German, QLocale::Germany));
     openWindow();
-    open("osier");
+    openBook("osier");
     QVERIFY(session().perform("Lengths", setNotation(*session().book(), Notation::Millimetres)));
     QVERIFY(settled());
     static const QRegularExpression comma("[0-9],[0-9]");
@@ -453,7 +453,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void aCommaIsADecimalPointInNumbersToo() {
-    open("marl");
+    openBook("marl");
     m_window->goToNumber(2);
     m_window->backbone()->open(BackboneStage::Slab);
     NumberField* grain = nullptr;
@@ -470,7 +470,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void f6GoesRoundAllThatCanBeSeen() {
-    open("marl");
+    openBook("marl");
     everyPage([&] {
       QWidget* begun = m_window->rail()->button(m_window->currentStage());
       begun->setFocus();
@@ -503,7 +503,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void pageKeysBelongToTheStageShown() {
-    open("osier");
+    openBook("osier");
     const int strake = session().selection().strake;
     m_window->goToNumber(3);
     const int mould = m_window->moulds()->mouldDrawing()->index();
@@ -516,7 +516,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void everyActionOfTheMenusDoesSomething() {
-    open("osier");
+    openBook("osier");
     int dialogs = 0;
     QTimer dismisser;
     connect(&dismisser, &QTimer::timeout, this, [&dialogs] {
@@ -557,12 +557,12 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void aSearchForAnotherBookIsDropped() {
-    open("marl");
+    openBook("marl");
     m_window->goToNumber(2);
     m_window->backbone()->open(BackboneStage::Slab);
     SlabPage* page = m_window->backbone()->slab();
     QTest::mouseClick(page->findButton(), Qt::LeftButton);
-    open("marl");
+    openBook("marl");
     const std::string fresh = bytes();
     QTRY_VERIFY(!page->isSearching());
     QTest::qWait(50);
@@ -571,7 +571,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void fairingRunsBesideTheWindowAndIsStopped() {
-    open("osier");
+    openBook("osier");
     m_window->goToNumber(1);
     auto* fair = m_window->lines()->findChild<QPushButton*>("fairTable");
     const QString words = fair->text();
@@ -587,7 +587,7 @@ class HandsAndKeysTest : public WindowCase {
   }
 
   void aWindowLeftAlonePaintsNothing() {
-    open("marl");
+    openBook("marl");
     everyPage([&] {
       QTest::qWait(400);  // tool tips, what follows a first paint
       PaintCount paints;
@@ -602,13 +602,6 @@ class HandsAndKeysTest : public WindowCase {
   }
 
  private:
-  void open(const std::string& boat) {
-    const auto book = loadBook(boatsFolder() + boat + ".narrows");
-    QVERIFY(book);
-    session().openSample(book->book);
-    QVERIFY(settled());
-  }
-
   /// Every stage, and every part of the backbone, in turn.
   template <typename Look>
   void everyPage(Look look) {

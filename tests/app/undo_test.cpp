@@ -288,7 +288,7 @@ class UndoTest : public WindowCase {
   }
 
   void everyEditIsUndoneAndRedoneByteForByte() {
-    open();
+    openBook("osier");
     const std::string before = bytes();
     const std::shared_ptr<const Solved> shown = session().solved();
     for (const NamedEdit& one : everyEdit()) {
@@ -307,7 +307,7 @@ class UndoTest : public WindowCase {
   }
 
   void manyEditsOnOneAnotherAreUndoneOneByOne() {
-    open();
+    openBook("osier");
     std::vector<std::string> states{bytes()};
     std::vector<std::string> names;
     std::shared_ptr<const Solved> solved = session().solved();
@@ -329,14 +329,6 @@ class UndoTest : public WindowCase {
       session().redo();
       QVERIFY2(bytes() == states[i + 1], names[i].c_str());
     }
-  }
-
- private:
-  void open() {
-    const auto book = loadBook(boatsFolder() + "osier.narrows");
-    QVERIFY(book);
-    session().openSample(book->book);
-    QVERIFY(settled());
   }
 };
 

@@ -8,6 +8,7 @@
 #include <QTest>
 #include <memory>
 
+#include "book/book_file.h"
 #include "canvas/canvas.h"
 #include "canvas/look.h"
 #include "sample_books.h"
@@ -42,6 +43,13 @@ class WindowCase : public QObject {
           return solved != nullptr && solved->revision == session().revision() && !solved->waits();
         },
         20000);
+  }
+  /// One of our boats' books, worked out in full.
+  void openBook(const std::string& boat) {
+    const auto book = loadBook(boatsFolder() + boat + ".narrows");
+    QVERIFY(book);
+    session().openSample(book->book);
+    QVERIFY(settled());
   }
   /// Opens whatever is folded on the slates.
   void openGroups() {

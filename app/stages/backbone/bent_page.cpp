@@ -116,11 +116,9 @@ void BentDrawing::paintBoards(QPainter& painter) const {
   painter.setFont(shopFont(look::labelPx));
   for (const BlankPiece& piece : backbone()->blank->pieces) {
     if (piece.layer > 2) continue;
-    QPolygonF board;
-    for (const Vec2& at : piece.board) board.append(toScreen(at));
     painter.setPen(QPen(piece.layer == 1 ? look::ink : look::inHand, piece.layer == 1 ? 1.6 : 1.4,
                         piece.layer == 1 ? Qt::SolidLine : Qt::DashLine));
-    drawShape(painter, board);
+    drawShape(painter, onScreen(piece.board));
     const QPointF at = toScreen(centroid(piece.board));
     painter.drawText(QRectF(at - QPointF(30.0, piece.layer == 1 ? 18.0 : 0.0), QSizeF(60.0, 18.0)), Qt::AlignCenter,
                      tr("%1, %2").arg(piece.layer).arg(piece.place));
@@ -130,11 +128,9 @@ void BentDrawing::paintBoards(QPainter& painter) const {
 void BentDrawing::paintDrawing(QPainter& painter) {
   setCaption(m_builtUp ? tr("full: odd layers; dashed: even layers")
                        : tr("heavy: the form's face with its blocks; dashed: middle of the part as it comes off"));
-  QPolygonF outline;
-  for (const Vec2& at : shape()) outline.append(toScreen(at));
   painter.setPen(QPen(look::ink, 2.0));
   painter.setBrush(look::timber);
-  drawShape(painter, outline);
+  drawShape(painter, onScreen(shape()));
   painter.setBrush(Qt::NoBrush);
   if (m_builtUp && backbone()->blank) paintBoards(painter);
   if (!m_builtUp && backbone()->lamination) paintForm(painter);

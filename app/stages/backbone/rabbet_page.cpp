@@ -177,7 +177,7 @@ void RabbetDrawing::paintDrawing(QPainter& painter) {
   drawShape(painter, plank);
   painter.setBrush(look::timberDark);
   drawShape(painter, onScreen(cut->timber));
-  paintLines(painter, rabbetSectionSheet(*cut), {LineRole::MouldEdge, LineRole::KeelEdge, LineRole::CentreLine});
+  paintSheet(painter, rabbetSectionSheet(*cut), {LineRole::MouldEdge, LineRole::KeelEdge, LineRole::CentreLine});
   const auto name = [&](const Vec2& at, const QString& words, const QPointF& off) {
     const QPointF here = toScreen(at);
     painter.setPen(QPen(look::inHand, 2.0));

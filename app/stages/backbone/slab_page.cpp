@@ -125,21 +125,17 @@ void SlabDrawing::paintFaults(QPainter& painter, Labels& labels) {
 
 void SlabDrawing::paintPattern(QPainter& painter) const {
   const SlabWork& now = *slab();
-  QPolygonF outline;
-  for (const Vec2& at : now.placed.judgement.outline) outline.append(toScreen(at));
   QColor wash = look::inHand;
   wash.setAlpha(36);
   painter.setBrush(wash);
   painter.setPen(QPen(now.placed.judgement.isClear() ? look::inHand : look::trouble, 3.0,
                       now.placed.judgement.isClear() ? Qt::SolidLine : Qt::DashLine));
-  drawShape(painter, outline);
+  drawShape(painter, onScreen(now.placed.judgement.outline));
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(look::ink, 1.4, Qt::DashLine));
   for (const GravingPiece& piece : now.graving) {
     const Vec2 half(0.5 * piece.lengthMm, 0.5 * piece.widthMm);
-    QPolygonF box;
-    for (const Vec2& at : moved(rectangle(-half, half), now.lay.grainRad, piece.onSlab)) box.append(toScreen(at));
-    drawShape(painter, box);
+    drawShape(painter, onScreen(moved(rectangle(-half, half), now.lay.grainRad, piece.onSlab)));
   }
 }
 
@@ -148,8 +144,7 @@ void SlabDrawing::paintDrawing(QPainter& painter) {
                  ? tr("slide the pattern with the pointer; [ and ] turn it, F turns it over; double click marks a knot")
                  : tr("double click marks a knot"));
   const SlabWork& now = *slab();
-  QPolygonF outline;
-  for (const Vec2& at : now.lay.slab) outline.append(toScreen(at));
+  const QPolygonF outline = onScreen(now.lay.slab);
   painter.setPen(QPen(look::ink, 2.0));
   painter.setBrush(look::timber);
   drawShape(painter, outline);

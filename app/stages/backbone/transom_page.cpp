@@ -45,21 +45,16 @@ void TransomDrawing::paintDrawing(QPainter& painter) {
   const Transom& now = *transom();
   setCaption(now.foreIsLarger ? tr("forward face full, after face dashed; crown left high")
                               : tr("after face full, forward face dashed; crown left high"));
-  const auto polygon = [&](const std::vector<Vec2>& points) {
-    QPolygonF shape;
-    for (const Vec2& at : points) shape.append(toScreen(at));
-    return shape;
-  };
   painter.setPen(QPen(look::ink, 2.4));
   painter.setBrush(look::timber);
-  drawShape(painter, polygon(now.whole(now.larger(), true)));
+  drawShape(painter, onScreen(now.whole(now.larger(), true)));
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(look::quietInk, 1.4, Qt::DashLine));
-  drawShape(painter, polygon(now.whole(now.smaller(), false)));
+  drawShape(painter, onScreen(now.whole(now.smaller(), false)));
   std::vector<Vec2> crown = now.crown;
   for (std::size_t i = now.crown.size(); i-- > 0;) crown.emplace_back(-now.crown[i].x(), now.crown[i].y());
   painter.setPen(QPen(look::ink, 1.2, Qt::DashLine));
-  drawCurve(painter, polygon(crown));
+  drawCurve(painter, onScreen(crown));
   const auto box = worldBox();
   painter.setPen(QPen(look::quietInk, 1.2, Qt::DashDotLine));
   drawStraight(painter, toScreen({0.0, box->first.y()}) + QPointF(0.0, 14.0),

@@ -171,7 +171,7 @@ void MouldDrawing::paintDrawing(QPainter& painter) {
   // The lines of the printed pattern, both sides of it.
   MouldPlan plan = m_session->book()->moulds;
   plan.whole = true;
-  paintLines(painter, mouldSheet(now, {{}, m_session->notation(), &plan, m_session->solved()->fair.value.get()}),
+  paintSheet(painter, mouldSheet(now, {{}, m_session->notation(), &plan, m_session->solved()->fair.value.get()}),
              {LineRole::Level, LineRole::Station, LineRole::CentreLine, LineRole::MouldBack, LineRole::MouldEdge});
   paintTakenInPlane(painter);
   if (plan.spreader.mm() != 0.0) {

@@ -138,7 +138,7 @@ void PlankDrawing::paintWords(QPainter& painter, const FlatPlank& plank) const {
   painter.drawText(QRectF(end.x() - 320.0, end.y() + 8.0, 320.0, 22.0), Qt::AlignRight | Qt::AlignVCenter, side);
 }
 
-void PlankDrawing::paintCut(QPainter& painter, const FlatPlank& plank, const Cut& cut) const {
+void PlankDrawing::paintCut(QPainter& painter, const FlatPlank& plank, const Drawing& pattern, const Cut& cut) const {
   // Each length is the whole plank, moved to where it lies and seen as far as the cut.
   constexpr double tornPx = 5.0, labelsPx = 48.0, ticksPx = 8.0;
   const double top = toScreen({0.0, plank.boardWidthMm}).y() - labelsPx, foot = toScreen({0.0, 0.0}).y() + ticksPx;
@@ -152,22 +152,20 @@ void PlankDrawing::paintCut(QPainter& painter, const FlatPlank& plank, const Cut
   };
   painter.save();
   painter.setClipRect(QRectF(QPointF(-1e4, top), QPointF(edge, foot)));
-  paintPlank(painter, plank);
+  paintPlank(painter, plank, pattern);
   painter.restore();
   painter.save();
   painter.translate(down);
   painter.setClipRect(QRectF(QPointF(edge, top), QPointF(1e5, foot)));
-  paintPlank(painter, plank);
+  paintPlank(painter, plank, pattern);
   painter.restore();
   torn(edge, top + labelsPx - tornPx, foot);
   torn(edge + down.x(), top + labelsPx - tornPx + down.y(), foot + down.y());
 }
 
-void PlankDrawing::paintPlank(QPainter& painter, const FlatPlank& plank) const {
+void PlankDrawing::paintPlank(QPainter& painter, const FlatPlank& plank, const Drawing& pattern) const {
   paintBoard(painter, plank);
-  const Drawing pattern = plankPattern(
-      plank, patternOf(*m_session->solved(), static_cast<std::size_t>(m_session->selection().strake), m_side));
-  paintLines(painter, pattern,
+  paintSheet(painter, pattern,
              {LineRole::Board, LineRole::SheerEdge, LineRole::KeelEdge, LineRole::HoodEnd, LineRole::LapLine});
   paintTicks(painter, plank);
   paintFigures(painter, plank);
@@ -176,10 +174,12 @@ void PlankDrawing::paintPlank(QPainter& painter, const FlatPlank& plank) const {
 void PlankDrawing::paintDrawing(QPainter& painter) {
   const auto now = plank();
   setCaption(tr("ticked edge: keel · plain edge: sheer") + (now->lapLine.empty() ? QString() : tr(" · dashed: lap")));
+  const Drawing pattern = plankPattern(
+      *now, patternOf(*m_session->solved(), static_cast<std::size_t>(m_session->selection().strake), m_side));
   if (const auto at = cut(*now)) {
-    paintCut(painter, *now, *at);
+    paintCut(painter, *now, pattern, *at);
   } else {
-    paintPlank(painter, *now);
+    paintPlank(painter, *now, pattern);
   }
   paintWords(painter, *now);
 }

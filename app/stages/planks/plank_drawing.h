@@ -31,8 +31,8 @@ class PlankDrawing : public SessionCanvas {
 
  private:
   std::shared_ptr<const FlatPlank> plank() const;
-  void paintPlank(QPainter& painter, const FlatPlank& plank) const;
-  void paintCut(QPainter& painter, const FlatPlank& plank, const Cut& cut) const;
+  void paintPlank(QPainter& painter, const FlatPlank& plank, const Drawing& pattern) const;
+  void paintCut(QPainter& painter, const FlatPlank& plank, const Drawing& pattern, const Cut& cut) const;
   void paintWords(QPainter& painter, const FlatPlank& plank) const;
   void paintBoard(QPainter& painter, const FlatPlank& plank) const;
   void paintTicks(QPainter& painter, const FlatPlank& plank) const;
