@@ -4,7 +4,11 @@
 #include <sstream>
 
 #include "book/book_file.h"
+#include "book/edits.h"
+#include "book/lining_edits.h"
+#include "lining/schools.h"
 #include "moulds/set_up.h"
+#include "solve/solve.h"
 
 namespace narrows::cli {
 
@@ -44,6 +48,7 @@ Result<Job> Job::open(const Request& request) {
     if (!book) return tl::make_unexpected(book.error());
     job.m_book = std::move(*book);
   }
+  job.m_asKept = job.m_book;
   job.m_book.table = fairedTable(job.m_book);
   job.m_book.faired.clear();
   if (request.construction) job.m_book.table.construction = *request.construction;
@@ -65,7 +70,7 @@ Result<Job> Job::open(const Request& request) {
 Result<void> Job::standAsMeasured() {
   const MouldPlan& plan = m_book.moulds;
   if (!plan.plankAsTheyStand || plan.readings.empty() || m_request.face != Face::Inside) return {};
-  auto standing = standingHull(*m_hull, makeMoulds({m_hull, nullptr, &m_book.table}, plan), plan);
+  auto standing = standingHull(*m_hull, makeMoulds({m_hull, nullptr, &m_book.table, nullptr}, plan), plan);
   if (!standing) return tl::make_unexpected(standing.error());
   m_hull = std::make_shared<Hull>(std::move(*standing));
   return {};
@@ -79,7 +84,7 @@ Result<void> Job::findReach() {
   m_reach = {0.0, m_hull->lastT()};
   const auto find = [this](const std::string& name, double& t) -> Result<void> {
     if (name.empty()) return {};
-    const auto section = sectionNamed(*m_hull, name);
+    const auto section = cli::sectionNamed(*m_hull, name);
     if (!section) return fail(Fault::StationUnknown, {}, {name, sectionNames(*m_hull)});
     t = static_cast<double>(*section);
     return {};
@@ -90,56 +95,100 @@ Result<void> Job::findReach() {
   return {};
 }
 
+bool Job::fromRabbet() const {
+  return m_request.wholeSection || (m_isBook && m_book.planOf(m_request.side).base == BaseLine::Rabbet);
+}
+
+Result<std::size_t> Job::sectionNamed(const std::string& name) const {
+  const auto section = cli::sectionNamed(*m_hull, name);
+  if (!section) return fail(Fault::StationUnknown, {}, {name, sectionNames(*m_hull)});
+  return *section;
+}
+
 Length Job::optionLength(const std::string& text, const std::string& option) const {
   const auto length = parseLength(text, m_unit);
   if (!length) throw UsageError{option + ": " + describe(length.error()[0])};
   return *length;
 }
 
-Result<Lining> Job::lining() const {
-  const bool fromRabbet = m_request.wholeSection || (m_isBook && m_book.boatPlan().base == BaseLine::Rabbet);
-  const GirthFrame frame(m_hull, fromRabbet);
-  LiningPlan plan = m_book.boatPlan();
+Result<Lining> Job::lining(BoatSide side) const {
   const bool asked = m_request.strakes.has_value() || !m_request.widths.empty();
+  if (!m_request.plan.empty() && (asked || !m_isBook))
+    throw UsageError{asked ? "--plan names a book's own plan: give it or --strakes or --widths"
+                           : "--plan names a plan of a book (.narrows): a table has none"};
+  LiningPlan plan = m_book.planOf(side);
+  if (!m_request.plan.empty()) {
+    const LiningPlan* named = m_book.findPlan(m_request.plan);
+    if (named == nullptr) {
+      std::string names;
+      for (const LiningPlan& one : m_book.plans) names += (names.empty() ? "" : ", ") + one.name;
+      return fail(Fault::PlanUnknown, {}, {m_request.plan, names});
+    }
+    plan = *named;
+  }
+  const bool fromRabbet = m_request.wholeSection || (m_isBook && plan.base == BaseLine::Rabbet);
+  const GirthFrame frame(m_hull, fromRabbet);
   if (!asked && !m_isBook) throw UsageError{"say how she is lined off: --strakes N, or --widths W,W,...[@STATION]"};
   if (asked) {
     plan = {};
     std::size_t count = static_cast<std::size_t>(m_request.strakes.value_or(0));
     if (!m_request.widths.empty()) {
-      plan.rule = LiningRule::Diminishing;
+      plan.zones.front().rule = LiningRule::Diminishing;
       std::string list = m_request.widths;
       if (const auto at = list.find('@'); at != std::string::npos) {
         const std::string station = list.substr(at + 1);
-        const auto section = sectionNamed(*m_hull, station);
+        const auto section = cli::sectionNamed(*m_hull, station);
         if (!section) return fail(Fault::StationUnknown, {}, {station, sectionNames(*m_hull)});
         plan.master = sectionIds(m_book, *m_hull)[*section];
         list.erase(at);
       }
       std::stringstream stream(list);
-      for (std::string one; std::getline(stream, one, ',');) plan.widths.push_back(optionLength(one, "--widths"));
-      count = plan.widths.size();
+      for (std::string one; std::getline(stream, one, ',');) plan.zones.front().widths.push_back(optionLength(one, "--widths"));
+      count = plan.zones.front().widths.size();
     }
     for (std::size_t k = 0; k < count; ++k) plan.strakes.push_back({static_cast<std::int64_t>(k + 1)});
     for (std::size_t k = 0; k <= count; ++k) plan.lines.push_back({static_cast<std::int64_t>(count + k + 1)});
   }
-  return lineOff(frame, plan, sectionIds(m_book, *m_hull));
+  return lineOff(frame, plan, sectionIds(m_book, *m_hull),
+                 {m_book.table.construction, m_book.table.thickness.mm(), lapMm()});
 }
 
-PlankMake Job::plankMake(std::size_t strake) const {
-  PlankMake make;
+Result<Book> Job::bookBySchool(const SchoolRequest& wanted) const {
+  Book book = m_asKept;
+  if (m_request.construction) book = setConstruction(book, *m_request.construction);
+  const GirthFrame frame(m_hull, fromRabbet());
+  SchoolAnswers answers;
+  answers.strakes = wanted.strakes;
+  auto plan = planBySchool(frame, *schoolNamed(wanted.school), answers, sectionIds(m_book, *m_hull),
+                           shopFigures(book.table.construction, boatLength(book.table)), plankingFigures(book));
+  if (!plan) return tl::make_unexpected(plan.error());
+  if (fromRabbet()) plan->base = BaseLine::Rabbet;
+  const std::string name = wanted.name.empty() ? wanted.school : wanted.name;
+  PlanId made;
+  if (!m_isBook) book.plans.front().name = name + " (before)";  // a new book's own plan goes, and may not keep the name
+  auto added = addPlan(book, *plan, name, &made);
+  if (!added || m_isBook) return added;
+  added->starboard = added->port = made;
+  return removePlan(*added, book.plans.front().id);
+}
+
+double Job::lapMm() const {
+  if (m_request.lap.empty()) return m_isBook ? m_book.settings.lap.mm() : 0.0;
+  const double lap = optionLength(m_request.lap, "--lap").mm();
+  if (lap < 0.0) throw UsageError{"--lap: a lap is not less than nothing"};
+  return lap;
+}
+
+PlankMake Job::plankMake(const Lining& lining, std::size_t strake) const {
+  PlankMake make = narrows::plankMake(m_book, lining, strake);
   make.construction = m_book.table.construction;
-  if (!m_request.lap.empty()) {
-    make.lapMm = optionLength(m_request.lap, "--lap").mm();
-    if (make.lapMm < 0.0) throw UsageError{"--lap: a lap is not less than nothing"};
-  } else if (m_isBook) {
-    make.lapMm = m_book.settings.lap.mm();
-  }
-  if (strake == 0) make.lapMm = 0.0;
+  make.lapMm = lining.strakes[strake].lower == 0 ? 0.0 : lapMm();
+  if (!m_request.lap.empty() || !m_isBook) make.laps.clear();
   return make;
 }
 
 FlatPlank Job::flatPlank(const Lining& lining, std::size_t strake) const {
-  FlatPlank plank = narrows::flatPlank(lining.band(strake, m_reach), plankMake(strake));
+  FlatPlank plank = narrows::flatPlank(lining.band(strake, m_reach), plankMake(lining, strake));
   plank.strake = lining.strakes[strake].id;
   return plank;
 }

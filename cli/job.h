@@ -24,6 +24,14 @@ struct Request {
   int strake = 0;
   std::string lap;
   bool summary = false;
+  std::string plan;  ///< of a book, by its name
+  BoatSide side = BoatSide::Starboard;
+};
+
+/// What `school` was asked for.
+struct SchoolRequest {
+  std::string school, name, out;
+  std::optional<int> strakes;
 };
 
 /// A wrong command line, found only once the file is known: exit status 2.
@@ -43,12 +51,19 @@ class Job {
   /// Fails with every fault of the file.
   static Result<Job> open(const Request& request);
 
-  /// The lining asked for: the book's own, or the one of the options. Throws UsageError where none is given.
-  Result<Lining> lining() const;
+  /// The lining asked for: a book's own plan of that name or of that side, or the one of the options. Throws UsageError
+  /// where none is given.
+  Result<Lining> lining() const { return lining(m_request.side); }
+  Result<Lining> lining(BoatSide side) const;
   /// Whether a lining was asked for or stands in the book.
   bool isLinedOff() const;
+  /// The book, as it stands in the file or new of a table, with a plan made by a school.
+  Result<Book> bookBySchool(const SchoolRequest& wanted) const;
   /// How a plank of a strake (0 is the garboard) is got out, and what it covers within the reach asked for.
-  PlankMake plankMake(std::size_t strake) const;
+  PlankMake plankMake(const Lining& lining, std::size_t strake) const;
+  BoatSide side() const { return m_request.side; }
+  /// What the options say of the lap, else the book.
+  double lapMm() const;
   FlatPlank flatPlank(const Lining& lining, std::size_t strake) const;
 
   const Hull& hull() const { return *m_hull; }
@@ -61,6 +76,10 @@ class Job {
   /// Whether a distance lies within `--from` and `--to`.
   bool reaches(double xMm) const;
   SurfaceReach reach() const { return m_reach; }
+  /// Whether girths count from the rabbet where there is a chine.
+  bool fromRabbet() const;
+  /// The whole section of a name.
+  Result<std::size_t> sectionNamed(const std::string& name) const;
   std::string show(double mm) const;
 
  private:
@@ -70,6 +89,7 @@ class Job {
 
   Request m_request;
   Book m_book;
+  Book m_asKept;  ///< as it stands in its file, or new
   bool m_isBook = false;
   std::shared_ptr<const Hull> m_drawn;
   std::shared_ptr<const Hull> m_hull;

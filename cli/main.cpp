@@ -19,7 +19,7 @@ constexpr int statusUsage = 2;
 
 /// Words of the options, as they are written and what they mean.
 struct Words {
-  std::string units, surface = "inside", construction;
+  std::string units, surface = "inside", construction, side = "starboard";
 };
 
 void addCommon(CLI::App& command, Request& request, Words& words) {
@@ -39,11 +39,18 @@ void addLining(CLI::App& command, Request& request) {
   command.add_option("--widths", request.widths, "widths from the lowest strake up, W,W,...[@STATION], diminishing")
       ->excludes(strakes);
   command.add_flag("--whole-section", request.wholeSection, "line off from the rabbet, not from the chine");
+  command.add_option("--plan", request.plan, "a book's own plan, by its name");
+}
+
+void addSide(CLI::App& command, Words& words) {
+  command.add_option("--side", words.side, "starboard or port: a book's plan of that side")
+      ->check(CLI::IsMember({"starboard", "port"}));
 }
 
 void readWords(Request& request, const Words& words) {
   if (!words.units.empty()) request.units = *unitNamed(words.units);
   request.face = words.surface == "drawn" ? Face::Drawn : words.surface == "outside" ? Face::Outside : Face::Inside;
+  request.side = words.side == "port" ? BoatSide::Port : BoatSide::Starboard;
   if (!words.construction.empty())
     request.construction = words.construction == "carvel" ? Construction::Carvel : Construction::Lapstrake;
 }
@@ -75,6 +82,18 @@ Result<std::string> importTable(const std::string& file, const std::string& out)
   return std::string();
 }
 
+/// A table becomes a book lined off by the school; a book has the plan put beside its own.
+Result<std::string> makeSchool(const Request& request, const SchoolRequest& wanted) {
+  const auto job = Job::open(request);
+  if (!job) return tl::make_unexpected(job.error());
+  auto book = job->bookBySchool(wanted);
+  if (!book) return tl::make_unexpected(book.error());
+  const auto saved = saveBook(*book, wanted.out);
+  if (!saved) return tl::make_unexpected(saved.error());
+  std::cerr << describe(saved->besides);
+  return std::string();
+}
+
 int run(int argc, char** argv) {
   CLI::App app("Narrows from a terminal: from a table of offsets to plank patterns.", "narrows-cli");
   app.require_subcommand(1);
@@ -91,6 +110,14 @@ int run(int argc, char** argv) {
   auto* sheet = app.add_subcommand("sheets", "full-size patterns");
   auto* moulds = app.add_subcommand("moulds", "outline of every mould, with its marks and bevels");
   auto* rabbet = app.add_subcommand("rabbet", "rabbet, inner rabbet and bearding line of stem or sternpost at heights");
+  auto* run = app.add_subcommand("run", "where the straight run through a station crosses every section");
+  std::string station;
+  double share = 0.5;
+  addCommon(*run, request, words);
+  run->add_option("--station", station, "the station it goes through")->required();
+  run->add_option("--share", share, "share of the girth there, 0 to 1")->required()->check(CLI::Range(0.0, 1.0));
+  run->add_flag("--whole-section", request.wholeSection, "count from the rabbet, not from the chine");
+  addSide(*run, words);
   std::string part, heights;
   rabbet->add_option("--part", part, "stem or sternpost")->required()->check(CLI::IsMember({"stem", "sternpost"}));
   rabbet->add_option("--heights", heights, "heights above the base line, H,H,...")->required();
@@ -101,10 +128,21 @@ int run(int argc, char** argv) {
     addCommon(*command, request, words);
     addLining(*command, request);
   }
+  for (auto* command : {lining, widths, plank, moulds}) addSide(*command, words);
   plank->add_option("--strake", request.strake, "strake, 1 the garboard")->required();
   plank->add_flag("--summary", request.summary, "lengths, board, sny and strain only");
   for (auto* command : {plank, sheet}) command->add_option("--lap", request.lap, "lap carried on from the lower edge");
   addSheetsOptions(*sheet, sheets);
+  auto* school = app.add_subcommand("school", "a book with a plan of lining off made by a school");
+  SchoolRequest wanted;
+  addCommon(*school, request, words);
+  school->add_option("--school", wanted.school, "equal, middle, sheer, waterline, straight-run or tops-first")
+      ->required()
+      ->check(CLI::IsMember({"equal", "middle", "sheer", "waterline", "straight-run", "tops-first"}));
+  school->add_option("--out", wanted.out, "the book to write (.narrows)")->required();
+  school->add_option("--name", wanted.name, "name of the plan; the school's where not given");
+  school->add_option("--strakes", wanted.strakes, "how many strakes")->check(CLI::Range(fewestStrakes, mostStrakes));
+  school->add_flag("--whole-section", request.wholeSection, "line off from the rabbet, not from the chine");
   auto* import = app.add_subcommand("import", "make a book of an offset table");
   import->add_option("FILE", request.file, "an offset table (.csv)")->required();
   import->add_option("--out", out, "the book to write (.narrows)")->required();
@@ -113,6 +151,7 @@ int run(int argc, char** argv) {
     app.parse(argc, argv);
     readWords(request, words);
     if (import->parsed()) return report(importTable(request.file, out));
+    if (school->parsed()) return report(makeSchool(request, wanted));
     if (fairness->parsed()) return report(fairnessTable(request));
     if (moulds->parsed()) return report(answer(request, mouldsTable));
     if (rabbet->parsed()) {
@@ -121,6 +160,7 @@ int run(int argc, char** argv) {
     }
     if (girths->parsed()) return report(answer(request, girthsTable));
     if (lining->parsed()) return report(answer(request, liningTable));
+    if (run->parsed()) return report(answer(request, [&](const Job& job) { return runTable(job, station, share); }));
     if (widths->parsed()) return report(answer(request, widthsTable));
     if (sheet->parsed()) {
       const SheetsApplication graphics(argc, argv);

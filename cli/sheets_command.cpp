@@ -54,14 +54,17 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
   Solved solved;
   auto book = std::make_shared<Book>(job.book());
   if (job.unit() == Unit::Millimetre) book->settings.notation = Notation::Millimetres;
-  book->settings.lap = millimetres(job.plankMake(1).lapMm);
+  book->settings.lap = millimetres(job.lapMm());
   solved.book = book;
   solved.fair = std::make_shared<OffsetTable>(job.book().table);
   solved.drawn = job.drawn();
   if (job.isLinedOff() || all || request.what == "planks") {
-    const auto lining = job.lining();
+    const auto lining = job.lining(BoatSide::Starboard), port = job.lining(BoatSide::Port);
     if (!lining) return tl::make_unexpected(lining.error());
+    if (!port) return tl::make_unexpected(port.error());
     solved.lining = std::make_shared<Lining>(*lining);
+    solved.portLining = solved.lining;
+    if (lining->plan != port->plan) solved.portLining = std::make_shared<Lining>(*port);
   }
   std::vector<Drawing> drawings;
   const auto append = [&drawings](std::vector<Drawing> more) {
@@ -78,7 +81,9 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
   }
   if (all || request.what == "moulds") {
     solved.moulds = std::make_shared<MouldSet>(
-        makeMoulds({job.sharedHull(), solved.lining.get(), &job.book().table}, book->moulds));
+        makeMoulds({job.sharedHull(), solved.lining.get(), &job.book().table,
+                    solved.portLining == solved.lining ? nullptr : solved.portLining.get()},
+                   book->moulds));
     if (!solved.moulds->problems.empty()) return tl::make_unexpected(solved.moulds->problems);
     MouldChoice moulds;
     moulds.nestedOn = nestedOn(request.nestedOn, job.unit());
@@ -87,6 +92,9 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
   if (all || request.what == "planks") {
     for (std::size_t k = 0; k < solved.lining->strakeCount(); ++k)
       solved.planks.push_back(std::make_shared<FlatPlank>(job.flatPlank(*solved.lining, k)));
+    if (solved.portLining == solved.lining) solved.portPlanks = solved.planks;
+    for (std::size_t k = solved.portPlanks.size(); k < solved.portLining->strakeCount(); ++k)
+      solved.portPlanks.push_back(std::make_shared<FlatPlank>(job.flatPlank(*solved.portLining, k)));
     SheetChoice choice;
     if (request.side == "port") choice.sides = {BoatSide::Port};
     if (request.side == "both") choice.sides = {BoatSide::Starboard, BoatSide::Port};

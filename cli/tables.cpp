@@ -6,6 +6,7 @@
 #include "backbone/backbone.h"
 #include "book/book_file.h"
 #include "fairing/judge.h"
+#include "lining/straight_run.h"
 #include "moulds/mould.h"
 
 namespace narrows::cli {
@@ -49,6 +50,7 @@ Result<std::string> liningTable(const Job& job) {
   for (std::size_t line = 0; line < lining->lines.size(); ++line) {
     for (const PlacedSection& placed : job.sections()) {
       std::optional<PartMark> mark;
+      if (placed.index && !lining->lines[line].isAt(*placed.index)) continue;
       if (placed.index) {
         const double share = lining->lines[line].shares[*placed.index];
         mark = PartMark{lining->frame.sectionPoint(*placed.index, share), share * lining->frame.girthMm(*placed.index)};
@@ -70,15 +72,50 @@ Result<std::string> widthsTable(const Job& job) {
   for (std::size_t k = 0; k < lining->strakeCount(); ++k) {
     for (const PlacedSection& placed : job.sections()) {
       double width = 0.0;
+      if (placed.index && !lining->covers(k, *placed.index)) continue;
       if (placed.index) {
         width = lining->widthMm(k, *placed.index);
       } else {
-        const auto lower = markOnPart(*lining, k, *placed.section);
-        const auto upper = markOnPart(*lining, k + 1, *placed.section);
+        const LinedStrake& strake = lining->strakes[k];
+        const auto lower = curveOnPart(lining->frame, strake.lowerEdge.over(strake.reach), *placed.section);
+        const auto upper = curveOnPart(lining->frame, strake.upperEdge.over(strake.reach), *placed.section);
         if (!lower || !upper) continue;
         width = upper->girthMm - lower->girthMm;
       }
       text += std::to_string(k + 1) + "," + csvField(placed.section->name) + "," + job.show(width) + "\n";
+    }
+  }
+  return text;
+}
+
+Result<std::string> runTable(const Job& job, const std::string& station, double share) {
+  const GirthFrame frame(job.sharedHull(), job.fromRabbet());
+  const auto section = job.sectionNamed(station);
+  if (!section) return tl::make_unexpected(section.error());
+  const StraightRun run = straightRun(frame, {static_cast<double>(*section), share, 0.0});
+  std::string text = "station,x,y,z,girth\n";
+  const auto row = [&](const Section& at, const Vec3& point, double girthMm) {
+    text += csvField(at.name) + "," + job.show(point.x()) + "," + job.show(point.y()) + "," + job.show(point.z()) + "," +
+            job.show(girthMm) + "\n";
+  };
+  for (const PlacedSection& placed : job.sections()) {
+    if (placed.index) {
+      const auto crossing = run.crossing(static_cast<double>(*placed.index));
+      if (crossing)
+        row(*placed.section, frame.sectionPoint(*placed.index, crossing->share),
+            crossing->share * frame.girthMm(*placed.index));
+      continue;
+    }
+    // A section that is only part of the hull: where the run passes its plane.
+    for (std::size_t i = 1; i < run.points.size(); ++i) {
+      const Vec3 &a = run.points[i - 1].at, &b = run.points[i].at;
+      const double x = *placed.section->xMm;
+      if (a.x() > x || b.x() <= x) continue;
+      const Vec3 at = a + (x - a.x()) / (b.x() - a.x()) * (b - a);
+      const Batten& curve = placed.section->parts.back();
+      const double along = curve.nearestAlong(at);
+      row(*placed.section, curve.pointAt(along), along);
+      break;
     }
   }
   return text;
@@ -104,8 +141,9 @@ Result<std::string> plankTable(const Job& job, int strake, bool summary) {
   const auto add = [&](const std::string& name, const std::vector<Vec2>& edge) {
     for (const Vec2& point : edge) text += name + "," + job.show(point.x()) + "," + job.show(point.y()) + "\n";
   };
-  add("lower", plank.lower);
-  add("upper", plank.upper);
+  const bool port = job.side() == BoatSide::Port;
+  add("lower", port ? mirrored(plank.lower) : plank.lower);
+  add("upper", port ? mirrored(plank.upper) : plank.upper);
   return text;
 }
 
@@ -135,7 +173,7 @@ Result<std::string> fairnessTable(const Request& request) {
 
 Result<std::string> mouldsTable(const Job& job) {
   Lining lining;
-  MouldFace face{job.sharedHull(), nullptr, &job.book().table};
+  MouldFace face{job.sharedHull(), nullptr, &job.book().table, nullptr};
   if (job.isLinedOff()) {
     auto lined = job.lining();
     if (!lined) return tl::make_unexpected(lined.error());

@@ -11,6 +11,8 @@ namespace narrows::cli {
 Result<std::string> girthsTable(const Job& job);
 Result<std::string> liningTable(const Job& job);
 Result<std::string> widthsTable(const Job& job);
+/// The straight run through a share of a station's girth, square to the section there, where it crosses each section.
+Result<std::string> runTable(const Job& job, const std::string& station, double share);
 /// The edges of one plank, or its summary. `strake` counts from 1, the garboard.
 Result<std::string> plankTable(const Job& job, int strake, bool summary);
 

@@ -202,10 +202,11 @@ PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side) {
   of.boat = solved.book->table.boat;
   of.shop = solved.book->shop;
   of.strake = strake;
-  of.strakeCount = solved.lining->strakeCount();
+  const Lining& lining = *solved.liningOf(side);
+  of.strakeCount = lining.strakeCount();
   of.construction = solved.book->table.construction;
-  of.lapMm = plankMake(*solved.book, strake).lapMm;
-  of.outsideWiderMm = outsideWiderMm(solved.lining->band(strake), solved.book->table.thickness.mm());
+  of.lapMm = plankMake(*solved.book, lining, strake).lapMm;
+  of.outsideWiderMm = outsideWiderMm(lining.band(strake), solved.book->table.thickness.mm());
   of.notation = solved.book->settings.notation;
   of.side = side;
   return of;

@@ -6,7 +6,6 @@
 
 namespace narrows {
 
-enum class BoatSide { Starboard, Port };
 
 /// What a pattern needs to know beside the plank itself.
 struct PatternOf {

@@ -17,13 +17,17 @@ std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choic
   if (solved.lining == nullptr) return drawings;
   std::vector<std::size_t> strakes = choice.strakes;
   if (strakes.empty()) {
-    strakes.resize(solved.planks.size());
+    std::size_t most = 0;
+    for (const BoatSide side : choice.sides) most = std::max(most, solved.planksOf(side).size());
+    strakes.resize(most);
     std::iota(strakes.begin(), strakes.end(), std::size_t{0});
   }
   for (const std::size_t strake : strakes) {
     if (!choice.patterns) break;
-    for (const BoatSide side : choice.sides)
-      drawings.push_back(plankPattern(*solved.planks[strake], patternOf(solved, strake, side)));
+    for (const BoatSide side : choice.sides) {
+      const auto& planks = solved.planksOf(side);
+      if (strake < planks.size()) drawings.push_back(plankPattern(*planks[strake], patternOf(solved, strake, side)));
+    }
   }
   const Notation notation = solved.book->settings.notation;
   if (choice.widths) drawings.push_back(widthsSheet(*solved.lining, solved.book->table.boat, notation));

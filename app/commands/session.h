@@ -21,6 +21,7 @@ struct Selection {
   int section = -1;  ///< whole section, from the bow
   int line = -1;     ///< plank line, from 0, the base line
   int row = -1;      ///< row of the table
+  BoatSide side = BoatSide::Starboard;  ///< whose plan and planks are worked on
   bool operator==(const Selection&) const = default;
 };
 

@@ -60,7 +60,8 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
   connect(session, &Session::bookChanged, this, [this] { m_working.start(); });
   const auto chosen = [this](const QListWidgetItem* item) {
     const auto index = static_cast<std::size_t>(m_list->row(item));
-    const auto& solved = m_session->solved();
+    // Kept until all who go to it have done so: what they do may bring a new answer in.
+    const std::shared_ptr<const Solved> solved = m_session->solved();
     if (solved != nullptr && index < solved->findings.size()) emit findingChosen(solved->findings[index]);
   };
   connect(m_list, &QListWidget::itemActivated, this, chosen);

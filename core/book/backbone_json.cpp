@@ -1,17 +1,10 @@
 #include "book/backbone_json.h"
 
-#include <cmath>
-
-#include "lines/boat_size.h"
+#include "book/json_archive.h"
 
 namespace narrows {
 
 namespace {
-
-using Json = nlohmann::ordered_json;
-
-template <typename Choice>
-using Spellings = std::vector<std::pair<Choice, const char*>>;
 
 const Spellings<StemMake> stemWords{
     {StemMake::Rabbeted, "rabbeted"}, {StemMake::TwoPiece, "two-piece"}, {StemMake::Bevelled, "bevelled"}};
@@ -34,17 +27,19 @@ const Spellings<CameOutChoice> followWords{{CameOutChoice::Drawing, "drawing"},
                                            {CameOutChoice::AsMeasured, "as-measured"},
                                            {CameOutChoice::Between, "between"}};
 
+}  // namespace
+
 // Each kind of thing once: the same list of keys is written and read.
 
 template <typename Archive>
-void fields(Archive& a, OutlinePoint& p) {
+static void fields(Archive& a, OutlinePoint& p) {
   a("distance", p.distance);
   a("height", p.height);
   a("corner", p.corner);
 }
 
 template <typename Archive>
-void fields(Archive& a, Timber& p) {
+static void fields(Archive& a, Timber& p) {
   a("id", p.id.number);
   a("kind", p.kind, timberWords);
   a("name", p.name);
@@ -54,7 +49,7 @@ void fields(Archive& a, Timber& p) {
 }
 
 template <typename Archive>
-void fields(Archive& a, Joint& p) {
+static void fields(Archive& a, Joint& p) {
   a("id", p.id.number);
   a("kind", p.kind, jointWords);
   a("forward", p.forward.number);
@@ -65,7 +60,7 @@ void fields(Archive& a, Joint& p) {
 }
 
 template <typename Archive>
-void fields(Archive& a, Bolt& p) {
+static void fields(Archive& a, Bolt& p) {
   a("id", p.id.number);
   a.object("low", p.low);
   a.object("high", p.high);
@@ -73,7 +68,7 @@ void fields(Archive& a, Bolt& p) {
 }
 
 template <typename Archive>
-void fields(Archive& a, RabbetPlan& p) {
+static void fields(Archive& a, RabbetPlan& p) {
   a("stem", p.stem, stemWords);
   a("stem-half-siding", p.stemHalfSiding);
   a("keel-half-siding", p.keelHalfSiding);
@@ -85,7 +80,7 @@ void fields(Archive& a, RabbetPlan& p) {
 }
 
 template <typename Archive>
-void fields(Archive& a, KeelPlan& p) {
+static void fields(Archive& a, KeelPlan& p) {
   a("make", p.make, keelWords);
   a("thickness", p.thickness);
   a("shoulder", p.shoulder);
@@ -93,7 +88,7 @@ void fields(Archive& a, KeelPlan& p) {
 }
 
 template <typename Archive>
-void fields(Archive& a, TransomPlan& p) {
+static void fields(Archive& a, TransomPlan& p) {
   a("given", p.given, faceWords);
   a("thickness", p.thickness);
   a("radius", p.radius);
@@ -102,14 +97,14 @@ void fields(Archive& a, TransomPlan& p) {
 }
 
 template <typename Archive>
-void fields(Archive& a, BendRatio& p) {
+static void fields(Archive& a, BendRatio& p) {
   a("species", p.species);
   a("bending", p.bending, bendingWords);
   a("ratio", p.ratio);
 }
 
 template <typename Archive>
-void fields(Archive& a, SpringbackResult& p) {
+static void fields(Archive& a, SpringbackResult& p) {
   a("species", p.species);
   a("bending", p.bending, bendingWords);
   a("strips", p.strips);
@@ -119,7 +114,7 @@ void fields(Archive& a, SpringbackResult& p) {
 }
 
 template <typename Archive>
-void fields(Archive& a, LaminationPlan& p) {
+static void fields(Archive& a, LaminationPlan& p) {
   a("timber", p.timber.number);
   a("frame", p.frame);
   a("frame-siding", p.frameSiding);
@@ -139,7 +134,7 @@ void fields(Archive& a, LaminationPlan& p) {
 }
 
 template <typename Archive>
-void fields(Archive& a, BlankPlan& p) {
+static void fields(Archive& a, BlankPlan& p) {
   a("timber", p.timber.number);
   a("board-width", p.boardWidth);
   a("board-thickness", p.boardThickness);
@@ -148,7 +143,7 @@ void fields(Archive& a, BlankPlan& p) {
 }
 
 template <typename Archive>
-void fields(Archive& a, TimberFault& p) {
+static void fields(Archive& a, TimberFault& p) {
   a("kind", p.kind, faultWords);
   a("along", p.along);
   a("across", p.across);
@@ -158,7 +153,7 @@ void fields(Archive& a, TimberFault& p) {
 }
 
 template <typename Archive>
-void fields(Archive& a, SlabPlan& p) {
+static void fields(Archive& a, SlabPlan& p) {
   a("timber", p.timber.number);
   a("species", p.species);
   a("length", p.length);
@@ -184,13 +179,13 @@ void fields(Archive& a, SlabPlan& p) {
 }
 
 template <typename Archive>
-void fields(Archive& a, CameOutReading& p) {
+static void fields(Archive& a, CameOutReading& p) {
   a("station", p.station);
   a("half-breadth", p.halfBreadth);
 }
 
 template <typename Archive>
-void fields(Archive& a, BackbonePlan& p) {
+static void fields(Archive& a, BackbonePlan& p) {
   a.object("rabbet", p.rabbet);
   a.object("keel", p.keel);
   a.object("transom", p.transom);
@@ -207,179 +202,15 @@ void fields(Archive& a, BackbonePlan& p) {
   a("follow", p.follow, followWords);
 }
 
-class Writer {
- public:
-  Json json = Json::object();
-
-  void operator()(const char* name, std::int64_t value) { json[name] = value; }
-  void operator()(const char* name, int value) { json[name] = value; }
-  void operator()(const char* name, double value) { json[name] = value; }
-  void operator()(const char* name, bool value) { json[name] = value; }
-  void operator()(const char* name, const std::string& value) { json[name] = value; }
-  void operator()(const char* name, Length value) { json[name] = value.mm(); }
-  void operator()(const char* name, const std::optional<Length>& value) {
-    json[name] = value ? Json(value->mm()) : Json();
-  }
-  void operator()(const char* name, std::vector<std::vector<std::optional<Length>>>& rows) {
-    Json list = Json::array();
-    for (const auto& row : rows) {
-      Json readings = Json::array();
-      for (const auto& reading : row) readings.push_back(reading ? Json(reading->mm()) : Json());
-      list.push_back(readings);
-    }
-    json[name] = list;
-  }
-  template <typename Choice>
-  void operator()(const char* name, Choice value, const Spellings<Choice>& words) {
-    for (const auto& [one, word] : words) {
-      if (one == value) json[name] = word;
-    }
-  }
-  template <typename Thing>
-  void operator()(const char* name, std::vector<Thing>& things) {
-    Json list = Json::array();
-    for (Thing& thing : things) {
-      Writer inner;
-      fields(inner, thing);
-      list.push_back(inner.json);
-    }
-    json[name] = list;
-  }
-  template <typename Thing>
-  void object(const char* name, Thing& thing) {
-    Writer inner;
-    fields(inner, thing);
-    json[name] = inner.json;
-  }
-};
-
-class Reader {
- public:
-  Reader(const Json& json, std::string within, Problems& problems)
-      : m_json(json), m_within(std::move(within)), m_problems(problems) {
-    if (!json.is_object()) wrong("", "an object");
-  }
-
-  void operator()(const char* name, std::int64_t& value) {
-    const Json* found = key(name);
-    if (found != nullptr)
-      found->is_number_integer() && std::abs(found->get<double>()) < 9e18 ? void(value = *found)
-                                                                          : wrong(name, "a whole number");
-  }
-  void operator()(const char* name, int& value) {
-    std::int64_t whole = value;
-    (*this)(name, whole);
-    constexpr std::int64_t most = 1000;
-    whole >= 0 && whole <= most ? void(value = static_cast<int>(whole)) : wrong(name, "a number up to 1000");
-  }
-  void operator()(const char* name, double& value) {
-    if (const Json* found = key(name))
-      found->is_number() && sensible(*found) ? void(value = *found) : wrong(name, "a number no greater than any boat");
-  }
-  void operator()(const char* name, bool& value) {
-    if (const Json* found = key(name)) found->is_boolean() ? void(value = *found) : wrong(name, "true or false");
-  }
-  void operator()(const char* name, std::string& value) {
-    if (const Json* found = key(name)) found->is_string() ? void(value = *found) : wrong(name, "text");
-  }
-  void operator()(const char* name, Length& value) {
-    double mm = value.mm();
-    (*this)(name, mm);
-    value = millimetres(mm);
-  }
-  void operator()(const char* name, std::optional<Length>& value) {
-    const Json* found = key(name);
-    if (found == nullptr) return;
-    value.reset();
-    if (found->is_null()) return;
-    Length length;
-    (*this)(name, length);
-    value = length;
-  }
-  void operator()(const char* name, std::vector<std::vector<std::optional<Length>>>& rows) {
-    const Json* found = list(name);
-    if (found == nullptr) return;
-    rows.clear();
-    for (const Json& row : *found) {
-      std::vector<std::optional<Length>> readings;
-      for (const Json& reading : row.is_array() ? row : Json::array()) {
-        if (!reading.is_null() && !(reading.is_number() && sensible(reading)))
-          wrong(name, "rows of lengths in mm, or null");
-        readings.push_back(reading.is_number() ? std::optional(millimetres(reading.get<double>())) : std::nullopt);
-      }
-      if (!row.is_array()) wrong(name, "a list of rows");
-      rows.push_back(readings);
-    }
-  }
-  template <typename Choice>
-  void operator()(const char* name, Choice& value, const Spellings<Choice>& words) {
-    const Json* found = key(name);
-    if (found == nullptr) return;
-    std::string all;
-    for (const auto& [one, word] : words) {
-      if (found->is_string() && *found == word) {
-        value = one;
-        return;
-      }
-      all += (all.empty() ? "\"" : ", \"") + std::string(word) + "\"";
-    }
-    wrong(name, "one of " + all);
-  }
-  template <typename Thing>
-  void operator()(const char* name, std::vector<Thing>& things) {
-    const Json* found = list(name);
-    if (found == nullptr) return;
-    things.clear();
-    for (const Json& one : *found) {
-      Thing thing;
-      Reader inner(one, m_within + name + " / ", m_problems);
-      fields(inner, thing);
-      things.push_back(std::move(thing));
-    }
-  }
-  template <typename Thing>
-  void object(const char* name, Thing& thing) {
-    const Json* found = key(name);
-    if (found == nullptr) return;
-    Reader inner(*found, m_within + name + " / ", m_problems);
-    fields(inner, thing);
-  }
-
- private:
-  /// No length of a backbone, and no angle in degrees, is greater than this: ten times the longest boat.
-  static constexpr double mostNumber = 10.0 * longestBoatMm;
-  static bool sensible(const Json& number) { return std::abs(number.get<double>()) <= mostNumber; }
-  const Json* key(const char* name) const {
-    return m_json.is_object() && m_json.contains(name) ? &m_json[name] : nullptr;
-  }
-  const Json* list(const char* name) {
-    const Json* found = key(name);
-    if (found == nullptr) return nullptr;
-    constexpr std::size_t most = 10000;
-    if (found->is_array() && found->size() <= most) return found;
-    wrong(name, "a list of at most " + std::to_string(most));
-    return nullptr;
-  }
-  void wrong(const std::string& name, const std::string& wanted) {
-    m_problems.push_back({Fault::KeyWrong, {0, 0, m_within + name}, {name, wanted}});
-  }
-
-  const Json& m_json;
-  std::string m_within;
-  Problems& m_problems;
-};
-
-}  // namespace
-
 nlohmann::ordered_json backboneJson(const BackbonePlan& plan) {
   BackbonePlan copy = plan;
-  Writer writer;
+  JsonWriter writer;
   fields(writer, copy);
   return writer.json;
 }
 
 void readBackbone(const nlohmann::ordered_json& json, BackbonePlan& plan, Problems& problems) {
-  Reader reader(json, "backbone / ", problems);
+  JsonReader reader(json, "backbone / ", problems);
   fields(reader, plan);
 }
 

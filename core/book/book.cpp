@@ -50,14 +50,36 @@ Book bookOf(const OffsetTable& table, std::optional<Length> girth) {
 
 }  // namespace
 
-LiningPlan& Book::boatPlan() {
-  const auto found =
-      std::find_if(plans.begin(), plans.end(), [this](const LiningPlan& p) { return p.id == starboard; });
-  return found == plans.end() ? plans.front() : *found;
+const LiningPlan& Book::planOf(BoatSide side) const {
+  const LiningPlan* found = findPlan(side == BoatSide::Port ? port : starboard);
+  return found != nullptr ? *found : plans.front();
 }
 
-const LiningPlan& Book::boatPlan() const {
-  return const_cast<Book*>(this)->boatPlan();  // the search is the same, and changes nothing
+// The searches are the same, and change nothing.
+LiningPlan& Book::planOf(BoatSide side) {
+  return const_cast<LiningPlan&>(std::as_const(*this).planOf(side));
+}
+
+const LiningPlan* Book::findPlan(PlanId id) const {
+  const auto found = std::find_if(plans.begin(), plans.end(), [id](const LiningPlan& p) { return p.id == id; });
+  return found == plans.end() ? nullptr : &*found;
+}
+
+LiningPlan* Book::findPlan(PlanId id) {
+  return const_cast<LiningPlan*>(std::as_const(*this).findPlan(id));
+}
+
+const LiningPlan* Book::findPlan(const std::string& name) const {
+  const auto found = std::find_if(plans.begin(), plans.end(), [&](const LiningPlan& p) { return p.name == name; });
+  return found == plans.end() ? nullptr : &*found;
+}
+
+bool isLinedAlike(const Book& book) {
+  return book.planOf(BoatSide::Starboard).id == book.planOf(BoatSide::Port).id;
+}
+
+PlankingFigures plankingFigures(const Book& book) {
+  return {book.table.construction, book.table.thickness.mm(), book.settings.lap.mm()};
 }
 
 Result<Book> newBook(const OffsetTable& table) {

@@ -18,11 +18,12 @@ namespace narrows {
 inline constexpr const char* firstPlanName = "first plan";
 
 /// Format of the file this program writes.
-inline constexpr int bookVersion = 4;
+inline constexpr int bookVersion = 5;
 
 struct BookSettings {
   Notation notation = Notation::Inches16;  ///< how lengths are shown
   Length lap;                              ///< lapstrake: width of the lap
+  Length waterline;                        ///< height at which she floats; nought: not said
   std::string builder;                     ///< who is at work: named beside every figure that is changed
   bool operator==(const BookSettings&) const = default;
 };
@@ -53,8 +54,15 @@ struct Book {
   bool operator==(const Book&) const = default;
 
   /// The plan she is lined off by: that of her starboard side.
-  const LiningPlan& boatPlan() const;
-  LiningPlan& boatPlan();
+  const LiningPlan& boatPlan() const { return planOf(BoatSide::Starboard); }
+  LiningPlan& boatPlan() { return planOf(BoatSide::Starboard); }
+  /// The plan that is the boat's on a side.
+  const LiningPlan& planOf(BoatSide side) const;
+  LiningPlan& planOf(BoatSide side);
+  /// A plan by its id or name; null where there is none.
+  const LiningPlan* findPlan(PlanId id) const;
+  LiningPlan* findPlan(PlanId id);
+  const LiningPlan* findPlan(const std::string& name) const;
 };
 
 using BookSnapshot = std::shared_ptr<const Book>;
@@ -71,6 +79,12 @@ OffsetTable fairedTable(const Book& book);
 
 /// The faired figure that stands beside one of the table; null where it is as drawn.
 const FairedFigure* fairedAt(const Book& book, const FigureRef& figure);
+
+/// How thick the planking is and how far it laps.
+PlankingFigures plankingFigures(const Book& book);
+
+/// Whether both sides are lined off by one plan.
+bool isLinedAlike(const Book& book);
 
 /// Ids of a hull's whole sections, in order.
 std::vector<StationId> sectionIds(const Book& book, const Hull& hull);

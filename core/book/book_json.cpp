@@ -9,6 +9,7 @@
 #include "book/backbone_json.h"
 #include "book/book.h"
 #include "book/json_text.h"
+#include "book/lining_json.h"
 #include "book/unknown_keys.h"
 #include "lines/boat_size.h"
 
@@ -22,8 +23,6 @@ constexpr std::size_t mostPlans = 64;
 constexpr std::size_t mostThings = 10000;
 /// Versions of the format that a later program may have come to.
 constexpr std::uint64_t latestVersion = 9999;
-
-using Json = nlohmann::ordered_json;
 
 /// The table stands in the book as the records of its own file, one string a line.
 Json tableJson(const OffsetTable& table) {
@@ -58,27 +57,6 @@ std::string notationName(Notation notation) {
       return "mm";
   }
   return {};
-}
-
-Json liningJson(const LiningPlan& plan) {
-  Json json;
-  json["id"] = plan.id.number;
-  json["name"] = plan.name;
-  json["base"] = plan.base == BaseLine::Chine ? "chine" : "rabbet";
-  json["rule"] = plan.rule == LiningRule::Equal ? "equal" : "diminishing";
-  json["strakes"] = idsJson(plan.strakes);
-  json["lines"] = idsJson(plan.lines);
-  Json widths = Json::array();
-  for (const Length width : plan.widths) widths.push_back(width.mm());
-  json["widths"] = widths;
-  if (plan.master) json["master"] = plan.master->number;
-  Json moved = Json::array();
-  for (const MovedMark& mark : plan.moved) {
-    moved.push_back({{"line", mark.line.number}, {"station", mark.station.number}, {"share", mark.share}});
-    if (mark.measured) moved.back()["measured"] = mark.measured->mm();
-  }
-  json["moved"] = moved;
-  return json;
 }
 
 Json fairedJson(const std::vector<FairedFigure>& faired) {
@@ -175,6 +153,7 @@ Json knownJson(const Book& book) {
   json["moulds"] = mouldsJson(book.moulds);
   json["settings"] = {{"notation", notationName(book.settings.notation)},
                       {"lap", book.settings.lap.mm()},
+                      {"waterline", book.settings.waterline.mm()},
                       {"builder", book.settings.builder}};
   return json;
 }
@@ -306,7 +285,7 @@ class BookReader {
     for (const Json& plan : *plans) {
       m_within = "plans / " + std::to_string(book.plans.size() + 1) + " / ";
       book.plans.emplace_back();
-      readLining(plan, book.plans.back());
+      readLining(plan, m_within, book.plans.back(), problems);
     }
     m_within.clear();
     book.starboard = {whole(json, "starboard-plan")};
@@ -315,49 +294,6 @@ class BookReader {
       const bool known =
           std::any_of(book.plans.begin(), book.plans.end(), [&](const LiningPlan& p) { return p.id == side; });
       if (!known) wrong("starboard-plan", "the id of one of the plans, as port-plan's");
-    }
-  }
-
-  void readLining(const Json& json, LiningPlan& plan) {
-    plan.id = {whole(json, "id")};
-    plan.name = text(json, "name");
-    const std::string base = text(json, "base");
-    if (base != "chine" && base != "rabbet") wrong("base", "\"chine\" or \"rabbet\"");
-    plan.base = base == "rabbet" ? BaseLine::Rabbet : BaseLine::Chine;
-    const std::string rule = text(json, "rule");
-    if (rule != "equal" && rule != "diminishing") wrong("rule", "\"equal\" or \"diminishing\"");
-    plan.rule = rule == "diminishing" ? LiningRule::Diminishing : LiningRule::Equal;
-    plan.strakes = ids<StrakeTag>(json, "strakes");
-    plan.lines = ids<LineTag>(json, "lines");
-    const auto count = static_cast<int>(plan.strakes.size());
-    if (count < fewestStrakes || count > mostStrakes) wrong("strakes", "between 3 and 40 strakes");
-    if (plan.lines.size() != plan.strakes.size() + 1) wrong("lines", "one line more than there are strakes");
-    if (const Json* widths = key(json, "widths", "a list of widths"); widths != nullptr && widths->is_array()) {
-      for (const Json& width : *widths) {
-        if (!width.is_number() || width.get<double>() <= 0.0 || width.get<double>() > longestBoatMm) {
-          wrong("widths", "a list of widths in mm, each more than nothing");
-          break;
-        }
-        plan.widths.push_back(millimetres(width.get<double>()));
-      }
-    }
-    if (plan.rule == LiningRule::Diminishing && plan.widths.size() != plan.strakes.size()) {
-      wrong("widths", "one width a strake");
-    }
-    if (json.contains("master")) plan.master = StationId{whole(json, "master")};
-    const Json* moved = key(json, "moved", "a list of marks");
-    if (moved == nullptr) return;
-    if (!moved->is_array()) {
-      wrong("moved", "a list of marks");
-      return;
-    }
-    for (const Json& mark : *moved) {
-      plan.moved.push_back({{whole(mark, "line")}, {whole(mark, "station")}, number(mark, "share")});
-      const double share = plan.moved.back().share;
-      if (!(share > 0.0 && share < 1.0)) wrong("share", "between 0 and 1");
-      if (!mark.is_object() || !mark.contains("measured")) continue;
-      plan.moved.back().measured = length(mark, "measured");
-      if (!(plan.moved.back().measured->mm() > 0.0)) wrong("measured", "a length of more than nothing");
     }
   }
 
@@ -456,6 +392,7 @@ class BookReader {
       known = true;
     }
     if (!known) wrong("notation", "ft-in-16ths, ft-in-32nds, in-16ths, in-32nds or mm");
+    if (json.contains("waterline")) settings.waterline = length(json, "waterline");
     if (json.contains("builder")) settings.builder = text(json, "builder");
     settings.lap = millimetres(number(json, "lap"));
     if (settings.lap.mm() < 0.0) wrong("lap", "a length");
@@ -475,6 +412,9 @@ class BookReader {
       use(plan.id.number);
       for (const StrakeId id : plan.strakes) use(id.number);
       for (const LineId id : plan.lines) use(id.number);
+      for (const Stealer& stealer : plan.stealers) {
+        if (stealer.joining == Joining::TwoIntoOne) use(stealer.into.number);
+      }
     }
     for (const ExtraMould& mould : book.moulds.extra) use(mould.id.number);
     for (const Timber& timber : book.backbone.timbers) use(timber.id.number);
@@ -514,6 +454,24 @@ void migratePlans(Json& json) {
   json.erase("lining");
 }
 
+/// The format that first had zones.
+constexpr int zonesSince = 5;
+
+/// Books before format 5 had one rule for all of the girth: it becomes that of a plan's one zone.
+void migrateZones(Json& json) {
+  if (!json.contains("plans") || !json["plans"].is_array()) return;
+  for (Json& plan : json["plans"]) {
+    if (!plan.is_object() || plan.contains("zones")) continue;
+    Json zone = Json::object();
+    for (const char* key : {"rule", "widths"}) {
+      if (!plan.contains(key)) continue;
+      zone[key] = plan[key];
+      plan.erase(key);
+    }
+    plan["zones"] = Json::array({zone});
+  }
+}
+
 }  // namespace
 
 Result<ReadBook> readBook(std::string_view text) {
@@ -527,6 +485,7 @@ Result<ReadBook> readBook(std::string_view text) {
   ReadBook read;
   read.version = version.get<int>();
   migratePlans(json);
+  if (read.version < zonesSince) migrateZones(json);
   BookReader reader;
   read.book = reader.read(json);
   if (!reader.problems.empty()) return tl::make_unexpected(reader.problems);

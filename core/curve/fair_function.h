@@ -16,6 +16,8 @@ class FairFunction {
   /// The figure at a place; carried straight on beyond the ends.
   double operator()(double place) const;
 
+  /// Whether it has no figure at all.
+  bool isNothing() const { return m_at.empty(); }
   bool operator==(const FairFunction&) const = default;
 
  private:

@@ -19,4 +19,7 @@ using LineId = Id<struct LineTag>;        ///< a plank line
 using StrakeId = Id<struct StrakeTag>;    ///< a strake
 using PlanId = Id<struct PlanTag>;        ///< a plan of lining off
 
+/// A side of the boat.
+enum class BoatSide { Starboard, Port };
+
 }  // namespace narrows

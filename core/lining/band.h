@@ -10,6 +10,7 @@ struct Band {
   GirthFrame frame;
   SurfaceCurve lower, upper;
   SurfaceReach reach;
+  std::vector<double> breaks = {};  ///< where an edge steps aside: columns of its strip stand there
 
   double shareAt(double t, double across) const {
     const double low = lower.shareAt(t);

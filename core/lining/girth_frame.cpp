@@ -169,7 +169,8 @@ std::size_t GirthFrame::greatestSection() const {
 
 GirthFrame::Place GirthFrame::placeAt(double t, double share) const {
   // The patch, and the share of its own girth.
-  const auto& [girthsMm, patchGirthsMm, nets] = *m_measured;
+  const auto& patchGirthsMm = m_measured->patchGirthsMm;
+  const auto& nets = m_measured->nets;
   std::size_t patch = 0;
   double within = share, byShare = 1.0, byT = 0.0;
   if (nets.size() > 1) {
@@ -240,11 +241,17 @@ Vec3 GirthFrame::sectionPoint(std::size_t section, double share) const {
 }
 
 double GirthFrame::nearestShare(std::size_t section, double y, double z) const {
+  return nearest(section, [&](const Vec3& at) { return std::pow(at.y() - y, 2) + std::pow(at.z() - z, 2); });
+}
+
+double GirthFrame::nearestShareAbeam(std::size_t section, double x, double z) const {
+  return nearest(section, [&](const Vec3& at) { return std::pow(at.x() - x, 2) + std::pow(at.z() - z, 2); });
+}
+
+template <typename Away>
+double GirthFrame::nearest(std::size_t section, const Away& awayFrom) const {
   constexpr int steps = 200;
-  const auto away = [&](double share) {
-    const Vec3 at = sectionPoint(section, share);
-    return (at.y() - y) * (at.y() - y) + (at.z() - z) * (at.z() - z);
-  };
+  const auto away = [&](double share) { return awayFrom(sectionPoint(section, share)); };
   double best = 0.0;
   for (int i = 1; i <= steps; ++i) {
     if (away(static_cast<double>(i) / steps) < away(best)) best = static_cast<double>(i) / steps;
@@ -259,6 +266,14 @@ double GirthFrame::nearestShare(std::size_t section, double y, double z) const {
     }
   }
   return 0.5 * (low + high);
+}
+
+std::shared_ptr<const EndCourse> GirthFrame::courseToEnd(bool bow, double share, double heading) const {
+  return m_measured->courses->of(bow, share, heading, [&] { return endCourse(*this, bow, share, heading); });
+}
+
+std::shared_ptr<const RowLength> GirthFrame::rowLength(double share) const {
+  return m_measured->rows->of(share, [&] { return RowLength(*this, share); });
 }
 
 }  // namespace narrows

@@ -6,6 +6,8 @@
 #include <vector>
 
 #include "lines/hull.h"
+#include "lining/end_course.h"
+#include "lining/row_length.h"
 
 namespace narrows {
 
@@ -44,8 +46,16 @@ class GirthFrame {
   Vec3 sectionPoint(std::size_t section, double share) const;
   /// The share at which a whole section comes nearest to a point of its own plane (half-breadth y, height z).
   double nearestShare(std::size_t section, double y, double z) const;
+  /// The same as seen from abeam: to a point at a distance along the boat and a height.
+  double nearestShareAbeam(std::size_t section, double x, double z) const;
+  /// Length along the line of one share. Measured once a share and kept by every copy of the frame.
+  std::shared_ptr<const RowLength> rowLength(double share) const;
+  /// How a line runs out over an end bay. Worked out once and kept likewise.
+  std::shared_ptr<const EndCourse> courseToEnd(bool bow, double share, double heading) const;
 
  private:
+  template <typename Away>
+  double nearest(std::size_t section, const Away& away) const;
   /// v of a patch for a share of its girth, and its derivative by share; and by t on either side, likewise.
   struct Node {
     double v = 0.0, byShare = 0.0, before = 0.0, beforeByShare = 0.0, after = 0.0, afterByShare = 0.0;
@@ -62,6 +72,8 @@ class GirthFrame {
     std::vector<double> girthsMm;                    ///< of the whole sections
     std::vector<std::vector<double>> patchGirthsMm;  ///< of every patch above the base line, at every column
     std::vector<Net> nets;
+    std::shared_ptr<RowLengths> rows = std::make_shared<RowLengths>();
+    std::shared_ptr<EndCourses> courses = std::make_shared<EndCourses>();
   };
   void finishNet(Net& net, const SurfacePatch& patch) const;
   void runToEnd(Net& net, const SurfacePatch& patch, bool atBow) const;

@@ -3,18 +3,30 @@
 #include <algorithm>
 #include <cmath>
 
-#include "curve/cubic.h"
 #include "problem/problem.h"
 
 namespace narrows {
 
 namespace {
-constexpr std::size_t curveColumns = SurfacePatch::columnsABay;
-/// Either side of a section: the surface's derivative by t is another there.
-constexpr double besideCurveT = 1e-9;
 /// Nails follow one another at least so far apart along their row.
 constexpr double leastStepMm = 1e-3;
 }  // namespace
+
+struct SurfaceCurve::Two {
+  SurfaceCurve first, second;  ///< lower and upper, or fore and aft
+  bool across = true;          ///< between a lower and an upper one
+  double part = 0.0;           ///< of what lies between, or the place of the step
+  double over = 0.0;           ///< the step's length
+  bool operator==(const Two&) const = default;
+
+  double shareAt(double t) const {
+    if (!across && t <= part - over) return first.shareAt(t);
+    if (!across && t >= part) return second.shareAt(t);
+    const double of = across ? part : (t - part + over) / over;
+    const double low = first.shareAt(t);
+    return low + of * (second.shareAt(t) - low);
+  }
+};
 
 SurfaceCurve SurfaceCurve::constant(double share, SurfaceReach reach) {
   SurfaceCurve curve;
@@ -23,20 +35,27 @@ SurfaceCurve SurfaceCurve::constant(double share, SurfaceReach reach) {
   return curve;
 }
 
+SurfaceCurve SurfaceCurve::between(const SurfaceCurve& lower, const SurfaceCurve& upper, double part) {
+  const SurfaceReach reach{std::max(lower.m_reach.fromT, upper.m_reach.fromT),
+                           std::min(lower.m_reach.toT, upper.m_reach.toT)};
+  if (lower.isConstant() && upper.isConstant())
+    return constant(lower.m_share + part * (upper.m_share - lower.m_share), reach);
+  SurfaceCurve curve = constant(0.0, reach);
+  curve.m_two = std::make_shared<const Two>(Two{lower, upper, true, part, 0.0});
+  return curve;
+}
+
+SurfaceCurve SurfaceCurve::stepped(const SurfaceCurve& fore, const SurfaceCurve& aft, double t, double over) {
+  SurfaceCurve curve = constant(0.0, {fore.m_reach.fromT, aft.m_reach.toT});
+  curve.m_two = std::make_shared<const Two>(Two{fore, aft, false, t, over});
+  return curve;
+}
+
 SurfaceCurve SurfaceCurve::sprung(const GirthFrame& frame, double along, std::vector<CurveNail> nails,
                                   SurfaceReach reach) {
   require(nails.size() >= 2, "a sprung line has two nails");
-  std::stable_sort(nails.begin(), nails.end(), [](const CurveNail& a, const CurveNail& b) { return a.t < b.t; });
-  SurfaceCurve curve = constant(along, reach);
-  curve.m_lengths = rowLengths(frame, along);
-  std::vector<double> at, shares;
-  for (const CurveNail& nail : nails) {
-    const double length = curve.lengthAt(nail.t);
-    at.push_back(at.empty() ? length : std::max(length, at.back() + leastStepMm));
-    shares.push_back(nail.share);
-  }
-  curve.m_shareOverLength = FairFunction(at, shares);
-  return curve;
+  for (CurveNail& nail : nails) nail.share -= along;
+  return constant(along, reach).bentBy(frame, along, std::move(nails));
 }
 
 SurfaceCurve SurfaceCurve::traced(const GirthFrame& frame, std::vector<CurveNail> places) {
@@ -47,32 +66,54 @@ SurfaceCurve SurfaceCurve::traced(const GirthFrame& frame, std::vector<CurveNail
   return sprung(frame, mean, std::move(places), reach);
 }
 
-std::vector<SurfaceCurve::Length> SurfaceCurve::rowLengths(const GirthFrame& frame, double share) {
-  const std::size_t columns = (frame.sectionCount() - 1) * curveColumns + 1;
-  std::vector<Length> lengths(columns);
-  const auto rate = [&](double t) { return frame.evaluate(t, share).aft.norm(); };
-  for (std::size_t c = 0; c + 1 < columns; ++c) {
-    const double from = static_cast<double>(c) / curveColumns, to = static_cast<double>(c + 1) / curveColumns;
-    lengths[c].after = rate(from);
-    lengths[c + 1].before = rate(to - besideCurveT);
-    // Simpson's rule on the speed along the row.
-    const double middle = rate(0.5 * (from + to));
-    lengths[c + 1].mm = lengths[c].mm + (lengths[c].after + 4.0 * middle + lengths[c + 1].before) * (to - from) / 6.0;
+SurfaceCurve SurfaceCurve::bentBy(const GirthFrame& frame, double along, std::vector<CurveNail> nails) const {
+  require(!nails.empty(), "a batten has a nail");
+  std::stable_sort(nails.begin(), nails.end(), [](const CurveNail& a, const CurveNail& b) { return a.t < b.t; });
+  SurfaceCurve curve = *this;
+  Bend bend{frame.rowLength(along), {}, {}};
+  std::vector<double> at, shares;
+  for (const CurveNail& nail : nails) {
+    const double length = bend.row->at(nail.t);
+    at.push_back(at.empty() ? length : std::max(length, at.back() + leastStepMm));
+    shares.push_back(nail.share);
   }
-  return lengths;
+  bend.by = FairFunction(at, shares);
+  curve.m_bends.push_back(std::move(bend));
+  return curve;
 }
 
-double SurfaceCurve::lengthAt(double t) const {
-  const auto columns = static_cast<double>(m_lengths.size());
-  const auto column = static_cast<std::size_t>(std::clamp(std::floor(t * curveColumns), 0.0, columns - 2.0));
-  const Length& fore = m_lengths[column];
-  const Length& aft = m_lengths[column + 1];
-  return CubicWeights::value(t * curveColumns - static_cast<double>(column))(fore.mm, aft.mm, fore.after / curveColumns,
-                                                                             aft.before / curveColumns);
+SurfaceCurve SurfaceCurve::easedBy(const GirthFrame& frame, double along, double fromT, double toT,
+                                   double share) const {
+  SurfaceCurve curve = *this;
+  const auto row = frame.rowLength(along);
+  curve.m_bends.push_back({row, {}, {row->at(fromT), row->at(toT), share}});
+  return curve;
+}
+
+/// A straight batten held at one end and drawn aside at the other by a point load: u^2 (3 - u) / 2 of it at u.
+double SurfaceCurve::Ease::at(double mm) const {
+  const double u = toMm == fromMm ? 0.0 : std::clamp((mm - fromMm) / (toMm - fromMm), 0.0, 1.0);
+  return share * 0.5 * u * u * (3.0 - u);
+}
+
+SurfaceCurve SurfaceCurve::over(SurfaceReach reach) const {
+  SurfaceCurve curve = *this;
+  curve.m_reach = reach;
+  return curve;
 }
 
 double SurfaceCurve::shareAt(double t) const {
-  return isConstant() ? m_share : m_shareOverLength(lengthAt(t));
+  double share = m_two == nullptr ? m_share : m_two->shareAt(t);
+  for (const Bend& bend : m_bends) {
+    const double mm = bend.row->at(t);
+    share += bend.by.isNothing() ? bend.ease.at(mm) : bend.by(mm);
+  }
+  return share;
+}
+
+bool SurfaceCurve::operator==(const SurfaceCurve& other) const {
+  const bool sameTwo = m_two == other.m_two || (m_two != nullptr && other.m_two != nullptr && *m_two == *other.m_two);
+  return sameTwo && m_share == other.m_share && m_reach == other.m_reach && m_bends == other.m_bends;
 }
 
 }  // namespace narrows

@@ -235,17 +235,21 @@ class MouldMaker {
 
   /// A plank line lies on the inside of the planking; its mark is where the square from it meets the mould's edge.
   void addPlankLines() {
-    if (m_face.lining == nullptr) return;
+    if (m_face.lining != nullptr) addPlankLines(*m_face.lining, m_face.port == nullptr ? "" : " starboard");
+    if (m_face.port != nullptr) addPlankLines(*m_face.port, " port");
+  }
+
+  void addPlankLines(const Lining& lining, const std::string& side) {
     const double insideMm = takenOffInside(m_plan).mm();
-    const Lining& lining = *m_face.lining;
     for (std::size_t k = 1; k + 1 < lining.lines.size(); ++k) {
+      const PlankLine& line = lining.lines[k];
       const auto carried = [&](double t) -> Vec3 {
-        const SurfacePoint point = lining.frame.evaluate(t, lining.lines[k].shareAt(t));
+        const SurfacePoint point = lining.frame.evaluate(t, line.shareAt(t));
         return point.at - insideMm * point.normal();
       };
       const auto t = crossing(carried, lining.frame.lastT());
-      if (!t) continue;
-      add("line " + std::to_string(k), nearestAlong(carried(*t)), true);
+      if (!t || !line.reach.holds(*t)) continue;
+      add("line " + std::to_string(k) + side, nearestAlong(carried(*t)), true);
     }
   }
 

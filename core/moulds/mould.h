@@ -56,6 +56,7 @@ struct MouldFace {
   std::shared_ptr<const Hull> hull;  ///< inside of the planking
   const Lining* lining = nullptr;    ///< on the same hull; may be null
   const OffsetTable* table = nullptr;
+  const Lining* port = nullptr;  ///< lines of the port side, where they are not those of the starboard
 };
 
 /// How far inside the planking the moulds' edge lies.

@@ -32,16 +32,43 @@ Vec2 carriedEnd(const Vec2& corner, const Vec2& acrossDown, const Vec2& edge, do
   return corner + acrossDown * (away / std::max(reach, leastReach));
 }
 
-/// The keel edge carried straight on by the lap, square to itself, the ends carried on in their own lines.
-std::vector<Vec2> lapped(const std::vector<Vec2>& lower, const std::vector<Vec2>& upper, double lapMm) {
+/// The lap at section parameter t.
+double lapAt(const PlankMake& make, double t) {
+  const auto& laps = make.laps;
+  if (laps.empty()) return make.lapMm;
+  const auto after = std::find_if(laps.begin(), laps.end(), [t](const auto& lap) { return lap.first >= t; });
+  if (after == laps.end()) return laps.back().second;
+  if (after == laps.begin()) return after->second;
+  const auto before = after - 1;
+  return before->second + (t - before->first) / (after->first - before->first) * (after->second - before->second);
+}
+
+/// The lap at each point of the keel edge: between places where it is given it changes evenly along the edge.
+std::vector<double> lapsAlong(const std::vector<Vec2>& lower, const PlankMake& make, const Band& band,
+                              const LineLength& line) {
+  if (make.laps.empty()) return std::vector<double>(lower.size(), make.lapMm);
+  std::vector<double> laps;
+  const double whole = lengthAlong(lower);
+  double along = 0.0;
+  for (std::size_t i = 0; i < lower.size(); ++i) {
+    if (i > 0) along += (lower[i] - lower[i - 1]).norm();
+    laps.push_back(lapAt(make, std::clamp(line.tAtShare(along / whole), band.reach.fromT, band.reach.toT)));
+  }
+  return laps;
+}
+
+/// The keel edge carried straight on by the lap at each of its points, square to itself, the ends carried on in their
+/// own lines.
+std::vector<Vec2> lapped(const std::vector<Vec2>& lower, const std::vector<Vec2>& upper,
+                         const std::vector<double>& laps) {
   std::vector<Vec2> edge;
   for (std::size_t i = 0; i < lower.size(); ++i) {
     const Vec2 along = directionAt(lower, i);
-    edge.push_back(lower[i] + lapMm * Vec2(along.y(), -along.x()));
+    edge.push_back(lower[i] + laps[i] * Vec2(along.y(), -along.x()));
   }
   const auto end = [&](std::size_t i) {
     const Vec2 down = lower[i] - upper[i];
-    return down.norm() > 1e-9 ? carriedEnd(lower[i], down.normalized(), directionAt(lower, i), lapMm) : edge[i];
+    return down.norm() > 1e-9 ? carriedEnd(lower[i], down.normalized(), directionAt(lower, i), laps[i]) : edge[i];
   };
   const Vec2 bow = end(0);
   const Vec2 stern = end(lower.size() - 1);
@@ -118,7 +145,7 @@ FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* pr
   constexpr std::size_t between = edgePointsBetween;
   plank.upper = plank.map.line(1.0, between);
   plank.lower = plank.map.line(0.0, between);
-  const bool hasLap = lapstrake && make.lapMm > 0.0;
+  const bool hasLap = lapstrake && (make.lapMm > 0.0 || !make.laps.empty());
   for (std::size_t i = 0; i < band.frame.sectionCount(); ++i) {
     const auto t = static_cast<double>(i);
     if (t < band.reach.fromT - sameT || t > band.reach.toT + sameT) continue;
@@ -128,12 +155,12 @@ FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* pr
     station.lower = plank.map.at(t, 0.0);
     station.upper = plank.map.at(t, 1.0);
     station.widthMm = band.widthMm(t);
-    station.asCutMm = (station.upper - station.lower).norm() + (hasLap ? make.lapMm : 0.0);
+    station.asCutMm = (station.upper - station.lower).norm() + (hasLap ? lapAt(make, t) : 0.0);
     plank.stations.push_back(station);
   }
   if (hasLap) {
     plank.lapLine = plank.lower;
-    plank.lower = lapped(plank.lapLine, plank.upper, make.lapMm);
+    plank.lower = lapped(plank.lapLine, plank.upper, lapsAlong(plank.lapLine, make, band, strip.lower));
   }
   turnToBoard(plank);
   plank.foreEndMm = endWidth(plank, true);

@@ -47,6 +47,8 @@ struct FlatPlank {
 struct PlankMake {
   Construction construction = Construction::Carvel;
   double lapMm = 0.0;  ///< carried straight on from the keel edge; none for the lowest strake
+  /// Lap at places along the hull (section parameter and mm, in order), where it is not the same all along.
+  std::vector<std::pair<double, double>> laps = {};
   StripFineness fineness = fullStrip;
   bool operator==(const PlankMake&) const = default;
 };

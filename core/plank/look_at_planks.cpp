@@ -1,5 +1,9 @@
 #include "plank/look_at_planks.h"
 
+#include <algorithm>
+#include <cmath>
+#include <optional>
+
 #include "lines/place_words.h"
 
 namespace narrows {
@@ -12,7 +16,7 @@ constexpr double muchTooWide = 1.25;
 constexpr std::size_t broadStrakes = 3;
 
 std::string strakeWords(const StrakePlace& at) {
-  return "Strake " + std::to_string(at.number);
+  return "Strake " + std::to_string(at.number) + at.side;
 }
 
 }  // namespace
@@ -53,22 +57,26 @@ std::string NotLaidFlat::words(Notation) const {
 }
 
 PlankFindings lookAtPlanks(const Lining& lining, const std::vector<const FlatPlank*>& planks,
-                           const ShopFigures& usual) {
+                           const ShopFigures& usual, const std::string& side) {
   PlankFindings found;
   const auto& sections = lining.frame.hull().sections;
   for (std::size_t k = 0; k < lining.strakeCount() && k < planks.size(); ++k) {
     const FlatPlank& plank = *planks[k];
     const auto at = [&](std::size_t section) {
-      return StrakePlace{lining.strakes[k].id, k + 1, section, sections[section].name};
+      return StrakePlace{lining.strakes[k].id, k + 1, section, sections[section].name, side};
     };
-    std::size_t widest = lining.master;
+    std::optional<std::size_t> widest;
     for (std::size_t i = 0; i < sections.size(); ++i) {
-      if (sections[i].kind == SectionKind::Station && lining.widthMm(k, i) > lining.widthMm(k, widest)) widest = i;
+      if (sections[i].kind != SectionKind::Station || !lining.covers(k, i)) continue;
+      if (!widest || lining.widthMm(k, i) > lining.widthMm(k, *widest)) widest = i;
     }
-    const double most = lining.widthMm(k, widest);
-    const double limit = usual.widest.mm() * (k < broadStrakes ? broadStrakeAllowance : 1.0);
-    if (most > limit) found.wide.push_back({at(widest), most, limit});
+    // A strake so short that it passes no station is spoken of at the section nearest to it.
+    const std::size_t spoken = widest.value_or(static_cast<std::size_t>(std::lround(lining.strakes[k].reach.fromT)));
+    const double most = widest ? lining.widthMm(k, *widest) : std::max(plank.foreEndMm, plank.aftEndMm);
+    const double limit = usual.widest.mm() * (lining.strakes[k].lower < broadStrakes ? broadStrakeAllowance : 1.0);
+    if (most > limit) found.wide.push_back({at(spoken), most, limit});
     for (const std::size_t end : {std::size_t{0}, sections.size() - 1}) {
+      if (!lining.covers(k, end)) continue;
       const SectionKind kind = sections[end].kind;
       const bool hood = kind == SectionKind::Stem || kind == SectionKind::Sternpost;
       const double square = end == 0 ? plank.foreEndMm : plank.aftEndMm;
@@ -78,8 +86,8 @@ PlankFindings lookAtPlanks(const Lining& lining, const std::vector<const FlatPla
         found.ends.push_back({at(end), square / most});
       }
     }
-    if (plank.strainMax > strainToLookAt) found.strained.push_back({at(widest), plank.strainMax});
-    if (!plank.settled) found.unsettled.push_back({at(widest)});
+    if (plank.strainMax > strainToLookAt) found.strained.push_back({at(spoken), plank.strainMax});
+    if (!plank.settled) found.unsettled.push_back({at(spoken)});
   }
   return found;
 }

@@ -18,6 +18,7 @@ struct StrakePlace {
   std::size_t number = 1;   ///< as shown, from the garboard up
   std::size_t section = 0;  ///< of the whole sections
   std::string place;        ///< its name
+  std::string side = {};    ///< " to port" or " to starboard" where the two sides differ
 };
 
 /// A strake wider than is usual.
@@ -69,6 +70,8 @@ struct PlankFindings {
 
 /// `planks`: one a strake of the lining, garboard up. Widths are judged at stations: along a raked stem or transom a
 /// strake measures more than it is wide.
-PlankFindings lookAtPlanks(const Lining& lining, const std::vector<const FlatPlank*>& planks, const ShopFigures& usual);
+/// `side`: said of each strake where the two sides are lined off differently.
+PlankFindings lookAtPlanks(const Lining& lining, const std::vector<const FlatPlank*>& planks, const ShopFigures& usual,
+                           const std::string& side = {});
 
 }  // namespace narrows

@@ -8,11 +8,39 @@ Vec3 portSide(const Vec3& p) {
   return {p.x(), -p.y(), p.z()};
 }
 
-void addBothSides(std::vector<MeshFace>& mesh, MeshFace face) {
-  mesh.push_back(face);
+void addToPort(std::vector<MeshFace>& mesh, MeshFace face) {
   for (Vec3& corner : face.corners) corner = portSide(corner);
   face.starboard = false;
   mesh.push_back(face);
+}
+
+void addBothSides(std::vector<MeshFace>& mesh, const MeshFace& face) {
+  mesh.push_back(face);
+  addToPort(mesh, face);
+}
+
+void addStrakes(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t columns, std::size_t rows,
+                bool starboard) {
+  for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
+    const Band band = lining.band(k);
+    const auto place = [&](std::size_t c) {
+      const double part = static_cast<double>(c) / static_cast<double>(columns);
+      return band.reach.fromT + part * (band.reach.toT - band.reach.fromT);
+    };
+    for (std::size_t c = 0; c < columns; ++c) {
+      for (std::size_t r = 0; r < rows; ++r) {
+        const double low = static_cast<double>(r) / static_cast<double>(rows);
+        const double high = static_cast<double>(r + 1) / static_cast<double>(rows);
+        const double fore = place(c), aft = place(c + 1);
+        const MeshFace face{{band.point(fore, low), band.point(aft, low), band.point(aft, high), band.point(fore, high)},
+                            k,
+                            true,
+                            r == 0,
+                            r + 1 == rows};
+        starboard ? mesh.push_back(face) : addToPort(mesh, face);
+      }
+    }
+  }
 }
 
 void addTransom(std::vector<MeshFace>& mesh, const Hull& hull) {
@@ -48,26 +76,12 @@ void addBottom(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t co
 
 }  // namespace
 
-std::vector<MeshFace> plankedMesh(const Lining& lining, std::size_t columns, std::size_t rows) {
+std::vector<MeshFace> plankedMesh(const Lining& starboard, const Lining& port, std::size_t columns, std::size_t rows) {
   std::vector<MeshFace> mesh;
-  const double lastT = lining.frame.lastT();
-  for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
-    const auto corner = [&](std::size_t c, std::size_t r) {
-      const double t = lastT * static_cast<double>(c) / static_cast<double>(columns);
-      const double low = lining.lines[k].shareAt(t);
-      const double high = lining.lines[k + 1].shareAt(t);
-      return lining.frame.point(t, low + (high - low) * static_cast<double>(r) / static_cast<double>(rows));
-    };
-    for (std::size_t c = 0; c < columns; ++c) {
-      for (std::size_t r = 0; r < rows; ++r) {
-        addBothSides(
-            mesh,
-            {{corner(c, r), corner(c + 1, r), corner(c + 1, r + 1), corner(c, r + 1)}, k, true, r == 0, r + 1 == rows});
-      }
-    }
-  }
-  addBottom(mesh, lining, columns);
-  addTransom(mesh, lining.frame.hull());
+  addStrakes(mesh, starboard, columns, rows, true);
+  addStrakes(mesh, port, columns, rows, false);
+  addBottom(mesh, starboard, columns);
+  addTransom(mesh, starboard.frame.hull());
   return mesh;
 }
 

@@ -18,7 +18,8 @@ struct MeshFace {
   bool upperSeam = false;  ///< its upper side
 };
 
-/// Both sides of the hull: every strake in `columns` by `rows` faces, the bottom of a chined hull, and the transom.
-std::vector<MeshFace> plankedMesh(const Lining& lining, std::size_t columns, std::size_t rows);
+/// Both sides of the hull, each as it is lined off: every strake in `columns` by `rows` faces, the bottom of a chined
+/// hull, and the transom.
+std::vector<MeshFace> plankedMesh(const Lining& starboard, const Lining& port, std::size_t columns, std::size_t rows);
 
 }  // namespace narrows

@@ -83,6 +83,11 @@ std::vector<double> columnPlaces(const Band& band, std::size_t columns) {
   std::vector<double> breaks{reach.fromT};
   for (double t = std::floor(reach.fromT) + 1.0; t < reach.toT - 1e-9; t += 1.0) breaks.push_back(t);
   breaks.push_back(reach.toT);
+  for (const double t : band.breaks) {
+    if (t > reach.fromT + 1e-9 && t < reach.toT - 1e-9) breaks.push_back(t);
+  }
+  std::sort(breaks.begin(), breaks.end());
+  breaks.erase(std::unique(breaks.begin(), breaks.end()), breaks.end());
   Edges edges;
   std::vector<std::size_t> first;  // interval of each bay
   const auto look = [&](double t) {

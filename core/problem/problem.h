@@ -62,6 +62,8 @@ enum class Fault {
   NoHull,
   StationUnknown,
   StrakeUnknown,
+  PlanUnknown,
+  NotLinedOff,
   StrakeCount,
   WidthNotPositive,
   WidthsDoNotFit,

@@ -28,13 +28,21 @@ Made<T> madeOf(T value) {
 }
 
 /// Where the planks' lines end on the transom, inside face.
-TransomMarks transomMarks(const Lining* lining) {
+void markTransom(TransomMarks& marks, const Lining& lining, const std::string& side) {
+  const std::size_t last = lining.frame.sectionCount() - 1;
+  if (lining.frame.hull().sections.back().kind != SectionKind::Transom) return;
+  for (std::size_t k = 1; k + 1 < lining.lines.size(); ++k) {
+    if (!lining.lines[k].isAt(last)) continue;
+    marks.emplace_back("line " + std::to_string(k) + side,
+                       lining.frame.sectionPoint(last, lining.lines[k].shares[last]));
+  }
+}
+
+TransomMarks transomMarks(const Lining* starboard, const Lining* port) {
   TransomMarks marks;
-  if (lining == nullptr) return marks;
-  const std::size_t last = lining->frame.sectionCount() - 1;
-  if (lining->frame.hull().sections.back().kind != SectionKind::Transom) return marks;
-  for (std::size_t k = 1; k + 1 < lining->lines.size(); ++k)
-    marks.emplace_back("line " + std::to_string(k), lining->frame.sectionPoint(last, lining->lines[k].shares[last]));
+  const bool two = starboard != nullptr && port != nullptr && starboard != port;
+  if (starboard != nullptr) markTransom(marks, *starboard, two ? " starboard" : "");
+  if (two) markTransom(marks, *port, " port");
   return marks;
 }
 
@@ -143,14 +151,16 @@ class Answer {
   MouldFace mouldFace() const {
     const Lining* lining = m_solved->lining.get();
     const bool lined = lining != nullptr && lining->frame.sharedHull() == m_solved->inside.value;
-    return {m_solved->inside.value, lined ? lining : nullptr, m_solved->fair.get()};
+    const Lining* port = m_solved->portLining.get();
+    return {m_solved->inside.value, lined ? lining : nullptr, m_solved->fair.get(),
+            lined && port != lining ? port : nullptr};
   }
 
   void moulds() {
     if (m_solved->inside == nullptr) return;
     const MouldPlan& plan = m_solved->book->moulds;
     renew(&Solved::outlines, {m_solved->inside.value, cutOf(plan)}, m_tableMoves, [&] {
-      Made<MouldSet> made = madeOf(makeMoulds({m_solved->inside.value, nullptr, m_solved->fair.get()}, plan, m_stop));
+      Made<MouldSet> made = madeOf(makeMoulds({m_solved->inside.value, nullptr, m_solved->fair.get(), nullptr}, plan, m_stop));
       made.problems = made.value->problems;
       return made;
     });
@@ -168,23 +178,43 @@ class Answer {
 
   void frame() {
     if (m_solved->planked == nullptr) return;
-    const BaseLine base = m_solved->book->boatPlan().base;
-    renew(&Solved::frame, {m_solved->planked.value, base}, m_tableMoves,
-          [&] { return madeOf(GirthFrame(m_solved->planked.value, base == BaseLine::Rabbet, m_stop)); });
+    const auto renewFrame = [&](Part<GirthFrame, HullPart, BaseLine> Solved::*part, BaseLine base) {
+      renew(part, {m_solved->planked.value, base}, m_tableMoves,
+            [&] { return madeOf(GirthFrame(m_solved->planked.value, base == BaseLine::Rabbet, m_stop)); });
+    };
+    const BaseLine base = m_solved->book->boatPlan().base, portBase = m_solved->book->planOf(BoatSide::Port).base;
+    renewFrame(&Solved::frame, base);
+    if (portBase == base) {
+      m_solved->portFrame = m_solved->frame;
+    } else {
+      renewFrame(&Solved::portFrame, portBase);
+    }
   }
 
   void lining() {
     if (m_solved->planked == nullptr) return;
-    const LiningPlan& plan = m_solved->book->boatPlan();
     const std::vector<StationId> ids = sectionIds(*m_solved->book, m_solved->frame->hull());
-    renew(&Solved::lining, {m_solved->frame.value, plan, ids}, m_tableMoves,
-          [&] { return madeOf(lineOff(*m_solved->frame, plan, ids)); });
+    const PlankingFigures planking = plankingFigures(*m_solved->book);
+    const auto renewLining = [&](Solved::LiningPart Solved::*part, const std::shared_ptr<const GirthFrame>& frame,
+                                 const LiningPlan& plan) {
+      renew(part, {frame, plan, ids, planking}, m_tableMoves, [&] { return madeOf(lineOff(*frame, plan, ids, planking)); });
+    };
+    renewLining(&Solved::lining, m_solved->frame.value, m_solved->book->boatPlan());
+    if (isLinedAlike(*m_solved->book)) {
+      m_solved->portLining = m_solved->lining;
+    } else {
+      renewLining(&Solved::portLining, m_solved->portFrame.value, m_solved->book->planOf(BoatSide::Port));
+    }
     // The picture of the hull, and the marks on the moulds, can wait for the hand to let go.
-    renew(&Solved::mesh, {m_solved->lining.value}, m_quick, [&]() -> Made<std::vector<MeshFace>> {
-      if (m_solved->lining == nullptr) return {};
-      return madeOf(plankedMesh(*m_solved->lining, meshColumns, meshRows));
-    });
-    renew(&Solved::moulds, {m_solved->outlines.value, m_solved->lining.value}, m_quick, [&]() -> Made<MouldSet> {
+    renew(&Solved::mesh, {m_solved->lining.value, m_solved->portLining.value}, m_quick,
+          [&]() -> Made<std::vector<MeshFace>> {
+            if (m_solved->lining == nullptr) return {};
+            const Lining& starboard = *m_solved->lining;
+            const Lining* port = m_solved->portLining.get();
+            return madeOf(plankedMesh(starboard, port != nullptr ? *port : starboard, meshColumns, meshRows));
+          });
+    const auto madeFrom = std::tuple(m_solved->outlines.value, m_solved->lining.value, m_solved->portLining.value);
+    renew(&Solved::moulds, madeFrom, m_quick, [&]() -> Made<MouldSet> {
       if (m_solved->outlines == nullptr) return {};
       MouldSet marked = *m_solved->outlines;
       markPlankLines(marked, mouldFace(), m_solved->book->moulds, m_stop);
@@ -195,7 +225,7 @@ class Answer {
   void backbone() {
     if (m_solved->drawn == nullptr) return;
     const BackbonePlan& plan = m_solved->book->backbone;
-    TransomMarks marks = transomMarks(m_solved->lining.get());
+    TransomMarks marks = transomMarks(m_solved->lining.get(), m_solved->portLining.get());
     // While something is dragged the transom's marks, and where a figure moves all of it, may be of a moment ago; a
     // point of the backbone in the hand may not.
     const auto* old = before(&Solved::backbone);
@@ -210,19 +240,29 @@ class Answer {
   }
 
   void planks() {
-    if (m_solved->lining == nullptr) return;
-    const Lining& lining = *m_solved->lining;
+    layPlanks(m_solved->lining.get(), m_solved->frame.value, &Solved::planks);
+    if (m_solved->portLining == m_solved->lining) {
+      m_solved->portPlanks = m_solved->planks;
+    } else {
+      layPlanks(m_solved->portLining.get(), m_solved->portFrame.value, &Solved::portPlanks);
+    }
+  }
+
+  void layPlanks(const Lining* lined, const std::shared_ptr<const GirthFrame>& frame,
+                 std::vector<Solved::PlankPart> Solved::*planks) {
+    if (lined == nullptr) return;
+    const Lining& lining = *lined;
     for (std::size_t k = 0; k < lining.strakeCount() && !m_stop.stop_requested(); ++k) {
       const Solved::PlankPart* old =
-          m_before != nullptr && k < m_before->planks.size() ? &m_before->planks[k] : nullptr;
+          m_before != nullptr && k < (m_before->*planks).size() ? &(m_before->*planks)[k] : nullptr;
       const auto inputs = [&](StripFineness fineness) {
-        PlankMake make = plankMake(*m_solved->book, k);
+        PlankMake make = plankMake(*m_solved->book, lining, k);
         make.fineness = fineness;
-        return Solved::PlankPart::Inputs{m_solved->frame.value, lining.lines[lining.strakes[k].lower].curve,
-                                         lining.lines[lining.strakes[k].upper].curve, make};
+        const LinedStrake& strake = lining.strakes[k];
+        return Solved::PlankPart::Inputs{frame, strake.lowerEdge.over(strake.reach), strake.upperEdge, make};
       };
       const auto lay = [&](StripFineness fineness) {
-        PlankMake make = plankMake(*m_solved->book, k);
+        PlankMake make = plankMake(*m_solved->book, lining, k);
         make.fineness = fineness;
         FlatPlank plank = flatPlank(lining.band(k), make, old != nullptr ? old->get() : nullptr, m_stop);
         plank.strake = lining.strakes[k].id;
@@ -231,8 +271,9 @@ class Answer {
       // A plank laid in full is as good while something else is dragged; a quick one never passes for it.
       const bool isFull = old != nullptr && old->from && *old->from == inputs(fullStrip);
       const StripFineness fineness = m_quick && !isFull ? quickStrip : fullStrip;
-      m_solved->planks.push_back(renewed(old, inputs(fineness), m_tableMoves, [&] { return lay(fineness); }));
-      m_solved->planks.back().waits |= fineness == quickStrip;
+      auto& laid = (*m_solved).*planks;
+      laid.push_back(renewed(old, inputs(fineness), m_tableMoves, [&] { return lay(fineness); }));
+      laid.back().waits |= fineness == quickStrip;
     }
   }
 
@@ -245,6 +286,7 @@ class Answer {
     tell(ShopStage::Moulds, m_solved->planked.problems);
     tell(ShopStage::Moulds, m_setUpProblems);
     tell(ShopStage::LiningOff, m_solved->lining.problems);
+    tell(ShopStage::LiningOff, m_solved->portLining.problems);
     tell(ShopStage::Backbone, m_solved->backbone.problems);
     add(lookAtFigures(*m_solved->fair, *m_solved->judgement)), add(lookOutsideTheHull(*m_solved->fair));
     add(m_solved->surfaceFindings->offSurface), add(m_solved->surfaceFindings->notHeld);
@@ -253,16 +295,25 @@ class Answer {
       const BackboneFindings found = lookAtBackbone(*m_solved->backbone);
       add(found.bolts), add(found.squared), add(found.cameOut), add(found.faults), add(found.past);
     }
-    if (m_solved->lining.get() != nullptr) {
-      std::vector<const FlatPlank*> planks;
-      for (const auto& plank : m_solved->planks) planks.push_back(plank.get());
-      const OffsetTable& table = m_solved->book->table;
-      const PlankFindings found =
-          lookAtPlanks(*m_solved->lining, planks, shopFigures(table.construction, boatLength(table)));
-      add(found.wide), add(found.hoodEnds), add(found.ends), add(found.strained), add(found.unsettled);
-    }
+    lookAtSide(BoatSide::Starboard);
+    if (m_solved->portLining != m_solved->lining) lookAtSide(BoatSide::Port);
     std::stable_sort(m_solved->findings.begin(), m_solved->findings.end(),
                      [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
+  }
+
+  void lookAtSide(BoatSide side) {
+    const Lining* lining = m_solved->liningOf(side);
+    if (lining == nullptr) return;
+    std::vector<const FlatPlank*> planks;
+    for (const auto& plank : m_solved->planksOf(side)) planks.push_back(plank.get());
+    const OffsetTable& table = m_solved->book->table;
+    const bool alike = m_solved->portLining == m_solved->lining;
+    const PlankFindings found =
+        lookAtPlanks(*lining, planks, shopFigures(table.construction, boatLength(table)),
+                     alike                        ? ""
+                     : side == BoatSide::Port ? " to port"
+                                              : " to starboard");
+    add(found.wide), add(found.hoodEnds), add(found.ends), add(found.strained), add(found.unsettled);
   }
 
   template <typename Kind>
@@ -292,9 +343,11 @@ class Answer {
 }  // namespace
 
 bool Solved::waits() const {
+  const auto wait = [](const std::vector<PlankPart>& side) {
+    return std::any_of(side.begin(), side.end(), [](const PlankPart& plank) { return plank.waits; });
+  };
   return drawnLines.waits || surfaceFindings.waits || outlines.waits || planked.waits || frame.waits || lining.waits ||
-         mesh.waits || moulds.waits || backbone.waits ||
-         std::any_of(planks.begin(), planks.end(), [](const PlankPart& plank) { return plank.waits; });
+         portLining.waits || mesh.waits || moulds.waits || backbone.waits || wait(planks) || wait(portPlanks);
 }
 
 std::size_t Solved::countAtLeast(Severity severity) const {
@@ -313,20 +366,39 @@ std::shared_ptr<const Solved> unsolved(BookSnapshot book, std::uint64_t revision
 
 std::shared_ptr<const Solved> relined(BookSnapshot book, const std::shared_ptr<const Solved>& now) {
   if (now->lining == nullptr) return now;
-  auto lining = lineOff(now->lining->frame, book->boatPlan(), sectionIds(*book, now->lining->frame.hull()));
-  if (!lining || lining->strakeCount() != now->planks.size()) return now;
+  const std::vector<StationId> ids = sectionIds(*book, now->lining->frame.hull());
+  const auto line = [&](const GirthFrame& frame, BoatSide side) -> std::shared_ptr<const Lining> {
+    auto lining = lineOff(frame, book->planOf(side), ids, plankingFigures(*book));
+    if (!lining || lining->strakeCount() != now->planksOf(side).size()) return nullptr;
+    return std::make_shared<Lining>(std::move(*lining));
+  };
+  const auto starboard = line(now->lining->frame, BoatSide::Starboard);
+  if (starboard == nullptr) return now;
+  const bool alike = isLinedAlike(*book);
+  const auto port = alike || now->portLining == nullptr ? starboard : line(now->portLining->frame, BoatSide::Port);
+  if (port == nullptr || alike != isLinedAlike(*now->book)) return now;
   auto shown = std::make_shared<Solved>(*now);
   shown->book = std::move(book);
-  // Put in by hand, it is never taken for one that was made from this book.
-  shown->lining = std::make_shared<Lining>(std::move(*lining));
-  shown->lining.waits = true;
+  // Put in by hand, they are never taken for ones that were made from this book.
+  shown->lining = starboard;
+  shown->portLining = port;
+  shown->lining.waits = shown->portLining.waits = true;
   return shown;
 }
 
-PlankMake plankMake(const Book& book, std::size_t strake) {
+PlankMake plankMake(const Book& book, const Lining& lining, std::size_t strake) {
   PlankMake make;
   make.construction = book.table.construction;
-  make.lapMm = book.table.construction == Construction::Lapstrake && strake > 0 ? book.settings.lap.mm() : 0.0;
+  if (make.construction != Construction::Lapstrake || lining.strakes[strake].lower == 0) return make;
+  make.lapMm = book.settings.lap.mm();
+  const LiningPlan* plan = book.findPlan(lining.plan);
+  if (plan == nullptr || plan->laps.empty()) return make;
+  const std::vector<StationId> ids = sectionIds(book, lining.frame.hull());
+  for (std::size_t i = 0; i < ids.size(); ++i) {
+    for (const LapAt& lap : plan->laps) {
+      if (lap.station == ids[i]) make.laps.emplace_back(static_cast<double>(i), lap.lap.mm());
+    }
+  }
   return make;
 }
 

@@ -42,18 +42,27 @@ struct Solved {
   Part<MouldSet, HullPart, MouldPlan> outlines;  ///< moulds, without their plank lines
   Part<Hull, HullPart, MouldPlan> planked;       ///< what is lined off and planked: `inside`, or as the moulds stand
   Part<GirthFrame, HullPart, BaseLine> frame;
-  Part<Lining, std::shared_ptr<const GirthFrame>, LiningPlan, std::vector<StationId>> lining;
-  Part<std::vector<MeshFace>, std::shared_ptr<const Lining>> mesh;  ///< the planked hull, for its picture
-  Part<MouldSet, std::shared_ptr<const MouldSet>, std::shared_ptr<const Lining>> moulds;
+  using LiningPart =
+      Part<Lining, std::shared_ptr<const GirthFrame>, LiningPlan, std::vector<StationId>, PlankingFigures>;
+  LiningPart lining;  ///< by the plan that is the boat's to starboard
+  Part<GirthFrame, HullPart, BaseLine> portFrame;
+  LiningPart portLining;  ///< and to port: the same where the plan is
+  Part<std::vector<MeshFace>, std::shared_ptr<const Lining>, std::shared_ptr<const Lining>>
+      mesh;  ///< the planked hull, for its picture
+  Part<MouldSet, std::shared_ptr<const MouldSet>, std::shared_ptr<const Lining>, std::shared_ptr<const Lining>> moulds;
   Part<Backbone, HullPart, HullPart, BackbonePlan, TransomMarks>
       backbone;  ///< rabbet, timbers and what they are got out of
   using PlankPart = Part<FlatPlank, std::shared_ptr<const GirthFrame>, SurfaceCurve, SurfaceCurve, PlankMake>;
-  std::vector<PlankPart> planks;  ///< garboard up
+  std::vector<PlankPart> planks;      ///< of the starboard side, in the order of its lining's strakes
+  std::vector<PlankPart> portPlanks;  ///< of the port side, laid flat as if to starboard
   std::vector<SetUpOff> setUp;    ///< readings of the moulds as they stand, furthest off first
   std::vector<Finding> findings;  ///< worst first
 
   /// Whether some part is of a moment ago, or a plank good only to a sixty-fourth: until the full answer.
   bool waits() const;
+  /// One side's lining and planks.
+  const Lining* liningOf(BoatSide side) const { return side == BoatSide::Port ? portLining.get() : lining.get(); }
+  const std::vector<PlankPart>& planksOf(BoatSide side) const { return side == BoatSide::Port ? portPlanks : planks; }
   std::size_t countAtLeast(Severity severity) const;
 };
 
@@ -75,7 +84,7 @@ std::shared_ptr<const Solved> unsolved(BookSnapshot book, std::uint64_t revision
 /// in `now`, which is of a book that differs from it in marks alone. Well under a millisecond.
 std::shared_ptr<const Solved> relined(BookSnapshot book, const std::shared_ptr<const Solved>& now);
 
-/// How a plank of a strake (0 is the garboard, which has no lap) is got out.
-PlankMake plankMake(const Book& book, std::size_t strake);
+/// How a plank of a strake of a lining is got out: the lowest has no lap.
+PlankMake plankMake(const Book& book, const Lining& lining, std::size_t strake);
 
 }  // namespace narrows

@@ -19,6 +19,7 @@
 
 #include "book/book_file.h"
 #include "book/edits.h"
+#include "book/lining_edits.h"
 #include "canvas/length_field.h"
 #include "canvas/number_field.h"
 #include "stages/backbone/assembly_drawing.h"

@@ -5,6 +5,7 @@
 
 #include "book/backbone_edits.h"
 #include "book/edits.h"
+#include "book/lining_edits.h"
 #include "window_case.h"
 
 using namespace narrows;

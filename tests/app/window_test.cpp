@@ -253,7 +253,7 @@ class WindowTest : public WindowCase {
     QVERIFY(editor != nullptr);
     QTest::keyClicks(editor, " 3/4");
     QTest::keyClick(editor, Qt::Key_Return);
-    QTRY_COMPARE(m_window->session().book()->boatPlan().widths[0].mm(), inches(4.75).mm());
+    QTRY_COMPARE(m_window->session().book()->boatPlan().zones.front().widths[0].mm(), inches(4.75).mm());
     QTRY_COMPARE(grid->model()->index(grid->model()->rowCount() - 1, column).data().toString(),
                  QString::fromUtf8("4 3\u20444"));
   }
@@ -418,7 +418,7 @@ class WindowTest : public WindowCase {
 
   void newerBooksAndBooksInUseOpenReadOnly() {
     std::string text = writeBook(sampleBook("sedge"));
-    text.replace(text.find("\"narrows\": 4"), 12, "\"narrows\": 9");
+    text.replace(text.find("\"narrows\": 5"), 12, "\"narrows\": 9");
     const QString newer = m_folder->filePath("newer.narrows");
     QVERIFY(writeWholeFile(newer.toStdString(), text));
     QVERIFY(m_window->desk()->openPath(newer));

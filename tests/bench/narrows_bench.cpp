@@ -18,6 +18,7 @@
 #include "backbone/backbone.h"
 #include "book/book_file.h"
 #include "book/edits.h"
+#include "book/lining_edits.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
 #include "canvas/look.h"

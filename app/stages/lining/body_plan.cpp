@@ -14,6 +14,7 @@ namespace narrows {
 
 namespace {
 constexpr int sectionPoints = 64;
+constexpr int linePoints = 60;
 }
 
 BodyPlan::BodyPlan(Session* session, QWidget* parent) : MarkCanvas(session, parent) {
@@ -21,6 +22,7 @@ BodyPlan::BodyPlan(Session* session, QWidget* parent) : MarkCanvas(session, pare
 }
 
 double BodyPlan::side(std::size_t section) const {
+  if (isTwoPlans()) return m_session->selection().side == BoatSide::Port ? -1.0 : 1.0;
   return section > lining()->frame.greatestSection() ? -1.0 : 1.0;
 }
 
@@ -53,63 +55,82 @@ bool BodyPlan::showsSection(std::size_t section) const {
 }
 
 void BodyPlan::paintDrawing(QPainter& painter) {
-  setCaption(tr("after body  |  fore body"));
+  setCaption(isTwoPlans() ? tr("port: %1  |  starboard: %2").arg(planName(BoatSide::Port), planName(BoatSide::Starboard))
+                          : tr("after body  |  fore body"));
   const Lining& now = *lining();
   const auto box = worldBox();
   painter.setPen(QPen(look::edge, 1.0));
   drawStraight(painter, toScreen({0.0, box->first.y()}), toScreen({0.0, box->second.y()}));
+  const auto greatest = static_cast<double>(now.frame.greatestSection());
+  std::vector<QPointF> heads(now.frame.sectionCount());
+  if (isTwoPlans()) {
+    const Solved& solved = *m_session->solved();
+    paintHalf(painter, *solved.portLining, -1.0, {0.0, now.frame.lastT()}, heads);
+    paintHalf(painter, *solved.lining, 1.0, {0.0, now.frame.lastT()}, heads);
+  } else {
+    paintHalf(painter, now, 1.0, {0.0, greatest}, heads);
+    paintHalf(painter, now, -1.0, {greatest, now.frame.lastT()}, heads);
+  }
+  paintMarks(painter);
+  paintNames(painter, heads);
+}
+
+QString BodyPlan::planName(BoatSide side) const {
+  return QString::fromStdString(m_session->solved()->book->planOf(side).name);
+}
+
+void BodyPlan::paintHalf(QPainter& painter, const Lining& now, double half, SurfaceReach shown,
+                         std::vector<QPointF>& heads) {
+  const bool inHand = &now == lining();
   const int selected = m_session->selection().section;
-  const int strake = m_session->selection().strake;
-  // The strake in hand, as a band from section to section.
-  for (const double half : {1.0, -1.0}) {
-    if (strake < 0 || static_cast<std::size_t>(strake) >= now.strakeCount()) break;
-    QPolygonF band;
-    std::vector<QPointF> back;
-    const auto greatest = static_cast<double>(now.frame.greatestSection());
-    const double from = half > 0.0 ? 0.0 : greatest;
-    const double to = half > 0.0 ? greatest : now.frame.lastT();
-    for (int i = 0; i <= 60; ++i) {
-      const double t = from + (to - from) * i / 60.0;
-      const Vec3 low = now.point(static_cast<std::size_t>(strake), t);
-      const Vec3 high = now.point(static_cast<std::size_t>(strake) + 1, t);
-      band.append(toScreen({half * low.y(), low.z()}));
-      back.push_back(toScreen({half * high.y(), high.z()}));
+  const int strake = inHand ? m_session->selection().strake : -1;
+  const auto within = [&](SurfaceReach reach) {
+    return SurfaceReach{std::max(reach.fromT, shown.fromT), std::min(reach.toT, shown.toT)};
+  };
+  const auto curveOf = [&](const SurfaceCurve& curve, SurfaceReach reach) {
+    QPolygonF points;
+    for (int i = 0; i <= linePoints && reach.toT > reach.fromT; ++i) {
+      const Vec3 at = curve.point(now.frame, reach.fromT + (reach.toT - reach.fromT) * i / linePoints);
+      points.append(toScreen({half * at.y(), at.z()}));
     }
+    return points;
+  };
+  // The strake in hand, as a band from section to section.
+  if (strake >= 0 && static_cast<std::size_t>(strake) < now.strakeCount()) {
+    const LinedStrake& of = now.strakes[static_cast<std::size_t>(strake)];
+    QPolygonF band = curveOf(of.lowerEdge, within(of.reach));
+    const QPolygonF back = curveOf(of.upperEdge, within(of.reach));
     for (auto it = back.rbegin(); it != back.rend(); ++it) band.append(*it);
     painter.setPen(Qt::NoPen);
     painter.setBrush(look::strakeInHand);
     drawShape(painter, band, Qt::WindingFill);
     painter.setBrush(Qt::NoBrush);
   }
-  std::vector<QPointF> heads;
+  const auto greatest = static_cast<double>(now.frame.greatestSection());
   for (std::size_t i = 0; i < now.frame.sectionCount(); ++i) {
-    const bool on = static_cast<int>(i) == selected;
+    const auto t = static_cast<double>(i);
+    // The greatest section is the fore body's where the two bodies stand side by side.
+    if (t < shown.fromT || t > shown.toT || (half < 0.0 && shown.fromT == greatest && t == greatest)) continue;
+    const bool on = inHand && static_cast<int>(i) == selected;
     QPolygonF curve;
     for (int k = 0; k <= sectionPoints; ++k) {
       const Vec3 at = now.frame.sectionPoint(i, static_cast<double>(k) / sectionPoints);
-      curve.append(toScreen({side(i) * at.y(), at.z()}));
+      curve.append(toScreen({half * at.y(), at.z()}));
     }
-    painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.4 : 1.0));
+    QPen pen(on ? look::inHand : look::quietInk, on ? 2.4 : 1.0);
+    // On one half, the after body's sections are told apart by their dashes.
+    if (isTwoPlans() && t > greatest && !on) pen.setDashPattern({5.0, 3.0});
+    painter.setPen(pen);
     drawCurve(painter, curve);
-    heads.push_back(curve.back());
+    if (inHand) heads[i] = curve.back();
   }
   for (std::size_t line = 1; line + 1 < now.lines.size(); ++line) {
-    const bool on = m_session->selection().line == static_cast<int>(line);
-    for (const double half : {1.0, -1.0}) {
-      QPolygonF curve;
-      const auto greatest = static_cast<double>(now.frame.greatestSection());
-      const double from = half > 0.0 ? 0.0 : greatest;
-      const double to = half > 0.0 ? greatest : now.frame.lastT();
-      for (int i = 0; i <= 60; ++i) {
-        const Vec3 at = now.point(line, from + (to - from) * i / 60.0);
-        curve.append(toScreen({half * at.y(), at.z()}));
-      }
-      painter.setPen(QPen(on ? look::inHand : look::ink, on ? 2.2 : 1.0));
-      drawCurve(painter, curve);
-    }
+    const bool on = inHand && m_session->selection().line == static_cast<int>(line);
+    QPen pen(on ? look::inHand : look::ink, on ? 2.2 : now.lines[line].isGuide ? 2.2 : 1.0);
+    if (now.lines[line].isGuide) pen.setDashPattern({9.0, 2.0});
+    painter.setPen(pen);
+    drawCurve(painter, curveOf(now.lines[line].curve, within(now.lines[line].reach)));
   }
-  paintMarks(painter);
-  paintNames(painter, heads);
 }
 
 void BodyPlan::paintNames(QPainter& painter, const std::vector<QPointF>& heads) const {
@@ -141,6 +162,12 @@ void BodyPlan::mousePressEvent(QMouseEvent* event) {
     const Lining& now = *lining();
     double least = 10.0;
     Selection selection = m_session->selection();
+    if (isTwoPlans() && side(0) * toWorld(event->position()).x() < 0.0) {
+      // The other half is worked on from now.
+      selection.side = selection.side == BoatSide::Port ? BoatSide::Starboard : BoatSide::Port;
+      m_session->select(selection);
+      return;
+    }
     for (std::size_t i = 0; i < now.frame.sectionCount(); ++i) {
       for (int k = 0; k <= 100; ++k) {
         const Vec3 at = now.frame.sectionPoint(i, k / 100.0);

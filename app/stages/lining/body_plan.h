@@ -6,7 +6,8 @@
 namespace narrows {
 
 /// Sections of the inside of the planking, forward ones to the right and after ones to the left, with every plank
-/// line's marks; the selected section's can be dragged along it.
+/// line's marks; the selected section's can be dragged along it. Where the sides are lined off by two plans each half
+/// shows all sections with its own, and the marks are those of the side in hand.
 class BodyPlan : public MarkCanvas {
   Q_OBJECT
 
@@ -24,6 +25,10 @@ class BodyPlan : public MarkCanvas {
  private:
   void paintNames(QPainter& painter, const std::vector<QPointF>& heads) const;
   double side(std::size_t section) const;
+  QString planName(BoatSide side) const;
+  /// One half with the lines of a lining over part of the length; the heads of its sections are noted where it is the
+  /// one in hand.
+  void paintHalf(QPainter& painter, const Lining& now, double half, SurfaceReach shown, std::vector<QPointF>& heads);
 };
 
 }  // namespace narrows

@@ -1,9 +1,9 @@
 #include "stages/lining/girth_drawing.h"
 
 #include <QPainter>
+#include <algorithm>
 #include <cmath>
 
-#include "canvas/labels.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
 #include "fonts.h"
@@ -49,62 +49,153 @@ double GirthDrawing::shareAt(std::size_t section, const Vec2& world) const {
   return world.y() / lining()->frame.girthMm(section);
 }
 
+QPointF GirthDrawing::flat(double t, double share) const {
+  const GirthFrame& frame = lining()->frame;
+  const auto fore = static_cast<std::size_t>(std::clamp(std::floor(t), 0.0, frame.lastT() - 1.0));
+  const double part = t - static_cast<double>(fore);
+  const double x = sectionX(fore) + part * (sectionX(fore + 1) - sectionX(fore));
+  return toScreen({x, share * frame.girthBetweenMm(t)});
+}
+
+QPolygonF GirthDrawing::flatCurve(const SurfaceCurve& curve, SurfaceReach reach) const {
+  QPolygonF points;
+  for (double k = reach.fromT * seamPointsABay; k < reach.toT * seamPointsABay; k = std::floor(k + 1.0 + 1e-9))
+    points.append(flat(k / seamPointsABay, curve.shareAt(k / seamPointsABay)));
+  points.append(flat(reach.toT, curve.shareAt(reach.toT)));
+  return points;
+}
+
 void GirthDrawing::paintStrakes(QPainter& painter) const {
   const Lining& now = *lining();
-  const std::size_t sections = now.frame.sectionCount();
-  std::vector<double> at;
-  for (std::size_t i = 0; i < sections; ++i) at.push_back(sectionX(i));
-  const auto lineCurve = [&](std::size_t line) {
-    QPolygonF curve;
-    for (std::size_t i = 0; i + 1 < sections; ++i) {
-      for (int k = 0; k <= seamPointsABay; ++k) {
-        const double part = static_cast<double>(k) / seamPointsABay;
-        const double x = at[i] + part * (at[i + 1] - at[i]);
-        const double t = static_cast<double>(i) + part;
-        curve.append(toScreen({x, now.lines[line].shareAt(t) * now.frame.girthBetweenMm(t)}));
-      }
-    }
-    return curve;
-  };
-  std::vector<QPolygonF> curves;
-  for (std::size_t line = 0; line < now.lines.size(); ++line) curves.push_back(lineCurve(line));
   const int selected = m_session->selection().strake;
   painter.setRenderHint(QPainter::Antialiasing, false);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
-    QPolygonF strake = curves[k];
-    for (auto it = curves[k + 1].rbegin(); it != curves[k + 1].rend(); ++it) strake.append(*it);
+    const LinedStrake& of = now.strakes[k];
+    QPolygonF strake = flatCurve(of.lowerEdge, of.reach);
+    const QPolygonF upper = flatCurve(of.upperEdge, of.reach);
+    for (auto it = upper.rbegin(); it != upper.rend(); ++it) strake.append(*it);
     painter.setPen(Qt::NoPen);
-    QColor fill = k % 2 == 0 ? look::timber : look::timberDark;
+    QColor fill = of.lower % 2 == 0 ? look::timber : look::timberDark;
     if (static_cast<int>(k) == selected) fill = look::strakeInHand;
     painter.setBrush(fill);
     drawShape(painter, strake);  // its ragged edges lie under the lines
   }
   painter.setBrush(Qt::NoBrush);
   painter.setRenderHint(QPainter::Antialiasing, true);
-  for (std::size_t line = 0; line < curves.size(); ++line) {
-    const bool border = line == 0 || line + 1 == curves.size();
+  for (std::size_t line = 0; line < now.lines.size(); ++line) {
+    const bool border = line == 0 || line + 1 == now.lines.size();
     const bool on = m_session->selection().line == static_cast<int>(line);
-    painter.setPen(QPen(on ? look::inHand : look::ink, on ? 2.6 : border ? 2.2 : 1.4));
-    drawCurve(painter, curves[line]);
+    const bool guide = now.lines[line].isGuide;
+    // A guide is a heavy line with gaps, so that it is told apart in any light.
+    QPen pen(on ? look::inHand : look::ink, on ? 2.8 : guide ? 2.6 : border ? 2.2 : 1.4);
+    if (guide) pen.setDashPattern({9.0, 2.0});
+    painter.setPen(pen);
+    drawCurve(painter, flatCurve(now.lines[line].curve, now.lines[line].reach));
   }
+  paintJoints(painter);
+  paintNumbers(painter);
+}
+
+void GirthDrawing::paintJoints(QPainter& painter) const {
+  const Lining& now = *lining();
+  // Where a strake ends between stations: a bar across it.
+  for (const LinedStrake& strake : now.strakes) {
+    for (const double t : {strake.reach.fromT, strake.reach.toT}) {
+      if (t <= 0.0 || t >= now.frame.lastT()) continue;
+      painter.setPen(QPen(look::ink, 3.0));
+      drawStraight(painter, flat(t, strake.lowerEdge.shareAt(t)), flat(t, strake.upperEdge.shareAt(t)));
+    }
+  }
+}
+
+void GirthDrawing::paintNumbers(QPainter& painter) const {
+  const Lining& now = *lining();
   painter.setFont(shopFont(15.0, true));
   painter.setPen(look::ink);
-  // Strakes are numbered in the widest bay, clear of the marks in hand and the widths written beside them.
+  // Strakes are numbered in the widest bay, clear of the marks in hand and the widths written beside them; one that
+  // does not come there, in the middle of its own length.
   const int inHand = m_session->selection().section;
   std::size_t bay = 0;
   double widest = -1.0;
-  for (std::size_t i = 0; i + 1 < sections; ++i) {
+  const double whole = sectionX(now.frame.sectionCount() - 1) - sectionX(0);
+  for (std::size_t i = 0; i + 1 < now.frame.sectionCount(); ++i) {
     const bool clear = static_cast<int>(i) != inHand && static_cast<int>(i) + 1 != inHand;
-    const double wide = at[i + 1] - at[i] + (clear ? at.back() : 0.0);
+    const double wide = sectionX(i + 1) - sectionX(i) + (clear ? whole : 0.0);
     if (wide > widest + 1.0) widest = wide, bay = i;
   }
-  const double t = static_cast<double>(bay) + 0.5, x = 0.5 * (at[bay] + at[bay + 1]);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
-    const double share = 0.5 * (now.lines[k].shareAt(t) + now.lines[k + 1].shareAt(t));
-    painter.drawText(
-        QRectF(toScreen({x, share * now.frame.girthBetweenMm(t)}) - QPointF(20.0, 10.0), QSizeF(40.0, 20.0)),
-        Qt::AlignCenter, QString::number(k + 1));
+    const LinedStrake& of = now.strakes[k];
+    const double usual = static_cast<double>(bay) + 0.5;
+    const double t = of.reach.fromT < usual - 0.3 && of.reach.toT > usual + 0.3 ? usual
+                                                                              : 0.5 * (of.reach.fromT + of.reach.toT);
+    const double share = 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t));
+    const std::string timber = plan() == nullptr ? std::string() : plan()->timberOf(of.id);
+    const QString words =
+        timber.empty() ? QString::number(k + 1) : tr("%1 · %2").arg(k + 1).arg(QString::fromStdString(timber));
+    const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0;
+    painter.drawText(QRectF(flat(t, share) - QPointF(0.5 * wide, 10.0), QSizeF(wide, 20.0)), Qt::AlignCenter, words);
   }
+}
+
+QString GirthDrawing::zoneWords(std::size_t zone) const {
+  const auto [first, last] = plan()->span(zone);
+  const int count = static_cast<int>(last - first);
+  switch (plan()->zones[zone].rule) {
+    case LiningRule::Equal:
+      return tr("%1 equal").arg(count);
+    case LiningRule::Diminishing:
+      return tr("%1 diminishing").arg(count);
+    case LiningRule::Parallel:
+      return tr("%1 parallel").arg(count);
+    case LiningRule::Abeam:
+      return tr("%1 equal abeam").arg(count);
+    case LiningRule::Free:
+      return tr("%1 by battens").arg(count);
+  }
+  return {};
+}
+
+void GirthDrawing::paintZones(QPainter& painter, Labels& labels) const {
+  const Lining& now = *lining();
+  if (plan() == nullptr || plan()->zones.size() < 2) return;
+  // Each zone has its bracket aft of the hull; each guide its name under the line, where there is room.
+  const double aft = now.frame.lastT();
+  painter.setFont(shopFont(look::labelPx));
+  for (std::size_t zone = 0; zone < plan()->zones.size(); ++zone) {
+    const auto [first, last] = plan()->span(zone);
+    const QPointF low = flat(aft, now.lines[first].shareAt(aft)), high = flat(aft, now.lines[last].shareAt(aft));
+    const double x = low.x() + 12.0;
+    painter.setPen(QPen(look::quietInk, 1.6));
+    drawStraight(painter, {x, low.y() - 3.0}, {x, high.y() + 3.0});
+    drawStraight(painter, {x - 5.0, low.y() - 3.0}, {x, low.y() - 3.0});
+    drawStraight(painter, {x - 5.0, high.y() + 3.0}, {x, high.y() + 3.0});
+    painter.save();
+    painter.translate(x + 4.0, 0.5 * (low.y() + high.y()));
+    painter.rotate(90.0);
+    painter.setPen(look::ink);
+    const QString words = zoneWords(zone);
+    const double wide = painter.fontMetrics().horizontalAdvance(words) + 6.0;
+    painter.drawText(QRectF(-0.5 * wide, -17.0, wide, 17.0), Qt::AlignCenter, words);
+    painter.restore();
+  }
+  for (std::size_t line = 1; line + 1 < now.lines.size(); ++line) {
+    if (!now.lines[line].isGuide) continue;
+    const Guide* guide = plan()->guideOf(now.lines[line].id);
+    const QString words = guide->locked ? tr("%1, locked").arg(lineName(line)) : lineName(line);
+    painter.setFont(shopFont(look::labelPx, true));
+    const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0;
+    const double t = std::min(1.5, 0.5 * now.frame.lastT());
+    const QPointF at = flat(t, now.lines[line].shareAt(t));
+    const QRectF box = labels.place(QRectF(at.x() - 0.5 * wide, at.y() - 9.0, wide, 18.0), {18.0, 0.0});
+    painter.fillRect(box, look::raised);
+    painter.setPen(m_session->selection().line == static_cast<int>(line) ? look::inHand : look::ink);
+    painter.drawText(box, Qt::AlignCenter, words);
+  }
+}
+
+QMarginsF GirthDrawing::room() const {
+  const bool zones = plan() != nullptr && plan()->zones.size() > 1;
+  return {28.0, 30.0, zones ? 52.0 : 28.0, 34.0};
 }
 
 void GirthDrawing::paintSections(QPainter& painter, const std::vector<WidthChip>& widths) const {
@@ -124,6 +215,7 @@ void GirthDrawing::paintSections(QPainter& painter, const std::vector<WidthChip>
     painter.drawText(labels.place(QRectF(head.x() - half, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}),
                      Qt::AlignCenter, name);
   }
+  paintZones(painter, labels);
 }
 
 std::vector<GirthDrawing::WidthChip> GirthDrawing::widthChips() const {
@@ -133,12 +225,17 @@ std::vector<GirthDrawing::WidthChip> GirthDrawing::widthChips() const {
   if (section < 0 || static_cast<std::size_t>(section) >= now.frame.sectionCount()) return chips;
   const auto at = static_cast<std::size_t>(section);
   double roomPx = 1e9;
-  for (std::size_t k = 0; k < now.strakeCount(); ++k) roomPx = std::min(roomPx, now.widthMm(k, at) * pixelsPerMm());
+  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
+    if (now.covers(k, at)) roomPx = std::min(roomPx, now.widthMm(k, at) * pixelsPerMm());
+  }
   if (roomPx < 15.0) return chips;  // the table below has them
   const QFont font = shopFont(std::min(look::figurePx, roomPx - 2.0), true);
   const QFontMetrics letters(font, this);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
-    const double middle = 0.5 * (now.lines[k].shares[at] + now.lines[k + 1].shares[at]) * now.frame.girthMm(at);
+    if (!now.covers(k, at)) continue;
+    const auto t = static_cast<double>(at);
+    const double middle =
+        0.5 * (now.strakes[k].lowerEdge.shareAt(t) + now.strakes[k].upperEdge.shareAt(t)) * now.frame.girthMm(at);
     const QString words = shown(now.widthMm(k, at));
     const double width = letters.horizontalAdvance(words) + 10.0;
     const bool last = at + 1 == now.frame.sectionCount();

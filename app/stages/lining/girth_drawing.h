@@ -1,6 +1,7 @@
 #pragma once
 // The girth laid flat: the shell unrolled station by station.
 
+#include "canvas/labels.h"
 #include "stages/lining/mark_canvas.h"
 
 namespace narrows {
@@ -19,6 +20,7 @@ class GirthDrawing : public MarkCanvas {
   Vec2 markPlace(std::size_t line, std::size_t section) const override;
   double shareAt(std::size_t section, const Vec2& world) const override;
   double foreshortening() const override;
+  QMarginsF room() const override;
 
  private:
   double sectionX(std::size_t section) const;
@@ -29,7 +31,14 @@ class GirthDrawing : public MarkCanvas {
     QFont font;
   };
   std::vector<WidthChip> widthChips() const;
+  /// Where a share of the girth lies at section parameter t.
+  QPointF flat(double t, double share) const;
+  QPolygonF flatCurve(const SurfaceCurve& curve, SurfaceReach reach) const;
   void paintStrakes(QPainter& painter) const;
+  void paintJoints(QPainter& painter) const;
+  void paintNumbers(QPainter& painter) const;
+  QString zoneWords(std::size_t zone) const;
+  void paintZones(QPainter& painter, Labels& labels) const;
   void paintSections(QPainter& painter, const std::vector<WidthChip>& widths) const;
   void paintWidths(QPainter& painter, const std::vector<WidthChip>& widths) const;
 };

@@ -1,64 +1,39 @@
 #include "stages/lining/lining_stage.h"
 
+#include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QPushButton>
-#include <QRadioButton>
-#include <QSignalBlocker>
-#include <QSpinBox>
 #include <QSplitter>
+#include <QStackedWidget>
 
-#include "book/edits.h"
-#include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "fonts.h"
 #include "stages/lining/body_plan.h"
 #include "stages/lining/girth_drawing.h"
-#include "stages/lining/widths_grid.h"
+#include "stages/lining/lining_slate.h"
+#include "stages/lining/profile_drawing.h"
 
 namespace narrows {
 
 LiningStage::LiningStage(Session* session, QWidget* parent)
     : Stage(session, parent),
       m_girth(new GirthDrawing(session)),
+      m_profile(new ProfileDrawing(session)),
       m_body(new BodyPlan(session)),
       m_widths(new WidthsGrid(session)),
       m_answer(new QLabel(this)) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
-  auto* drawings = new QSplitter(Qt::Horizontal);
-  drawings->addWidget(m_girth);
-  drawings->addWidget(m_body);
-  drawings->setStretchFactor(0, 1);
-  drawings->setStretchFactor(1, 1);
-  drawings->setSizes({420, 420});
-  auto* below = new QWidget;
-  auto* column = new QVBoxLayout(below);
-  column->setContentsMargins(8, 4, 8, 4);
-  auto* heading = new QLabel(below);
-  heading->setFont(shopFont(look::labelPx));
-  look::say(heading, look::Voice::Quiet);
-  column->addWidget(heading);
-  connect(session, &Session::answerSettled, heading, [this, heading] {
-    const bool metric = m_session->notation() == Notation::Millimetres;
-    heading->setText(tr("Widths between marks, in %1. Type over one at the station marked ▾.")
-                         .arg(metric ? tr("mm") : tr("inches")));
-  });
-  column->setSpacing(3);
-  column->addWidget(m_widths);
-  column->addWidget(m_answer);
-  m_answer->setWordWrap(true);
-  look::say(m_answer, look::Voice::Trouble);
-  m_answer->hide();
   auto* split = new QSplitter(Qt::Vertical);
-  split->addWidget(drawings);
-  split->addWidget(below);
+  split->addWidget(makeBench());
+  split->addWidget(makeTable());
   split->setStretchFactor(0, 3);
   split->setStretchFactor(1, 2);
-  split->setSizes({372, 326});
+  split->setSizes({446, 252});
   row->addWidget(split, 1);
-  row->addWidget(makeSlate());
+  m_slate = new LiningSlate(session);
+  row->addWidget(m_slate->scrolled(this));
 
   const auto answer = [this](const QString& words) {
     m_answer->setText(words);
@@ -69,102 +44,104 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   connect(session, &Session::bookChanged, m_answer, &QLabel::hide);
   connect(session, &Session::refused, this, [this, answer](const QString& words) {
     if (isVisible()) answer(words);
-    showPlan();
+    m_slate->showAll();
   });
   connect(session, &Session::answerSettled, this, [this] {
-    if (!m_session->isMoving()) showPlan();  // a mark in the hand changes nothing of it
-    showMark();
-    showCost();
+    showHeading();
+    if (m_session->isMoving()) {  // a mark in the hand changes nothing else of the slate
+      m_slate->showMark();
+      m_slate->showCost();
+    } else {
+      m_slate->showAll();
+    }
   });
-  connect(session, &Session::selectionChanged, this, &LiningStage::showMark);
+  connect(session, &Session::selectionChanged, this, [this] {
+    m_slate->showAll();
+    m_widths->show(static_cast<WidthsOf>(m_table->currentIndex()));
+  });
 }
 
-QWidget* LiningStage::makeSlate() {
-  auto* slate = m_slate = new Slate(m_session, this);
-  slate->addHeading(tr("Strakes a side"));
-  m_count = new QSpinBox(slate);
-  m_count->setRange(fewestStrakes, mostStrakes);
-  m_count->setFont(shopFont(22.0, true));
-  m_count->setMinimumHeight(40);
-  m_count->setAccessibleName(tr("Strakes a side"));
-  m_count->setKeyboardTracking(false);
-  m_count->setButtonSymbols(QAbstractSpinBox::NoButtons);
-  auto* counting = new QWidget(slate);
-  auto* countRow = new QHBoxLayout(counting);
-  countRow->setContentsMargins(0, 0, 0, 0);
-  countRow->addWidget(m_count, 1);
-  for (const int step : {-1, 1}) {
-    auto* button = new QPushButton(step < 0 ? tr("drop") : tr("add"), counting);
-    button->setMinimumHeight(40);
-    button->setAccessibleName(step < 0 ? tr("Drop a strake") : tr("Add a strake"));
-    button->setObjectName(step < 0 ? QStringLiteral("dropStrake") : QStringLiteral("addStrake"));
-    connect(button, &QPushButton::clicked, this, [this, step] { m_count->stepBy(step); });
-    countRow->addWidget(button);
-  }
-  slate->addWidget(counting);
-  m_equal = new QRadioButton(tr("Equal at every station"), slate);
-  m_diminishing = new QRadioButton(tr("Diminishing from chosen widths"), slate);
-  slate->addWidget(m_equal);
-  slate->addWidget(m_diminishing);
-  slate->addChanging(
-      tr("Widths are chosen at"), [this] { return masters(); },
-      [this](int index) {
-        m_session->perform(tr("Choose widths at %1").arg(masters().items[index]),
-                           setMaster(*m_session->book(), m_masters[static_cast<std::size_t>(index)]));
-      });
-  m_lap = slate->addLength(
-      tr("Lap"), [this] { return m_session->book()->settings.lap; },
-      [this](Length lap) {
-        if (lap.mm() >= 0.0) m_session->perform(tr("Set the lap"), setLap(*m_session->book(), lap));
-      });
-  slate->addSpace(8);
-  m_mark = slate->addHeadline(tr("Mark in hand"));
-  m_mark->setFont(shopFont(20.0, true));
-  look::say(m_mark, look::Voice::InHand);
-  m_measured = slate->addLength(
-      tr("Girth from the base line; type over it what the tape says"), [this] { return girthOfMark(); },
-      [this](Length measured) {
-        const auto at = markInHand();
-        if (at)
-          m_session->perform(tr("Measure a mark"), measureMark(*m_session->book(), *m_session->solved()->lining,
-                                                               at->first, at->second, measured));
-      });
-  m_measured->setObjectName(QStringLiteral("measured"));
-  m_markFigures = slate->addFigure(tr("Figures of the mark"));
-  slate->addSpace(8);
-  slate->addHeading(tr("What it costs"));
-  m_cost = slate->addFigure(tr("What this lining costs"));
-  slate->addStretch();
-  slate->addHeading(
-      tr("Drag a mark, or choose it with the arrows and move it with Ctrl and up or down. N nails a mark where it is, "
-         "or pulls its nail. The batten runs free from nail to nail."));
+QWidget* LiningStage::makeBench() {
+  m_drawings = new QStackedWidget;
+  m_drawings->addWidget(m_girth);
+  m_drawings->addWidget(m_profile);
+  auto* drawings = new QSplitter(Qt::Horizontal);
+  drawings->addWidget(m_drawings);
+  drawings->addWidget(m_body);
+  drawings->setStretchFactor(0, 3);
+  drawings->setStretchFactor(1, 2);
+  drawings->setSizes({440, 400});
+  return drawings;
+}
 
-  connect(m_count, &QSpinBox::valueChanged, this, [this](int count) {
-    if (!m_showing)
-      m_session->perform(tr("Line off %n strake(|s)", nullptr, count), setStrakeCount(*m_session->book(), count));
+QWidget* LiningStage::makeTable() {
+  auto* below = new QWidget;
+  auto* column = new QVBoxLayout(below);
+  column->setContentsMargins(8, 4, 8, 4);
+  column->setSpacing(3);
+  auto* head = new QHBoxLayout;
+  m_view = new QComboBox(below);
+  m_view->setObjectName(QStringLiteral("view"));
+  m_view->setAccessibleName(tr("Drawing"));
+  m_view->addItems({tr("Shell laid flat"), tr("Profile")});
+  m_table = new QComboBox(below);
+  m_table->setObjectName(QStringLiteral("table"));
+  m_table->setAccessibleName(tr("Table"));
+  m_table->addItems({tr("Widths between marks"), tr("Marks up from the base line"), tr("Marks down from the sheer"),
+                     tr("Port higher than starboard")});
+  m_heading = new QLabel(below);
+  m_heading->setFont(shopFont(look::labelPx));
+  m_heading->setWordWrap(true);
+  look::say(m_heading, look::Voice::Quiet);
+  head->addWidget(m_view);
+  head->addWidget(m_table);
+  head->addWidget(m_heading, 1);
+  column->addLayout(head);
+  column->addWidget(m_widths);
+  column->addWidget(m_answer);
+  m_answer->setWordWrap(true);
+  look::say(m_answer, look::Voice::Trouble);
+  m_answer->hide();
+  connect(m_view, &QComboBox::activated, m_drawings, &QStackedWidget::setCurrentIndex);
+  connect(m_table, &QComboBox::activated, this, [this](int index) {
+    m_widths->show(static_cast<WidthsOf>(index));
+    showHeading();
   });
-  const auto rule = [this](LiningRule wanted) {
-    const auto& solved = m_session->solved();
-    if (m_showing || solved == nullptr || solved->lining == nullptr) return;
-    m_session->perform(wanted == LiningRule::Equal ? tr("Equal strakes") : tr("Diminishing strakes"),
-                       setRule(*m_session->book(), *solved->lining, wanted));
-  };
-  connect(m_equal, &QRadioButton::clicked, this, [rule] { rule(LiningRule::Equal); });
-  connect(m_diminishing, &QRadioButton::clicked, this, [rule] { rule(LiningRule::Diminishing); });
-  return slate;
+  return below;
+}
+
+void LiningStage::showHeading() {
+  const QString unit = m_session->notation() == Notation::Millimetres ? tr("mm") : tr("inches");
+  switch (static_cast<WidthsOf>(m_table->currentIndex())) {
+    case WidthsOf::Strakes:
+      m_heading->setText(tr("In %1. Type over one at the station marked ▾.").arg(unit));
+      return;
+    case WidthsOf::FromKeel:
+    case WidthsOf::FromSheer:
+      m_heading->setText(tr("In %1, along the girth. Type over one what the tape says.").arg(unit));
+      return;
+    case WidthsOf::Difference: {
+      const auto& solved = m_session->solved();
+      const bool two = solved != nullptr && solved->portLining != solved->lining;
+      m_heading->setText(two ? tr("In %1, along the girth.").arg(unit) : tr("Both sides are lined off by one plan."));
+      return;
+    }
+  }
 }
 
 QWidget* LiningStage::drawing() {
-  return m_girth;
+  return m_drawings->currentWidget();
 }
 
 void LiningStage::stepInHand(int by) {
   const auto& solved = m_session->solved();
-  if (solved != nullptr && solved->lining != nullptr) stepStrake(by, solved->lining->strakeCount());
+  const Lining* lining = solved == nullptr ? nullptr : solved->liningOf(m_session->selection().side);
+  if (lining != nullptr) stepStrake(by, lining->strakeCount());
 }
 
 void LiningStage::fit() {
   m_girth->fit();
+  m_profile->fit();
   m_body->fit();
 }
 
@@ -173,100 +150,9 @@ QString LiningStage::standing() const {
   if (solved == nullptr || solved->lining == nullptr) return tr("not lined off");
   int wide = 0;
   for (const Finding& finding : solved->findings) wide += finding.as<TooWide>() != nullptr ? 1 : 0;
-  const QString strakes = tr("%n strake(|s)", nullptr, static_cast<int>(solved->lining->strakeCount()));
+  QString strakes = tr("%n strake(|s)", nullptr, static_cast<int>(solved->lining->strakeCount()));
+  if (solved->portLining != solved->lining) strakes = tr("two plans");
   return wide > 0 ? tr("%1, %2 too wide").arg(strakes).arg(wide) : strakes;
-}
-
-void LiningStage::showPlan() {
-  const auto& solved = m_session->solved();
-  if (!m_session->hasBook() || solved == nullptr) return;
-  m_showing = true;
-  const Book& book = *m_session->book();
-  const QSignalBlocker block(m_count);
-  m_count->setValue(static_cast<int>(book.boatPlan().strakes.size()));
-  m_equal->setChecked(book.boatPlan().rule == LiningRule::Equal);
-  m_diminishing->setChecked(book.boatPlan().rule == LiningRule::Diminishing);
-  m_slate->refresh();
-  m_slate->showField(m_lap, book.table.construction == Construction::Lapstrake);
-  m_showing = false;
-}
-
-Slate::Choices LiningStage::masters() {
-  Slate::Choices found;
-  m_masters.clear();
-  const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->lining == nullptr) return found;
-  const Hull& hull = solved->lining->frame.hull();
-  const auto ids = sectionIds(*m_session->book(), hull);
-  for (std::size_t i = 0; i < ids.size(); ++i) {
-    if (hull.sections[i].kind != SectionKind::Station) continue;
-    if (i == solved->lining->master) found.chosen = static_cast<int>(m_masters.size());
-    m_masters.push_back(ids[i]);
-    found.items << tr("station %1").arg(QString::fromStdString(hull.sections[i].name));
-  }
-  return found;
-}
-
-std::optional<std::pair<std::size_t, std::size_t>> LiningStage::markInHand() const {
-  const auto& solved = m_session->solved();
-  const Selection& at = m_session->selection();
-  if (solved == nullptr || solved->lining == nullptr || at.line < 1 || at.section < 0) return std::nullopt;
-  const auto line = static_cast<std::size_t>(at.line), section = static_cast<std::size_t>(at.section);
-  if (line + 1 >= solved->lining->lines.size() || section >= solved->lining->frame.sectionCount()) return std::nullopt;
-  return std::pair(line, section);
-}
-
-Length LiningStage::girthOfMark() const {
-  const auto at = markInHand();
-  if (!at) return {};
-  const Lining& lining = *m_session->solved()->lining;
-  return millimetres(lining.lines[at->first].shares[at->second] * lining.frame.girthMm(at->second));
-}
-
-void LiningStage::showMark() {
-  const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->lining == nullptr) return;
-  const Lining& lining = *solved->lining;
-  const auto mark = markInHand();
-  m_slate->showField(m_measured, mark.has_value());
-  if (!mark) {
-    m_mark->setText({});
-    m_markFigures->setText(tr("No mark in hand."));
-    return;
-  }
-  const auto [line, section] = *mark;
-  const Section& place = lining.frame.hull().sections[section];
-  const QString name = QString::fromStdString(place.name);
-  m_mark->setText(
-      tr("Line %1 at %2")
-          .arg(QString::number(line), place.kind == SectionKind::Station ? tr("station %1").arg(name) : name));
-  const Vec3 at = lining.frame.sectionPoint(section, lining.lines[line].shares[section]);
-  m_measured->setLength(girthOfMark());
-  m_markFigures->setText(tr("height %1, half-breadth %2\nstrake %3: %4\nstrake %5: %6")
-                             .arg(shown(at.z()), shown(at.y()), QString::number(line),
-                                  shown(lining.widthMm(line - 1, section)), QString::number(line + 1),
-                                  shown(lining.widthMm(line, section))));
-}
-
-void LiningStage::showCost() {
-  const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->lining == nullptr || solved->planks.empty()) return;
-  std::size_t board = 0, sny = 0;
-  for (std::size_t k = 1; k < solved->planks.size(); ++k) {
-    if (solved->planks[k]->boardWidthMm > solved->planks[board]->boardWidthMm) board = k;
-    if (solved->planks[k]->snyMm > solved->planks[sny]->snyMm) sny = k;
-  }
-  double widest = 0.0;
-  std::size_t which = 0;
-  for (std::size_t k = 0; k < solved->lining->strakeCount(); ++k) {
-    for (std::size_t i = 0; i < solved->lining->frame.sectionCount(); ++i) {
-      if (solved->lining->frame.hull().sections[i].kind != SectionKind::Station) continue;
-      if (solved->lining->widthMm(k, i) > widest) widest = solved->lining->widthMm(k, i), which = k;
-    }
-  }
-  m_cost->setText(tr("widest strake %1, strake %2\nwidest board %3, strake %4\nmost sny %5, strake %6")
-                      .arg(shown(widest), QString::number(which + 1), shown(solved->planks[board]->boardWidthMm),
-                           QString::number(board + 1), shown(solved->planks[sny]->snyMm), QString::number(sny + 1)));
 }
 
 }  // namespace narrows

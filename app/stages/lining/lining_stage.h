@@ -1,22 +1,19 @@
 #pragma once
 // Stage 4, Lining off: where every plank edge lands.
 
-#include <optional>
-#include <vector>
-
-#include "stages/slate.h"
+#include "stages/lining/widths_grid.h"
 #include "stages/stage.h"
 
+class QComboBox;
 class QLabel;
-class QRadioButton;
-class QSpinBox;
+class QStackedWidget;
 
 namespace narrows {
 
 class BodyPlan;
 class GirthDrawing;
-class LengthField;
-class WidthsGrid;
+class LiningSlate;
+class ProfileDrawing;
 
 class LiningStage : public Stage {
   Q_OBJECT
@@ -32,30 +29,20 @@ class LiningStage : public Stage {
   SheetsOf sheets() const override { return SheetsOf::Planks; }
 
  private:
-  QWidget* makeSlate();
-  void showPlan();
-  void showMark();
-  void showCost();
-  Slate::Choices masters();
-  /// Line and whole section of the mark in hand; none where there is none to be moved.
-  std::optional<std::pair<std::size_t, std::size_t>> markInHand() const;
-  Length girthOfMark() const;
+  QWidget* makeBench();
+  QWidget* makeTable();
+  void showHeading();
 
   GirthDrawing* m_girth;
+  ProfileDrawing* m_profile;
   BodyPlan* m_body;
   WidthsGrid* m_widths;
   QLabel* m_answer;
-  QSpinBox* m_count = nullptr;
-  QRadioButton* m_equal = nullptr;
-  QRadioButton* m_diminishing = nullptr;
-  Slate* m_slate = nullptr;
-  std::vector<StationId> m_masters;  ///< stations at which widths may be chosen, as offered
-  LengthField* m_lap = nullptr;
-  QLabel* m_mark = nullptr;
-  LengthField* m_measured = nullptr;
-  QLabel* m_markFigures = nullptr;
-  QLabel* m_cost = nullptr;
-  bool m_showing = false;
+  QStackedWidget* m_drawings = nullptr;
+  QComboBox* m_view = nullptr;
+  QComboBox* m_table = nullptr;
+  QLabel* m_heading = nullptr;
+  LiningSlate* m_slate = nullptr;
 };
 
 }  // namespace narrows

@@ -3,15 +3,15 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <algorithm>
 #include <cmath>
 
 #include "book/edits.h"
+#include "book/lining_edits.h"
 #include "canvas/look.h"
 #include "fonts.h"
 
 namespace narrows {
-
-namespace {}  // namespace
 
 MarkCanvas::MarkCanvas(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setEmptyWords(
@@ -21,14 +21,30 @@ MarkCanvas::MarkCanvas(Session* session, QWidget* parent) : SessionCanvas(sessio
 
 const Lining* MarkCanvas::lining() const {
   const auto& solved = m_session->solved();
-  return solved == nullptr ? nullptr : solved->lining.get();
+  return solved == nullptr ? nullptr : solved->liningOf(m_session->selection().side);
+}
+
+const LiningPlan* MarkCanvas::plan() const {
+  const auto& solved = m_session->solved();
+  return solved == nullptr || lining() == nullptr ? nullptr : solved->book->findPlan(lining()->plan);
+}
+
+bool MarkCanvas::isTwoPlans() const {
+  const auto& solved = m_session->solved();
+  return solved != nullptr && solved->portLining != solved->lining && solved->portLining.get() != nullptr &&
+         solved->lining.get() != nullptr;
+}
+
+QString MarkCanvas::lineName(std::size_t line) const {
+  const Guide* guide = plan() == nullptr ? nullptr : plan()->guideOf(lining()->lines[line].id);
+  return guide != nullptr && !guide->name.empty() ? QString::fromStdString(guide->name) : tr("line %1").arg(line);
 }
 
 QString MarkCanvas::markName(std::size_t line, std::size_t section) const {
   const Lining& now = *lining();
   const std::string place = now.frame.hull().sections[section].name;
-  return tr("line %1 at %2, girth %3")
-      .arg(QString::number(line), QString::fromStdString(place),
+  return tr("%1 at %2, girth %3")
+      .arg(lineName(line), QString::fromStdString(place),
            shown(now.lines[line].shares[section] * now.frame.girthMm(section)));
 }
 
@@ -39,17 +55,25 @@ void MarkCanvas::paintMarks(QPainter& painter) {
   for (std::size_t section = 0; section < now.frame.sectionCount(); ++section) {
     if (!showsSection(section) || now.frame.girthMm(section) <= 0.0) continue;
     for (std::size_t line = 1; line + 1 < now.lines.size(); ++line) {
+      if (!now.lines[line].isAt(section)) continue;
       const QPointF at = toScreen(markPlace(line, section));
       const bool selected = selection.line == static_cast<int>(line) && selection.section == static_cast<int>(section);
       const bool held = now.lines[line].moved[section];
+      const bool locked = held && isLocked(line, section);
       handles.push_back({at, markName(line, section), static_cast<int>(line), static_cast<int>(section), selected,
-                         held ? tr("nailed") : tr("free")});
+                         locked ? tr("locked")
+                          : held ? tr("nailed")
+                                 : tr("free")});
       // A mark set by hand is a nail: a filled square. One that follows the batten is a small ring.
       painter.setPen(QPen(selected ? look::inHand : look::ink, selected ? 2.6 : 1.4));
       painter.setBrush(selected ? look::inHand : held ? look::ink : look::raised);
       const double size = selected ? 6.0 : held ? 4.5 : 3.2;
       if (held) {
         painter.drawRect(QRectF(at.x() - size, at.y() - size, 2.0 * size, 2.0 * size));
+        if (locked) {  // a bar across it
+          painter.setPen(QPen(selected ? look::inHand : look::ink, 2.0));
+          painter.drawLine(QPointF(at.x() - 9.0, at.y()), QPointF(at.x() + 9.0, at.y()));
+        }
       } else {
         painter.drawEllipse(at, size, size);
       }
@@ -68,7 +92,7 @@ bool MarkCanvas::takeHold(const QPointF& at) {
   selection.section = handle->section;
   m_session->select(selection);
   const std::string place = lining()->frame.hull().sections[section].name;
-  hand().take(tr("Move mark, line %1, %2").arg(QString::number(line), QString::fromStdString(place)),
+  hand().take(tr("Move mark, %1, %2").arg(lineName(line), QString::fromStdString(place)),
               [this, line, section](const Book& now, const Vec2& to) -> Result<Book> {
                 const Lining& shown = *lining();
                 if (line + 1 >= shown.lines.size() || section >= shown.frame.sectionCount()) return now;
@@ -101,7 +125,7 @@ void MarkCanvas::nudge(double mm) {
   if (!mark) return;
   const Lining& now = *lining();
   const double share = now.lines[mark->line].shares[mark->section] + mm / now.frame.girthMm(mark->section);
-  hand().step(tr("Move mark, line %1, %2").arg(QString::number(mark->line), mark->place),
+  hand().step(tr("Move mark, %1, %2").arg(lineName(mark->line), mark->place),
               moveMark(*m_session->book(), now, mark->line, mark->section, share));
 }
 
@@ -116,8 +140,24 @@ void MarkCanvas::nailOrPull() {
                        letGoMark(*m_session->book(), line.id, station));
   } else {
     m_session->perform(tr("Nail mark, line %1, %2").arg(QString::number(mark->line), mark->place),
-                       moveMark(*m_session->book(), now, mark->line, mark->section, line.shares[mark->section]));
+                       nailMark(*m_session->book(), now, mark->line, mark->section));
   }
+}
+
+bool MarkCanvas::isLocked(std::size_t line, std::size_t section) const {
+  if (plan() == nullptr) return false;
+  const StationId station = sectionIds(*m_session->solved()->book, lining()->frame.hull())[section];
+  return std::any_of(plan()->moved.begin(), plan()->moved.end(), [&](const MovedMark& mark) {
+    return mark.locked && mark.line == lining()->lines[line].id && mark.station == station;
+  });
+}
+
+void MarkCanvas::lockOrUnlock() {
+  const auto mark = markInHand();
+  if (!mark) return;
+  const bool locked = isLocked(mark->line, mark->section);
+  m_session->perform((locked ? tr("Unlock mark, %1, %2") : tr("Lock mark, %1, %2")).arg(lineName(mark->line), mark->place),
+                     lockMark(*m_session->book(), *lining(), mark->line, mark->section, !locked));
 }
 
 void MarkCanvas::choose(int lineStep, int sectionStep) {
@@ -148,6 +188,9 @@ void MarkCanvas::keyPressEvent(QKeyEvent* event) {
       return;
     case Qt::Key_N:
       nailOrPull();
+      return;
+    case Qt::Key_L:
+      lockOrUnlock();
       return;
     case Qt::Key_Delete: {
       const Selection& selection = m_session->selection();

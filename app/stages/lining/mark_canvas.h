@@ -22,8 +22,15 @@ class MarkCanvas : public SessionCanvas {
   virtual bool showsSection(std::size_t section) const { return section < 10000; }
 
   void paintMarks(QPainter& painter);
+  /// The lining of the side in hand, and its plan.
   const Lining* lining() const;
+  const LiningPlan* plan() const;
+  /// Whether the two sides are lined off differently.
+  bool isTwoPlans() const;
+  /// A line by its guide's name, or its number.
+  QString lineName(std::size_t line) const;
   QString markName(std::size_t line, std::size_t section) const;
+  bool isLocked(std::size_t line, std::size_t section) const;
 
   bool takeHold(const QPointF& at) override;
   void mouseMoveEvent(QMouseEvent* event) override;
@@ -39,6 +46,7 @@ class MarkCanvas : public SessionCanvas {
   std::optional<MarkInHand> markInHand() const;
   void nudge(double mm);
   void nailOrPull();
+  void lockOrUnlock();
   void choose(int lineStep, int sectionStep);
 };
 

@@ -3,6 +3,7 @@
 #include <QHeaderView>
 
 #include "book/edits.h"
+#include "book/lining_edits.h"
 #include "canvas/length_field.h"
 #include "commands/session.h"
 
@@ -10,45 +11,101 @@ namespace narrows {
 
 WidthsGrid::WidthsGrid(Session* session, QWidget* parent) : CellGrid(tr("Widths at every station"), session, parent) {
   horizontalHeader()->setMinimumSectionSize(66);
-  cells().rows = [this] { return lining() == nullptr ? 0 : static_cast<int>(lining()->strakeCount()); };
+  cells().rows = [this] { return rowCountNow(); };
   cells().rowName = [this](int row) { return strakeName(row); };
-  cells().cell = [this](int row, int column) { return widthCell(row, column); };
-  cells().entered = [this](int row, int /*column*/, const QString& text) { return enter(row, text); };
+  cells().cell = [this](int row, int column) {
+    return m_of == WidthsOf::Strakes ? widthCell(row, column) : markCell(row, column);
+  };
+  cells().entered = [this](int row, int column, const QString& text) { return enter(row, column, text); };
   connect(session, &Session::answerSettled, this, &WidthsGrid::layOut);
   connect(session, &Session::selectionChanged, this, &WidthsGrid::goToSelection);
   connect(this, &CellGrid::cellTaken, this, [this](int row, int column) {
     if (lining() == nullptr) return;
     Selection selection = this->session()->selection();
-    selection.strake = static_cast<int>(strakeOfRow(row));
     selection.section = column;
+    if (m_of == WidthsOf::Strakes) {
+      selection.strake = static_cast<int>(strakeOfRow(row));
+    } else {
+      selection.line = selection.strake = static_cast<int>(lineOfRow(row));
+    }
     this->session()->select(selection);
   });
 }
 
+void WidthsGrid::show(WidthsOf what) {
+  m_of = what;
+  layOut();
+}
+
 const Lining* WidthsGrid::lining() const {
   const auto& solved = session()->solved();
-  return solved == nullptr ? nullptr : solved->lining.get();
+  return solved == nullptr ? nullptr : solved->liningOf(session()->selection().side);
+}
+
+int WidthsGrid::rowCountNow() const {
+  if (lining() == nullptr) return 0;
+  return static_cast<int>(m_of == WidthsOf::Strakes ? lining()->strakeCount() : lining()->lines.size() - 2);
 }
 
 std::size_t WidthsGrid::strakeOfRow(int row) const {
   return lining()->strakeCount() - 1 - static_cast<std::size_t>(row);
 }
 
-QString WidthsGrid::strakeName(int row) const {
-  const std::size_t strake = strakeOfRow(row);
-  if (strake == 0) return tr("1 garboard");
-  return strake + 1 == lining()->strakeCount() ? tr("%1 sheer strake").arg(strake + 1) : QString::number(strake + 1);
+std::size_t WidthsGrid::lineOfRow(int row) const {
+  return lining()->lines.size() - 2 - static_cast<std::size_t>(row);
 }
 
-Cell WidthsGrid::widthCell(int row, int column) const {
-  if (static_cast<std::size_t>(column) >= lining()->frame.sectionCount()) return {};
-  const Length width = millimetres(lining()->widthMm(strakeOfRow(row), static_cast<std::size_t>(column)));
-  const Notation notation = session()->notation();
-  QString words = QString::fromStdString(showLength(width, notation));
-  // The unit is said once, above the table; feet alone are still said.
+QString WidthsGrid::strakeName(int row) const {
+  if (m_of != WidthsOf::Strakes) {
+    const std::size_t line = lineOfRow(row);
+    const LiningPlan* plan = session()->book()->findPlan(lining()->plan);
+    const Guide* guide = plan == nullptr ? nullptr : plan->guideOf(lining()->lines[line].id);
+    return guide == nullptr ? tr("line %1").arg(line)
+                            : tr("%1 %2").arg(line).arg(QString::fromStdString(guide->name));
+  }
+  const std::size_t strake = strakeOfRow(row);
+  const QString number = QString::number(strake + 1);
+  if (lining()->isGarboard(strake)) return tr("%1 garboard").arg(number);
+  return lining()->isSheerStrake(strake) ? tr("%1 sheer strake").arg(number) : number;
+}
+
+namespace {
+
+/// The unit is said once, above the table; feet alone are still said.
+QString bare(Length length, Notation notation) {
+  QString words = QString::fromStdString(showLength(length, notation));
   if (words.endsWith(QStringLiteral(" in")) || words.endsWith(QStringLiteral(" mm"))) words.chop(3);
-  const bool master = static_cast<std::size_t>(column) == lining()->master;
-  return {words, master, master, {}, exactText(width, notation)};
+  return words;
+}
+
+}  // namespace
+
+Cell WidthsGrid::widthCell(int row, int column) const {
+  const auto section = static_cast<std::size_t>(column);
+  const std::size_t strake = strakeOfRow(row);
+  if (section >= lining()->frame.sectionCount() || !lining()->covers(strake, section)) return {};
+  const Length width = millimetres(lining()->widthMm(strake, section));
+  const bool master = section == lining()->master && lining()->strakes[strake].upper == lining()->strakes[strake].lower + 1;
+  return {bare(width, session()->notation()), master, section == lining()->master, {}, exactText(width, session()->notation())};
+}
+
+Cell WidthsGrid::markCell(int row, int column) const {
+  const auto section = static_cast<std::size_t>(column);
+  const std::size_t line = lineOfRow(row);
+  if (section >= lining()->frame.sectionCount() || !lining()->lines[line].isAt(section)) return {};
+  const double girth = lining()->frame.girthMm(section), up = lining()->lines[line].shares[section] * girth;
+  if (m_of == WidthsOf::Difference) {
+    const Solved& solved = *session()->solved();
+    const Lining *starboard = solved.lining.get(), *port = solved.portLining.get();
+    if (starboard == nullptr || port == nullptr || line + 1 >= std::min(starboard->lines.size(), port->lines.size())) return {};
+    const double more = port->lines[line].shares[section] * port->frame.girthMm(section) -
+                        starboard->lines[line].shares[section] * starboard->frame.girthMm(section);
+    const QString sign = more > 0.0 ? QStringLiteral("+") : more < 0.0 ? QStringLiteral("−") : QString();
+    return {sign + bare(millimetres(std::abs(more)), session()->notation()), false, false, {}, {}};
+  }
+  const Length shown = millimetres(m_of == WidthsOf::FromSheer ? girth - up : up);
+  return {bare(shown, session()->notation()), true, lining()->lines[line].moved[section], {},
+          exactText(shown, session()->notation())};
 }
 
 void WidthsGrid::layOut() {
@@ -56,7 +113,7 @@ void WidthsGrid::layOut() {
   QStringList names;
   for (std::size_t i = 0; i < lining()->frame.sectionCount(); ++i) {
     const QString name = QString::fromStdString(lining()->frame.hull().sections[i].name);
-    names.append(i == lining()->master ? name + QStringLiteral(" ▾") : name);
+    names.append(i == lining()->master && m_of == WidthsOf::Strakes ? name + QStringLiteral(" ▾") : name);
   }
   cells().columns = names;
   refresh();
@@ -65,22 +122,36 @@ void WidthsGrid::layOut() {
 
 void WidthsGrid::goToSelection() {
   const Selection& selection = session()->selection();
-  if (lining() != nullptr && selection.strake >= 0 && selection.section >= 0)
+  if (lining() == nullptr || selection.section < 0) return;
+  if (m_of == WidthsOf::Strakes && selection.strake >= 0)
     follow(static_cast<int>(lining()->strakeCount()) - 1 - selection.strake, selection.section);
+  if (m_of != WidthsOf::Strakes && selection.line > 0)
+    follow(static_cast<int>(lining()->lines.size()) - 2 - selection.line, selection.section);
 }
 
-bool WidthsGrid::enter(int row, const QString& text) {
-  const auto width = parseLength(text.toStdString(), bareUnit(session()->notation()));
-  if (!width) {
-    emit notUnderstood(QString::fromStdString(describe(width.error()[0])));
+bool WidthsGrid::enter(int row, int column, const QString& text) {
+  const auto length = parseLength(text.toStdString(), bareUnit(session()->notation()));
+  if (!length) {
+    emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
     return false;
   }
-  const std::size_t strake = strakeOfRow(row);
-  if (!session()->perform(tr("Set width, strake %1").arg(strake + 1),
-                          setWidth(*session()->book(), *lining(), strake, *width)))
-    return false;
+  if (!(m_of == WidthsOf::Strakes ? enterWidth(row, *length) : enterMark(row, column, *length))) return false;
   emit understood();
   return true;
+}
+
+bool WidthsGrid::enterWidth(int row, Length width) {
+  const std::size_t strake = strakeOfRow(row);
+  return session()->perform(tr("Set width, strake %1").arg(strake + 1),
+                            setWidth(*session()->book(), *lining(), strake, width));
+}
+
+bool WidthsGrid::enterMark(int row, int column, Length girth) {
+  const auto section = static_cast<std::size_t>(column);
+  const std::size_t line = lineOfRow(row);
+  const Length up = m_of == WidthsOf::FromSheer ? millimetres(lining()->frame.girthMm(section) - girth.mm()) : girth;
+  return session()->perform(tr("Measure mark, line %1").arg(line),
+                            measureMark(*session()->book(), *lining(), line, section, up));
 }
 
 }  // namespace narrows

@@ -6,12 +6,21 @@
 
 namespace narrows {
 
-/// Figures of one width, in fractions. The master station's column is where widths are chosen: type over one.
+/// What the table of a lining shows.
+enum class WidthsOf {
+  Strakes,    ///< widths between marks; those of the station where widths are chosen are typed over
+  FromKeel,   ///< every mark up the girth from the base line; typed over, what the tape says
+  FromSheer,  ///< and down from the sheer
+  Difference  ///< how much higher up the girth each mark is to port than to starboard, with two plans
+};
+
+/// Figures of one width, in fractions.
 class WidthsGrid : public CellGrid {
   Q_OBJECT
 
  public:
   explicit WidthsGrid(Session* session, QWidget* parent = nullptr);
+  void show(WidthsOf what);
 
  private:
   const Lining* lining() const;
@@ -19,8 +28,15 @@ class WidthsGrid : public CellGrid {
   void goToSelection();
   QString strakeName(int row) const;
   Cell widthCell(int row, int column) const;
-  bool enter(int row, const QString& text);
+  Cell markCell(int row, int column) const;
+  bool enter(int row, int column, const QString& text);
+  bool enterWidth(int row, Length width);
+  bool enterMark(int row, int column, Length girth);
+  int rowCountNow() const;
   std::size_t strakeOfRow(int row) const;
+  /// The line of a row where marks are shown.
+  std::size_t lineOfRow(int row) const;
+  WidthsOf m_of = WidthsOf::Strakes;
 };
 
 }  // namespace narrows

@@ -22,8 +22,9 @@ void PlankDrawing::setSide(BoatSide side) {
 std::shared_ptr<const FlatPlank> PlankDrawing::plank() const {
   const auto& solved = m_session->solved();
   const int strake = m_session->selection().strake;
-  if (solved == nullptr || strake < 0 || static_cast<std::size_t>(strake) >= solved->planks.size()) return nullptr;
-  return solved->planks[static_cast<std::size_t>(strake)];
+  if (solved == nullptr || strake < 0 || static_cast<std::size_t>(strake) >= solved->planksOf(m_side).size())
+    return nullptr;
+  return solved->planksOf(m_side)[static_cast<std::size_t>(strake)];
 }
 
 std::optional<PlankDrawing::Cut> PlankDrawing::cut(const FlatPlank& plank) const {

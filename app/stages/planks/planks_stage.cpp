@@ -3,6 +3,7 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QSignalBlocker>
 #include <QSplitter>
 
 #include "canvas/hull_picture.h"
@@ -46,7 +47,11 @@ QWidget* PlanksStage::makeSlate() {
   m_port = new QPushButton(tr("Show the port plank"), slate);
   m_port->setCheckable(true);
   connect(m_port, &QPushButton::toggled, this,
-          [this](bool port) { m_plank->setSide(port ? BoatSide::Port : BoatSide::Starboard); });
+          [this](bool port) {
+            Selection selection = m_session->selection();
+            selection.side = port ? BoatSide::Port : BoatSide::Starboard;
+            m_session->select(selection);
+          });
   slate->addWidget(m_port);
   slate->addSpace(10);
   slate->addHeading(tr("Least board, no allowances"));
@@ -85,24 +90,37 @@ QString PlanksStage::standing() const {
 
 void PlanksStage::stepInHand(int by) {
   const auto& solved = m_session->solved();
-  if (solved != nullptr) stepStrake(by, solved->planks.size());
+  if (solved != nullptr) stepStrake(by, solved->planksOf(m_session->selection().side).size());
 }
 
 void PlanksStage::showFigures() {
   const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->planks.empty()) return;
+  if (solved == nullptr) return;
   Selection selection = m_session->selection();
-  const int last = static_cast<int>(solved->planks.size()) - 1;
+  m_plank->setSide(selection.side);
+  {
+    const QSignalBlocker quiet(m_port);
+    m_port->setChecked(selection.side == BoatSide::Port);
+  }
+  const auto& planks = solved->planksOf(selection.side);
+  const Lining* lining = solved->liningOf(selection.side);
+  if (planks.empty() || lining == nullptr || lining->strakeCount() != planks.size()) return;
+  const int last = static_cast<int>(planks.size()) - 1;
   if (selection.strake < 0 || selection.strake > last) {
     selection.strake = std::clamp(selection.strake, 0, last);
     m_session->select(selection);
     return;
   }
   const auto strake = static_cast<std::size_t>(selection.strake);
-  const FlatPlank& plank = *solved->planks[strake];
-  QString name = strake == 0                           ? tr("1 · garboard")
-                 : strake == solved->planks.size() - 1 ? tr("%1 · sheer strake").arg(strake + 1)
-                                                       : tr("%1 of %2").arg(strake + 1).arg(solved->planks.size());
+  const FlatPlank& plank = *planks[strake];
+  QString name = lining->isGarboard(strake)      ? tr("%1 · garboard").arg(strake + 1)
+                 : lining->isSheerStrake(strake) ? tr("%1 · sheer strake").arg(strake + 1)
+                                                 : tr("%1 of %2").arg(strake + 1).arg(planks.size());
+  if (!lining->isWhole(strake))
+    name += lining->strakes[strake].reach.fromT <= 0.0 ? tr(", forward") : tr(", aft");
+  const LiningPlan* plan = solved->book->findPlan(lining->plan);
+  const std::string timber = plan == nullptr ? std::string() : plan->timberOf(lining->strakes[strake].id);
+  if (!timber.empty()) name += tr("\n%1").arg(QString::fromStdString(timber));
   m_name->setText(name);
   const Notation longs =
       m_session->notation() == Notation::Millimetres ? Notation::Millimetres : Notation::FeetInches16;
@@ -113,14 +131,14 @@ void PlanksStage::showFigures() {
   m_shape->setText(
       tr("sny %1\nstrain left %2 % at most").arg(shown(plank.snyMm)).arg(100.0 * plank.strainMax, 0, 'f', 2));
   if (solved->book->table.construction == Construction::Carvel) {
-    const double wider = outsideWiderMm(solved->lining->band(strake), solved->book->table.thickness.mm());
+    const double wider = outsideWiderMm(lining->band(strake), solved->book->table.thickness.mm());
     if (wider < 0.5 * notationStep(m_session->notation()).mm()) {
       m_face->setText(tr("This is the inside face. The outside is nowhere wider."));
     } else {
       m_face->setText(
           tr("This is the inside face. The outside is wider, by %1 at most over both edges.").arg(shown(wider)));
     }
-  } else if (strake == 0) {
+  } else if (lining->isGarboard(strake)) {
     m_face->setText(tr("The garboard has no lap on its keel edge."));
   } else {
     m_face->setText(tr("A lap of %1 is in the keel edge.").arg(shown(solved->book->settings.lap.mm())));

@@ -6,6 +6,7 @@
 
 #include "book/book.h"
 #include "book/edits.h"
+#include "book/lining_edits.h"
 #include "sample_books.h"
 
 using namespace narrows;
@@ -33,9 +34,9 @@ class BookTest : public QObject {
     QFETCH(QString, boat);
     Book book = sampleBook(boat.toStdString());
     book.shop = "Withy Hythe boat shed";
-    book.boatPlan().rule = LiningRule::Diminishing;
+    book.boatPlan().zones.front().rule = LiningRule::Diminishing;
     for (std::size_t k = 0; k < book.boatPlan().strakes.size(); ++k)
-      book.boatPlan().widths.push_back(inches(3.0 + 0.1 * static_cast<double>(k)));
+      book.boatPlan().zones.front().widths.push_back(inches(3.0 + 0.1 * static_cast<double>(k)));
     book.boatPlan().master = book.stationIds[2];
     book.boatPlan().moved.push_back({book.boatPlan().lines[2], book.stationIds[1], 0.25});
     const std::string text = writeBook(book);
@@ -126,7 +127,7 @@ class BookTest : public QObject {
   }
 
   void newerBookSaysSo() {
-    const auto read = readBook(replaced(writeBook(sampleBook("sedge")), "\"narrows\": 4", "\"narrows\": 7"));
+    const auto read = readBook(replaced(writeBook(sampleBook("sedge")), "\"narrows\": 5", "\"narrows\": 7"));
     QVERIFY(read);
     QVERIFY(read->isNewer());
     QCOMPARE(read->version, 7);
@@ -140,8 +141,8 @@ class BookTest : public QObject {
       QTest::newRow(name) << QString(from) << QString(to) << QString(names);
     };
     row("shop not text", "\"shop\": \"\"", "\"shop\": 3", "shop");
-    row("missing rule", "\"rule\": \"equal\",", "", "plans / 1 / rule");
-    row("unknown rule", "\"equal\"", "\"guesswork\"", "plans / 1 / rule");
+    row("no zones", "\"zones\": [", "\"were\": [", "plans / 1 / zones");
+    row("unknown rule", "\"equal\"", "\"guesswork\"", "plans / 1 / zones / rule");
     row("lap not a number", "\"lap\": ", "\"lap\": \"wide\", \"was\": ", "settings / lap");
     row("unknown notation", "\"notation\": \"mm\"", "\"notation\": \"cubits\"", "settings / notation");
     row("id used twice", "\"stem-id\": 1", "\"stem-id\": 2", "next-id");

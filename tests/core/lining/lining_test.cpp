@@ -53,8 +53,8 @@ class LiningTest : public QObject {
     QFETCH(int, strakes);
     const GirthFrame frame(sample(qPrintable(file)), false);
     LiningPlan chosen = plan(static_cast<std::size_t>(strakes));
-    chosen.rule = LiningRule::Diminishing;
-    for (int k = 0; k < strakes; ++k) chosen.widths.push_back(millimetres(60.0 + 7.0 * ((k * 5) % 4)));
+    chosen.zones.front().rule = LiningRule::Diminishing;
+    for (int k = 0; k < strakes; ++k) chosen.zones.front().widths.push_back(millimetres(60.0 + 7.0 * ((k * 5) % 4)));
     const auto lining = lineOff(frame, chosen, idsOf(frame));
     QVERIFY(lining);
     for (std::size_t i = 0; i < frame.sectionCount(); ++i) {
@@ -76,8 +76,8 @@ class LiningTest : public QObject {
   void diminishingWidthsAreScaledToFillAndKeepTheirProportion() {
     const GirthFrame frame(sample("osier.csv"), false);
     LiningPlan chosen = plan(3);
-    chosen.rule = LiningRule::Diminishing;
-    chosen.widths = {inches(4.0), inches(3.0), inches(1.0)};
+    chosen.zones.front().rule = LiningRule::Diminishing;
+    chosen.zones.front().widths = {inches(4.0), inches(3.0), inches(1.0)};
     const auto lining = lineOff(frame, chosen, idsOf(frame));
     QVERIFY(lining);
     for (std::size_t i = 0; i < frame.sectionCount(); ++i) {
@@ -135,10 +135,10 @@ class LiningTest : public QObject {
     QCOMPARE(lineOff(frame, plan(2), ids).error()[0].fault, Fault::StrakeCount);
     QCOMPARE(lineOff(frame, plan(41), ids).error()[0].fault, Fault::StrakeCount);
     LiningPlan chosen = plan(3);
-    chosen.rule = LiningRule::Diminishing;
-    chosen.widths = {inches(4.0), inches(3.0)};
+    chosen.zones.front().rule = LiningRule::Diminishing;
+    chosen.zones.front().widths = {inches(4.0), inches(3.0)};
     QCOMPARE(lineOff(frame, chosen, ids).error()[0].fault, Fault::WidthsDoNotFit);
-    chosen.widths = {inches(4.0), inches(3.0), inches(-1.0)};
+    chosen.zones.front().widths = {inches(4.0), inches(3.0), inches(-1.0)};
     QCOMPARE(lineOff(frame, chosen, ids).error()[0].fault, Fault::WidthNotPositive);
   }
 

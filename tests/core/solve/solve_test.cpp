@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "book/edits.h"
+#include "book/lining_edits.h"
 #include "sample_books.h"
 #include "solve/solve.h"
 

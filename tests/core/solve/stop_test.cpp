@@ -5,6 +5,7 @@
 #include <thread>
 
 #include "book/edits.h"
+#include "book/lining_edits.h"
 #include "known_hulls.h"
 #include "sample_books.h"
 #include "solve/solve.h"

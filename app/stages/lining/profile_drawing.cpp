@@ -1,0 +1,124 @@
+#include "stages/lining/profile_drawing.h"
+
+#include <QPainter>
+#include <algorithm>
+#include <cmath>
+
+#include "canvas/labels.h"
+#include "canvas/look.h"
+#include "canvas/seen.h"
+#include "fonts.h"
+
+namespace narrows {
+
+namespace {
+constexpr int profilePointsABay = 8;
+constexpr int profileSectionPoints = 40;
+}  // namespace
+
+ProfileDrawing::ProfileDrawing(Session* session, QWidget* parent) : MarkCanvas(session, parent) {
+  setAccessibleName(tr("Profile with the plank lines"));
+}
+
+double ProfileDrawing::foreshortening() const {
+  return 1.0;
+}
+
+QPointF ProfileDrawing::seen(const Vec3& at) const {
+  return toScreen({at.x(), at.z()});
+}
+
+std::optional<SessionCanvas::Box> ProfileDrawing::extent() const {
+  if (lining() == nullptr) return std::nullopt;
+  Vec2 low(1e300, 1e300), high(-1e300, -1e300);
+  for (std::size_t i = 0; i < lining()->frame.sectionCount(); ++i) {
+    for (int k = 0; k <= 16; ++k) {
+      const Vec3 at = lining()->frame.sectionPoint(i, k / 16.0);
+      low = low.cwiseMin(Vec2(at.x(), at.z()));
+      high = high.cwiseMax(Vec2(at.x(), at.z()));
+    }
+  }
+  return std::pair(low, high);
+}
+
+Vec2 ProfileDrawing::markPlace(std::size_t line, std::size_t section) const {
+  const Vec3 at = lining()->frame.sectionPoint(section, lining()->lines[line].shares[section]);
+  return {at.x(), at.z()};
+}
+
+double ProfileDrawing::shareAt(std::size_t section, const Vec2& world) const {
+  return lining()->frame.nearestShareAbeam(section, world.x(), world.y());
+}
+
+QPolygonF ProfileDrawing::sectionCurve(std::size_t section) const {
+  QPolygonF curve;
+  for (int k = 0; k <= profileSectionPoints; ++k)
+    curve.append(seen(lining()->frame.sectionPoint(section, static_cast<double>(k) / profileSectionPoints)));
+  return curve;
+}
+
+QPolygonF ProfileDrawing::lineCurve(const SurfaceCurve& curve, SurfaceReach reach) const {
+  QPolygonF points;
+  const int steps = std::max(2, static_cast<int>(std::ceil((reach.toT - reach.fromT) * profilePointsABay)));
+  for (int i = 0; i <= steps; ++i)
+    points.append(seen(curve.point(lining()->frame, reach.fromT + (reach.toT - reach.fromT) * i / steps)));
+  return points;
+}
+
+void ProfileDrawing::paintWaterline(QPainter& painter) const {
+  const double height = m_session->solved()->book->settings.waterline.mm();
+  const auto box = worldBox();
+  if (height <= box->first.y() || height >= box->second.y()) return;
+  const QPointF fore = toScreen({box->first.x(), height}), aft = toScreen({box->second.x(), height});
+  QPen pen(look::quietInk, 1.6);
+  pen.setDashPattern({2.0, 3.0});
+  painter.setPen(pen);
+  drawStraight(painter, fore - QPointF(16.0, 0.0), aft + QPointF(16.0, 0.0));
+  painter.setPen(look::ink);
+  painter.setFont(shopFont(look::labelPx));
+  painter.drawText(QRectF(aft.x() - 130.0, aft.y() + 2.0, 146.0, 18.0), Qt::AlignRight | Qt::AlignVCenter,
+                   tr("water, at %1").arg(shown(height)));
+}
+
+void ProfileDrawing::paintDrawing(QPainter& painter) {
+  setCaption(tr("profile"));
+  const Lining& now = *lining();
+  const int strake = m_session->selection().strake;
+  if (strake >= 0 && static_cast<std::size_t>(strake) < now.strakeCount()) {
+    const LinedStrake& of = now.strakes[static_cast<std::size_t>(strake)];
+    QPolygonF band = lineCurve(of.lowerEdge, of.reach);
+    const QPolygonF back = lineCurve(of.upperEdge, of.reach);
+    for (auto it = back.rbegin(); it != back.rend(); ++it) band.append(*it);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(look::strakeInHand);
+    drawShape(painter, band, Qt::WindingFill);
+    painter.setBrush(Qt::NoBrush);
+  }
+  Labels labels;
+  for (std::size_t i = 0; i < now.frame.sectionCount(); ++i) {
+    const bool on = m_session->selection().section == static_cast<int>(i);
+    painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.0 : 1.0));
+    const QPolygonF curve = sectionCurve(i);
+    drawCurve(painter, curve);
+    painter.setFont(shopFont(look::labelPx, on));
+    painter.setPen(on ? look::inHand : look::ink);
+    const QString name = QString::fromStdString(now.frame.hull().sections[i].name);
+    const double half = 0.5 * painter.fontMetrics().horizontalAdvance(name) + 3.0;
+    const QPointF head = curve.back();
+    painter.drawText(labels.place(QRectF(head.x() - half, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}),
+                     Qt::AlignCenter, name);
+  }
+  for (std::size_t line = 0; line < now.lines.size(); ++line) {
+    const bool border = line == 0 || line + 1 == now.lines.size();
+    const bool on = m_session->selection().line == static_cast<int>(line);
+    const bool guide = now.lines[line].isGuide;
+    QPen pen(on ? look::inHand : look::ink, on ? 2.8 : guide ? 2.6 : border ? 2.2 : 1.4);
+    if (guide) pen.setDashPattern({9.0, 2.0});
+    painter.setPen(pen);
+    drawCurve(painter, lineCurve(now.lines[line].curve, now.lines[line].reach));
+  }
+  paintWaterline(painter);
+  paintMarks(painter);
+}
+
+}  // namespace narrows

@@ -1,0 +1,539 @@
+#include "book/lining_edits.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+#include "lining/guide_through.h"
+
+namespace narrows {
+
+namespace {
+
+/// Halvings towards the nearest place something dragged can be.
+constexpr int halvings = 10;
+
+LiningPlan& planIn(Book& book, PlanId plan) {
+  LiningPlan* found = book.findPlan(plan);
+  return found != nullptr ? *found : book.boatPlan();
+}
+
+/// The book where its plan can be lined off.
+Result<Book> tried(Book edited, const Lining& lining) {
+  const auto after = lineOff(lining.frame, planIn(edited, lining.plan), sectionIds(edited, lining.frame.hull()),
+                             plankingFigures(edited));
+  if (!after) return tl::make_unexpected(after.error());
+  return edited;
+}
+
+/// Lines of a zone that are nailed anywhere are nailed at the master station to the widths chosen there: a batten held
+/// elsewhere would carry them off.
+void nailAtMaster(LiningPlan& plan, const Lining& lining, std::size_t zone, StationId master) {
+  const auto parts = ruleShares(plan, zone);
+  if (!parts) return;
+  const auto [first, last] = plan.span(zone);
+  const double low = lining.lines[first].shares[lining.master], high = lining.lines[last].shares[lining.master];
+  for (std::size_t k = first + 1; k < last; ++k) {
+    const LineId line = plan.lines[k];
+    std::erase_if(plan.moved,
+                  [&](const MovedMark& mark) { return mark.station == master && mark.line == line && !mark.locked; });
+    const bool nailed =
+        std::any_of(plan.moved.begin(), plan.moved.end(), [line](const MovedMark& mark) { return mark.line == line; });
+    if (nailed) plan.moved.push_back({line, master, low + (*parts)[k - first] * (high - low)});
+  }
+}
+
+void shareOut(std::vector<Length>& widths, std::size_t count) {
+  if (widths.empty()) return;
+  // The new widths follow the run of the old ones, from the lowest up.
+  std::vector<Length> spread;
+  const double last = static_cast<double>(widths.size()) - 1.0;
+  for (std::size_t k = 0; k < count; ++k) {
+    const double place = count > 1 ? last * static_cast<double>(k) / static_cast<double>(count - 1) : 0.0;
+    const auto below = static_cast<std::size_t>(std::min(std::floor(place), std::max(0.0, last - 1.0)));
+    const double part = place - static_cast<double>(below);
+    const Length above = widths[std::min(below + 1, widths.size() - 1)];
+    spread.push_back(widths[below] * (1.0 - part) + above * part);
+  }
+  widths = spread;
+}
+
+std::vector<Length> widthsNow(const Lining& lining, std::pair<std::size_t, std::size_t> span) {
+  std::vector<Length> widths;
+  const double girth = lining.frame.girthMm(lining.master);
+  for (std::size_t k = span.first; k < span.second; ++k) {
+    widths.push_back(millimetres((lining.lines[k + 1].shares[lining.master] - lining.lines[k].shares[lining.master]) * girth));
+  }
+  return widths;
+}
+
+const MovedMark* markAt(const LiningPlan& plan, LineId line, StationId station) {
+  const auto found = std::find_if(plan.moved.begin(), plan.moved.end(),
+                                  [&](const MovedMark& m) { return m.line == line && m.station == station; });
+  return found == plan.moved.end() ? nullptr : &*found;
+}
+
+tl::unexpected<Problems> locked(const std::string& what) {
+  return fail(Fault::WidthsDoNotFit, {}, {what + " is locked; unlock it to move it."});
+}
+
+double mixed(double a, double b, double part) {
+  return a + part * (b - a);
+}
+Length mixed(Length a, Length b, double part) {
+  return a * (1.0 - part) + b * part;
+}
+
+}  // namespace
+
+Result<Book> setZoneCount(const Book& book, PlanId planId, std::size_t zone, int count) {
+  Book edited = book;
+  LiningPlan& plan = planIn(edited, planId);
+  require(zone < plan.zones.size(), "a zone of this plan");
+  const auto [first, last] = plan.span(zone);
+  const std::size_t now = last - first;
+  const int total = static_cast<int>(plan.strakes.size()) + count - static_cast<int>(now);
+  if (count < 1 || total < fewestStrakes || total > mostStrakes) return fail(Fault::StrakeCount, {}, {std::to_string(total)});
+  const auto wanted = static_cast<std::size_t>(count);
+  if (wanted == now) return edited;
+  shareOut(plan.zones[zone].widths, wanted);
+  plan.bow.widths.clear(), plan.stern.widths.clear();
+  if (plan.zones[zone].rule == LiningRule::Parallel && wanted == 1) plan.zones[zone].rule = LiningRule::Equal;
+  std::erase_if(plan.moved, [&](const MovedMark& mark) {
+    return !mark.locked && plan.guideOf(mark.line) == nullptr;
+  });
+  std::erase_if(plan.stealers, [&](const Stealer& stealer) {
+    const std::size_t line = plan.placeOf(stealer.line);
+    return line > first && line < last;
+  });
+  // The uppermost strake of the zone and its line stay what they are; strakes come and go below them.
+  const auto at = [](std::size_t place) { return static_cast<std::ptrdiff_t>(place); };
+  for (std::size_t k = now; k > wanted; --k) {
+    const std::size_t strake = k > 1 ? first + k - 2 : first;
+    const LineId gone = plan.lines[first + k - 1];
+    std::erase_if(plan.moved, [gone](const MovedMark& mark) { return mark.line == gone; });
+    std::erase_if(plan.timbers, [&](const StrakeTimber& t) { return t.strake == plan.strakes[strake]; });
+    plan.strakes.erase(plan.strakes.begin() + at(strake));
+    plan.lines.erase(plan.lines.begin() + at(first + k - 1));
+  }
+  for (std::size_t k = now; k < wanted; ++k) {
+    plan.strakes.insert(plan.strakes.begin() + at(first + k - 1), StrakeId{edited.nextId++});
+    plan.lines.insert(plan.lines.begin() + at(first + k), LineId{edited.nextId++});
+  }
+  return edited;
+}
+
+Result<Book> setStrakeCount(const Book& book, int count, PlanId planId) {
+  const LiningPlan* named = book.findPlan(planId);
+  const LiningPlan& plan = named != nullptr ? *named : book.boatPlan();
+  if (count < fewestStrakes || count > mostStrakes) return fail(Fault::StrakeCount, {}, {std::to_string(count)});
+  std::size_t fullest = 0;
+  const auto held = [&](std::size_t zone) { return plan.span(zone).second - plan.span(zone).first; };
+  for (std::size_t zone = 1; zone < plan.zones.size(); ++zone) {
+    if (held(zone) > held(fullest)) fullest = zone;
+  }
+  const int others = static_cast<int>(plan.strakes.size() - held(fullest));
+  if (count - others < 1) return fail(Fault::StrakeCount, {}, {std::to_string(count)});
+  return setZoneCount(book, plan.id, fullest, count - others);
+}
+
+Result<Book> setRule(const Book& book, const Lining& lining, LiningRule rule, std::size_t zone) {
+  Book edited = book;
+  LiningPlan& plan = planIn(edited, lining.plan);
+  require(zone < plan.zones.size(), "a zone of this plan");
+  Zone& of = plan.zones[zone];
+  const auto span = plan.span(zone);
+  const std::size_t count = span.second - span.first;
+  of.rule = rule;
+  if (rule == LiningRule::Diminishing && of.widths.size() != count) of.widths = widthsNow(lining, span);
+  if (rule == LiningRule::Parallel) {
+    if (count < 2) return fail(Fault::WidthsDoNotFit, {}, {"one strake has no other to run parallel with."});
+    if (!(of.width.mm() > 0.0)) of.width = widthsNow(lining, span)[of.fromAbove ? count - 1 : 0];
+    // Kept as far towards the ends as it leaves the last strake half a width.
+    const std::vector<StationId> ids = sectionIds(edited, lining.frame.hull());
+    const auto fits = [&](std::size_t i) {
+      const double room = (lining.lines[span.second].shares[i] - lining.lines[span.first].shares[i]) * lining.frame.girthMm(i);
+      return room >= of.width.mm() * (static_cast<double>(count) - 0.5);
+    };
+    std::size_t from = lining.master, to = lining.master;
+    while (from > 0 && fits(from - 1)) --from;
+    while (to + 1 < ids.size() && fits(to + 1)) ++to;
+    if (from == to && to + 1 < ids.size()) ++to;
+    of.from = ids[from], of.to = ids[to];
+  }
+  return tried(std::move(edited), lining);
+}
+
+Result<Book> setZone(const Book& book, const Lining& lining, std::size_t zone, const Zone& figures) {
+  Book edited = book;
+  LiningPlan& plan = planIn(edited, lining.plan);
+  require(zone < plan.zones.size(), "a zone of this plan");
+  const LiningRule rule = plan.zones[zone].rule;
+  plan.zones[zone] = figures;
+  plan.zones[zone].rule = rule;
+  return tried(std::move(edited), lining);
+}
+
+Result<Book> setMaster(const Book& book, StationId master, PlanId plan) {
+  Book edited = book;
+  planIn(edited, plan).master = master;
+  return edited;
+}
+
+Result<Book> setWidth(const Book& book, const Lining& lining, std::size_t strake, Length width) {
+  require(strake < lining.strakeCount(), "a strake of this lining");
+  const std::size_t lower = lining.strakes[strake].lower;
+  Book edited = book;
+  LiningPlan& plan = planIn(edited, lining.plan);
+  if (lining.strakes[strake].upper != lower + 1)
+    return fail(Fault::WidthsDoNotFit, {}, {"this strake is as wide as the two that run into it; change theirs."});
+  const std::size_t zone = plan.zoneOf(lower);
+  const auto span = plan.span(zone);
+  const std::vector<Length> now = widthsNow(lining, span);
+  double room = 0.0;
+  for (const Length one : now) room += one.mm();
+  const double others = room - now[lower - span.first].mm();
+  const double left = room - width.mm();
+  const double least = leastStrakeWidthMm * static_cast<double>(now.size() - 1);
+  if (width.mm() < leastStrakeWidthMm) return fail(Fault::WidthNotPositive, {}, {showDecimal(width.mm(), 1) + " mm"});
+  if (now.size() == 1)
+    return fail(Fault::WidthsDoNotFit, {}, {"this strake lies alone between two guides; move one of them."});
+  if (left < least || others <= 0.0) {
+    return fail(Fault::WidthsDoNotFit, {},
+                {"strake " + std::to_string(strake + 1) + " at " + showDecimal(width.mm(), 1) +
+                 " mm leaves nothing for the others of a girth of " + showDecimal(room, 1) + " mm; up to " +
+                 showDecimal(std::max(room - least, 0.0), 1) + " mm goes."});
+  }
+  Zone& of = plan.zones[zone];
+  of.rule = LiningRule::Diminishing;
+  of.widths.clear();
+  for (std::size_t k = 0; k < now.size(); ++k)
+    of.widths.push_back(span.first + k == lower ? width : now[k] * (left / others));
+  nailAtMaster(plan, lining, zone, sectionIds(book, lining.frame.hull())[lining.master]);
+  return edited;
+}
+
+double nearestFreeShare(const Lining& lining, std::size_t line, std::size_t section, double share) {
+  const double gap = leastStrakeWidthMm / std::max(lining.frame.girthMm(section), 1.0);
+  std::size_t below = line - 1, above = line + 1;
+  while (below > 0 && !lining.lines[below].isAt(section)) --below;
+  while (above + 1 < lining.lines.size() && !lining.lines[above].isAt(section)) ++above;
+  const double low = lining.lines[below].shares[section] + gap;
+  const double high = lining.lines[above].shares[section] - gap;
+  return low < high ? std::clamp(share, low, high) : lining.lines[line].shares[section];
+}
+
+Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section, double share) {
+  if (line == 0 || line + 1 >= lining.lines.size()) return fail(Fault::LineUnknown, {}, {std::to_string(line)});
+  require(section < lining.frame.sectionCount(), "a section of this lining");
+  const LineId id = lining.lines[line].id;
+  const std::vector<StationId> ids = sectionIds(book, lining.frame.hull());
+  const LiningPlan* plan = book.findPlan(lining.plan);
+  if (plan == nullptr) return fail(Fault::LineUnknown, {}, {std::to_string(line)});
+  if (const Guide* guide = plan->guideOf(id); guide != nullptr && guide->locked) return locked(guide->name);
+  if (const MovedMark* mark = markAt(*plan, id, ids[section]); mark != nullptr && mark->locked)
+    return locked("this mark");
+  if (!lining.lines[line].isAt(section)) {
+    return fail(Fault::WidthsDoNotFit, {},
+                {"line " + std::to_string(line) + " has ended before " + lining.frame.hull().sections[section].name + "."});
+  }
+  if (nearestFreeShare(lining, line, section, share) != share) {
+    const double girth = lining.frame.girthMm(section);
+    const auto shown = [&](std::size_t k) { return showDecimal(lining.lines[k].shares[section] * girth, 1) + " mm"; };
+    return fail(Fault::MarkOutside, {0, 0, "station " + lining.frame.hull().sections[section].name},
+                {shown(line - 1), shown(line + 1)});
+  }
+  if (const Guide* guide = plan->guideOf(id)) {
+    const auto through = guideThrough(lining, *plan, ids, *guide, section, share);
+    if (through) return setGuide(book, lining, static_cast<std::size_t>(guide - plan->guides.data()), *through);
+  }
+  Book edited = letGoMark(book, id, ids[section]);
+  planIn(edited, lining.plan).moved.push_back({id, ids[section], share});
+  return tried(std::move(edited), lining);
+}
+
+Result<Book> nailMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section) {
+  if (line == 0 || line + 1 >= lining.lines.size()) return fail(Fault::LineUnknown, {}, {std::to_string(line)});
+  const StationId station = sectionIds(book, lining.frame.hull())[section];
+  Book edited = letGoMark(book, lining.lines[line].id, station);
+  LiningPlan& plan = planIn(edited, lining.plan);
+  if (markAt(plan, lining.lines[line].id, station) == nullptr)
+    plan.moved.push_back({lining.lines[line].id, station, lining.lines[line].shares[section]});
+  return tried(std::move(edited), lining);
+}
+
+Result<Book> measureMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section,
+                         Length measured) {
+  require(section < lining.frame.sectionCount(), "a section of this lining");
+  const double girth = lining.frame.girthMm(section);
+  auto edited = moveMark(book, lining, line, section, girth > 0.0 ? measured.mm() / girth : 0.0);
+  if (!edited) return edited;
+  const StationId station = sectionIds(book, lining.frame.hull())[section];
+  for (MovedMark& mark : planIn(*edited, lining.plan).moved) {
+    if (mark.line == lining.lines[line].id && mark.station == station) mark.measured = measured;
+  }
+  return edited;
+}
+
+Book dragMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section, double share) {
+  double good = lining.lines[line].shares[section];
+  double wanted = nearestFreeShare(lining, line, section, share);
+  auto edited = moveMark(book, lining, line, section, wanted);
+  if (edited) return *edited;
+  Book nearest = book;
+  for (int i = 0; i < halvings; ++i) {
+    const double middle = 0.5 * (good + wanted);
+    edited = moveMark(book, lining, line, section, middle);
+    (edited ? good : wanted) = middle;
+    if (edited) nearest = *edited;
+  }
+  return nearest;
+}
+
+Book letGoMark(const Book& book, LineId line, StationId station) {
+  Book edited = book;
+  for (LiningPlan& plan : edited.plans) {
+    std::erase_if(plan.moved,
+                  [&](const MovedMark& mark) { return mark.line == line && mark.station == station && !mark.locked; });
+  }
+  return edited;
+}
+
+Book letGoLine(const Book& book, LineId line) {
+  Book edited = book;
+  for (LiningPlan& plan : edited.plans)
+    std::erase_if(plan.moved, [&](const MovedMark& mark) { return mark.line == line && !mark.locked; });
+  return edited;
+}
+
+Result<Book> lockMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section, bool lock) {
+  if (line == 0 || line + 1 >= lining.lines.size()) return fail(Fault::LineUnknown, {}, {std::to_string(line)});
+  const StationId station = sectionIds(book, lining.frame.hull())[section];
+  Book edited = book;
+  LiningPlan& plan = planIn(edited, lining.plan);
+  const LineId id = lining.lines[line].id;
+  if (markAt(plan, id, station) == nullptr) plan.moved.push_back({id, station, lining.lines[line].shares[section]});
+  for (MovedMark& mark : plan.moved) {
+    if (mark.line == id && mark.station == station) mark.locked = lock;
+  }
+  return edited;
+}
+
+Result<Book> addGuide(const Book& book, const Lining& lining, std::size_t line, Guide guide) {
+  if (line == 0 || line + 1 >= lining.lines.size()) return fail(Fault::LineUnknown, {}, {std::to_string(line)});
+  Book edited = book;
+  LiningPlan& plan = planIn(edited, lining.plan);
+  guide.line = plan.lines[line];
+  if (plan.guideOf(guide.line) != nullptr)
+    return fail(Fault::WidthsDoNotFit, {}, {"line " + std::to_string(line) + " is a guide already."});
+  const std::size_t zone = plan.zoneOf(line);
+  const auto [first, last] = plan.span(zone);
+  const Zone whole = plan.zones[zone];
+  Zone below = whole, above = whole;
+  if (whole.rule == LiningRule::Diminishing) {
+    const auto cut = whole.widths.begin() + static_cast<std::ptrdiff_t>(line - first);
+    below.widths.assign(whole.widths.begin(), cut);
+    above.widths.assign(cut, whole.widths.end());
+  } else {
+    below.widths.clear(), above.widths.clear();
+  }
+  // What ran along a guide goes on along it; the other part is shared out evenly.
+  if (whole.rule == LiningRule::Parallel) (whole.fromAbove ? below : above).rule = LiningRule::Equal;
+  if (whole.rule == LiningRule::Abeam) below.rule = LiningRule::Equal;
+  if (line - first == 1 && below.rule == LiningRule::Parallel) below.rule = LiningRule::Equal;
+  if (last - line == 1 && above.rule == LiningRule::Parallel) above.rule = LiningRule::Equal;
+  std::size_t place = 0;
+  while (place < plan.guides.size() && plan.placeOf(plan.guides[place].line) < line) ++place;
+  plan.guides.insert(plan.guides.begin() + static_cast<std::ptrdiff_t>(place), guide);
+  plan.zones[zone] = below;
+  plan.zones.insert(plan.zones.begin() + static_cast<std::ptrdiff_t>(zone + 1), above);
+  std::erase_if(plan.stealers, [&](const Stealer& stealer) { return stealer.line == guide.line; });
+  return tried(std::move(edited), lining);
+}
+
+Result<Book> setGuide(const Book& book, const Lining& lining, std::size_t guide, const Guide& to) {
+  Book edited = book;
+  LiningPlan& plan = planIn(edited, lining.plan);
+  require(guide < plan.guides.size(), "a guide of this plan");
+  const LineId line = plan.guides[guide].line;
+  plan.guides[guide] = to;
+  plan.guides[guide].line = line;
+  return tried(std::move(edited), lining);
+}
+
+Book dragGuide(const Book& book, const Lining& lining, std::size_t guide, const Guide& to) {
+  if (auto edited = setGuide(book, lining, guide, to)) return *edited;
+  const LiningPlan* plan = book.findPlan(lining.plan);
+  if (plan == nullptr || guide >= plan->guides.size()) return book;
+  const Guide& was = plan->guides[guide];
+  double good = 0.0, wanted = 1.0;
+  Book nearest = book;
+  for (int i = 0; i < halvings; ++i) {
+    const double part = 0.5 * (good + wanted);
+    Guide middle = to;
+    middle.share = mixed(was.share, to.share, part);
+    middle.heading = mixed(was.heading, to.heading, part);
+    middle.sag = mixed(was.sag, to.sag, part);
+    middle.height = mixed(was.height, to.height, part);
+    middle.away = mixed(was.away, to.away, part);
+    auto edited = setGuide(book, lining, guide, middle);
+    (edited ? good : wanted) = part;
+    if (edited) nearest = std::move(*edited);
+  }
+  return nearest;
+}
+
+Result<Book> removeGuide(const Book& book, const Lining& lining, std::size_t guide) {
+  Book edited = book;
+  LiningPlan& plan = planIn(edited, lining.plan);
+  require(guide < plan.guides.size(), "a guide of this plan");
+  if (plan.guides[guide].locked) return locked(plan.guides[guide].name);
+  const LineId gone = plan.guides[guide].line;
+  Zone &below = plan.zones[guide], &above = plan.zones[guide + 1];
+  if (below.rule == LiningRule::Diminishing || above.rule == LiningRule::Diminishing) {
+    const std::pair<std::size_t, std::size_t> span{plan.span(guide).first, plan.span(guide + 1).second};
+    below.rule = LiningRule::Diminishing;
+    below.widths = widthsNow(lining, span);
+  } else if (below.rule != above.rule) {
+    below.rule = LiningRule::Equal;
+  }
+  plan.zones.erase(plan.zones.begin() + static_cast<std::ptrdiff_t>(guide + 1));
+  plan.guides.erase(plan.guides.begin() + static_cast<std::ptrdiff_t>(guide));
+  std::erase_if(plan.moved, [gone](const MovedMark& mark) { return mark.line == gone && !mark.locked; });
+  for (Guide& other : plan.guides) {
+    if (other.kind == GuideKind::Parallel && other.of == gone) other.kind = GuideKind::Batten;
+  }
+  return tried(std::move(edited), lining);
+}
+
+Result<Book> setStealer(const Book& book, const Lining& lining, Stealer stealer) {
+  Book edited = book;
+  LiningPlan& plan = planIn(edited, lining.plan);
+  (stealer.towardsBow ? plan.bow : plan.stern).widths.clear();
+  const auto same = [&](const Stealer& one) {
+    return one.line == stealer.line && one.towardsBow == stealer.towardsBow;
+  };
+  const auto old = std::find_if(plan.stealers.begin(), plan.stealers.end(), same);
+  if (old != plan.stealers.end() && old->into.isSet()) stealer.into = old->into;
+  if (stealer.joining == Joining::TwoIntoOne && !stealer.into.isSet()) stealer.into = {edited.nextId++};
+  if (stealer.joining != Joining::TwoIntoOne) stealer.into = {};
+  if (old != plan.stealers.end()) {
+    *old = stealer;
+  } else {
+    plan.stealers.push_back(stealer);
+  }
+  return tried(std::move(edited), lining);
+}
+
+Result<Book> removeStealer(const Book& book, const Lining& lining, LineId line, bool towardsBow) {
+  Book edited = book;
+  std::erase_if(planIn(edited, lining.plan).stealers,
+                [&](const Stealer& one) { return one.line == line && one.towardsBow == towardsBow; });
+  return tried(std::move(edited), lining);
+}
+
+Result<Book> setEnd(const Book& book, const Lining& lining, bool bow, const EndPlan& end) {
+  Book edited = book;
+  LiningPlan& plan = planIn(edited, lining.plan);
+  (bow ? plan.bow : plan.stern) = end;
+  (bow ? plan.bow : plan.stern).even = std::clamp(end.even, 0.0, 1.0);
+  for (const Length width : end.widths) {
+    if (!(width.mm() > 0.0)) return fail(Fault::WidthNotPositive, {}, {showDecimal(width.mm(), 1) + " mm"});
+  }
+  const std::size_t come = strakesAtEnd(plan, bow);
+  if (!end.widths.empty() && end.widths.size() != come) {
+    return fail(Fault::WidthsDoNotFit, {},
+                {std::to_string(end.widths.size()) + " widths for " + std::to_string(come) +
+                 " strakes that come to this end: give one each."});
+  }
+  return tried(std::move(edited), lining);
+}
+
+Book setStrakeTimber(const Book& book, StrakeId strake, const std::string& species) {
+  Book edited = book;
+  for (LiningPlan& plan : edited.plans) {
+    const bool merged = std::any_of(plan.stealers.begin(), plan.stealers.end(),
+                                    [strake](const Stealer& one) { return one.into == strake; });
+    if (!merged && std::find(plan.strakes.begin(), plan.strakes.end(), strake) == plan.strakes.end()) continue;
+    std::erase_if(plan.timbers, [strake](const StrakeTimber& one) { return one.strake == strake; });
+    if (!species.empty()) plan.timbers.push_back({strake, species});
+  }
+  return edited;
+}
+
+Result<Book> setLapAt(const Book& book, PlanId planId, StationId station, std::optional<Length> lap) {
+  if (lap && lap->mm() < 0.0) return fail(Fault::WidthNotPositive, {}, {showDecimal(lap->mm(), 1) + " mm"});
+  Book edited = book;
+  LiningPlan& plan = planIn(edited, planId);
+  std::erase_if(plan.laps, [station](const LapAt& one) { return one.station == station; });
+  if (lap) plan.laps.push_back({station, *lap});
+  return edited;
+}
+
+Book setLap(const Book& book, Length lap) {
+  Book edited = book;
+  edited.settings.lap = lap;
+  return edited;
+}
+
+Book setWaterline(const Book& book, Length height) {
+  Book edited = book;
+  edited.settings.waterline = height;
+  return edited;
+}
+
+Result<Book> addPlan(const Book& book, const LiningPlan& plan, const std::string& name, PlanId* made) {
+  if (book.plans.size() >= mostPlans)
+    return fail(Fault::WidthsDoNotFit, {}, {"a book holds " + std::to_string(mostPlans) + " plans; throw one away first."});
+  if (name.empty() || book.findPlan(name) != nullptr)
+    return fail(Fault::WidthsDoNotFit, {},
+                {(name.empty() ? "a plan has no name" : "there is a plan called " + name) + "; give it another."});
+  Book edited = book;
+  LiningPlan copy = plan;
+  copy.id = {edited.nextId++};
+  copy.name = name;
+  std::map<LineId, LineId> lines;
+  std::map<StrakeId, StrakeId> strakes;
+  for (LineId& line : copy.lines) line = lines[line] = {edited.nextId++};
+  for (StrakeId& strake : copy.strakes) strake = strakes[strake] = {edited.nextId++};
+  for (Guide& guide : copy.guides) {
+    guide.line = lines[guide.line];
+    if (guide.of.isSet()) guide.of = lines[guide.of];
+  }
+  for (MovedMark& mark : copy.moved) mark.line = lines[mark.line];
+  for (Stealer& stealer : copy.stealers) {
+    stealer.line = lines[stealer.line];
+    if (stealer.joining == Joining::TwoIntoOne) stealer.into = strakes[stealer.into] = {edited.nextId++};
+  }
+  for (StrakeTimber& timber : copy.timbers) timber.strake = strakes[timber.strake];
+  if (made != nullptr) *made = copy.id;
+  edited.plans.push_back(std::move(copy));
+  return edited;
+}
+
+Result<Book> renamePlan(const Book& book, PlanId plan, const std::string& name) {
+  const LiningPlan* other = book.findPlan(name);
+  if (name.empty() || (other != nullptr && other->id != plan))
+    return fail(Fault::WidthsDoNotFit, {},
+                {(name.empty() ? "a plan has no name" : "there is a plan called " + name) + "; give it another."});
+  Book edited = book;
+  planIn(edited, plan).name = name;
+  return edited;
+}
+
+Result<Book> removePlan(const Book& book, PlanId plan) {
+  if (book.starboard == plan || book.port == plan)
+    return fail(Fault::WidthsDoNotFit, {}, {"this plan is the boat's; make another hers on that side first."});
+  Book edited = book;
+  std::erase_if(edited.plans, [plan](const LiningPlan& one) { return one.id == plan; });
+  return edited;
+}
+
+Result<Book> setBoatPlan(const Book& book, BoatSide side, PlanId plan) {
+  if (book.findPlan(plan) == nullptr) return fail(Fault::LineUnknown, {}, {"that plan"});
+  Book edited = book;
+  (side == BoatSide::Port ? edited.port : edited.starboard) = plan;
+  return edited;
+}
+
+}  // namespace narrows
