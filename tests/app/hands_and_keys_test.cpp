@@ -293,7 +293,8 @@ class HandsAndKeysTest : public WindowCase {
     openBook("osier");
     QVERIFY(session().saveAs(m_folder->filePath("boat.narrows")));
     m_window->goToNumber(4);
-    LengthField* lap = fieldNamed("Lap");
+    openGroups();
+    LengthField* lap = fieldNamed("Lap of every strake");
     lap->edit()->setFocus();
     lap->edit()->selectAll();
     type("1 1/4");
@@ -439,7 +440,8 @@ class HandsAndKeysTest : public WindowCase {
     });
     // A figure typed with a point or a comma is the same.
     m_window->goToNumber(4);
-    LengthField* lap = fieldNamed("Lap");
+    openGroups();
+    LengthField* lap = fieldNamed("Lap of every strake");
     for (const char* typed : {"21,5", "21.5"}) {
       lap->edit()->setFocus();
       lap->edit()->selectAll();

@@ -14,7 +14,6 @@
 #include <QMenuBar>
 #include <QMessageBox>
 #include <QPushButton>
-#include <QRadioButton>
 #include <QSettings>
 #include <QSpinBox>
 #include <QTemporaryDir>
@@ -151,7 +150,8 @@ class WindowTest : public WindowCase {
         QTest::mouseClick(find<QPushButton>(m_window->lining(), "dropStrake"), Qt::LeftButton);
         break;
       case 3:
-        m_window->lining()->findChildren<QRadioButton*>()[0]->click();
+        openGroups();
+        emit find<QComboBox>(m_window->lining(), "rule")->activated(0);
         break;
       case 4:
         QTest::keyClick(marks(), Qt::Key_N);
@@ -166,7 +166,13 @@ class WindowTest : public WindowCase {
         QTest::keyClick(m_window.get(), Qt::Key_U, Qt::ControlModifier);
         break;
       case 8: {
-        auto* lap = m_window->lining()->findChild<LengthField*>()->edit();
+        openGroups();
+        LengthField* field = nullptr;
+        for (LengthField* one : m_window->lining()->findChildren<LengthField*>()) {
+          if (one->edit()->accessibleName() == "Lap of every strake") field = one;
+        }
+        QVERIFY(field != nullptr);
+        auto* lap = field->edit();
         lap->setFocus();
         lap->selectAll();
         QTest::keyClicks(lap, "7/8");
@@ -226,7 +232,11 @@ class WindowTest : public WindowCase {
   void marksAreDraggedOnTheBodyPlanToo() {
     openSample();
     m_window->goToNumber(4);
-    Canvas* body = m_window->lining()->findChildren<Canvas*>().at(1);
+    Canvas* body = nullptr;
+    for (Canvas* one : m_window->lining()->findChildren<Canvas*>()) {
+      if (one->accessibleName().startsWith("Body plan")) body = one;
+    }
+    QVERIFY(body != nullptr);
     Selection selection = m_window->session().selection();
     selection.section = 3;
     m_window->session().select(selection);

@@ -92,8 +92,8 @@ class SchoolsTest : public QObject {
   }
 
   void noLineTurnsBack() {
-    // Along the boat every line goes aft and nowhere else, and rises or falls in the girth no oftener than once each
-    // way between two bends of its own: counted by how often its share turns by more than a tenth of an inch.
+    // Along the boat every line goes aft and nowhere else, and rises and falls in the girth no oftener than its run
+    // out at each end and a guide's sweep between them ask for: counted by how often its share turns by more than a tenth of an inch.
     for (const Boat& boat : m_boats) {
       for (const School school : everySchool) {
         const LiningPlan* plan = &planOf(index(boat), school);
@@ -111,7 +111,7 @@ class SchoolsTest : public QObject {
             if (way != 0 && now != way) ++turns;
             way = now, extreme = share;
           }
-          QVERIFY2(turns <= 3, at(boat, school, "a line waves: it turns " + std::to_string(turns) + " times"));
+          QVERIFY2(turns <= 4, at(boat, school, "a line waves: it turns " + std::to_string(turns) + " times"));
         }
       }
     }
