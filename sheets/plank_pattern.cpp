@@ -45,7 +45,7 @@ class PatternDrawer {
   Drawing draw() {
     const std::string number = (m_of.strake < 9 ? "0" : "") + std::to_string(m_of.strake + 1);
     m_drawing.name = "strake-" + number + (m_of.side == BoatSide::Starboard ? "-starboard" : "-port");
-    m_drawing.title = (m_of.boat.empty() ? "" : m_of.boat + " · ") + strakeName(m_of.strake, m_of.strakeCount) + " · " +
+    m_drawing.title = (m_of.boat.empty() ? "" : m_of.boat + " · ") + m_of.name + " · " +
                       sideName(m_of.side) + " · INSIDE FACE UP";
     drawEdges();
     drawStations();
@@ -131,7 +131,7 @@ class PatternDrawer {
              shownTwice(m_of.outsideWiderMm, m_of.notation) +
              " at most over both edges: saw outside these lines and bevel back to them.";
     }
-    if (m_of.lapMm > 0.0 && m_of.strake > 0) {
+    if (m_of.lapMm > 0.0 && m_of.hasLap) {
       return "The lap of " + shownTwice(m_of.lapMm, m_of.notation) +
              " is in the keel edge; the dashed line is the edge without it. Add it once.";
     }
@@ -151,6 +151,7 @@ class PatternDrawer {
     say("Board " + shownTwice(m_plank.boardLengthMm, m_of.notation) + " long, " +
             shownTwice(m_plank.boardWidthMm, m_of.notation) + " wide; no allowances in it. Leave the after end long.",
         labelHeightMm, true);
+    if (!m_of.timber.empty()) say("Got out of " + m_of.timber + ".", labelHeightMm, true);
     say(m_drawing.check, labelHeightMm, false);
     say(m_drawing.note, labelHeightMm, true);
     nameOnTheWood();
@@ -166,7 +167,7 @@ class PatternDrawer {
     const double height = std::min(nameHeightMm, stations[bay].widthMm * 0.12);
     const double angle = std::atan2(along.y(), along.x());
     m_drawing.text(at + Vec2(0.0, 0.4 * height),
-                   strakeName(m_of.strake, m_of.strakeCount) + " · " + sideName(m_of.side), height, TextPlace::Centre,
+                   m_of.name + " · " + sideName(m_of.side), height, TextPlace::Centre,
                    angle, true);
     m_drawing.text(at - Vec2(0.0, 1.4 * height), "◄ BOW · inside face up", height * 0.8, TextPlace::Centre, angle,
                    true);
@@ -180,11 +181,13 @@ class PatternDrawer {
 
 }  // namespace
 
-std::string strakeName(std::size_t strake, std::size_t count) {
-  const std::string number = std::to_string(strake + 1) + " of " + std::to_string(count);
-  if (strake == 0) return "garboard, strake " + number;
-  if (strake + 1 == count) return "sheer strake, " + number;
-  return "strake " + number;
+std::string strakeName(const Lining& lining, std::size_t strake) {
+  const std::string number = std::to_string(strake + 1) + " of " + std::to_string(lining.strakeCount());
+  std::string name = lining.isGarboard(strake)      ? "garboard, strake " + number
+                     : lining.isSheerStrake(strake) ? "sheer strake, " + number
+                                                    : "strake " + number;
+  if (!lining.isWhole(strake)) name += lining.strakes[strake].reach.fromT <= 0.0 ? ", forward part" : ", aft part";
+  return name;
 }
 
 std::string shownTwice(double mm, Notation notation) {
@@ -204,6 +207,10 @@ PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side) {
   of.strake = strake;
   const Lining& lining = *solved.liningOf(side);
   of.strakeCount = lining.strakeCount();
+  of.name = strakeName(lining, strake);
+  const LiningPlan* plan = solved.book->findPlan(lining.plan);
+  if (plan != nullptr) of.timber = plan->timberOf(lining.strakes[strake].id);
+  of.hasLap = lining.strakes[strake].lower > 0;
   of.construction = solved.book->table.construction;
   of.lapMm = plankMake(*solved.book, lining, strake).lapMm;
   of.outsideWiderMm = outsideWiderMm(lining.band(strake), solved.book->table.thickness.mm());

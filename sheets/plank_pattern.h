@@ -13,15 +13,18 @@ struct PatternOf {
   std::string shop;
   std::size_t strake = 0;  ///< from 0, the garboard
   std::size_t strakeCount = 0;
+  std::string name;  ///< of the strake, as on every drawing
+  std::string timber;  ///< what it is got out of; empty where nothing is said
   Construction construction = Construction::Carvel;
   double lapMm = 0.0;
+  bool hasLap = false;  ///< the lowest strake has none
   double outsideWiderMm = 0.0;  ///< carvel: how much wider the outside face is at most
   Notation notation = Notation::Inches16;
   BoatSide side = BoatSide::Starboard;
 };
 
 /// "garboard", "strake 3 of 8", "sheer strake, 8 of 8".
-std::string strakeName(std::size_t strake, std::size_t count);
+std::string strakeName(const Lining& lining, std::size_t strake);
 
 /// The plank at full size, inside face up, bow to the left: both edges (the keel edge with ticks on its waste side, the
 /// sheer edge plain and lettered), ends, stations with their widths, lap line, the board it needs, and the diagonal to

@@ -4,9 +4,13 @@
 #include <numeric>
 
 #include "backbone_sheet.h"
+#include "division_board.h"
 #include "files/whole_file.h"
 #include "lines_sheet.h"
+#include "lining/lining_table.h"
+#include "marks_sheet.h"
 #include "mould_sheet.h"
+#include "shell_sheet.h"
 #include "stick_sheet.h"
 #include "widths_sheet.h"
 
@@ -30,9 +34,37 @@ std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choic
     }
   }
   const Notation notation = solved.book->settings.notation;
-  if (choice.widths) drawings.push_back(widthsSheet(*solved.lining, solved.book->table.boat, notation));
-  if (choice.stick) drawings.push_back(stickSheet(*solved.lining, solved.book->table.boat, notation));
+  const std::string& boat = solved.book->table.boat;
+  const std::vector<LinedPlan> plans = linedPlans(solved);
+  for (const LinedPlan& plan : plans) {
+    if (!plan.starboard && !plan.port) continue;
+    const LiningPlan* of = solved.book->findPlan(plan.lining->plan);
+    if (choice.widths) drawings.push_back(widthsSheet(plan, boat, notation));
+    if (choice.widths) drawings.push_back(marksSheet(plan, boat, notation));
+    if (choice.boards && of != nullptr) {
+      for (Drawing& board : divisionBoards(plan, *of, boat, notation)) drawings.push_back(std::move(board));
+    }
+    if (choice.shell) drawings.push_back(shellSheet(plan, of, boat));
+  }
+  if (choice.stick && !plans.empty()) drawings.push_back(stickSheet(plans, boat, notation));
   return drawings;
+}
+
+Result<std::vector<std::string>> writeLiningTables(const Solved& solved, const std::string& folder) {
+  if (const auto made = makeFolders(folder); !made) return tl::make_unexpected(made.error());
+  const std::vector<LinedPlan> plans = linedPlans(solved);
+  std::vector<NamedLining> linings;
+  for (const LinedPlan& plan : plans) linings.push_back({plan.name, plan.sides(), plan.lining.get()});
+  const Unit unit =
+      solved.book->settings.notation == Notation::Millimetres ? Unit::Millimetre : Unit::Inch;
+  const std::string base = folder + "/" + sheetFileName(solved.book->table.boat.empty() ? "boat" : solved.book->table.boat);
+  std::vector<std::string> files;
+  for (const auto& [name, text] : {std::pair(base + "-widths.csv", widthsCsv(linings, unit)),
+                                   std::pair(base + "-marks.csv", marksCsv(linings, unit))}) {
+    if (const auto written = writeWholeFile(name, text); !written) return tl::make_unexpected(written.error());
+    files.push_back(name);
+  }
+  return files;
 }
 
 std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choice) {

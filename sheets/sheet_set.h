@@ -17,9 +17,14 @@ struct SheetChoice {
   std::vector<std::size_t> strakes;  ///< from 0; all where empty
   std::vector<BoatSide> sides{BoatSide::Starboard};
   bool patterns = true;
-  bool widths = true;
-  bool stick = true;
+  bool widths = true;  ///< widths and marks at stations, of the boat's plans
+  bool stick = true;   ///< every plan's marks at full size
+  bool boards = false;  ///< division and diminishing boards of the boat's plans
+  bool shell = false;   ///< a picture of the shell with its strakes numbered
 };
+
+/// Widths and marks of every plan as CSV files in a folder, in the book's notation. Gives their paths.
+Result<std::vector<std::string>> writeLiningTables(const Solved& solved, const std::string& folder);
 
 /// The drawings of a choice. Needs the book's planks to have been made.
 std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choice);

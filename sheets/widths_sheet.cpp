@@ -2,11 +2,14 @@
 
 namespace narrows {
 
-Drawing widthsSheet(const Lining& lining, const std::string& boat, Notation notation) {
+Drawing widthsSheet(const LinedPlan& plan, const std::string& boat, Notation notation) {
   constexpr double column = 27.0, row = 11.0, head = 34.0, height = 4.2;
+  const Lining& lining = *plan.lining;
+  const std::string sides = plan.sides();
   Drawing drawing;
-  drawing.name = "widths-at-stations";
-  drawing.title = (boat.empty() ? "" : boat + " · ") + "widths between marks at stations";
+  drawing.name = "widths-at-stations" + (plan.name.empty() ? "" : "-" + sheetFileName(plan.name));
+  drawing.title = (boat.empty() ? "" : boat + " · ") + "widths between marks at stations" +
+                  (plan.name.empty() ? "" : " · " + plan.name) + (sides.empty() ? "" : " · " + sides);
   const std::size_t strakes = lining.strakeCount();
   const std::size_t sections = lining.frame.sectionCount();
   const double right = head + column * static_cast<double>(sections);
@@ -20,11 +23,12 @@ Drawing widthsSheet(const Lining& lining, const std::string& boat, Notation nota
   for (std::size_t r = 0; r < strakes; ++r) {
     const std::size_t k = strakes - 1 - r;
     const double y = rowY(r + 1);
-    const std::string name = k == 0             ? "1 garboard"
-                             : k + 1 == strakes ? std::to_string(k + 1) + " sheer strake"
-                                                : std::to_string(k + 1);
+    const std::string name = std::to_string(k + 1) + (lining.isGarboard(k)      ? " garboard"
+                                                      : lining.isSheerStrake(k) ? " sheer strake"
+                                                                                : "");
     drawing.text({0.0, y + 3.5}, name, height * 0.9, TextPlace::Left, 0.0, true);
     for (std::size_t i = 0; i < sections; ++i) {
+      if (!lining.covers(k, i)) continue;
       const double x = head + column * static_cast<double>(i);
       drawing.text({x + column - 7.0, y + 3.5}, showLength(millimetres(lining.widthMm(k, i)), notation), height,
                    TextPlace::Right);

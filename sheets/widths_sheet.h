@@ -2,12 +2,12 @@
 // Widths at stations, to carry to the boat.
 
 #include "drawing.h"
-#include "lining/lining.h"
+#include "solve/lined_plans.h"
 
 namespace narrows {
 
 /// A table of the width of every strake (sheer strake at the top, as on the boat) at every section, with room to tick
 /// each off. Made to be read at arm's length: figures 5 mm high.
-Drawing widthsSheet(const Lining& lining, const std::string& boat, Notation notation);
+Drawing widthsSheet(const LinedPlan& plan, const std::string& boat, Notation notation);
 
 }  // namespace narrows

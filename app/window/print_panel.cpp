@@ -32,6 +32,9 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
       m_side(new QComboBox(this)),
       m_widths(new QCheckBox(tr("Widths at stations, to carry to the boat"), this)),
       m_stick(new QCheckBox(tr("Marking stick, every station's marks at full size"), this)),
+      m_boards(new QCheckBox(tr("Division and diminishing boards"), this)),
+      m_shell(new QCheckBox(tr("The shell laid flat, strakes numbered"), this)),
+      m_tables(new QCheckBox(tr("Widths and marks of every plan as CSV files too"), this)),
       m_format(new QComboBox(this)),
       m_paper(new QComboBox(this)),
       m_roll(new QLineEdit(QStringLiteral("610 mm"), this)),
@@ -75,6 +78,9 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   form->addRow(tr("Side"), m_side);
   form->addRow(QString(), m_widths);
   form->addRow(QString(), m_stick);
+  form->addRow(QString(), m_boards);
+  form->addRow(QString(), m_shell);
+  form->addRow(QString(), m_tables);
   form->addRow(tr("As"), m_format);
   form->addRow(tr("Paper"), m_paper);
   form->addRow(tr("Roll width"), m_roll);
@@ -122,7 +128,7 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   connect(m_nested, &QLineEdit::textChanged, this, &PrintPanel::count);
   for (QComboBox* box : {m_what, m_moulds, m_timbers, m_strakes, m_side, m_format, m_paper})
     connect(box, &QComboBox::currentIndexChanged, this, &PrintPanel::count);
-  for (QCheckBox* box : {m_widths, m_stick}) connect(box, &QCheckBox::toggled, this, &PrintPanel::count);
+  for (QCheckBox* box : {m_widths, m_stick, m_boards, m_shell}) connect(box, &QCheckBox::toggled, this, &PrintPanel::count);
   connect(m_roll, &QLineEdit::textChanged, this, &PrintPanel::count);
   showRows();
   count();
@@ -147,7 +153,7 @@ void PrintPanel::showRows() {
     field->setVisible(shown);
     if (QWidget* label = m_form->labelForField(field)) label->setVisible(shown);
   };
-  for (QWidget* one : std::initializer_list<QWidget*>{m_strakes, m_side, m_widths, m_stick})
+  for (QWidget* one : std::initializer_list<QWidget*>{m_strakes, m_side, m_widths, m_stick, m_boards, m_shell, m_tables})
     show(one, what == SheetsOf::Planks);
   for (QWidget* one : std::initializer_list<QWidget*>{m_moulds, m_nested}) show(one, what == SheetsOf::Moulds);
   show(m_timbers, what == SheetsOf::Backbone);
@@ -186,6 +192,8 @@ SheetChoice PrintPanel::choice() const {
   if (m_side->currentIndex() == 2) choice.sides = {BoatSide::Starboard, BoatSide::Port};
   choice.widths = m_widths->isChecked();
   choice.stick = m_stick->isChecked();
+  choice.boards = m_boards->isChecked();
+  choice.shell = m_shell->isChecked();
   return choice;
 }
 
@@ -233,13 +241,17 @@ void PrintPanel::write() {
   const SheetFormat format = m_format->currentIndex() == 0   ? SheetFormat::Pdf
                              : m_format->currentIndex() == 1 ? SheetFormat::Svg
                                                              : SheetFormat::Dxf;
-  m_writing.begin([this, make = maker(), folder = m_folder->text(), format, paper = *paper](
+  const bool tables = m_tables->isChecked() && m_what->currentIndex() == static_cast<int>(SheetsOf::Planks);
+  m_writing.begin([this, make = maker(), folder = m_folder->text(), format, paper = *paper, tables, solved = m_solved](
                       const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
     const auto written = writeSheets(make(), folder.toStdString(), format, paper, stop, progress);
     const bool stopped = stop.stop_requested();
-    return [this, written, folder, stopped] {
+    Result<std::vector<std::string>> csv;
+    if (written && tables && !stopped) csv = writeLiningTables(*solved, folder.toStdString());
+    return [this, written, folder, stopped, csv] {
       if (!written) return m_outcome->setText(QString::fromStdString(describe(written.error()[0])));
-      const QString files = tr("%n file(|s)", nullptr, static_cast<int>(written->size()));
+      if (!csv) return m_outcome->setText(QString::fromStdString(describe(csv.error()[0])));
+      const QString files = tr("%n file(|s)", nullptr, static_cast<int>(written->size() + csv->size()));
       m_outcome->setText((stopped ? tr("Stopped. Written whole: %1 in %2") : tr("Written: %1 in %2"))
                              .arg(files, QDir::toNativeSeparators(folder)));
     };

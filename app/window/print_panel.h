@@ -56,6 +56,7 @@ class PrintPanel : public QDialog {
   QComboBox* m_side;
   QCheckBox* m_widths;
   QCheckBox* m_stick;
+  QCheckBox *m_boards, *m_shell, *m_tables;
   QComboBox* m_format;
   QComboBox* m_paper;
   QLineEdit* m_roll;

@@ -146,12 +146,15 @@ FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* pr
   plank.upper = plank.map.line(1.0, between);
   plank.lower = plank.map.line(0.0, between);
   const bool hasLap = lapstrake && (make.lapMm > 0.0 || !make.laps.empty());
-  for (std::size_t i = 0; i < band.frame.sectionCount(); ++i) {
-    const auto t = static_cast<double>(i);
-    if (t < band.reach.fromT - sameT || t > band.reach.toT + sameT) continue;
+  // Its stations, and where it ends between two of them.
+  std::vector<double> places{band.reach.fromT};
+  for (double t = std::floor(band.reach.fromT + sameT) + 1.0; t < band.reach.toT - sameT; t += 1.0) places.push_back(t);
+  places.push_back(band.reach.toT);
+  for (const double t : places) {
     PlankStation station;
-    station.section = i;
-    station.name = band.frame.hull().sections[i].name;
+    station.section = static_cast<std::size_t>(std::lround(t));
+    const bool isSection = std::abs(t - std::round(t)) < sameT;
+    station.name = isSection ? band.frame.hull().sections[station.section].name : "joint";
     station.lower = plank.map.at(t, 0.0);
     station.upper = plank.map.at(t, 1.0);
     station.widthMm = band.widthMm(t);

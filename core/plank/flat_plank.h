@@ -11,9 +11,10 @@
 
 namespace narrows {
 
-/// A station or end across the flat plank, from its keel edge (without lap) to its sheer edge.
+/// A station or end across the flat plank, from its keel edge (without lap) to its sheer edge. An end that stands
+/// between two stations is called "joint".
 struct PlankStation {
-  std::size_t section;
+  std::size_t section;  ///< the nearest, at a joint
   std::string name;
   Vec2 lower;
   Vec2 upper;

@@ -1,0 +1,40 @@
+#include "marks_sheet.h"
+
+namespace narrows {
+
+Drawing marksSheet(const LinedPlan& plan, const std::string& boat, Notation notation) {
+  constexpr double column = 27.0, row = 15.0, head = 34.0, height = 4.2;
+  const Lining& lining = *plan.lining;
+  Drawing drawing;
+  const std::string sides = plan.sides();
+  drawing.name = "marks-at-stations-" + sheetFileName(plan.name.empty() ? "lining" : plan.name);
+  drawing.title = (boat.empty() ? "" : boat + " · ") + "marks at stations" + (plan.name.empty() ? "" : " · " + plan.name) +
+                  (sides.empty() ? "" : " · " + sides);
+  const std::size_t sections = lining.frame.sectionCount(), lines = lining.lines.size();
+  const double right = head + column * static_cast<double>(sections);
+  const double top = row * static_cast<double>(lines + 1);
+  const auto shown = [&](double mm) { return showLength(millimetres(mm), notation); };
+  for (std::size_t i = 0; i < sections; ++i) {
+    drawing.text({head + column * (static_cast<double>(i) + 0.5), top - row + 5.0}, lining.frame.hull().sections[i].name,
+                 height, TextPlace::Centre, 0.0, true);
+  }
+  for (std::size_t r = 0; r + 2 < lines; ++r) {
+    const std::size_t line = lines - 2 - r;
+    const double y = top - row * static_cast<double>(r + 2);
+    drawing.text({0.0, y + 6.0}, "line " + std::to_string(line), height * 0.9, TextPlace::Left, 0.0, true);
+    for (std::size_t i = 0; i < sections; ++i) {
+      if (!lining.lines[line].isAt(i)) continue;
+      const double girth = lining.frame.girthMm(i), up = lining.lines[line].shares[i] * girth;
+      const double x = head + column * static_cast<double>(i + 1) - 3.0;
+      drawing.text({x, y + 8.5}, "↑ " + shown(up), height, TextPlace::Right);
+      drawing.text({x, y + 2.5}, "↓ " + shown(girth - up), height, TextPlace::Right);
+    }
+    drawing.line(LineRole::Rule, {{0.0, y}, {right, y}});
+  }
+  drawing.check =
+      "↑ is up the girth from the base line, ↓ down from the sheer, both along the mould and without lap. The two add up "
+      "to the girth: check one of each.";
+  return drawing;
+}
+
+}  // namespace narrows
