@@ -128,7 +128,7 @@ class ZoneLines {
 
   /// Brings the lines to what is asked of an end.
   void evenEnd(bool bow) {
-    if (joinsAt(bow)) return drawTo(endParts(bow, (bow ? m_ground.plan.bow : m_ground.plan.stern).even), bow);
+    if (joinsAt(bow)) drawTo(endParts(bow, (bow ? m_ground.plan.bow : m_ground.plan.stern).even), bow);
     EndRunOut out(m_ground, bow);
     if (!out.isAsked()) return;
     const double t = bow ? 0.0 : lastT();

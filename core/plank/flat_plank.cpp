@@ -32,7 +32,8 @@ Vec2 carriedEnd(const Vec2& corner, const Vec2& acrossDown, const Vec2& edge, do
   return corner + acrossDown * (away / std::max(reach, leastReach));
 }
 
-/// The lap at section parameter t.
+}  // namespace
+
 double lapAt(const PlankMake& make, double t) {
   const auto& laps = make.laps;
   if (laps.empty()) return make.lapMm;
@@ -42,6 +43,8 @@ double lapAt(const PlankMake& make, double t) {
   const auto before = after - 1;
   return before->second + (t - before->first) / (after->first - before->first) * (after->second - before->second);
 }
+
+namespace {
 
 /// The lap at each point of the keel edge: between places where it is given it changes evenly along the edge.
 std::vector<double> lapsAlong(const std::vector<Vec2>& lower, const PlankMake& make, const Band& band,

@@ -54,6 +54,9 @@ struct PlankMake {
   bool operator==(const PlankMake&) const = default;
 };
 
+/// The lap at section parameter t, mm: between places where it is given it changes evenly, beyond them it stays.
+double lapAt(const PlankMake& make, double t);
+
 /// The flat plank of a band: all of a strake, or one piece of it. Of no use where `stop` was asked for.
 FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* previous = nullptr,
                     const std::stop_token& stop = {});

@@ -92,8 +92,30 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
     painter.setPen(pen);
     drawCurve(painter, flatCurve(now.lines[line].curve, now.lines[line].reach));
   }
+  paintLaps(painter);
   paintJoints(painter);
   paintNumbers(painter);
+}
+
+void GirthDrawing::paintLaps(QPainter& painter) const {
+  // Outside, a plank's foot lies a lap below the line it laps on: dotted, where there is room to see it.
+  const Lining& now = *lining();
+  const Book& book = *m_session->solved()->book;
+  if (book.table.construction != Construction::Lapstrake) return;
+  QPen pen(look::ink, 1.2);
+  pen.setDashPattern({1.0, 3.0});
+  painter.setPen(pen);
+  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
+    const LinedStrake& of = now.strakes[k];
+    const PlankMake make = plankMake(book, now, k);
+    if (of.lower == 0 || (make.lapMm <= 0.0 && make.laps.empty())) continue;
+    QPolygonF foot;
+    for (double q = of.reach.fromT * seamPointsABay; q <= of.reach.toT * seamPointsABay; q += 1.0) {
+      const double t = q / seamPointsABay;
+      foot.append(flat(t, of.lowerEdge.shareAt(t) - lapAt(make, t) / std::max(now.frame.girthBetweenMm(t), 1.0)));
+    }
+    drawCurve(painter, foot);
+  }
 }
 
 void GirthDrawing::paintJoints(QPainter& painter) const {
@@ -148,14 +170,14 @@ QString GirthDrawing::zoneWords(std::size_t zone) const {
     case LiningRule::Parallel:
       return tr("%1 parallel").arg(count);
     case LiningRule::Abeam:
-      return tr("%1 equal abeam").arg(count);
+      return tr("%1 abeam").arg(count);
     case LiningRule::Free:
       return tr("%1 by battens").arg(count);
   }
   return {};
 }
 
-void GirthDrawing::paintZones(QPainter& painter, Labels& labels) const {
+void GirthDrawing::paintZones(QPainter& painter) const {
   const Lining& now = *lining();
   if (plan() == nullptr || plan()->zones.size() < 2) return;
   // Each zone has its bracket aft of the hull; each guide its name under the line, where there is room.
@@ -178,24 +200,29 @@ void GirthDrawing::paintZones(QPainter& painter, Labels& labels) const {
     painter.drawText(QRectF(-0.5 * wide, -17.0, wide, 17.0), Qt::AlignCenter, words);
     painter.restore();
   }
+  // A guide's name stands beyond the brackets, on its end.
   for (std::size_t line = 1; line + 1 < now.lines.size(); ++line) {
     if (!now.lines[line].isGuide) continue;
     const Guide* guide = plan()->guideOf(now.lines[line].id);
     const QString words = guide->locked ? tr("%1, locked").arg(lineName(line)) : lineName(line);
+    const QPointF end = flat(aft, now.lines[line].shareAt(aft)) + QPointF(12.0, 0.0);
     painter.setFont(shopFont(look::labelPx, true));
-    const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0;
-    const double t = std::min(1.5, 0.5 * now.frame.lastT());
-    const QPointF at = flat(t, now.lines[line].shareAt(t));
-    const QRectF box = labels.place(QRectF(at.x() - 0.5 * wide, at.y() - 9.0, wide, 18.0), {18.0, 0.0});
-    painter.fillRect(box, look::raised);
     painter.setPen(m_session->selection().line == static_cast<int>(line) ? look::inHand : look::ink);
-    painter.drawText(box, Qt::AlignCenter, words);
+    drawStraight(painter, end, end + QPointF(22.0, 0.0));
+    painter.save();
+    painter.translate(end + QPointF(26.0, 0.0));
+    painter.rotate(90.0);
+    const double wide = painter.fontMetrics().horizontalAdvance(words) + 6.0;
+    // Never beyond the drawing's foot or head.
+    const double low = std::clamp(-0.5 * wide, 4.0 - end.y(), std::max(4.0 - end.y(), height() - 30.0 - wide - end.y()));
+    painter.drawText(QRectF(low, -17.0, wide, 17.0), Qt::AlignCenter, words);
+    painter.restore();
   }
 }
 
 QMarginsF GirthDrawing::room() const {
   const bool zones = plan() != nullptr && plan()->zones.size() > 1;
-  return {28.0, 30.0, zones ? 52.0 : 28.0, 34.0};
+  return {28.0, 30.0, zones ? 74.0 : 28.0, 34.0};
 }
 
 void GirthDrawing::paintSections(QPainter& painter, const std::vector<WidthChip>& widths) const {
@@ -215,7 +242,7 @@ void GirthDrawing::paintSections(QPainter& painter, const std::vector<WidthChip>
     painter.drawText(labels.place(QRectF(head.x() - half, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}),
                      Qt::AlignCenter, name);
   }
-  paintZones(painter, labels);
+  paintZones(painter);
 }
 
 std::vector<GirthDrawing::WidthChip> GirthDrawing::widthChips() const {
@@ -257,8 +284,10 @@ void GirthDrawing::paintWidths(QPainter& painter, const std::vector<WidthChip>& 
 }
 
 void GirthDrawing::paintDrawing(QPainter& painter) {
-  setCaption(foreshortening() > 1.0 ? tr("girth laid flat · length foreshortened %1 times").arg(foreshortening())
-                                    : tr("girth laid flat"));
+  const bool laps = m_session->solved()->book->table.construction == Construction::Lapstrake;
+  setCaption((foreshortening() > 1.0 ? tr("girth laid flat · length %1 times shorter").arg(foreshortening())
+                                     : tr("girth laid flat")) +
+             (laps ? tr(" · dotted: laps") : QString()));
   paintStrakes(painter);
   const std::vector<WidthChip> widths = widthChips();
   paintSections(painter, widths);

@@ -38,7 +38,8 @@ class GirthDrawing : public MarkCanvas {
   void paintJoints(QPainter& painter) const;
   void paintNumbers(QPainter& painter) const;
   QString zoneWords(std::size_t zone) const;
-  void paintZones(QPainter& painter, Labels& labels) const;
+  void paintZones(QPainter& painter) const;
+  void paintLaps(QPainter& painter) const;
   void paintSections(QPainter& painter, const std::vector<WidthChip>& widths) const;
   void paintWidths(QPainter& painter, const std::vector<WidthChip>& widths) const;
 };

@@ -150,7 +150,7 @@ QString LiningStage::standing() const {
   if (solved == nullptr || solved->lining == nullptr) return tr("not lined off");
   int wide = 0;
   for (const Finding& finding : solved->findings) wide += finding.as<TooWide>() != nullptr ? 1 : 0;
-  QString strakes = tr("%n strake(|s)", nullptr, static_cast<int>(solved->lining->strakeCount()));
+  QString strakes = tr("%n strake(|s)", nullptr, static_cast<int>(solved->lining->lines.size()) - 1);
   if (solved->portLining != solved->lining) strakes = tr("two plans");
   return wide > 0 ? tr("%1, %2 too wide").arg(strakes).arg(wide) : strakes;
 }

@@ -1,5 +1,6 @@
 #include "stages/lining/profile_drawing.h"
 
+#include <QMouseEvent>
 #include <QPainter>
 #include <algorithm>
 #include <cmath>
@@ -21,15 +22,48 @@ ProfileDrawing::ProfileDrawing(Session* session, QWidget* parent) : MarkCanvas(s
 }
 
 double ProfileDrawing::foreshortening() const {
-  return 1.0;
+  // Shorter, as she is seen from her quarter, so that seams stand apart.
+  if (lining() == nullptr) return 1.0;
+  const auto [low, high] = wholeBox();
+  const Vec2 size = high - low;
+  const double wanted = size.x() / std::max(size.y(), 1.0) * (height() - 80.0) / std::max(width() - 70.0, 50.0);
+  return std::clamp(std::round(wanted * 2.0) / 2.0, 1.0, 4.0);
+}
+
+bool ProfileDrawing::showsSection(std::size_t section) const {
+  return m_session->selection().section == static_cast<int>(section);
+}
+
+void ProfileDrawing::mousePressEvent(QMouseEvent* event) {
+  if (event->button() == Qt::LeftButton && !isMeasuring() && lining() != nullptr &&
+      handleNear(event->position(), 10.0) == nullptr) {
+    // A click near a section takes it in hand, and its marks with it.
+    double least = 10.0;
+    Selection selection = m_session->selection();
+    for (std::size_t i = 0; i < lining()->frame.sectionCount(); ++i) {
+      for (const QPointF& at : sectionCurve(i)) {
+        const QPointF away = at - event->position();
+        if (std::hypot(away.x(), away.y()) < least)
+          least = std::hypot(away.x(), away.y()), selection.section = static_cast<int>(i);
+      }
+    }
+    m_session->select(selection);
+  }
+  MarkCanvas::mousePressEvent(event);
 }
 
 QPointF ProfileDrawing::seen(const Vec3& at) const {
-  return toScreen({at.x(), at.z()});
+  return toScreen({at.x() / foreshortening(), at.z()});
 }
 
 std::optional<SessionCanvas::Box> ProfileDrawing::extent() const {
   if (lining() == nullptr) return std::nullopt;
+  auto [low, high] = wholeBox();
+  low.x() /= foreshortening(), high.x() /= foreshortening();
+  return std::pair(low, high);
+}
+
+SessionCanvas::Box ProfileDrawing::wholeBox() const {
   Vec2 low(1e300, 1e300), high(-1e300, -1e300);
   for (std::size_t i = 0; i < lining()->frame.sectionCount(); ++i) {
     for (int k = 0; k <= 16; ++k) {
@@ -38,16 +72,16 @@ std::optional<SessionCanvas::Box> ProfileDrawing::extent() const {
       high = high.cwiseMax(Vec2(at.x(), at.z()));
     }
   }
-  return std::pair(low, high);
+  return {low, high};
 }
 
 Vec2 ProfileDrawing::markPlace(std::size_t line, std::size_t section) const {
   const Vec3 at = lining()->frame.sectionPoint(section, lining()->lines[line].shares[section]);
-  return {at.x(), at.z()};
+  return {at.x() / foreshortening(), at.z()};
 }
 
 double ProfileDrawing::shareAt(std::size_t section, const Vec2& world) const {
-  return lining()->frame.nearestShareAbeam(section, world.x(), world.y());
+  return lining()->frame.nearestShareAbeam(section, world.x() * foreshortening(), world.y());
 }
 
 QPolygonF ProfileDrawing::sectionCurve(std::size_t section) const {
@@ -81,7 +115,7 @@ void ProfileDrawing::paintWaterline(QPainter& painter) const {
 }
 
 void ProfileDrawing::paintDrawing(QPainter& painter) {
-  setCaption(tr("profile"));
+  setCaption(foreshortening() > 1.0 ? tr("profile · length %1 times shorter").arg(foreshortening()) : tr("profile"));
   const Lining& now = *lining();
   const int strake = m_session->selection().strake;
   if (strake >= 0 && static_cast<std::size_t>(strake) < now.strakeCount()) {

@@ -5,7 +5,7 @@
 
 namespace narrows {
 
-/// She is seen square from abeam. Marks can be taken here too; a waterline is drawn where the book says she floats.
+/// She is seen square from abeam. The marks of the section in hand can be taken here too; a waterline is drawn where the book says she floats.
 class ProfileDrawing : public MarkCanvas {
   Q_OBJECT
 
@@ -18,8 +18,12 @@ class ProfileDrawing : public MarkCanvas {
   Vec2 markPlace(std::size_t line, std::size_t section) const override;
   double shareAt(std::size_t section, const Vec2& world) const override;
   double foreshortening() const override;
+  bool showsSection(std::size_t section) const override;
+  void mousePressEvent(QMouseEvent* event) override;
 
  private:
+  /// What she takes up, not foreshortened.
+  Box wholeBox() const;
   QPointF seen(const Vec3& at) const;
   QPolygonF sectionCurve(std::size_t section) const;
   QPolygonF lineCurve(const SurfaceCurve& curve, SurfaceReach reach) const;
