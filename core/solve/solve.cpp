@@ -16,6 +16,9 @@ constexpr std::size_t meshRows = 2;
 /// wait.
 constexpr std::size_t mostLinesAtOnce = 600;
 
+/// Planks laid afresh while something is dragged: where a guide moves more than these, they wait for the hand to let go.
+constexpr std::size_t mostPlanksAtOnce = 3;
+
 template <typename T>
 Made<T> madeOf(Result<T> result) {
   if (result) return {std::make_shared<T>(std::move(*result))};
@@ -248,10 +251,26 @@ class Answer {
     }
   }
 
+  /// How many planks lie between other lines than in the answer before.
+  std::size_t changedPlanks(const Lining& lining, const std::shared_ptr<const GirthFrame>& frame,
+                            std::vector<Solved::PlankPart> Solved::*planks) const {
+    if (m_before == nullptr) return 0;
+    const std::vector<Solved::PlankPart>& old = m_before->*planks;
+    std::size_t changed = 0;
+    for (std::size_t k = 0; k < std::min(old.size(), lining.strakeCount()); ++k) {
+      const LinedStrake& strake = lining.strakes[k];
+      changed += !old[k].from || std::get<0>(*old[k].from) != frame ||
+                 !(std::get<1>(*old[k].from) == strake.lowerEdge.over(strake.reach)) ||
+                 !(std::get<2>(*old[k].from) == strake.upperEdge);
+    }
+    return changed;
+  }
+
   void layPlanks(const Lining* lined, const std::shared_ptr<const GirthFrame>& frame,
                  std::vector<Solved::PlankPart> Solved::*planks) {
     if (lined == nullptr) return;
     const Lining& lining = *lined;
+    const bool manyMove = m_quick && changedPlanks(lining, frame, planks) > mostPlanksAtOnce;
     for (std::size_t k = 0; k < lining.strakeCount() && !m_stop.stop_requested(); ++k) {
       const Solved::PlankPart* old =
           m_before != nullptr && k < (m_before->*planks).size() ? &(m_before->*planks)[k] : nullptr;
@@ -272,7 +291,7 @@ class Answer {
       const bool isFull = old != nullptr && old->from && *old->from == inputs(fullStrip);
       const StripFineness fineness = m_quick && !isFull ? quickStrip : fullStrip;
       auto& laid = (*m_solved).*planks;
-      laid.push_back(renewed(old, inputs(fineness), m_tableMoves, [&] { return lay(fineness); }));
+      laid.push_back(renewed(old, inputs(fineness), m_tableMoves || manyMove, [&] { return lay(fineness); }));
       laid.back().waits |= fineness == quickStrip;
     }
   }

@@ -19,6 +19,7 @@
 #include "book/book_file.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
+#include "lining/schools.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
 #include "canvas/look.h"
@@ -166,6 +167,57 @@ void benchSolving() {
   ship = *setStrakeCount(ship, 40);
   print("full solve of a 60-station, 40-strake ship",
         median(times(3, [&](int) { solve(std::make_shared<const Book>(ship), 1); })), "ms", 2000.0);
+}
+
+/// Two plans on one hull, marl's own and a school's: a mark, a guide and an end moved.
+void benchLining() {
+  Book book = *newBook(roundHull(16, 6000.0, 90.0));
+  book = *setStrakeCount(book, 16);
+  auto now = solve(std::make_shared<const Book>(book), 1);
+  const GirthFrame& frame = now->lining->frame;
+  const auto ids = sectionIds(book, frame.hull());
+  const auto straight = planBySchool(frame, School::StraightRun, {16, {}, {}, {}, {}}, ids,
+                                     shopFigures(book.table.construction, boatLength(book.table)), plankingFigures(book));
+  if (!straight) qFatal("%s", describe(straight.error()).c_str());
+  PlanId made;
+  book = *addPlan(book, *straight, "straight run", &made);
+  book = *setBoatPlan(book, BoatSide::Port, made);
+  now = solve(std::make_shared<const Book>(book), 2, now, SolveEffort::Quick);
+  const auto run = [&](const char* what, const std::function<Book(int)>& edit) {
+    const auto took = times(200, [&](int i) {
+      now = solve(std::make_shared<const Book>(edit(i)), 3, now, SolveEffort::Quick);
+    });
+    print(what, median(took), "ms", 8.0);
+    print("  the same, 99th percentile", percentile99(took), "ms", 8.0);
+  };
+  const auto sway = [](int i) { return i % 40 < 20 ? 1.0 : -1.0; };
+  run("16 strakes, 16 stations, two plans: mark moved", [&](int i) {
+    const Lining& lining = *now->lining;
+    return dragMark(*now->book, lining, 7, 6, lining.lines[7].shares[6] + 0.0005 * sway(i));
+  });
+  run("  straight run turned", [&](int i) {
+    Guide guide = now->book->planOf(BoatSide::Port).guides[0];
+    guide.heading += 0.0002 * sway(i);
+    return dragGuide(*now->book, *now->portLining, 0, guide);
+  });
+  run("  ends evened", [&](int i) {
+    EndPlan end;
+    end.even = 0.3 + 0.01 * (i % 40);
+    return *setEnd(*now->book, *now->lining, true, end);
+  });
+  for (const char* boat : {"osier", "marl", "sedge"}) {
+    const auto solved = solve(std::make_shared<const Book>(sampleBook(boat)), 1);
+    for (const School school : everySchool) {
+      const Book& of = *solved->book;
+      const auto one = times(5, [&](int) {
+        const auto plan = planBySchool(solved->lining->frame, school, {}, sectionIds(of, solved->lining->frame.hull()),
+                                       shopFigures(of.table.construction, boatLength(of.table)), plankingFigures(of));
+        if (!plan) qFatal("no plan");
+      });
+      std::printf("  %-6s", boat);
+      print(schoolWord(school), median(one), "ms", 100.0);
+    }
+  }
 }
 
 /// Notes when a move of the pointer, or a key, is delivered to the drawing.
@@ -415,7 +467,7 @@ int main(int argc, char** argv) {
   QApplication application(argc, argv);
   std::setlocale(LC_NUMERIC, "C");
   look::apply(application);
-  const std::vector<std::pair<QString, void (*)()>> parts{{"accuracy", benchAccuracy}, {"solving", benchSolving},
+  const std::vector<std::pair<QString, void (*)()>> parts{{"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},
                                                           {"hands", benchHands},       {"start", benchStart},
                                                           {"large", benchLargeBoat},   {"backbone", benchBackbone}};
   // All of them, or those named.
