@@ -143,7 +143,8 @@ Result<Lining> Job::lining(BoatSide side) const {
         list.erase(at);
       }
       std::stringstream stream(list);
-      for (std::string one; std::getline(stream, one, ',');) plan.zones.front().widths.push_back(optionLength(one, "--widths"));
+      for (std::string one; std::getline(stream, one, ',');)
+        plan.zones.front().widths.push_back(optionLength(one, "--widths"));
       count = plan.zones.front().widths.size();
     }
     for (std::size_t k = 0; k < count; ++k) plan.strakes.push_back({static_cast<std::int64_t>(k + 1)});

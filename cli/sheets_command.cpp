@@ -80,10 +80,10 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
     append(backboneSheets(backbone, {}));
   }
   if (all || request.what == "moulds") {
-    solved.moulds = std::make_shared<MouldSet>(
-        makeMoulds({job.sharedHull(), solved.lining.get(), &job.book().table,
-                    solved.portLining == solved.lining ? nullptr : solved.portLining.get()},
-                   book->moulds));
+    solved.moulds =
+        std::make_shared<MouldSet>(makeMoulds({job.sharedHull(), solved.lining.get(), &job.book().table,
+                                               solved.portLining == solved.lining ? nullptr : solved.portLining.get()},
+                                              book->moulds));
     if (!solved.moulds->problems.empty()) return tl::make_unexpected(solved.moulds->problems);
     MouldChoice moulds;
     moulds.nestedOn = nestedOn(request.nestedOn, job.unit());

@@ -95,8 +95,8 @@ Result<std::string> runTable(const Job& job, const std::string& station, double 
   const StraightRun run = straightRun(frame, {static_cast<double>(*section), share, 0.0});
   std::string text = "station,x,y,z,girth\n";
   const auto row = [&](const Section& at, const Vec3& point, double girthMm) {
-    text += csvField(at.name) + "," + job.show(point.x()) + "," + job.show(point.y()) + "," + job.show(point.z()) + "," +
-            job.show(girthMm) + "\n";
+    text += csvField(at.name) + "," + job.show(point.x()) + "," + job.show(point.y()) + "," + job.show(point.z()) +
+            "," + job.show(girthMm) + "\n";
   };
   for (const PlacedSection& placed : job.sections()) {
     if (placed.index) {

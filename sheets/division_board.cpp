@@ -37,7 +37,8 @@ std::vector<Drawing> divisionBoards(const LinedPlan& plan, const LiningPlan& of,
     const double least = std::min_element(girths.begin(), girths.end(), byGirth)->second * (1.0 - pastLeast);
     Drawing board;
     const std::string kind = rule == LiningRule::Equal ? "division board" : "diminishing board";
-    const std::string where = of.zones.size() > 1 ? ", lines " + std::to_string(first) + " to " + std::to_string(last) : "";
+    const std::string where =
+        of.zones.size() > 1 ? ", lines " + std::to_string(first) + " to " + std::to_string(last) : "";
     board.name = sheetFileName(kind + " " + (plan.name.empty() ? "lining" : plan.name) +
                                (of.zones.size() > 1 ? " zone " + std::to_string(zone + 1) : ""));
     board.title = (boat.empty() ? "" : boat + " · ") + kind + where + (plan.name.empty() ? "" : " · " + plan.name);
@@ -46,7 +47,10 @@ std::vector<Drawing> divisionBoards(const LinedPlan& plan, const LiningPlan& of,
     for (std::size_t k = 0; k < parts->size(); ++k) {
       const LineRole role = k == 0 || k + 1 == parts->size() ? LineRole::MouldEdge : LineRole::Mark;
       board.line(role, {{0.0, (*parts)[k] * most}, {boardLengthMm, (*parts)[k] * across(boardLengthMm)}});
-      board.text({-3.0, (*parts)[k] * most - 1.2}, k == 0 ? "lower line" : k + 1 == parts->size() ? "upper line" : std::to_string(first + k),
+      board.text({-3.0, (*parts)[k] * most - 1.2},
+                 k == 0                   ? "lower line"
+                 : k + 1 == parts->size() ? "upper line"
+                                          : std::to_string(first + k),
                  3.6, TextPlace::Right);
     }
     // Names of stations whose sticks lie close together stand on steps.
@@ -61,10 +65,11 @@ std::vector<Drawing> divisionBoards(const LinedPlan& plan, const LiningPlan& of,
       before = x;
     }
     board.text({0.0, most + 16.0}, board.title, 5.0, TextPlace::Left, 0.0, true);
-    board.text({0.0, most + 8.0},
-               "Cut a stick to the girth at a station, lay it square across where it just fits between the outer rays, and "
-               "mark it at every ray.",
-               4.2);
+    board.text(
+        {0.0, most + 8.0},
+        "Cut a stick to the girth at a station, lay it square across where it just fits between the outer rays, and "
+        "mark it at every ray.",
+        4.2);
     board.check = "Before using it: the outer rays stand " + shownTwice(most, notation) +
                   " apart at the wide end, square across; that is the greatest girth of this zone.";
     boards.push_back(std::move(board));

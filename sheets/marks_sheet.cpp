@@ -8,15 +8,15 @@ Drawing marksSheet(const LinedPlan& plan, const std::string& boat, Notation nota
   Drawing drawing;
   const std::string sides = plan.sides();
   drawing.name = "marks-at-stations-" + sheetFileName(plan.name.empty() ? "lining" : plan.name);
-  drawing.title = (boat.empty() ? "" : boat + " · ") + "marks at stations" + (plan.name.empty() ? "" : " · " + plan.name) +
-                  (sides.empty() ? "" : " · " + sides);
+  drawing.title = (boat.empty() ? "" : boat + " · ") + "marks at stations" +
+                  (plan.name.empty() ? "" : " · " + plan.name) + (sides.empty() ? "" : " · " + sides);
   const std::size_t sections = lining.frame.sectionCount(), lines = lining.lines.size();
   const double right = head + column * static_cast<double>(sections);
   const double top = row * static_cast<double>(lines + 1);
   const auto shown = [&](double mm) { return showLength(millimetres(mm), notation); };
   for (std::size_t i = 0; i < sections; ++i) {
-    drawing.text({head + column * (static_cast<double>(i) + 0.5), top - row + 5.0}, lining.frame.hull().sections[i].name,
-                 height, TextPlace::Centre, 0.0, true);
+    drawing.text({head + column * (static_cast<double>(i) + 0.5), top - row + 5.0},
+                 lining.frame.hull().sections[i].name, height, TextPlace::Centre, 0.0, true);
   }
   for (std::size_t r = 0; r + 2 < lines; ++r) {
     const std::size_t line = lines - 2 - r;
@@ -32,7 +32,8 @@ Drawing marksSheet(const LinedPlan& plan, const std::string& boat, Notation nota
     drawing.line(LineRole::Rule, {{0.0, y}, {right, y}});
   }
   drawing.check =
-      "↑ is up the girth from the base line, ↓ down from the sheer, both along the mould and without lap. The two add up "
+      "↑ is up the girth from the base line, ↓ down from the sheer, both along the mould and without lap. The two add "
+      "up "
       "to the girth: check one of each.";
   return drawing;
 }

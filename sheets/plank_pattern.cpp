@@ -45,8 +45,8 @@ class PatternDrawer {
   Drawing draw() {
     const std::string number = (m_of.strake < 9 ? "0" : "") + std::to_string(m_of.strake + 1);
     m_drawing.name = "strake-" + number + (m_of.side == BoatSide::Starboard ? "-starboard" : "-port");
-    m_drawing.title = (m_of.boat.empty() ? "" : m_of.boat + " · ") + m_of.name + " · " +
-                      sideName(m_of.side) + " · INSIDE FACE UP";
+    m_drawing.title =
+        (m_of.boat.empty() ? "" : m_of.boat + " · ") + m_of.name + " · " + sideName(m_of.side) + " · INSIDE FACE UP";
     drawEdges();
     drawStations();
     drawBoard();
@@ -166,8 +166,7 @@ class PatternDrawer {
     const Vec2 at = middle(bay) + 0.62 * along;
     const double height = std::min(nameHeightMm, stations[bay].widthMm * 0.12);
     const double angle = std::atan2(along.y(), along.x());
-    m_drawing.text(at + Vec2(0.0, 0.4 * height),
-                   m_of.name + " · " + sideName(m_of.side), height, TextPlace::Centre,
+    m_drawing.text(at + Vec2(0.0, 0.4 * height), m_of.name + " · " + sideName(m_of.side), height, TextPlace::Centre,
                    angle, true);
     m_drawing.text(at - Vec2(0.0, 1.4 * height), "◄ BOW · inside face up", height * 0.8, TextPlace::Centre, angle,
                    true);

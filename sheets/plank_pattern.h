@@ -6,18 +6,17 @@
 
 namespace narrows {
 
-
 /// What a pattern needs to know beside the plank itself.
 struct PatternOf {
   std::string boat;
   std::string shop;
   std::size_t strake = 0;  ///< from 0, the garboard
   std::size_t strakeCount = 0;
-  std::string name;  ///< of the strake, as on every drawing
+  std::string name;    ///< of the strake, as on every drawing
   std::string timber;  ///< what it is got out of; empty where nothing is said
   Construction construction = Construction::Carvel;
   double lapMm = 0.0;
-  bool hasLap = false;  ///< the lowest strake has none
+  bool hasLap = false;          ///< the lowest strake has none
   double outsideWiderMm = 0.0;  ///< carvel: how much wider the outside face is at most
   Notation notation = Notation::Inches16;
   BoatSide side = BoatSide::Starboard;

@@ -55,9 +55,9 @@ Result<std::vector<std::string>> writeLiningTables(const Solved& solved, const s
   const std::vector<LinedPlan> plans = linedPlans(solved);
   std::vector<NamedLining> linings;
   for (const LinedPlan& plan : plans) linings.push_back({plan.name, plan.sides(), plan.lining.get()});
-  const Unit unit =
-      solved.book->settings.notation == Notation::Millimetres ? Unit::Millimetre : Unit::Inch;
-  const std::string base = folder + "/" + sheetFileName(solved.book->table.boat.empty() ? "boat" : solved.book->table.boat);
+  const Unit unit = solved.book->settings.notation == Notation::Millimetres ? Unit::Millimetre : Unit::Inch;
+  const std::string base =
+      folder + "/" + sheetFileName(solved.book->table.boat.empty() ? "boat" : solved.book->table.boat);
   std::vector<std::string> files;
   for (const auto& [name, text] : {std::pair(base + "-widths.csv", widthsCsv(linings, unit)),
                                    std::pair(base + "-marks.csv", marksCsv(linings, unit))}) {

@@ -17,8 +17,8 @@ struct SheetChoice {
   std::vector<std::size_t> strakes;  ///< from 0; all where empty
   std::vector<BoatSide> sides{BoatSide::Starboard};
   bool patterns = true;
-  bool widths = true;  ///< widths and marks at stations, of the boat's plans
-  bool stick = true;   ///< every plan's marks at full size
+  bool widths = true;   ///< widths and marks at stations, of the boat's plans
+  bool stick = true;    ///< every plan's marks at full size
   bool boards = false;  ///< division and diminishing boards of the boat's plans
   bool shell = false;   ///< a picture of the shell with its strakes numbered
 };

@@ -22,7 +22,9 @@ Drawing shellSheet(const LinedPlan& plan, const LiningPlan* of, const std::strin
   drawing.title = (boat.empty() ? "" : boat + " · ") + "shell laid flat, lengths 1 : " + showDecimal(scale, 0) +
                   ", girths 1 : " + showDecimal(scale / girthTimes, 1) + (plan.name.empty() ? "" : " · " + plan.name) +
                   (sides.empty() ? "" : " · " + sides);
-  const auto sectionX = [&](std::size_t i) { return (frame.sectionPoint(i, 0.5).x() - frame.sectionPoint(0, 0.5).x()) / scale; };
+  const auto sectionX = [&](std::size_t i) {
+    return (frame.sectionPoint(i, 0.5).x() - frame.sectionPoint(0, 0.5).x()) / scale;
+  };
   const auto at = [&](double t, double share) {
     const auto fore = static_cast<std::size_t>(std::clamp(std::floor(t), 0.0, frame.lastT() - 1.0));
     const double part = t - static_cast<double>(fore);
@@ -45,7 +47,8 @@ Drawing shellSheet(const LinedPlan& plan, const LiningPlan* of, const std::strin
   }
   for (std::size_t line = 0; line < lining.lines.size(); ++line) {
     const bool heavy = line == 0 || line + 1 == lining.lines.size() || lining.lines[line].isGuide;
-    drawing.line(heavy ? LineRole::MouldEdge : LineRole::Mark, curve(lining.lines[line].curve, lining.lines[line].reach));
+    drawing.line(heavy ? LineRole::MouldEdge : LineRole::Mark,
+                 curve(lining.lines[line].curve, lining.lines[line].reach));
   }
   for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
     const LinedStrake& strake = lining.strakes[k];

@@ -24,7 +24,7 @@ Drawing stickSheet(const std::vector<LinedPlan>& plans, const std::string& boat,
       drawing.text({-4.0, y + 1.0}, name, 4.5, TextPlace::Right, 0.0, true);
       if (plans.size() > 1) {
         const std::string sides = plans[p].sides();
-        drawing.text({girth + 10.0, y + 1.0}, plans[p].name + (sides.empty() ? "" : " · " + sides), 3.6);
+        drawing.text({girth + 18.0, y + 1.0}, plans[p].name + (sides.empty() ? "" : " · " + sides), 3.6);
       }
       for (std::size_t k = 0; k < lining.lines.size(); ++k) {
         if (!lining.lines[k].isAt(i)) continue;

@@ -17,10 +17,10 @@ namespace narrows {
 
 /// What is selected, everywhere at once. Places are those of the solved boat; none is -1.
 struct Selection {
-  int strake = -1;   ///< from 0, the garboard
-  int section = -1;  ///< whole section, from the bow
-  int line = -1;     ///< plank line, from 0, the base line
-  int row = -1;      ///< row of the table
+  int strake = -1;                      ///< from 0, the garboard
+  int section = -1;                     ///< whole section, from the bow
+  int line = -1;                        ///< plank line, from 0, the base line
+  int row = -1;                         ///< row of the table
   BoatSide side = BoatSide::Starboard;  ///< whose plan and planks are worked on
   bool operator==(const Selection&) const = default;
 };

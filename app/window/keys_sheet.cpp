@@ -36,6 +36,7 @@ KeysSheet::KeysSheet(const std::vector<std::pair<QString, QString>>& actions, QW
         {tr("arrows"), tr("choose a station, a mark or a nail; turn the picture")},
         {tr("Ctrl and arrows"), tr("move what is in hand by the smallest step shown")},
         {tr("N"), tr("nail the mark in hand where it is, or pull its nail")},
+        {tr("L"), tr("lock the mark in hand where it is, or let it be moved again")},
         {tr("Delete"), tr("pull every nail of the line in hand; empty a figure")},
         {tr("Esc"), tr("put back what is being dragged")},
         {tr("Insert, Delete, C"), tr("backbone: put in or take out a point; corner or fair")},

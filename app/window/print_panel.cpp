@@ -128,7 +128,8 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   connect(m_nested, &QLineEdit::textChanged, this, &PrintPanel::count);
   for (QComboBox* box : {m_what, m_moulds, m_timbers, m_strakes, m_side, m_format, m_paper})
     connect(box, &QComboBox::currentIndexChanged, this, &PrintPanel::count);
-  for (QCheckBox* box : {m_widths, m_stick, m_boards, m_shell}) connect(box, &QCheckBox::toggled, this, &PrintPanel::count);
+  for (QCheckBox* box : {m_widths, m_stick, m_boards, m_shell})
+    connect(box, &QCheckBox::toggled, this, &PrintPanel::count);
   connect(m_roll, &QLineEdit::textChanged, this, &PrintPanel::count);
   showRows();
   count();
@@ -153,7 +154,8 @@ void PrintPanel::showRows() {
     field->setVisible(shown);
     if (QWidget* label = m_form->labelForField(field)) label->setVisible(shown);
   };
-  for (QWidget* one : std::initializer_list<QWidget*>{m_strakes, m_side, m_widths, m_stick, m_boards, m_shell, m_tables})
+  for (QWidget* one :
+       std::initializer_list<QWidget*>{m_strakes, m_side, m_widths, m_stick, m_boards, m_shell, m_tables})
     show(one, what == SheetsOf::Planks);
   for (QWidget* one : std::initializer_list<QWidget*>{m_moulds, m_nested}) show(one, what == SheetsOf::Moulds);
   show(m_timbers, what == SheetsOf::Backbone);

@@ -62,7 +62,8 @@ std::vector<Length> widthsNow(const Lining& lining, std::pair<std::size_t, std::
   std::vector<Length> widths;
   const double girth = lining.frame.girthMm(lining.master);
   for (std::size_t k = span.first; k < span.second; ++k) {
-    widths.push_back(millimetres((lining.lines[k + 1].shares[lining.master] - lining.lines[k].shares[lining.master]) * girth));
+    widths.push_back(
+        millimetres((lining.lines[k + 1].shares[lining.master] - lining.lines[k].shares[lining.master]) * girth));
   }
   return widths;
 }
@@ -93,15 +94,14 @@ Result<Book> setZoneCount(const Book& book, PlanId planId, std::size_t zone, int
   const auto [first, last] = plan.span(zone);
   const std::size_t now = last - first;
   const int total = static_cast<int>(plan.strakes.size()) + count - static_cast<int>(now);
-  if (count < 1 || total < fewestStrakes || total > mostStrakes) return fail(Fault::StrakeCount, {}, {std::to_string(total)});
+  if (count < 1 || total < fewestStrakes || total > mostStrakes)
+    return fail(Fault::StrakeCount, {}, {std::to_string(total)});
   const auto wanted = static_cast<std::size_t>(count);
   if (wanted == now) return edited;
   shareOut(plan.zones[zone].widths, wanted);
   plan.bow.widths.clear(), plan.stern.widths.clear();
   if (plan.zones[zone].rule == LiningRule::Parallel && wanted == 1) plan.zones[zone].rule = LiningRule::Equal;
-  std::erase_if(plan.moved, [&](const MovedMark& mark) {
-    return !mark.locked && plan.guideOf(mark.line) == nullptr;
-  });
+  std::erase_if(plan.moved, [&](const MovedMark& mark) { return !mark.locked && plan.guideOf(mark.line) == nullptr; });
   std::erase_if(plan.stealers, [&](const Stealer& stealer) {
     const std::size_t line = plan.placeOf(stealer.line);
     return line > first && line < last;
@@ -152,7 +152,8 @@ Result<Book> setRule(const Book& book, const Lining& lining, LiningRule rule, st
     // Kept as far towards the ends as it leaves the last strake half a width.
     const std::vector<StationId> ids = sectionIds(edited, lining.frame.hull());
     const auto fits = [&](std::size_t i) {
-      const double room = (lining.lines[span.second].shares[i] - lining.lines[span.first].shares[i]) * lining.frame.girthMm(i);
+      const double room =
+          (lining.lines[span.second].shares[i] - lining.lines[span.first].shares[i]) * lining.frame.girthMm(i);
       return room >= of.width.mm() * (static_cast<double>(count) - 0.5);
     };
     std::size_t from = lining.master, to = lining.master;
@@ -234,8 +235,9 @@ Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, 
   if (const MovedMark* mark = markAt(*plan, id, ids[section]); mark != nullptr && mark->locked)
     return locked("this mark");
   if (!lining.lines[line].isAt(section)) {
-    return fail(Fault::WidthsDoNotFit, {},
-                {"line " + std::to_string(line) + " has ended before " + lining.frame.hull().sections[section].name + "."});
+    return fail(
+        Fault::WidthsDoNotFit, {},
+        {"line " + std::to_string(line) + " has ended before " + lining.frame.hull().sections[section].name + "."});
   }
   if (nearestFreeShare(lining, line, section, share) != share) {
     const double girth = lining.frame.girthMm(section);
@@ -484,7 +486,8 @@ Book setWaterline(const Book& book, Length height) {
 
 Result<Book> addPlan(const Book& book, const LiningPlan& plan, const std::string& name, PlanId* made) {
   if (book.plans.size() >= mostPlans)
-    return fail(Fault::WidthsDoNotFit, {}, {"a book holds " + std::to_string(mostPlans) + " plans; throw one away first."});
+    return fail(Fault::WidthsDoNotFit, {},
+                {"a book holds " + std::to_string(mostPlans) + " plans; throw one away first."});
   if (name.empty() || book.findPlan(name) != nullptr)
     return fail(Fault::WidthsDoNotFit, {},
                 {(name.empty() ? "a plan has no name" : "there is a plan called " + name) + "; give it another."});

@@ -32,8 +32,8 @@ Result<Book> setMaster(const Book& book, StationId master, PlanId plan = {});
 Result<Book> setWidth(const Book& book, const Lining& lining, std::size_t strake, Length width);
 
 /// A mark moved to a share of the girth of a section. The mark of a straight run turns it about the station where it is
-/// placed, or moves it there; that of a level or parallel guide moves all of it. Fails where it would pass its neighbours, saying how far it can
-/// go, where it or its guide is locked, or where two lines would meet elsewhere.
+/// placed, or moves it there; that of a level or parallel guide moves all of it. Fails where it would pass its
+/// neighbours, saying how far it can go, where it or its guide is locked, or where two lines would meet elsewhere.
 Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section, double share);
 
 /// The same for a mark measured on the boat: nailed at a length up the girth from the base line, and kept there when

@@ -185,7 +185,8 @@ void readLining(const nlohmann::ordered_json& json, const std::string& within, L
   JsonReader reader(json, within, problems);
   if (!json.is_object()) return;
   for (const char* name : {"id", "name", "base", "strakes", "lines", "zones", "moved"}) {
-    if (!json.contains(name)) problems.push_back({Fault::KeyMissing, {0, 0, within + name}, {name, "a plan's " + std::string(name)}});
+    if (!json.contains(name))
+      problems.push_back({Fault::KeyMissing, {0, 0, within + name}, {name, "a plan's " + std::string(name)}});
   }
   const std::size_t before = problems.size();
   plan.zones.clear();

@@ -17,8 +17,7 @@ EndCourse endCourse(const GirthFrame& frame, bool bow, double share, double head
   EndCourse course;
   course.reaches = end == (bow ? RunEnd::Bow : RunEnd::Stern);
   const double whole = std::max(std::abs(points.back().alongMm), 1e-9);
-  for (const RunPoint& point : points)
-    course.places.push_back({point.t, point.share, std::abs(point.alongMm) / whole});
+  for (const RunPoint& point : points) course.places.push_back({point.t, point.share, std::abs(point.alongMm) / whole});
   return course;
 }
 

@@ -25,15 +25,14 @@ struct EndCourse {
   Place at(double t) const;
 };
 
-/// Worked out: from the section next to the bow or stern, at a share, with a heading (radians off square to the section,
-/// positive rising as it goes aft).
+/// Worked out: from the section next to the bow or stern, at a share, with a heading (radians off square to the
+/// section, positive rising as it goes aft).
 EndCourse endCourse(const GirthFrame& frame, bool bow, double share, double heading);
 
 /// Courses worked out so far, to be asked from any thread.
 class EndCourses {
  public:
-  std::shared_ptr<const EndCourse> of(bool bow, double share, double heading,
-                                      const std::function<EndCourse()>& make);
+  std::shared_ptr<const EndCourse> of(bool bow, double share, double heading, const std::function<EndCourse()>& make);
 
  private:
   std::mutex m_mutex;

@@ -48,7 +48,8 @@ SurfaceCurve EndRunOut::led(const SurfaceCurve& curve, double along, std::option
   std::vector<CurveNail> nails;
   for (int i = 0; i <= nailsInEndBay; ++i) {
     const double t = end + (section - end) * i / nailsInEndBay;
-    const EndCourse::Place place = course->reaches ? course->at(t) : EndCourse::Place{t, curve.shareAt(t), std::abs(t - section)};
+    const EndCourse::Place place =
+        course->reaches ? course->at(t) : EndCourse::Place{t, curve.shareAt(t), std::abs(t - section)};
     const double u = place.part;
     nails.push_back({t, place.share + by * 0.5 * u * u * (3.0 - u) - curve.shareAt(t)});
   }

@@ -36,10 +36,11 @@ Result<SurfaceCurve> straightGuide(const LiningGround& ground, const Guide& guid
   if (lies.fromT > reach.fromT + enough || lies.toT < reach.toT - enough) {
     const bool fore = lies.fromT > reach.fromT + enough;
     const double t = fore ? std::ceil(lies.fromT) : std::floor(lies.toT);
-    return fail(Fault::WidthsDoNotFit, {},
-                {guide.name + " meets " + edge(fore ? run.fore : run.aft) + " near " +
-                 ground.sectionName(fore ? lies.fromT : lies.toT) + "; turn it the other way, or keep it straight only " +
-                 (fore ? "from " : "to ") + ground.sectionName(t) + "."});
+    return fail(
+        Fault::WidthsDoNotFit, {},
+        {guide.name + " meets " + edge(fore ? run.fore : run.aft) + " near " +
+         ground.sectionName(fore ? lies.fromT : lies.toT) + "; turn it the other way, or keep it straight only " +
+         (fore ? "from " : "to ") + ground.sectionName(t) + "."});
   }
   std::vector<CurveNail> places;
   for (const double t : LiningGround::places(reach, nailsABay)) places.push_back({t, run.crossing(t)->share});
@@ -87,7 +88,8 @@ Result<SurfaceCurve> parallelGuide(const LiningGround& ground, const Guide& guid
 
 /// Whether a guide has a course of its own over an end bay: it is true there, or nailed there.
 bool holdsEnd(const LiningGround& ground, const Guide& guide, bool bow) {
-  if (guide.kind != GuideKind::Batten && guide.kind != GuideKind::HungEdge && !(bow ? guide.from : guide.to)) return true;
+  if (guide.kind != GuideKind::Batten && guide.kind != GuideKind::HungEdge && !(bow ? guide.from : guide.to))
+    return true;
   const double end = bow ? 0.0 : ground.frame.lastT();
   const std::vector<CurveNail> marks = ground.marksOf(guide.line);
   return std::any_of(marks.begin(), marks.end(), [end](const CurveNail& mark) { return mark.t == end; });
@@ -137,8 +139,9 @@ Result<SurfaceCurve> guideCurve(const LiningGround& ground, const Guide& guide,
       break;
   }
   auto curve = guide.kind == GuideKind::StraightRun ? straightGuide(ground, guide)
-               : guide.kind == GuideKind::Level     ? levelGuide(ground, guide)
-                                                    : parallelGuide(ground, guide, curves.at(ground.plan.placeOf(guide.of)));
+               : guide.kind == GuideKind::Level
+                   ? levelGuide(ground, guide)
+                   : parallelGuide(ground, guide, curves.at(ground.plan.placeOf(guide.of)));
   if (!curve) return curve;
   *curve = toEnds(ground, guide, std::move(*curve));
   if (marks.empty()) return curve;

@@ -24,7 +24,8 @@ std::optional<std::size_t> sectionOf(const std::vector<StationId>& ids, StationI
 /// A straight run turned so that it crosses a section at a share; as near as it comes where it leaves the hull before.
 Guide turned(const GirthFrame& frame, Guide guide, std::size_t at, std::size_t section, double share) {
   const auto off = [&](double heading) -> std::optional<double> {
-    const StraightRun run = sagging(frame, straightRun(frame, {static_cast<double>(at), guide.share, heading}), guide.sag.mm());
+    const StraightRun run =
+        sagging(frame, straightRun(frame, {static_cast<double>(at), guide.share, heading}), guide.sag.mm());
     const auto crossing = run.crossing(static_cast<double>(section));
     return crossing ? std::optional(crossing->share - share) : std::nullopt;
   };
@@ -43,8 +44,9 @@ Guide turned(const GirthFrame& frame, Guide guide, std::size_t at, std::size_t s
 
 }  // namespace
 
-std::optional<Guide> guideThrough(const Lining& lining, const LiningPlan& plan, const std::vector<StationId>& sectionIds,
-                                  const Guide& guide, std::size_t section, double share) {
+std::optional<Guide> guideThrough(const Lining& lining, const LiningPlan& plan,
+                                  const std::vector<StationId>& sectionIds, const Guide& guide, std::size_t section,
+                                  double share) {
   if (guide.kind == GuideKind::Batten || guide.kind == GuideKind::HungEdge) return std::nullopt;
   const std::size_t last = sectionIds.size() - 1;
   const std::size_t from = guide.from ? sectionOf(sectionIds, *guide.from).value_or(0) : 0;
@@ -70,7 +72,8 @@ std::optional<Guide> guideThrough(const Lining& lining, const LiningPlan& plan, 
       moved.station = sectionIds[at];
       if (section != at) return turned(lining.frame, moved, at, section, share);
       // By as much as the mark is moved: let sag, the line lies below the run.
-      moved.share = std::clamp(guide.share + share - lining.lines[plan.placeOf(guide.line)].shares[section], 0.01, 0.99);
+      moved.share =
+          std::clamp(guide.share + share - lining.lines[plan.placeOf(guide.line)].shares[section], 0.01, 0.99);
       return moved;
     }
     case GuideKind::Batten:

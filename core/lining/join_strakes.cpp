@@ -39,7 +39,8 @@ Result<std::vector<LinedStrake>> joinStrakes(const LiningGround& ground, std::ve
     for (const Stealer& stealer : plan.stealers) {
       if (stealer.towardsBow != bow) continue;
       const std::size_t line = plan.placeOf(stealer.line);
-      if (line == 0 || line >= strakes.size()) return noJoint("two strakes meet at no line between two: choose another.");
+      if (line == 0 || line >= strakes.size())
+        return noJoint("two strakes meet at no line between two: choose another.");
       if (lines[line].isGuide)
         return noJoint("line " + std::to_string(line) + " is a guide and runs the whole length: choose one beside it.");
       if (taken[line - 1] || taken[line])
@@ -48,8 +49,8 @@ Result<std::vector<LinedStrake>> joinStrakes(const LiningGround& ground, std::ve
       const double t = placeOfJoint(ground.frame, lines[line].curve, stealer.at.mm());
       if (t < leastFromEnd || t > ground.frame.lastT() - leastFromEnd) {
         const double x = ground.frame.point(std::clamp(t, leastFromEnd, ground.frame.lastT() - leastFromEnd), 0.5).x();
-        return noJoint("a joint at " + ground.shown(stealer.at.mm()) +
-                       " lies beyond the ends of the planking: up to " + ground.shown(x) + " will do.");
+        return noJoint("a joint at " + ground.shown(stealer.at.mm()) + " lies beyond the ends of the planking: up to " +
+                       ground.shown(x) + " will do.");
       }
       LinedStrake &low = strakes[line - 1], &high = strakes[line];
       SurfaceReach& reach = lines[line].reach;
@@ -66,7 +67,8 @@ Result<std::vector<LinedStrake>> joinStrakes(const LiningGround& ground, std::ve
       }
       if (ground.planking.construction == Construction::Lapstrake)
         return noJoint("a lapped strake has no edge to let a nib into: let two run into one.");
-      if (stealer.nib.mm() < 0.0) return noJoint("a stealer of no width: give its nib a width, or none for a feather edge.");
+      if (stealer.nib.mm() < 0.0)
+        return noJoint("a stealer of no width: give its nib a width, or none for a feather edge.");
       const bool upper = stealer.joining == Joining::UpperIntoHost;
       LinedStrake &host = upper ? low : high, &ending = upper ? high : low;
       end(ending);

@@ -101,9 +101,10 @@ Result<std::map<std::size_t, SurfaceCurve>> guideCurves(const LiningGround& grou
   }
   for (const Guide& guide : plan.guides) {
     if (curves.contains(plan.placeOf(guide.line))) continue;
-    return fail(Fault::WidthsDoNotFit, {},
-                {guide.name + " is parallel to a line that is no guide; choose the base line, the sheer or a guide that "
-                              "is not parallel to it."});
+    return fail(
+        Fault::WidthsDoNotFit, {},
+        {guide.name + " is parallel to a line that is no guide; choose the base line, the sheer or a guide that "
+                      "is not parallel to it."});
   }
   return curves;
 }

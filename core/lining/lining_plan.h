@@ -44,28 +44,29 @@ enum class Joining {
 
 /// Where a plank line ends between stations, and the two strakes beside it become one from there to the end.
 struct Stealer {
-  LineId line;           ///< between the two; not a guide
+  LineId line;             ///< between the two; not a guide
   bool towardsBow = true;  ///< there is one strake forward of the joint, or aft of it
-  Length at;             ///< distance of the joint along the boat
+  Length at;               ///< distance of the joint along the boat
   Joining joining = Joining::TwoIntoOne;
-  StrakeId into;         ///< TwoIntoOne: the strake they become
-  Length nib;            ///< into a host: width left at the end; none: it comes to a feather edge
+  StrakeId into;  ///< TwoIntoOne: the strake they become
+  Length nib;     ///< into a host: width left at the end; none: it comes to a feather edge
   bool operator==(const Stealer&) const = default;
 };
 
 /// How the marks at a curved stem are spaced.
 enum class StemSpacing {
-  AlongCurve,    ///< along the stem's curve
-  StickLevel,    ///< along a straight stick held between the limits, carried across level
-  StickSquareOff ///< along the stick, square off it
+  AlongCurve,     ///< along the stem's curve
+  StickLevel,     ///< along a straight stick held between the limits, carried across level
+  StickSquareOff  ///< along the stick, square off it
 };
 
 /// How the strakes come out at an end.
 struct EndPlan {
   StemSpacing spacing = StemSpacing::AlongCurve;
   bool runOut = false;  ///< lines run out straight on from the last station, as battens do, and land where they land
-  double even = 0.0;  ///< how far the ends of a zone's strakes are evened out: 0 as the rule has them, 1 all alike
-  /// Chosen widths along the end, lowest up, one a strake that comes to it; scaled to fill each zone. None: by the rule.
+  double even = 0.0;    ///< how far the ends of a zone's strakes are evened out: 0 as the rule has them, 1 all alike
+  /// Chosen widths along the end, lowest up, one a strake that comes to it; scaled to fill each zone. None: by the
+  /// rule.
   std::vector<Length> widths = {};
   bool operator==(const EndPlan&) const = default;
 };

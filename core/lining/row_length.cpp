@@ -16,8 +16,7 @@ constexpr double besideRowT = 1e-9;
 constexpr std::size_t mostRowsKept = 256;
 }  // namespace
 
-RowLength::RowLength(const GirthFrame& frame, double share)
-    : m_columns((frame.sectionCount() - 1) * rowColumns + 1) {
+RowLength::RowLength(const GirthFrame& frame, double share) : m_columns((frame.sectionCount() - 1) * rowColumns + 1) {
   const auto rate = [&](double t) { return frame.evaluate(t, share).aft.norm(); };
   for (std::size_t c = 0; c + 1 < m_columns.size(); ++c) {
     const double from = static_cast<double>(c) / rowColumns, to = static_cast<double>(c + 1) / rowColumns;

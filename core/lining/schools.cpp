@@ -34,8 +34,8 @@ constexpr double narrowestPart = 0.72, widestPart = 1.32;
 constexpr double wideOfStock = 1.03;
 /// Rounds of evening out hood ends, how far each goes, and when they are even enough, of their mean.
 constexpr int mostEvenings = 40;
-/// A strake whose upper line would leave forward along a raked stem is given so much more at a time, until each of a few
-/// looks along the line finds it further away.
+/// A strake whose upper line would leave forward along a raked stem is given so much more at a time, until each of a
+/// few looks along the line finds it further away.
 constexpr double moreOfStem = 1.06, leastAwayMm = 0.5;
 constexpr double hoodMargin = 1.02;
 constexpr double evenStep = 0.6, evenEnough = 0.04;
@@ -57,7 +57,8 @@ class PlanMaker {
   Result<LiningPlan> make(School school) {
     // One asked for is kept; else fewer are tried where the ends would hold no fastenings.
     const int wanted = m_answers.strakes.value_or(usualCount());
-    const int fewest = m_answers.strakes ? wanted : std::max(fewestStrakes, static_cast<int>(std::ceil(m_girth / m_widest)));
+    const int fewest =
+        m_answers.strakes ? wanted : std::max(fewestStrakes, static_cast<int>(std::ceil(m_girth / m_widest)));
     Result<LiningPlan> best = fail(Fault::StrakeCount, {}, {std::to_string(wanted)});
     for (int count = wanted; count >= std::min(fewest, wanted); --count) {
       if (m_stop.stop_requested()) return fail(Fault::Stopped);
@@ -167,9 +168,9 @@ class PlanMaker {
       const double wanted = sum.back() * static_cast<double>(k) / static_cast<double>(count);
       const auto after = std::lower_bound(sum.begin() + 1, sum.end() - 1, wanted);
       const double part = (wanted - *(after - 1)) / (*after - *(after - 1));
-      const double share = k == count ? 1.0
-                                      : (static_cast<double>(after - sum.begin()) - 1.0 + part) /
-                                            static_cast<double>(sum.size() - 1);
+      const double share =
+          k == count ? 1.0
+                     : (static_cast<double>(after - sum.begin()) - 1.0 + part) / static_cast<double>(sum.size() - 1);
       zone.widths.push_back(millimetres((share - before) * m_girth));
       before = share;
     }
@@ -196,7 +197,8 @@ class PlanMaker {
   }
 
   /// A guide is true over a stretch; beyond it a batten runs out to even ends.
-  void holdBetween(Guide& guide, std::pair<std::size_t, std::size_t> stretch, std::size_t line, std::size_t count) const {
+  void holdBetween(Guide& guide, std::pair<std::size_t, std::size_t> stretch, std::size_t line,
+                   std::size_t count) const {
     guide.from = m_ids[stretch.first];
     guide.to = m_ids[stretch.second];
     guide.atBow = guide.atStern = static_cast<double>(line) / static_cast<double>(count);
@@ -208,7 +210,8 @@ class PlanMaker {
     const std::size_t line = count - tops;
     const double width = m_girth / static_cast<double>(count);
     const double least = narrowestPart * width * static_cast<double>(line);
-    const auto over = stretch([&](std::size_t i) { return m_frame.girthMm(i) - width * static_cast<double>(tops) >= least; });
+    const auto over =
+        stretch([&](std::size_t i) { return m_frame.girthMm(i) - width * static_cast<double>(tops) >= least; });
     Guide made = guide(plan, line, GuideKind::Parallel, "foot of the sheer's sweep");
     made.of = plan.lines.back();
     made.away = millimetres(-width * static_cast<double>(tops));
@@ -285,11 +288,11 @@ class PlanMaker {
     if (m_answers.waterline) {
       heights.push_back(m_answers.waterline->mm());
       if (!shareAtHeight(m_master, heights.front())) {
-        return fail(Fault::WidthsDoNotFit, {},
-                    {"a waterline at " + showDecimal(heights.front(), 1) +
-                     " mm does not cross her middle section, which stands from " +
-                     showDecimal(m_frame.point(t, 0.0).z(), 1) + " to " + showDecimal(m_frame.point(t, 1.0).z(), 1) +
-                     " mm; give one between."});
+        return fail(
+            Fault::WidthsDoNotFit, {},
+            {"a waterline at " + showDecimal(heights.front(), 1) +
+             " mm does not cross her middle section, which stands from " + showDecimal(m_frame.point(t, 0.0).z(), 1) +
+             " to " + showDecimal(m_frame.point(t, 1.0).z(), 1) + " mm; give one between."});
       }
     } else {
       for (double share = 0.3; share <= 0.75; share += 0.025) heights.push_back(m_frame.point(t, share).z());
@@ -301,9 +304,10 @@ class PlanMaker {
       if (found.worth > best.worth) best = found, height = one;
     }
     if (best.line == 0) {
-      return fail(Fault::WidthsDoNotFit, {},
-                  {"a line at " + showDecimal(heights.front(), 1) + " mm would leave the strakes below or above it far " +
-                   "too wide; give another height or another number of strakes."});
+      return fail(
+          Fault::WidthsDoNotFit, {},
+          {"a line at " + showDecimal(heights.front(), 1) + " mm would leave the strakes below or above it far " +
+           "too wide; give another height or another number of strakes."});
     }
     Guide made = guide(plan, best.line, GuideKind::Level, "waterline");
     made.height = millimetres(height);
@@ -339,7 +343,8 @@ class PlanMaker {
       for (int heading = -2; heading <= 2; ++heading) look(share, coarse.heading + 0.5 * heading * degree);
     }
     if (m_stop.stop_requested()) return fail(Fault::Stopped);
-    if (best.line == 0) return fail(Fault::WidthsDoNotFit, {}, {"no straight run divides her so that the strakes fit."});
+    if (best.line == 0)
+      return fail(Fault::WidthsDoNotFit, {}, {"no straight run divides her so that the strakes fit."});
     Guide made = guide(plan, best.line, GuideKind::StraightRun, "straight run");
     made.station = m_ids[m_master];
     made.share = from.share;
@@ -370,7 +375,8 @@ class PlanMaker {
       if (width(aft, strakes) <= 1.1 * m_widest || aft == m_master) continue;
       LiningPlan more = plan;
       const std::size_t line_ = first + (last - first) / 2;
-      more.strakes.insert(more.strakes.begin() + static_cast<std::ptrdiff_t>(line_), StrakeId{5000 + static_cast<int>(zone)});
+      more.strakes.insert(more.strakes.begin() + static_cast<std::ptrdiff_t>(line_),
+                          StrakeId{5000 + static_cast<int>(zone)});
       more.lines.insert(more.lines.begin() + static_cast<std::ptrdiff_t>(line_), LineId{6000 + static_cast<int>(zone)});
       Stealer stealer;
       stealer.line = more.lines[line_];

@@ -110,8 +110,8 @@ std::vector<RunPoint> oneWay(const GirthFrame& frame, const RunPoint& from, cons
   return points;
 }
 
-/// Where the way from `a` to `b` crosses a section: t runs at another pace on its other side, so that the place is found
-/// by laying points between the two back on the surface.
+/// Where the way from `a` to `b` crosses a section: t runs at another pace on its other side, so that the place is
+/// found by laying points between the two back on the surface.
 RunPoint crossingBetween(const GirthFrame& frame, const RunPoint& a, const RunPoint& b, double t) {
   const Vec3 square = frame.normal(a.t, a.share);
   constexpr int most = 30;

@@ -47,8 +47,8 @@ class SurfaceCurve {
   /// This line bent away by a batten through nails, whose shares are how far it is moved there: laid along the row of
   /// share `along`.
   SurfaceCurve bentBy(const GirthFrame& frame, double along, std::vector<CurveNail> nails) const;
-  /// This line eased away towards an end: not at all at `fromT`, and by `share` at `toT` and beyond, as a batten held flat
-  /// at the one is drawn aside at the other. Either may be the forward one.
+  /// This line eased away towards an end: not at all at `fromT`, and by `share` at `toT` and beyond, as a batten held
+  /// flat at the one is drawn aside at the other. Either may be the forward one.
   SurfaceCurve easedBy(const GirthFrame& frame, double along, double fromT, double toT, double share) const;
   /// The same line over another reach.
   SurfaceCurve over(SurfaceReach reach) const;

@@ -202,9 +202,9 @@ class ZoneLines {
       const double room = zoneGirthMm(t);
       if (width * strakes + leastByRuleMm <= room) continue;
       return fail(Fault::WidthsDoNotFit, {},
-                  {std::to_string(m_count - 1) + " strakes " + m_ground.shown(width) + " wide leave nothing for the last at " +
-                   m_ground.sectionName(t) + ", where the zone is " + m_ground.shown(room) + "; up to " +
-                   m_ground.shown(std::max(0.0, (room - leastByRuleMm) / strakes)) +
+                  {std::to_string(m_count - 1) + " strakes " + m_ground.shown(width) +
+                   " wide leave nothing for the last at " + m_ground.sectionName(t) + ", where the zone is " +
+                   m_ground.shown(room) + "; up to " + m_ground.shown(std::max(0.0, (room - leastByRuleMm) / strakes)) +
                    " goes there, or keep them parallel over a shorter length."});
     }
     for (std::size_t k = 1; k < m_count; ++k) {
@@ -251,8 +251,8 @@ class ZoneLines {
       }
       for (std::size_t k = 1; k < m_count; ++k) {
         const double wanted = foot + (head - foot) * static_cast<double>(k) / static_cast<double>(m_count);
-        const double share =
-            whereCeases(low, high, [&](double at) { return seenHeightMm(t, at) <= wanted; }, 40);
+        const double share = whereCeases(
+            low, high, [&](double at) { return seenHeightMm(t, at) <= wanted; }, 40);
         nails[k - 1].push_back({t, share - curve(k).shareAt(t)});
       }
     }
@@ -270,7 +270,9 @@ class ZoneLines {
         const double t = jointT(k, bow);
         const bool upper = stealer->joining == Joining::UpperIntoHost;
         const std::size_t other = upper ? k + 1 : k - 1;
-        const double edge = other == 0 ? m_lower.shareAt(t) : other == m_count ? m_upper.shareAt(t) : curve(other).shareAt(t);
+        const double edge = other == 0         ? m_lower.shareAt(t)
+                            : other == m_count ? m_upper.shareAt(t)
+                                               : curve(other).shareAt(t);
         const double nib = stealer->nib.mm() / std::max(m_ground.girthMm(t), 1.0);
         const double by = (upper ? edge - nib : edge + nib) - curve(k).shareAt(t);
         curve(k) = curve(k).easedBy(m_ground.frame, along(k), bow ? lastT() : 0.0, t, by);

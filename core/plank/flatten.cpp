@@ -11,6 +11,11 @@ namespace narrows {
 
 namespace {
 
+/// Strain that no plank takes: where there is more, a strip may have folded as it was laid.
+constexpr double strainOfAFold = 0.02;
+/// A tip is so many times as long as the strip is wide.
+constexpr double tipTimesWide = 1.5;
+
 constexpr int mostFlattenSteps = 40;
 /// From an answer a moment old two steps come within what can be seen while a mark is dragged.
 constexpr int mostWarmQuickSteps = 2;
@@ -234,15 +239,15 @@ void measureStrain(const Strip& strip, FlatStrip& flat) {
 
 }  // namespace
 
-FlatStrip layFlat(const Strip& strip, const FlatStrip* warm, double settledMm, const std::stop_token& stop) {
-  require(strip.columns >= 3 && strip.rows >= 2, "a strip has three columns and two rows or more");
-  const bool reuse = warm != nullptr && warm->points.size() == strip.points.size();
+namespace {
+
+/// From where a strip is begun to be laid flat, and what came of it.
+FlatStrip laidFrom(const Strip& strip, std::vector<Vec2> points, const std::vector<Edge>& edges, int steps,
+                   double settledMm, const std::stop_token& stop) {
   FlatStrip flat;
-  flat.points = reuse ? warm->points : hinged(strip);
-  const std::vector<Edge> edges = edgesOf(strip);
+  flat.points = std::move(points);
   BandMatrix normal(2 * strip.points.size(), 2 * strip.rows + 3);
   std::vector<double> right(2 * strip.points.size());
-  const int steps = reuse && settledMm > fullySettledMm ? mostWarmQuickSteps : mostFlattenSteps;
   flat.settled = false;
   for (int i = 0; i < steps && !flat.settled && !stop.stop_requested(); ++i) {
     const auto moved = step(strip, edges, flat.points, normal, right);
@@ -251,6 +256,63 @@ FlatStrip layFlat(const Strip& strip, const FlatStrip* warm, double settledMm, c
   }
   measureStrain(strip, flat);
   return flat;
+}
+
+/// The strip as it is laid, but for its tips: each is laid on the plane that the strip lies in a little further in, as
+/// it is seen square to that plane.
+std::vector<Vec2> tipsOnTheirPlanes(const Strip& strip, std::vector<Vec2> flat) {
+  const std::size_t middle = strip.rows / 2, top = strip.rows - 1, last = strip.columns - 1;
+  for (const bool bow : {true, false}) {
+    const auto column = [&](std::size_t i) { return bow ? i : last - i; };
+    // Where the tip begins: so far in as the strip is wide there, and a little more.
+    std::size_t in = 1;
+    double along = 0.0;
+    const auto width = [&](std::size_t i) {
+      return (strip.points[strip.at(column(i), top)] - strip.points[strip.at(column(i), 0)]).norm();
+    };
+    while (in + 2 < strip.columns / 2 && along < tipTimesWide * width(in)) {
+      along += (strip.points[strip.at(column(in), middle)] - strip.points[strip.at(column(in - 1), middle)]).norm();
+      ++in;
+    }
+    const std::size_t from = strip.at(column(in), middle);
+    const Vec3 across = strip.points[strip.at(column(in), top)] - strip.points[strip.at(column(in), 0)];
+    const Vec3 up = (across - across.dot(strip.normals[from]) * strip.normals[from]).normalized();
+    const Vec3 aft = up.cross(strip.normals[from]);
+    const Vec2 flatUp = (flat[strip.at(column(in), top)] - flat[strip.at(column(in), 0)]).normalized();
+    const Vec3 ahead = strip.points[strip.at(column(in + 1), middle)] - strip.points[from];
+    const Vec2 flatAhead = flat[strip.at(column(in + 1), middle)] - flat[from];
+    Vec2 flatAft(flatUp.y(), -flatUp.x());
+    if ((ahead.dot(aft) > 0.0) != (flatAhead.dot(flatAft) > 0.0)) flatAft = -flatAft;
+    for (std::size_t i = 0; i < in; ++i) {
+      for (std::size_t row = 0; row < strip.rows; ++row) {
+        const Vec3 off = strip.points[strip.at(column(i), row)] - strip.points[from];
+        flat[strip.at(column(i), row)] = flat[from] + off.dot(aft) * flatAft + off.dot(up) * flatUp;
+      }
+    }
+  }
+  return flat;
+}
+
+}  // namespace
+
+FlatStrip layFlat(const Strip& strip, const FlatStrip* warm, double settledMm, const std::stop_token& stop) {
+  require(strip.columns >= 3 && strip.rows >= 2, "a strip has three columns and two rows or more");
+  const bool reuse = warm != nullptr && warm->points.size() == strip.points.size();
+  const std::vector<Edge> edges = edgesOf(strip);
+  const bool full = settledMm <= fullySettledMm;
+  FlatStrip best = laidFrom(strip, reuse ? warm->points : hinged(strip), edges,
+                            reuse && !full ? mostWarmQuickSteps : mostFlattenSteps, settledMm, stop);
+  if (!full || best.strainMax < strainOfAFold) return best;
+  // A tip may have folded as it was laid: the strip is begun from elsewhere too, and that with least strain is kept, so
+  // that it does not matter what was laid before.
+  const auto consider = [&](std::vector<Vec2> points) {
+    if (stop.stop_requested()) return;
+    FlatStrip other = laidFrom(strip, std::move(points), edges, mostFlattenSteps, settledMm, stop);
+    if (other.settled >= best.settled && other.strainRms < best.strainRms) best = std::move(other);
+  };
+  if (reuse) consider(hinged(strip));
+  consider(tipsOnTheirPlanes(strip, best.points));
+  return best;
 }
 
 }  // namespace narrows

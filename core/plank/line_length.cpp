@@ -8,13 +8,12 @@
 namespace narrows {
 
 namespace {
-/// Samples a bay's length is added up from.
-constexpr std::size_t samplesABay = 32;
 /// Places nearer than this to a section are at it.
 constexpr double sameLineT = 1e-9;
 }  // namespace
 
-LineLength::LineLength(const GirthFrame& frame, const SurfaceCurve& curve, SurfaceReach reach) {
+LineLength::LineLength(const GirthFrame& frame, const SurfaceCurve& curve, SurfaceReach reach,
+                       std::size_t samplesABay) {
   std::vector<double> breaks{reach.fromT};
   for (double t = std::floor(reach.fromT + sameLineT) + 1.0; t < reach.toT - sameLineT; t += 1.0) breaks.push_back(t);
   breaks.push_back(reach.toT);
@@ -24,7 +23,8 @@ LineLength::LineLength(const GirthFrame& frame, const SurfaceCurve& curve, Surfa
   for (std::size_t bay = 0; bay + 1 < breaks.size(); ++bay) {
     m_breaks.push_back(m_t.size() - 1);
     for (std::size_t i = 1; i <= samplesABay; ++i) {
-      const double t = breaks[bay] + (breaks[bay + 1] - breaks[bay]) * static_cast<double>(i) / samplesABay;
+      const double t =
+          breaks[bay] + (breaks[bay + 1] - breaks[bay]) * static_cast<double>(i) / static_cast<double>(samplesABay);
       const Vec3 now = curve.point(frame, t);
       const Vec3 between = curve.point(frame, 0.5 * (t + m_t.back()));
       const double chord = (now - before).norm();

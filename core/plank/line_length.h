@@ -11,8 +11,11 @@ namespace narrows {
 class LineLength {
  public:
   LineLength() = default;
-  /// Measured within 1e-4 mm a bay: chords corrected for their curvature.
-  LineLength(const GirthFrame& frame, const SurfaceCurve& curve, SurfaceReach reach);
+  /// Measured by so many chords a bay, corrected for their curvature: within 1e-4 mm a bay by the usual number, within
+  /// 1e-2 by a third of it, while something is dragged.
+  LineLength(const GirthFrame& frame, const SurfaceCurve& curve, SurfaceReach reach,
+             std::size_t samplesABay = usualSamplesABay);
+  static constexpr std::size_t usualSamplesABay = 32;
 
   double lengthMm() const { return m_mm.back(); }
   /// Share of the whole length at section parameter t, and the other way about.

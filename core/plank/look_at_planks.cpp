@@ -56,8 +56,8 @@ std::string NotLaidFlat::words(Notation) const {
          " could not be laid flat to the end, and its shape may be off: look for a kink or a fold in " + "its lines.";
 }
 
-PlankFindings lookAtPlanks(const Lining& lining, const std::vector<const FlatPlank*>& planks,
-                           const ShopFigures& usual, const std::string& side) {
+PlankFindings lookAtPlanks(const Lining& lining, const std::vector<const FlatPlank*>& planks, const ShopFigures& usual,
+                           const std::string& side) {
   PlankFindings found;
   const auto& sections = lining.frame.hull().sections;
   for (std::size_t k = 0; k < lining.strakeCount() && k < planks.size(); ++k) {

@@ -32,11 +32,12 @@ void addStrakes(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t c
         const double low = static_cast<double>(r) / static_cast<double>(rows);
         const double high = static_cast<double>(r + 1) / static_cast<double>(rows);
         const double fore = place(c), aft = place(c + 1);
-        const MeshFace face{{band.point(fore, low), band.point(aft, low), band.point(aft, high), band.point(fore, high)},
-                            k,
-                            true,
-                            r == 0,
-                            r + 1 == rows};
+        const MeshFace face{
+            {band.point(fore, low), band.point(aft, low), band.point(aft, high), band.point(fore, high)},
+            k,
+            true,
+            r == 0,
+            r + 1 == rows};
         starboard ? mesh.push_back(face) : addToPort(mesh, face);
       }
     }

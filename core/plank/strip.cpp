@@ -114,13 +114,19 @@ std::vector<double> columnPlaces(const Band& band, std::size_t columns) {
   return places;
 }
 
+/// Chords a bay by which edges are measured.
+std::size_t samplesFor(StripFineness fineness) {
+  return fineness.columns < fullStrip.columns ? LineLength::usualSamplesABay / 3 : LineLength::usualSamplesABay;
+}
+
 }  // namespace
 
 Strip surfaceStrip(const Band& band, StripFineness fineness) {
   const std::vector<double> places = columnPlaces(band, fineness.columns);
   Strip strip;
-  strip.lower = LineLength(band.frame, band.lower, band.reach);
-  strip.upper = LineLength(band.frame, band.upper, band.reach);
+  const std::size_t samples = samplesFor(fineness);
+  strip.lower = LineLength(band.frame, band.lower, band.reach, samples);
+  strip.upper = LineLength(band.frame, band.upper, band.reach, samples);
   strip.columns = places.size();
   strip.rows = fineness.rows + 1;
   strip.points.reserve(strip.columns * strip.rows);
@@ -141,8 +147,9 @@ Strip surfaceStrip(const Band& band, StripFineness fineness) {
 
 Strip ruledStrip(const Band& band, StripFineness fineness) {
   Strip strip;
-  strip.lower = LineLength(band.frame, band.lower, band.reach);
-  strip.upper = LineLength(band.frame, band.upper, band.reach);
+  const std::size_t samples = samplesFor(fineness);
+  strip.lower = LineLength(band.frame, band.lower, band.reach, samples);
+  strip.upper = LineLength(band.frame, band.upper, band.reach, samples);
   strip.columns = fineness.columns + 1;
   strip.rows = fineness.rows + 1;
   Edges edges;

@@ -24,8 +24,7 @@ std::vector<LinedPlan> linedPlans(const Solved& solved) {
     if (one.port && one.lining == nullptr) one.lining = solved.portLining.value;
     if (one.lining == nullptr) {
       const bool sameBase = plan.base == book.boatPlan().base;
-      const GirthFrame own =
-          sameBase ? frame : GirthFrame(frame.sharedHull(), plan.base == BaseLine::Rabbet);
+      const GirthFrame own = sameBase ? frame : GirthFrame(frame.sharedHull(), plan.base == BaseLine::Rabbet);
       auto lining = lineOff(own, plan, ids, plankingFigures(book));
       if (!lining) continue;
       one.lining = std::make_shared<Lining>(std::move(*lining));

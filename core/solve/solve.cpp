@@ -16,7 +16,8 @@ constexpr std::size_t meshRows = 2;
 /// wait.
 constexpr std::size_t mostLinesAtOnce = 600;
 
-/// Planks laid afresh while something is dragged: where a guide moves more than these, they wait for the hand to let go.
+/// Planks laid afresh while something is dragged: where a guide moves more than these, they wait for the hand to let
+/// go.
 constexpr std::size_t mostPlanksAtOnce = 3;
 
 template <typename T>
@@ -163,7 +164,8 @@ class Answer {
     if (m_solved->inside == nullptr) return;
     const MouldPlan& plan = m_solved->book->moulds;
     renew(&Solved::outlines, {m_solved->inside.value, cutOf(plan)}, m_tableMoves, [&] {
-      Made<MouldSet> made = madeOf(makeMoulds({m_solved->inside.value, nullptr, m_solved->fair.get(), nullptr}, plan, m_stop));
+      Made<MouldSet> made =
+          madeOf(makeMoulds({m_solved->inside.value, nullptr, m_solved->fair.get(), nullptr}, plan, m_stop));
       made.problems = made.value->problems;
       return made;
     });
@@ -200,7 +202,8 @@ class Answer {
     const PlankingFigures planking = plankingFigures(*m_solved->book);
     const auto renewLining = [&](Solved::LiningPart Solved::*part, const std::shared_ptr<const GirthFrame>& frame,
                                  const LiningPlan& plan) {
-      renew(part, {frame, plan, ids, planking}, m_tableMoves, [&] { return madeOf(lineOff(*frame, plan, ids, planking)); });
+      renew(part, {frame, plan, ids, planking}, m_tableMoves,
+            [&] { return madeOf(lineOff(*frame, plan, ids, planking)); });
     };
     renewLining(&Solved::lining, m_solved->frame.value, m_solved->book->boatPlan());
     if (isLinedAlike(*m_solved->book)) {
@@ -327,11 +330,10 @@ class Answer {
     for (const auto& plank : m_solved->planksOf(side)) planks.push_back(plank.get());
     const OffsetTable& table = m_solved->book->table;
     const bool alike = m_solved->portLining == m_solved->lining;
-    const PlankFindings found =
-        lookAtPlanks(*lining, planks, shopFigures(table.construction, boatLength(table)),
-                     alike                        ? ""
-                     : side == BoatSide::Port ? " to port"
-                                              : " to starboard");
+    const PlankFindings found = lookAtPlanks(*lining, planks, shopFigures(table.construction, boatLength(table)),
+                                             alike                    ? ""
+                                             : side == BoatSide::Port ? " to port"
+                                                                      : " to starboard");
     add(found.wide), add(found.hoodEnds), add(found.ends), add(found.strained), add(found.unsettled);
   }
 

@@ -55,8 +55,8 @@ struct Solved {
   using PlankPart = Part<FlatPlank, std::shared_ptr<const GirthFrame>, SurfaceCurve, SurfaceCurve, PlankMake>;
   std::vector<PlankPart> planks;      ///< of the starboard side, in the order of its lining's strakes
   std::vector<PlankPart> portPlanks;  ///< of the port side, laid flat as if to starboard
-  std::vector<SetUpOff> setUp;    ///< readings of the moulds as they stand, furthest off first
-  std::vector<Finding> findings;  ///< worst first
+  std::vector<SetUpOff> setUp;        ///< readings of the moulds as they stand, furthest off first
+  std::vector<Finding> findings;      ///< worst first
 
   /// Whether some part is of a moment ago, or a plank good only to a sixty-fourth: until the full answer.
   bool waits() const;

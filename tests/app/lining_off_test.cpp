@@ -62,7 +62,8 @@ class LiningOffTest : public WindowCase {
     QVERIFY(session().book()->port != session().book()->starboard);
     // The other side in hand shows its own number of strakes, and its marks move nothing to starboard.
     choose("side", 1);
-    QCOMPARE(stage()->findChild<QSpinBox*>()->value(), static_cast<int>(session().book()->planOf(BoatSide::Port).strakes.size()));
+    QCOMPARE(stage()->findChild<QSpinBox*>()->value(),
+             static_cast<int>(session().book()->planOf(BoatSide::Port).strakes.size()));
     const auto starboard = session().solved()->lining.value;
     Selection selection = session().selection();
     selection.line = 3, selection.section = 4;
@@ -211,7 +212,8 @@ class LiningOffTest : public WindowCase {
     const double down = now.frame.girthMm(3) * (1.0 - now.lines[6].shares[3]);
     grid->setCurrentIndex(grid->model()->index(row, 3));
     grid->setFocus();
-    QVERIFY(grid->model()->setData(grid->model()->index(row, 3), QString::number(down / mmPerInch + 0.25, 'f', 4), Qt::EditRole));
+    QVERIFY(grid->model()->setData(grid->model()->index(row, 3), QString::number(down / mmPerInch + 0.25, 'f', 4),
+                                   Qt::EditRole));
     QVERIFY(settled());
     const Lining after = *session().solved()->lining;
     const double lowered = after.frame.girthMm(3) * (1.0 - after.lines[6].shares[3]);
@@ -252,7 +254,8 @@ class LiningOffTest : public WindowCase {
     for (QPushButton* button : panel.findChildren<QPushButton*>()) {
       if (button->isDefault()) button->click();
     }
-    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(into + "/osier-marks.csv") && QFile::exists(into + "/marking-stick.pdf"), 20000);
+    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(into + "/osier-marks.csv") && QFile::exists(into + "/marking-stick.pdf"),
+                             20000);
     QFile marks(into + "/osier-marks.csv");
     QVERIFY(marks.open(QIODevice::ReadOnly));
     const QString text = marks.readAll();

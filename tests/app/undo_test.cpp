@@ -283,20 +283,17 @@ std::vector<NamedEdit> everyEdit() {
                      auto without = removeGuide(*with, *solved.lining, 0);
                      return without ? setBuilder(*without, "Aune") : without;
                    }});
-  edits.push_back({"setZoneCount", [](const Book& book, const Solved&) {
-                     return setZoneCount(book, book.boatPlan().id, 0, 9);
-                   }});
+  edits.push_back(
+      {"setZoneCount", [](const Book& book, const Solved&) { return setZoneCount(book, book.boatPlan().id, 0, 9); }});
   edits.push_back({"setZone", [](const Book& book, const Solved& solved) -> Result<Book> {
                      Zone zone = book.boatPlan().zones[0];
                      zone.rail = millimetres(30.0);
                      return setZone(book, *solved.lining, 0, zone);
                    }});
-  edits.push_back({"nailMark", [](const Book& book, const Solved& solved) {
-                     return nailMark(book, *solved.lining, 3, 3);
-                   }});
-  edits.push_back({"lockMark", [](const Book& book, const Solved& solved) {
-                     return lockMark(book, *solved.lining, 3, 3, true);
-                   }});
+  edits.push_back(
+      {"nailMark", [](const Book& book, const Solved& solved) { return nailMark(book, *solved.lining, 3, 3); }});
+  edits.push_back(
+      {"lockMark", [](const Book& book, const Solved& solved) { return lockMark(book, *solved.lining, 3, 3, true); }});
   const auto joined = [](const Book& book, const Solved& solved) {
     Stealer stealer;
     stealer.line = book.boatPlan().lines[3];
@@ -321,14 +318,12 @@ std::vector<NamedEdit> everyEdit() {
   edits.push_back({"setLapAt", [](const Book& book, const Solved&) {
                      return setLapAt(book, book.boatPlan().id, book.stationIds[3], inches(0.625));
                    }});
-  edits.push_back({"setWaterline", [](const Book& book, const Solved&) -> Result<Book> {
-                     return setWaterline(book, inches(9.0));
-                   }});
+  edits.push_back({"setWaterline",
+                   [](const Book& book, const Solved&) -> Result<Book> { return setWaterline(book, inches(9.0)); }});
   const auto copied = [](const Book& book, PlanId* made) { return addPlan(book, book.boatPlan(), "a copy", made); };
   edits.push_back({"addPlan", [copied](const Book& book, const Solved&) { return copied(book, nullptr); }});
-  edits.push_back({"renamePlan", [](const Book& book, const Solved&) {
-                     return renamePlan(book, book.boatPlan().id, "by eye");
-                   }});
+  edits.push_back(
+      {"renamePlan", [](const Book& book, const Solved&) { return renamePlan(book, book.boatPlan().id, "by eye"); }});
   edits.push_back({"setBoatPlan", [copied](const Book& book, const Solved&) -> Result<Book> {
                      PlanId made;
                      auto with = copied(book, &made);

@@ -19,12 +19,12 @@
 #include "book/book_file.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
-#include "lining/schools.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
 #include "canvas/look.h"
 #include "fairing/judge.h"
 #include "known_hulls.h"
+#include "lining/schools.h"
 #include "sample_books.h"
 #include "stages/backbone/assembly_drawing.h"
 #include "stages/backbone/assembly_page.h"
@@ -176,17 +176,17 @@ void benchLining() {
   auto now = solve(std::make_shared<const Book>(book), 1);
   const GirthFrame& frame = now->lining->frame;
   const auto ids = sectionIds(book, frame.hull());
-  const auto straight = planBySchool(frame, School::StraightRun, {16, {}, {}, {}, {}}, ids,
-                                     shopFigures(book.table.construction, boatLength(book.table)), plankingFigures(book));
+  const auto straight =
+      planBySchool(frame, School::StraightRun, {16, {}, {}, {}, {}}, ids,
+                   shopFigures(book.table.construction, boatLength(book.table)), plankingFigures(book));
   if (!straight) qFatal("%s", describe(straight.error()).c_str());
   PlanId made;
   book = *addPlan(book, *straight, "straight run", &made);
   book = *setBoatPlan(book, BoatSide::Port, made);
   now = solve(std::make_shared<const Book>(book), 2, now, SolveEffort::Quick);
   const auto run = [&](const char* what, const std::function<Book(int)>& edit) {
-    const auto took = times(200, [&](int i) {
-      now = solve(std::make_shared<const Book>(edit(i)), 3, now, SolveEffort::Quick);
-    });
+    const auto took =
+        times(200, [&](int i) { now = solve(std::make_shared<const Book>(edit(i)), 3, now, SolveEffort::Quick); });
     print(what, median(took), "ms", 8.0);
     print("  the same, 99th percentile", percentile99(took), "ms", 8.0);
   };
@@ -467,9 +467,9 @@ int main(int argc, char** argv) {
   QApplication application(argc, argv);
   std::setlocale(LC_NUMERIC, "C");
   look::apply(application);
-  const std::vector<std::pair<QString, void (*)()>> parts{{"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},
-                                                          {"hands", benchHands},       {"start", benchStart},
-                                                          {"large", benchLargeBoat},   {"backbone", benchBackbone}};
+  const std::vector<std::pair<QString, void (*)()>> parts{
+      {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},    {"hands", benchHands},
+      {"start", benchStart},       {"large", benchLargeBoat}, {"backbone", benchBackbone}};
   // All of them, or those named.
   const QStringList wanted = QApplication::arguments().mid(1);
   for (const auto& [name, bench] : parts) {

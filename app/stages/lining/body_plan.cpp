@@ -15,7 +15,7 @@ namespace narrows {
 namespace {
 constexpr int sectionPoints = 64;
 constexpr int linePoints = 60;
-}
+}  // namespace
 
 BodyPlan::BodyPlan(Session* session, QWidget* parent) : MarkCanvas(session, parent) {
   setAccessibleName(tr("Body plan with the plank lines"));
@@ -55,8 +55,9 @@ bool BodyPlan::showsSection(std::size_t section) const {
 }
 
 void BodyPlan::paintDrawing(QPainter& painter) {
-  setCaption(isTwoPlans() ? tr("port: %1  |  starboard: %2").arg(planName(BoatSide::Port), planName(BoatSide::Starboard))
-                          : tr("after body  |  fore body"));
+  setCaption(isTwoPlans()
+                 ? tr("port: %1  |  starboard: %2").arg(planName(BoatSide::Port), planName(BoatSide::Starboard))
+                 : tr("after body  |  fore body"));
   const Lining& now = *lining();
   const auto box = worldBox();
   painter.setPen(QPen(look::edge, 1.0));

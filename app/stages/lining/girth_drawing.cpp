@@ -148,8 +148,8 @@ void GirthDrawing::paintNumbers(QPainter& painter) const {
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const LinedStrake& of = now.strakes[k];
     const double usual = static_cast<double>(bay) + 0.5;
-    const double t = of.reach.fromT < usual - 0.3 && of.reach.toT > usual + 0.3 ? usual
-                                                                              : 0.5 * (of.reach.fromT + of.reach.toT);
+    const double t =
+        of.reach.fromT < usual - 0.3 && of.reach.toT > usual + 0.3 ? usual : 0.5 * (of.reach.fromT + of.reach.toT);
     const double share = 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t));
     const std::string timber = plan() == nullptr ? std::string() : plan()->timberOf(of.id);
     const QString words =
@@ -214,7 +214,8 @@ void GirthDrawing::paintZones(QPainter& painter) const {
     painter.rotate(90.0);
     const double wide = painter.fontMetrics().horizontalAdvance(words) + 6.0;
     // Never beyond the drawing's foot or head.
-    const double low = std::clamp(-0.5 * wide, 4.0 - end.y(), std::max(4.0 - end.y(), height() - 30.0 - wide - end.y()));
+    const double low =
+        std::clamp(-0.5 * wide, 4.0 - end.y(), std::max(4.0 - end.y(), height() - 30.0 - wide - end.y()));
     painter.drawText(QRectF(low, -17.0, wide, 17.0), Qt::AlignCenter, words);
     painter.restore();
   }

@@ -35,15 +35,18 @@ const std::array<SchoolWords, 6> schoolTexts{{
     {School::Equal, QT_TRANSLATE_NOOP("LiningSlate", "Every station equally"),
      QT_TRANSLATE_NOOP("LiningSlate", "Simple, and even at the ends; planks may need hard sny.")},
     {School::Middle, QT_TRANSLATE_NOOP("LiningSlate", "By the middle, diminishing"),
-     QT_TRANSLATE_NOOP("LiningSlate", "Narrow where the middle section turns, wider above; all shrink towards the ends.")},
+     QT_TRANSLATE_NOOP("LiningSlate",
+                       "Narrow where the middle section turns, wider above; all shrink towards the ends.")},
     {School::Sheer, QT_TRANSLATE_NOOP("LiningSlate", "Match the sheer"),
      QT_TRANSLATE_NOOP("LiningSlate", "Strakes above follow the sheer's sweep; seams cross the water.")},
     {School::Waterline, QT_TRANSLATE_NOOP("LiningSlate", "Match the waterline"),
      QT_TRANSLATE_NOOP("LiningSlate", "A seam looks level; planks become big arcs with much taper.")},
     {School::StraightRun, QT_TRANSLATE_NOOP("LiningSlate", "A straight run first"),
-     QT_TRANSLATE_NOOP("LiningSlate", "Straight stock above and below a straight line; stealers take up the rest aft.")},
+     QT_TRANSLATE_NOOP("LiningSlate",
+                       "Straight stock above and below a straight line; stealers take up the rest aft.")},
     {School::TopsFirst, QT_TRANSLATE_NOOP("LiningSlate", "Tops first"),
-     QT_TRANSLATE_NOOP("LiningSlate", "Strakes equal as seen from abeam below the rub rail; the rest share what is left.")},
+     QT_TRANSLATE_NOOP("LiningSlate",
+                       "Strakes equal as seen from abeam below the rub rail; the rest share what is left.")},
 }};
 
 QLineEdit* addText(Slate& slate, const QString& name) {
@@ -78,9 +81,9 @@ LiningSlate::LiningSlate(Session* session, QWidget* parent) : Slate(session, par
   addStrake();
   endGroup();
   addStretch();
-  addHeading(
-      tr("Drag a mark, or choose it with the arrows and move it with Ctrl and up or down. N nails it or pulls its nail, "
-         "L locks it."));
+  addHeading(tr(
+      "Drag a mark, or choose it with the arrows and move it with Ctrl and up or down. N nails it or pulls its nail, "
+      "L locks it."));
 }
 
 const Lining* LiningSlate::lining() const {
@@ -122,7 +125,8 @@ std::optional<std::size_t> LiningSlate::guide() const {
 
 std::optional<std::size_t> LiningSlate::section() const {
   const int at = m_session->selection().section;
-  if (lining() == nullptr || at < 0 || static_cast<std::size_t>(at) >= lining()->frame.sectionCount()) return std::nullopt;
+  if (lining() == nullptr || at < 0 || static_cast<std::size_t>(at) >= lining()->frame.sectionCount())
+    return std::nullopt;
   return static_cast<std::size_t>(at);
 }
 
@@ -148,7 +152,8 @@ Slate::Choices LiningSlate::stations(const std::optional<StationId>& chosen, con
 std::optional<StationId> LiningSlate::stationAt(int index) const {
   if (lining() == nullptr || index < 0) return std::nullopt;
   const auto ids = sectionIds(book(), lining()->frame.hull());
-  return static_cast<std::size_t>(index) < ids.size() ? std::optional(ids[static_cast<std::size_t>(index)]) : std::nullopt;
+  return static_cast<std::size_t>(index) < ids.size() ? std::optional(ids[static_cast<std::size_t>(index)])
+                                                      : std::nullopt;
 }
 
 void LiningSlate::perform(const QString& words, const Result<Book>& edited) {
@@ -268,8 +273,7 @@ void LiningSlate::addSchools() {
       ->setObjectName(QStringLiteral("school"));
   m_schoolWords = addHeading({});
   addNumber(
-      tr("How many strakes (0: as is usual)"), {0.0, mostStrakes, 0},
-      [this] { return m_answers.strakes.value_or(0); },
+      tr("How many strakes (0: as is usual)"), {0.0, mostStrakes, 0}, [this] { return m_answers.strakes.value_or(0); },
       [this](double count) {
         m_answers.strakes.reset();
         if (count >= fewestStrakes) m_answers.strakes = static_cast<int>(count);
@@ -296,8 +300,8 @@ void LiningSlate::addSchools() {
         if (width.mm() > leastStrakeWidthMm) m_answers.widest = width;
       });
   addChoice(
-      tr("It becomes the plan of"), {tr("both sides"), tr("starboard only"), tr("port only")}, [this] { return m_goesTo; },
-      [this](int index) { m_goesTo = index; })
+      tr("It becomes the plan of"), {tr("both sides"), tr("starboard only"), tr("port only")},
+      [this] { return m_goesTo; }, [this](int index) { m_goesTo = index; })
       ->setObjectName(QStringLiteral("goesTo"));
   connect(addButton(*this, tr("Line off so"), "lineOffSo"), &QPushButton::clicked, this, &LiningSlate::lineOffBySchool);
 }
@@ -330,15 +334,17 @@ void LiningSlate::addPlans() {
     if (m_showing || plan() == nullptr || m_planName->text().toStdString() == plan()->name) return;
     perform(tr("Rename the plan"), renamePlan(book(), plan()->id, m_planName->text().trimmed().toStdString()));
   });
-  connect(addButton(*this, tr("Copy it, and try the copy on this side"), "copyPlan"), &QPushButton::clicked, this, [this] {
-    if (plan() == nullptr) return;
-    std::string name = plan()->name + tr(", copy").toStdString();
-    for (int k = 2; book().findPlan(name) != nullptr; ++k) name = plan()->name + tr(", copy %1").arg(k).toStdString();
-    PlanId id;
-    auto edited = addPlan(book(), *plan(), name, &id);
-    if (edited) edited = setBoatPlan(*edited, side(), id);
-    perform(tr("Copy the plan"), edited);
-  });
+  connect(addButton(*this, tr("Copy it, and try the copy on this side"), "copyPlan"), &QPushButton::clicked, this,
+          [this] {
+            if (plan() == nullptr) return;
+            std::string name = plan()->name + tr(", copy").toStdString();
+            for (int k = 2; book().findPlan(name) != nullptr; ++k)
+              name = plan()->name + tr(", copy %1").arg(k).toStdString();
+            PlanId id;
+            auto edited = addPlan(book(), *plan(), name, &id);
+            if (edited) edited = setBoatPlan(*edited, side(), id);
+            perform(tr("Copy the plan"), edited);
+          });
   connect(addButton(*this, tr("Make it the plan of both sides"), "bothSides"), &QPushButton::clicked, this, [this] {
     if (plan() == nullptr) return;
     const PlanId id = plan()->id;
@@ -366,14 +372,16 @@ void LiningSlate::addPlans() {
       ->setObjectName(QStringLiteral("throwAway"));
 }
 
-// Zones and guides -----------------------------------------------------------------------------------------------------
+// Zones and guides
+// -----------------------------------------------------------------------------------------------------
 
 void LiningSlate::addZone() {
   beginGroup(tr("Zone of the strake in hand"))->setObjectName(QStringLiteral("zone"));
   m_zoneWords = addHeading({});
   addChoice(
       tr("Its strakes are"),
-      {tr("equal"), tr("diminishing from widths"), tr("parallel to a guide"), tr("equal from abeam"), tr("by battens alone")},
+      {tr("equal"), tr("diminishing from widths"), tr("parallel to a guide"), tr("equal from abeam"),
+       tr("by battens alone")},
       [this] { return zone() ? static_cast<int>(plan()->zones[*zone()].rule) : 0; },
       [this](int index) {
         if (zone()) perform(tr("Rule of a zone"), setRule(book(), *lining(), static_cast<LiningRule>(index), *zone()));
@@ -394,11 +402,15 @@ void LiningSlate::addZone() {
   m_zoneAlong = addChoice(
       tr("They run along"), {tr("the line below"), tr("the line above")},
       [this] { return zone() && plan()->zones[*zone()].fromAbove ? 1 : 0; },
-      [this](int index) { changeZone(tr("Run along the other line"), [index](Zone& z) { z.fromAbove = index == 1; }); });
+      [this](int index) {
+        changeZone(tr("Run along the other line"), [index](Zone& z) { z.fromAbove = index == 1; });
+      });
   const auto bound = [this](const QString& name, std::optional<StationId> Zone::*which, const QString& none) {
     return addChanging(
         name,
-        [this, which, none] { return stations(zone() ? plan()->zones[*zone()].*which : std::optional<StationId>(), none); },
+        [this, which, none] {
+          return stations(zone() ? plan()->zones[*zone()].*which : std::optional<StationId>(), none);
+        },
         [this, which](int index) {
           changeZone(tr("How far strakes are parallel"), [&](Zone& z) { z.*which = stationAt(index - 1); });
         });
@@ -532,7 +544,8 @@ void LiningSlate::setApart(bool sheerStrake) {
 void LiningSlate::sayOfTheSheer() {
   showAll();
   int moulds = 0;
-  if (m_session->solved()->moulds.get() != nullptr) moulds = static_cast<int>(m_session->solved()->moulds->moulds.size());
+  if (m_session->solved()->moulds.get() != nullptr)
+    moulds = static_cast<int>(m_session->solved()->moulds->moulds.size());
   m_guideWords->setText(
       tr("The sheer is sprung first and then locked. It is moved in Lines, figure by figure, and only on purpose: that "
          "changes the uppermost strakes of both sides, every width that is shared out up to it, the hood ends, the "
@@ -554,7 +567,8 @@ void LiningSlate::boundGuide(Guide& g) const {
   }
 }
 
-// Joints and ends --------------------------------------------------------------------------------------------------------
+// Joints and ends
+// --------------------------------------------------------------------------------------------------------
 
 const Stealer* LiningSlate::stealer(bool bow) const {
   if (!line()) return nullptr;
@@ -596,12 +610,14 @@ void LiningSlate::addJoint() {
     kind->setObjectName(bow ? QStringLiteral("joinBow") : QStringLiteral("joinStern"));
     m_jointFields.push_back(kind);
     m_jointFields.push_back(addLength(
-        tr("Joint, distance along the boat"), [this, bow] { return stealer(bow) == nullptr ? Length() : stealer(bow)->at; },
+        tr("Joint, distance along the boat"),
+        [this, bow] { return stealer(bow) == nullptr ? Length() : stealer(bow)->at; },
         [this, bow](Length at) {
           if (stealer(bow) != nullptr) changeStealer(bow, [at](Stealer& s) { s.at = at; });
         }));
     m_jointFields.push_back(addLength(
-        tr("Nib: width left at its end"), [this, bow] { return stealer(bow) == nullptr ? Length() : stealer(bow)->nib; },
+        tr("Nib: width left at its end"),
+        [this, bow] { return stealer(bow) == nullptr ? Length() : stealer(bow)->nib; },
         [this, bow](Length nib) {
           if (stealer(bow) != nullptr) changeStealer(bow, [nib](Stealer& s) { s.nib = nib; });
         }));
@@ -683,7 +699,8 @@ void LiningSlate::addStrake() {
       });
 }
 
-// The mark in hand, and what it costs -------------------------------------------------------------------------------------
+// The mark in hand, and what it costs
+// -------------------------------------------------------------------------------------
 
 void LiningSlate::addMark() {
   m_mark = addHeadline(tr("Mark in hand"));
@@ -722,7 +739,8 @@ void LiningSlate::showAll() {
   showField(m_rail, m_school == School::TopsFirst);
   if (!m_planName->hasFocus()) m_planName->setText(QString::fromStdString(plan()->name));
   const LiningRule rule = zone() ? plan()->zones[*zone()].rule : LiningRule::Equal;
-  for (QWidget* field : {m_zoneWidth, m_zoneAlong, m_zoneFrom, m_zoneTo}) showField(field, rule == LiningRule::Parallel);
+  for (QWidget* field : {m_zoneWidth, m_zoneAlong, m_zoneFrom, m_zoneTo})
+    showField(field, rule == LiningRule::Parallel);
   showField(m_zoneRail, rule == LiningRule::Abeam);
   if (zone()) {
     const auto [first, last] = plan()->span(*zone());
@@ -742,9 +760,9 @@ void LiningSlate::showMark() {
   // The guide, the joint and the strake in hand.
   const auto g = guide();
   const GuideKind kind = g ? plan()->guides[*g].kind : GuideKind::Batten;
-  m_guideWords->setText(!line()                                    ? tr("Take a line in hand: a mark of it.")
-                        : g                                        ? tr("%1 is in hand.").arg(lineWords(*line()))
-                                                                   : tr("Line %1 is no guide.").arg(*line()));
+  m_guideWords->setText(!line() ? tr("Take a line in hand: a mark of it.")
+                        : g     ? tr("%1 is in hand.").arg(lineWords(*line()))
+                                : tr("Line %1 is no guide.").arg(*line()));
   m_makeGuide->setVisible(line() && !g);
   m_apart[0]->setVisible(plan()->guideOf(plan()->lines[plan()->lines.size() - 2]) == nullptr);
   m_apart[1]->setVisible(plan()->guideOf(plan()->lines[1]) == nullptr);
@@ -784,8 +802,8 @@ void LiningSlate::showMark() {
   }
   const Section& place = lining()->frame.hull().sections[*where];
   const QString name = QString::fromStdString(place.name);
-  m_mark->setText(tr("%1 at %2").arg(lineWords(*at),
-                                     place.kind == SectionKind::Station ? tr("station %1").arg(name) : name));
+  m_mark->setText(
+      tr("%1 at %2").arg(lineWords(*at), place.kind == SectionKind::Station ? tr("station %1").arg(name) : name));
   const Vec3 point = lining()->frame.sectionPoint(*where, lining()->lines[*at].shares[*where]);
   m_measured->setLength(millimetres(lining()->lines[*at].shares[*where] * lining()->frame.girthMm(*where)));
   QString words = tr("height %1, out %2").arg(shown(point.z()), shown(point.y()));

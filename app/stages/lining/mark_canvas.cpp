@@ -62,8 +62,8 @@ void MarkCanvas::paintMarks(QPainter& painter) {
       const bool locked = held && isLocked(line, section);
       handles.push_back({at, markName(line, section), static_cast<int>(line), static_cast<int>(section), selected,
                          locked ? tr("locked")
-                          : held ? tr("nailed")
-                                 : tr("free")});
+                         : held ? tr("nailed")
+                                : tr("free")});
       // A mark set by hand is a nail: a filled square. One that follows the batten is a small ring.
       painter.setPen(QPen(selected ? look::inHand : look::ink, selected ? 2.6 : 1.4));
       painter.setBrush(selected ? look::inHand : held ? look::ink : look::raised);
@@ -156,8 +156,9 @@ void MarkCanvas::lockOrUnlock() {
   const auto mark = markInHand();
   if (!mark) return;
   const bool locked = isLocked(mark->line, mark->section);
-  m_session->perform((locked ? tr("Unlock mark, %1, %2") : tr("Lock mark, %1, %2")).arg(lineName(mark->line), mark->place),
-                     lockMark(*m_session->book(), *lining(), mark->line, mark->section, !locked));
+  m_session->perform(
+      (locked ? tr("Unlock mark, %1, %2") : tr("Lock mark, %1, %2")).arg(lineName(mark->line), mark->place),
+      lockMark(*m_session->book(), *lining(), mark->line, mark->section, !locked));
 }
 
 void MarkCanvas::choose(int lineStep, int sectionStep) {

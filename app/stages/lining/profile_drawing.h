@@ -5,7 +5,8 @@
 
 namespace narrows {
 
-/// She is seen square from abeam. The marks of the section in hand can be taken here too; a waterline is drawn where the book says she floats.
+/// She is seen square from abeam. The marks of the section in hand can be taken here too; a waterline is drawn where
+/// the book says she floats.
 class ProfileDrawing : public MarkCanvas {
   Q_OBJECT
 

@@ -60,8 +60,7 @@ QString WidthsGrid::strakeName(int row) const {
     const std::size_t line = lineOfRow(row);
     const LiningPlan* plan = session()->book()->findPlan(lining()->plan);
     const Guide* guide = plan == nullptr ? nullptr : plan->guideOf(lining()->lines[line].id);
-    return guide == nullptr ? tr("line %1").arg(line)
-                            : tr("%1 %2").arg(line).arg(QString::fromStdString(guide->name));
+    return guide == nullptr ? tr("line %1").arg(line) : tr("%1 %2").arg(line).arg(QString::fromStdString(guide->name));
   }
   const std::size_t strake = strakeOfRow(row);
   const QString number = QString::number(strake + 1);
@@ -85,8 +84,13 @@ Cell WidthsGrid::widthCell(int row, int column) const {
   const std::size_t strake = strakeOfRow(row);
   if (section >= lining()->frame.sectionCount() || !lining()->covers(strake, section)) return {};
   const Length width = millimetres(lining()->widthMm(strake, section));
-  const bool master = section == lining()->master && lining()->strakes[strake].upper == lining()->strakes[strake].lower + 1;
-  return {bare(width, session()->notation()), master, section == lining()->master, {}, exactText(width, session()->notation())};
+  const bool master =
+      section == lining()->master && lining()->strakes[strake].upper == lining()->strakes[strake].lower + 1;
+  return {bare(width, session()->notation()),
+          master,
+          section == lining()->master,
+          {},
+          exactText(width, session()->notation())};
 }
 
 Cell WidthsGrid::markCell(int row, int column) const {
@@ -97,14 +101,19 @@ Cell WidthsGrid::markCell(int row, int column) const {
   if (m_of == WidthsOf::Difference) {
     const Solved& solved = *session()->solved();
     const Lining *starboard = solved.lining.get(), *port = solved.portLining.get();
-    if (starboard == nullptr || port == nullptr || line + 1 >= std::min(starboard->lines.size(), port->lines.size())) return {};
+    if (starboard == nullptr || port == nullptr || line + 1 >= std::min(starboard->lines.size(), port->lines.size()))
+      return {};
     const double more = port->lines[line].shares[section] * port->frame.girthMm(section) -
                         starboard->lines[line].shares[section] * starboard->frame.girthMm(section);
-    const QString sign = more > 0.0 ? QStringLiteral("+") : more < 0.0 ? QStringLiteral("−") : QString();
+    const bool alike = std::abs(more) < 0.5 * notationStep(session()->notation()).mm();
+    const QString sign = alike ? QString() : more > 0.0 ? QStringLiteral("+") : QStringLiteral("−");
     return {sign + bare(millimetres(std::abs(more)), session()->notation()), false, false, {}, {}};
   }
   const Length shown = millimetres(m_of == WidthsOf::FromSheer ? girth - up : up);
-  return {bare(shown, session()->notation()), true, lining()->lines[line].moved[section], {},
+  return {bare(shown, session()->notation()),
+          true,
+          lining()->lines[line].moved[section],
+          {},
           exactText(shown, session()->notation())};
 }
 

@@ -46,12 +46,11 @@ QWidget* PlanksStage::makeSlate() {
   slate->addWidget(steps);
   m_port = new QPushButton(tr("Show the port plank"), slate);
   m_port->setCheckable(true);
-  connect(m_port, &QPushButton::toggled, this,
-          [this](bool port) {
-            Selection selection = m_session->selection();
-            selection.side = port ? BoatSide::Port : BoatSide::Starboard;
-            m_session->select(selection);
-          });
+  connect(m_port, &QPushButton::toggled, this, [this](bool port) {
+    Selection selection = m_session->selection();
+    selection.side = port ? BoatSide::Port : BoatSide::Starboard;
+    m_session->select(selection);
+  });
   slate->addWidget(m_port);
   slate->addSpace(10);
   slate->addHeading(tr("Least board, no allowances"));
@@ -116,8 +115,7 @@ void PlanksStage::showFigures() {
   QString name = lining->isGarboard(strake)      ? tr("%1 · garboard").arg(strake + 1)
                  : lining->isSheerStrake(strake) ? tr("%1 · sheer strake").arg(strake + 1)
                                                  : tr("%1 of %2").arg(strake + 1).arg(planks.size());
-  if (!lining->isWhole(strake))
-    name += lining->strakes[strake].reach.fromT <= 0.0 ? tr(", forward") : tr(", aft");
+  if (!lining->isWhole(strake)) name += lining->strakes[strake].reach.fromT <= 0.0 ? tr(", forward") : tr(", aft");
   const LiningPlan* plan = solved->book->findPlan(lining->plan);
   const std::string timber = plan == nullptr ? std::string() : plan->timberOf(lining->strakes[strake].id);
   if (!timber.empty()) name += tr("\n%1").arg(QString::fromStdString(timber));

@@ -153,8 +153,9 @@ class GirthFrameTest : public QObject {
     const SurfaceReach reach{2.4, 6.7};
     const Band band{frame, SurfaceCurve::constant(0.3, reach), SurfaceCurve::constant(0.4, reach), reach};
     const FlatPlank plank = flatPlank(band, {});
-    QCOMPARE(plank.stations.size(), std::size_t{4});
-    QCOMPARE(plank.stations.front().name, std::string("3"));
+    QCOMPARE(plank.stations.size(), std::size_t{6});  // its four stations, and the joints it ends at
+    QCOMPARE(plank.stations.front().name, std::string("joint"));
+    QCOMPARE(plank.stations[1].name, std::string("3"));
     double along = 0.0;
     Vec3 before = band.point(2.4, 0.0);
     for (int i = 1; i <= 4000; ++i) {

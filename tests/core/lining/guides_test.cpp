@@ -273,8 +273,10 @@ class GuidesTest : public QObject {
       const double width = one.upperEdge.shareAt(t) - one.lowerEdge.shareAt(t);
       double both = 0.0;
       for (const LinedStrake& two : lined.strakes) {
-        if (two.lower == one.lower && two.upper == one.lower + 1) both += two.upperEdge.shareAt(t) - two.lowerEdge.shareAt(t);
-        if (two.upper == one.upper && two.lower == one.lower + 1) both += two.upperEdge.shareAt(t) - two.lowerEdge.shareAt(t);
+        if (two.lower == one.lower && two.upper == one.lower + 1)
+          both += two.upperEdge.shareAt(t) - two.lowerEdge.shareAt(t);
+        if (two.upper == one.upper && two.lower == one.lower + 1)
+          both += two.upperEdge.shareAt(t) - two.lowerEdge.shareAt(t);
       }
       QVERIFY(std::abs(width - both) < 1e-12);
       QVERIFY(std::abs(lined.widthMm(k, 0) - lined.widthMm(0, 0)) < 0.5);
@@ -285,7 +287,8 @@ class GuidesTest : public QObject {
       QVERIFY(plank.settled);
       QVERIFY(plank.stations.size() >= 2);
       const double area = areaOf(lined, k);
-      QVERIFY2(std::abs(areaOfFlat(plank) - area) < 0.002 * area, qPrintable(QString::number(areaOfFlat(plank) / area)));
+      QVERIFY2(std::abs(areaOfFlat(plank) - area) < 0.002 * area,
+               qPrintable(QString::number(areaOfFlat(plank) / area)));
     }
   }
 
@@ -312,7 +315,8 @@ class GuidesTest : public QObject {
       for (const std::size_t k : {std::size_t(5), std::size_t(6)}) {
         const FlatPlank plank = flatPlank(lined.band(k), {});
         const double area = areaOf(lined, k);
-        QVERIFY2(std::abs(areaOfFlat(plank) - area) < 0.004 * area, qPrintable(QString::number(areaOfFlat(plank) / area)));
+        QVERIFY2(std::abs(areaOfFlat(plank) - area) < 0.004 * area,
+                 qPrintable(QString::number(areaOfFlat(plank) / area)));
       }
     }
     const auto none = setStealer(marl.book, marl.lining(), [&] {
@@ -341,10 +345,10 @@ class GuidesTest : public QObject {
         const Vec3 at = osier.frame.sectionPoint(0, lined.lines[k].shares[0]);
         const Vec3 onStick = low + part * (high - low);
         if (spacing == StemSpacing::StickLevel) QVERIFY(std::abs(at.z() - onStick.z()) < 0.05);
-        if (spacing == StemSpacing::StickSquareOff) QVERIFY(std::abs((at - onStick).dot((high - low).normalized())) < 0.05);
+        if (spacing == StemSpacing::StickSquareOff)
+          QVERIFY(std::abs((at - onStick).dot((high - low).normalized())) < 0.05);
         // Stations keep their equal parts.
-        for (std::size_t i = 1; i < osier.ids.size(); ++i)
-          QVERIFY(std::abs(lined.lines[k].shares[i] - part) < 1e-9);
+        for (std::size_t i = 1; i < osier.ids.size(); ++i) QVERIFY(std::abs(lined.lines[k].shares[i] - part) < 1e-9);
       }
     }
     EndPlan chosen;
@@ -421,14 +425,15 @@ class GuidesTest : public QObject {
             edited = dragMark(book, now, line, section, part());
             break;
           case 2:
-            edited = addGuide(book, now, line, marl.guideOn(std::min(line, marl.lining().lines.size() - 2),
-                                                            static_cast<GuideKind>(pick(4))));
+            edited =
+                addGuide(book, now, line,
+                         marl.guideOn(std::min(line, marl.lining().lines.size() - 2), static_cast<GuideKind>(pick(4))));
             break;
           case 3:
             if (!plan.guides.empty()) {
               Guide moved = plan.guides[pick(plan.guides.size())];
-              const auto at = static_cast<std::size_t>(
-                  std::find(plan.guides.begin(), plan.guides.end(), moved) - plan.guides.begin());
+              const auto at = static_cast<std::size_t>(std::find(plan.guides.begin(), plan.guides.end(), moved) -
+                                                       plan.guides.begin());
               moved.share = 0.1 + 0.8 * part(), moved.heading = 0.2 * (part() - 0.5);
               moved.height = moved.height + millimetres(200.0 * (part() - 0.5));
               edited = dragGuide(book, now, at, moved);
@@ -470,12 +475,9 @@ class GuidesTest : public QObject {
           const LinedStrake& strake = after.strakes[k];
           for (double t = strake.reach.fromT; t <= strake.reach.toT; t += 0.25) {
             const double width = strake.upperEdge.shareAt(t) - strake.lowerEdge.shareAt(t);
-            QVERIFY2(width > -1e-6, qPrintable(QString("seed %1, edit %2, strake %3 at %4: %5")
-                                                   .arg(seed)
-                                                   .arg(i)
-                                                   .arg(k)
-                                                   .arg(t)
-                                                   .arg(width)));
+            QVERIFY2(
+                width > -1e-6,
+                qPrintable(QString("seed %1, edit %2, strake %3 at %4: %5").arg(seed).arg(i).arg(k).arg(t).arg(width)));
           }
         }
         widthsFillTheGirth(marl, after);

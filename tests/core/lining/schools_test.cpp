@@ -84,7 +84,8 @@ class SchoolsTest : public QObject {
         QVERIFY2(lining, at(boat, school, lining ? "" : describe(lining.error())));
         for (std::size_t i = 0; i < boat.ids.size(); ++i) {
           double sum = 0.0;
-          for (std::size_t k = 0; k < lining->strakeCount(); ++k) sum += lining->covers(k, i) ? lining->widthMm(k, i) : 0.0;
+          for (std::size_t k = 0; k < lining->strakeCount(); ++k)
+            sum += lining->covers(k, i) ? lining->widthMm(k, i) : 0.0;
           QVERIFY2(std::abs(sum - boat.frame.girthMm(i)) < 1e-9, at(boat, school, "widths do not sum to the girth"));
         }
       }
@@ -93,7 +94,8 @@ class SchoolsTest : public QObject {
 
   void noLineTurnsBack() {
     // Along the boat every line goes aft and nowhere else, and rises and falls in the girth no oftener than its run
-    // out at each end and a guide's sweep between them ask for: counted by how often its share turns by more than a tenth of an inch.
+    // out at each end and a guide's sweep between them ask for: counted by how often its share turns by more than a
+    // tenth of an inch.
     for (const Boat& boat : m_boats) {
       for (const School school : everySchool) {
         const LiningPlan* plan = &planOf(index(boat), school);
@@ -103,7 +105,9 @@ class SchoolsTest : public QObject {
           int turns = 0, way = 0;
           for (double t = line.reach.fromT; t <= line.reach.toT; t += 0.05) {
             const double x = lining->frame.point(t, line.shareAt(t)).x();
-            QVERIFY2(x > before, at(boat, school, "line " + std::to_string(&line - lining->lines.data()) + " goes forward at " + std::to_string(t)));
+            QVERIFY2(x > before, at(boat, school,
+                                    "line " + std::to_string(&line - lining->lines.data()) + " goes forward at " +
+                                        std::to_string(t)));
             before = x;
             const double share = line.shareAt(t), moved = (share - extreme) * boat.frame.girthBetweenMm(t);
             if (std::abs(moved) < 2.5) continue;
@@ -166,7 +170,8 @@ class SchoolsTest : public QObject {
     const std::size_t sheer = lining->strakeCount() - 1;
     const double width = lining->widthMm(sheer, lining->master);
     std::size_t parallel = 0;
-    for (std::size_t i = 1; i + 1 < marl.ids.size(); ++i) parallel += std::abs(lining->widthMm(sheer, i) - width) < 0.01;
+    for (std::size_t i = 1; i + 1 < marl.ids.size(); ++i)
+      parallel += std::abs(lining->widthMm(sheer, i) - width) < 0.01;
     QVERIFY(parallel >= 5);
   }
 
@@ -177,8 +182,8 @@ class SchoolsTest : public QObject {
       QCOMPARE(plan->guides.size(), std::size_t(1));
       const Guide& guide = plan->guides.front();
       const std::size_t line = plan->placeOf(guide.line);
-      const auto section = static_cast<std::size_t>(
-          std::find(boat.ids.begin(), boat.ids.end(), guide.station) - boat.ids.begin());
+      const auto section =
+          static_cast<std::size_t>(std::find(boat.ids.begin(), boat.ids.end(), guide.station) - boat.ids.begin());
       const StraightRun run = straightRun(boat.frame, {static_cast<double>(section), guide.share, guide.heading});
       const auto index = [&](const std::optional<StationId>& id, std::size_t otherwise) {
         return id ? static_cast<std::size_t>(std::find(boat.ids.begin(), boat.ids.end(), *id) - boat.ids.begin())
@@ -210,8 +215,7 @@ class SchoolsTest : public QObject {
       std::vector<double> seen;
       for (std::size_t line = foot; line < lining->strakeCount(); ++line) {
         const double share = lining->lines[line].shares[i] - planking.lapMm / osier.frame.girthMm(i);
-        seen.push_back(osier.frame.point(t, share).z() +
-                       2.0 * planking.thicknessMm * osier.frame.normal(t, share).z());
+        seen.push_back(osier.frame.point(t, share).z() + 2.0 * planking.thicknessMm * osier.frame.normal(t, share).z());
       }
       seen.push_back(osier.frame.point(t, 1.0).z() - 30.0);
       const double each = (seen.back() - seen.front()) / static_cast<double>(seen.size() - 1);

@@ -23,6 +23,28 @@ class FlatPlankTest : public QObject {
   Q_OBJECT
 
  private slots:
+  void aTipThatWouldFoldIsLaidTheSameWhateverWasLaidBefore() {
+    // Marl's garboard among few strakes runs out to a thin hooked tip: begun from bow to stern it laid itself over.
+    const auto table = loadOffsetTable(NARROWS_SOURCE_DIR "/boats/marl.csv");
+    const auto inside = hullFace(*springHull(*table), *table, Face::Inside);
+    const GirthFrame frame(std::make_shared<Hull>(*inside), false);
+    const std::vector<StationId> ids(frame.sectionCount());
+    for (const std::size_t strakes : {6, 7, 8}) {
+      const auto lining = lineOff(frame, equalPlan(strakes), ids);
+      const auto other = lineOff(frame, equalPlan(strakes + 3), ids);
+      const FlatPlank fresh = flatPlank(lining->band(0), {});
+      const FlatPlank before = flatPlank(other->band(0), {});
+      const FlatPlank warm = flatPlank(lining->band(0), {}, &before);
+      QVERIFY2(fresh.settled && fresh.strainMax < 0.2, qPrintable(QString::number(fresh.strainMax)));
+      double most = 0.0;
+      for (std::size_t i = 0; i < fresh.lower.size(); ++i) {
+        most = std::max(most, (fresh.lower[i] - warm.lower[i]).norm());
+        most = std::max(most, (fresh.upper[i] - warm.upper[i]).norm());
+      }
+      QVERIFY2(most < 0.02, qPrintable(QString("%1 strakes: %2").arg(strakes).arg(most)));
+    }
+  }
+
   void narrowestBoardOfARectangleIsTheRectangleHoweverItLies() {
     const std::vector<Vec2> rectangle{{0, 0}, {2000, 0}, {2000, 150}, {0, 150}, {900, 70}};
     for (const double angle : {0.0, 0.1, -0.4, 1.2}) {
