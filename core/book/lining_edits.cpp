@@ -91,7 +91,7 @@ Result<Book> setZoneCount(const Book& book, PlanId planId, std::size_t zone, int
   Book edited = book;
   LiningPlan& plan = planIn(edited, planId);
   require(zone < plan.zones.size(), "a zone of this plan");
-  const auto [first, last] = plan.span(zone);
+  const std::size_t first = plan.span(zone).first, last = plan.span(zone).second;
   const std::size_t now = last - first;
   const int total = static_cast<int>(plan.strakes.size()) + count - static_cast<int>(now);
   if (count < 1 || total < fewestStrakes || total > mostStrakes)

@@ -362,7 +362,7 @@ class PlanMaker {
     const auto lining = line(plan);
     if (!lining) return;
     for (std::size_t zone = 0; zone < plan.zones.size(); ++zone) {
-      const auto [first, last] = plan.span(zone);
+      const std::size_t first = plan.span(zone).first, last = plan.span(zone).second;
       const auto strakes = static_cast<double>(last - first);
       if (last - first < 3 || plan.strakes.size() + 1 > static_cast<std::size_t>(mostStrakes)) continue;
       const auto width = [&](std::size_t i, double among) {

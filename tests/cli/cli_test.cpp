@@ -100,6 +100,59 @@ class CliTest : public QObject {
     QCOMPARE(garboard.out, bare.out);  // no lap on the lowest
   }
 
+  void aStraightRunIsTellingWhereItCrosses() {
+    const auto rows = cli({"run", boat("osier.csv"), "--station", "4", "--share", "0.5", "--units", "mm"}).rows();
+    QCOMPARE(rows[0].join(','), QString("station,x,y,z,girth"));
+    const auto girths = cli({"girths", boat("osier.csv"), "--units", "mm", "--surface", "inside"}).rows();
+    for (const QStringList& row : rows.mid(1)) {
+      if (row[0] != "4") continue;
+      for (const QStringList& girth : girths) {
+        if (girth[0] == "4") QVERIFY(std::abs(row[4].toDouble() - 0.5 * girth[2].toDouble()) < 0.01);
+      }
+    }
+    // A steep one would end at an edge; stations beyond have no row. Low down it meets the base line before the stem.
+    const auto low = cli({"run", boat("osier.csv"), "--station", "1", "--share", "0.02", "--units", "mm"}).rows();
+    QVERIFY(low.size() > 1 && low.size() <= rows.size());
+    QCOMPARE(cli({"run", boat("osier.csv"), "--station", "99", "--share", "0.5"}).status, 1);
+    QCOMPARE(cli({"run", boat("osier.csv"), "--station", "4", "--share", "1.5"}).status, 2);
+  }
+
+  void schoolsMakeBooksWhosePlansAreAskedForByNameAndSide() {
+    const QTemporaryDir folder;
+    const QString book = folder.filePath("marl.narrows"), both = folder.filePath("both.narrows");
+    for (const char* school : {"equal", "middle", "sheer", "waterline", "straight-run", "tops-first"}) {
+      const Run made = cli({"school", boat("marl.csv"), "--school", school, "--strakes", "13", "--out", book});
+      QVERIFY2(made.status == 0 && made.out.isEmpty(), qPrintable(made.error));
+      const auto widths = cli({"widths", book, "--units", "mm"}).rows();
+      const auto girths = cli({"girths", boat("marl.csv"), "--units", "mm"}).rows();
+      for (int i = 1; i < girths.size(); ++i) {
+        double sum = 0.0;
+        for (const QStringList& row : widths.mid(1)) sum += row[1] == girths[i][0] ? row[2].toDouble() : 0.0;
+        QVERIFY2(std::abs(sum - girths[i][2].toDouble()) < 0.05, qPrintable(girths[i][0]));
+      }
+    }
+    // A book keeps its own plan, and the school's stands beside it.
+    QCOMPARE(cli({"school", book, "--school", "equal", "--name", "even", "--out", both}).status, 0);
+    const QString own = cli({"widths", both}).out, even = cli({"widths", both, "--plan", "even"}).out;
+    QCOMPARE(own, cli({"widths", book}).out);
+    QVERIFY(own != even);
+    QCOMPARE(cli({"widths", both, "--side", "port"}).out, own);
+    QCOMPARE(cli({"school", both, "--school", "equal", "--name", "even", "--out", both}).status, 1);
+    const Run unknown = cli({"widths", both, "--plan", "nobody's"});
+    QCOMPARE(unknown.status, 1);
+    QVERIFY(unknown.error.contains("even") && unknown.out.isEmpty());
+    QCOMPARE(cli({"widths", boat("marl.csv"), "--plan", "even"}).status, 2);
+    // A port plank is the starboard one turned over.
+    const auto starboard = cli({"plank", book, "--strake", "3"}).rows();
+    const auto port = cli({"plank", book, "--strake", "3", "--side", "port", "--units", "mm"}).rows();
+    const auto same = cli({"plank", book, "--strake", "3", "--units", "mm"}).rows();
+    QCOMPARE(port.size(), starboard.size());
+    for (int i = 1; i < port.size(); i += 50) {
+      QCOMPARE(port[i][1], same[i][1]);
+      QVERIFY(std::abs(port[i][2].toDouble() + same[i][2].toDouble()) < 1e-9);
+    }
+  }
+
   void aLengthOfTheHullCanBeCutSquare() {
     const auto rows = cli({"widths", boat("marl.csv"), "--strakes", "12", "--from", "3", "--to", "7"}).rows();
     QCOMPARE(rows.size(), 1 + 12 * 5);
