@@ -24,7 +24,9 @@ ShopStage Finding::stage() const {
            [](const SetUpLies&) { return ShopStage::Moulds; }, [](const TooWide&) { return ShopStage::LiningOff; },
            [](const HoodEndNarrow&) { return ShopStage::LiningOff; },
            [](const EndRunsNarrow&) { return ShopStage::LiningOff; },
-           [](const StrainLeft&) { return ShopStage::Planks; }, [](const NotLaidFlat&) { return ShopStage::Planks; }},
+           [](const StrainLeft&) { return ShopStage::Planks; }, [](const NotLaidFlat&) { return ShopStage::Planks; },
+           [](const JointsNear&) { return ShopStage::LiningOff; },
+           [](const NibSmall&) { return ShopStage::LiningOff; }},
       what);
 }
 

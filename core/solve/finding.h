@@ -8,6 +8,7 @@
 #include "backbone/look_at_backbone.h"
 #include "fairing/look_at_figures.h"
 #include "fairing/look_at_surface.h"
+#include "lining/look_at_joints.h"
 #include "moulds/look_at_set_up.h"
 #include "plank/look_at_planks.h"
 #include "problem/problem.h"
@@ -30,7 +31,7 @@ struct CouldNotMake {
 struct Finding {
   using What = std::variant<CouldNotMake, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff,
                             CameOutOff, FaultInPart, RabbetPastFace, SetUpLies, TooWide, HoodEndNarrow, EndRunsNarrow,
-                            StrainLeft, NotLaidFlat>;
+                            StrainLeft, NotLaidFlat, JointsNear, NibSmall>;
   What what;
   Severity severity = Severity::LookAgain;
 

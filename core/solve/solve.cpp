@@ -335,6 +335,10 @@ class Answer {
                                              : side == BoatSide::Port ? " to port"
                                                                       : " to starboard");
     add(found.wide), add(found.hoodEnds), add(found.ends), add(found.strained), add(found.unsettled);
+    if (const LiningPlan* plan = m_solved->book->findPlan(lining->plan)) {
+      const JointFindings joints = lookAtJoints(*plan, boatLength(table));
+      add(joints.near), add(joints.nibs);
+    }
   }
 
   template <typename Kind>

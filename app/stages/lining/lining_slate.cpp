@@ -17,6 +17,7 @@
 #include "canvas/look.h"
 #include "canvas/number_field.h"
 #include "fonts.h"
+#include "plank/showing_width.h"
 #include "solve/lining_cost.h"
 
 namespace narrows {
@@ -467,7 +468,7 @@ void LiningSlate::addGuides() {
   });
   m_guideFields.push_back(addChoice(
       tr("It is"),
-      {tr("a batten through its marks"), tr("a straight run"), tr("level"), tr("parallel to the sheer"),
+      {tr("a batten through its marks"), tr("a straight run"), tr("level"), tr("parallel to another line"),
        tr("the edge of a hung strake")},
       [this] { return guide() ? static_cast<int>(plan()->guides[*guide()].kind) : 0; },
       [this](int index) {
@@ -500,10 +501,26 @@ void LiningSlate::addGuides() {
       tr("Height"), [this] { return guide() ? plan()->guides[*guide()].height : Length(); },
       [this](Length height) { changeGuide(tr("Height of a level guide"), [height](Guide& g) { g.height = height; }); });
   m_guideAway = addLength(
-      tr("Below the sheer, along the girth"),
-      [this] { return guide() ? plan()->guides[*guide()].away * -1.0 : Length(); },
+      tr("Distance from it, along the girth"),
+      [this] { return guide() ? millimetres(std::abs(plan()->guides[*guide()].away.mm())) : Length(); },
       [this](Length away) {
-        changeGuide(tr("Distance of a parallel guide"), [away](Guide& g) { g.away = away * -1.0; });
+        changeGuide(tr("Distance of a parallel guide"),
+                    [away](Guide& g) { g.away = g.away.mm() < 0.0 ? away * -1.0 : away; });
+      });
+  m_guideOf = addChanging(
+      tr("Parallel to"), [this] { return linesBeside(); },
+      [this](int index) {
+        const auto at = guide();
+        if (!at || index < 0 || static_cast<std::size_t>(index) >= m_beside.size()) return;
+        const std::size_t of = m_beside[static_cast<std::size_t>(index)];
+        changeGuide(tr("Parallel to another line"), [&](Guide& g) {
+          const Lining& now = *lining();
+          g.of = plan()->lines[of];
+          g.away =
+              millimetres((now.lines[plan()->placeOf(g.line)].shares[now.master] - now.lines[of].shares[now.master]) *
+                          now.frame.girthMm(now.master));
+          boundGuide(g);
+        });
       });
   const auto bound = [this](const QString& name, std::optional<StationId> Guide::*which, const QString& none) {
     return addChanging(
@@ -526,6 +543,25 @@ void LiningSlate::addGuides() {
   connect(m_dropGuide, &QPushButton::clicked, this, [this] {
     if (guide()) perform(tr("A guide no longer"), removeGuide(book(), *lining(), *guide()));
   });
+}
+
+Slate::Choices LiningSlate::linesBeside() {
+  Choices found;
+  m_beside.clear();
+  const auto at = guide();
+  if (!at) return found;
+  const Guide& own = plan()->guides[*at];
+  const auto offer = [&](std::size_t line, const QString& words) {
+    if (plan()->lines[line] == own.of) found.chosen = static_cast<int>(found.items.size());
+    m_beside.push_back(line);
+    found.items << words;
+  };
+  offer(plan()->lines.size() - 1, tr("the sheer"));
+  offer(0, tr("the base line"));
+  for (const Guide& other : plan()->guides) {
+    if (other.line != own.line) offer(plan()->placeOf(other.line), QString::fromStdString(other.name));
+  }
+  return found;
 }
 
 void LiningSlate::setApart(bool sheerStrake) {
@@ -776,6 +812,7 @@ void LiningSlate::showMark() {
   showField(m_guideSag, g && kind == GuideKind::StraightRun);
   showField(m_guideHeight, g && kind == GuideKind::Level);
   showField(m_guideAway, g && kind == GuideKind::Parallel);
+  showField(m_guideOf, g && kind == GuideKind::Parallel);
   const bool bounded = g && kind != GuideKind::Batten && kind != GuideKind::HungEdge;
   showField(m_guideFrom, bounded);
   showField(m_guideTo, bounded);
@@ -787,7 +824,7 @@ void LiningSlate::showMark() {
     showField(m_jointFields[3 * end + 1], joins && now != nullptr);
     showField(m_jointFields[3 * end + 2], joins && now != nullptr && now->joining != Joining::TwoIntoOne);
   }
-  m_strakeWords->setText(strake() ? tr("Strake %1.").arg(*strake() + 1) : tr("Take a strake in hand."));
+  m_strakeWords->setText(strake() ? strakeWords(*strake()) : tr("Take a strake in hand."));
   if (strake() && !m_timber->hasFocus())
     m_timber->setText(QString::fromStdString(plan()->timberOf(lining()->strakes[*strake()].id)));
   const auto at = line();
@@ -813,6 +850,29 @@ void LiningSlate::showMark() {
       words += tr("\nstrake %1: %2").arg(QString::number(k + 1), shown(lining()->widthMm(k, *where)));
   }
   m_markFigures->setText(words);
+}
+
+PlankMake LiningSlate::plankMakeFor(std::size_t at) const {
+  PlankMake make = plankMake(book(), *lining(), at);
+  // What comes down over the garboard is the lap of the strake above it.
+  if (lining()->isGarboard(at)) make.lapMm = book().settings.lap.mm();
+  return make;
+}
+
+QString LiningSlate::strakeWords(std::size_t at) const {
+  QString words = tr("Strake %1.").arg(at + 1);
+  const auto& solved = m_session->solved();
+  const auto& planks = solved->planksOf(side());
+  if (at >= planks.size() || planks[at].get() == nullptr) return words;
+  const FlatPlank& plank = *planks[at];
+  words += tr(" Ends %1 and %2, sny %3, twists %4° a foot at most.")
+               .arg(shown(plank.foreEndMm), shown(plank.aftEndMm), shown(plank.snyMm))
+               .arg(twistDegAFoot(lining()->band(at)), 0, 'f', 1);
+  if (!section() || !lining()->covers(at, *section()) || book().table.construction != Construction::Lapstrake)
+    return words;
+  const ShowingWidths showing =
+      showingWidths(*lining(), at, *section(), plankMakeFor(at), 2.0 * book().table.thickness.mm());
+  return words + tr(" Here it shows %1 outside and %2 inside.").arg(shown(showing.outsideMm), shown(showing.insideMm));
 }
 
 void LiningSlate::showCost() {

@@ -6,6 +6,7 @@
 
 #include "commands/session.h"
 #include "lining/schools.h"
+#include "plank/flat_plank.h"
 #include "stages/slate.h"
 
 class QComboBox;
@@ -63,6 +64,11 @@ class LiningSlate : public Slate {
   void changeGuide(const QString& words, const std::function<void(Guide&)>& change);
   void changeEnd(bool bow, const QString& words, const std::function<void(EndPlan&)>& change);
   void setApart(bool sheerStrake);
+  /// Lines a guide can be parallel to.
+  Choices linesBeside();
+  /// Its ends, sny and twist, and in lapstrake what shows of it at the station in hand.
+  QString strakeWords(std::size_t at) const;
+  PlankMake plankMakeFor(std::size_t at) const;
   /// What moving the sheer would touch.
   void sayOfTheSheer();
   /// As much of the length as a guide can be true over.
@@ -90,6 +96,8 @@ class LiningSlate : public Slate {
   std::vector<QWidget*> m_guideFields;
   QWidget *m_guideHeight = nullptr, *m_guideAway = nullptr, *m_guideSag = nullptr, *m_guideHeading = nullptr,
           *m_guideFrom = nullptr, *m_guideTo = nullptr;
+  QWidget* m_guideOf = nullptr;
+  std::vector<std::size_t> m_beside;
   QLineEdit* m_guideName = nullptr;
   std::array<QPushButton*, 2> m_apart{};
   QPushButton *m_makeGuide = nullptr, *m_dropGuide = nullptr, *m_lockGuide = nullptr;

@@ -2,11 +2,16 @@
 
 #include <QTest>
 #include <cmath>
+#include <numbers>
 #include <random>
 
+#include "analytic_hull.h"
 #include "book/lining_edits.h"
+#include "lining/look_at_joints.h"
+#include "lining/shop_figures.h"
 #include "lining/straight_run.h"
 #include "plank/flat_plank.h"
+#include "plank/showing_width.h"
 #include "sample_books.h"
 #include "solve/solve.h"
 
@@ -404,6 +409,74 @@ class GuidesTest : public QObject {
         QVERIFY2(std::abs(nearest - lap) < 0.25, qPrintable(QString("%1 for %2").arg(nearest).arg(lap)));
     }
     QVERIFY(std::abs(one.upperLengthMm - other.upperLengthMm) < 1e-6);
+  }
+
+  void jointsTooNearAndNibsTooSmallAreTold() {
+    const OnTheBoat marl("marl", 14);
+    const Length length = boatLength(marl.book.table);
+    Book book = *setStealer(marl.book, marl.lining(), marl.joint(5, 3.4));
+    book = *setStealer(book, marl.lining(book), marl.joint(7, 3.9));
+    const JointFindings near = lookAtJoints(book.boatPlan(), length);
+    QCOMPARE(near.near.size(), std::size_t(1));
+    QCOMPARE(near.near[0].lineBelow, std::size_t(5));
+    QVERIFY(near.near[0].apartMm < near.near[0].leastMm);
+    QVERIFY(near.nibs.empty());
+    // Further apart, or with three strakes between, nothing is said.
+    Stealer far = marl.joint(7, 3.4);
+    far.at = book.boatPlan().stealers[0].at + millimetres(1300.0);
+    QVERIFY(lookAtJoints(setStealer(book, marl.lining(book), far)->boatPlan(), length).near.empty());
+    Stealer feather = marl.joint(10, 4.5, Joining::UpperIntoHost);
+    feather.nib = {};
+    const JointFindings nibs = lookAtJoints(setStealer(marl.book, marl.lining(), feather)->boatPlan(), length);
+    QCOMPARE(nibs.nibs.size(), std::size_t(1));
+    QCOMPARE(nibs.nibs[0].severity(), Severity::Trouble);
+    QVERIFY(nibs.nibs[0].words(Notation::Inches16).find("glued") != std::string::npos);
+    // They stand among what wants looking at.
+    const auto solved = solve(std::make_shared<const Book>(book), 1);
+    QVERIFY(std::any_of(solved->findings.begin(), solved->findings.end(),
+                        [](const Finding& f) { return f.as<JointsNear>() != nullptr; }));
+  }
+
+  void whatShowsOfALappedStrakeIsToldFromOutsideAndInside() {
+    const OnTheBoat osier("osier");
+    const Lining lined = osier.lining();
+    PlankMake make;
+    make.construction = Construction::Lapstrake;
+    make.lapMm = 19.0;
+    const std::size_t section = lined.master;
+    // On the moulds' own surface: what shows outside is as wide as inside, but for the garboard, which the lap above
+    // covers, and the sheer strake, which nothing does.
+    for (std::size_t k = 0; k < lined.strakeCount(); ++k) {
+      const ShowingWidths shows = showingWidths(lined, k, section, make);
+      const double width = lined.widthMm(k, section);
+      const double expected = k == 0 ? width - 19.0 : k + 1 == lined.strakeCount() ? width + 19.0 : width;
+      QVERIFY(std::abs(shows.insideMm - width) < 0.1);
+      QVERIFY2(std::abs(shows.outsideMm - expected) < 0.1, qPrintable(QString::number(shows.outsideMm - expected)));
+    }
+    // Out at the planking's face the arc is longer where she is round: by thickness times the turn of her section.
+    const double turn = std::acos(
+        lined.frame.normal(static_cast<double>(section), 5.0 / 8.0 - 19.0 / lined.frame.girthMm(section))
+            .dot(lined.frame.normal(static_cast<double>(section), 6.0 / 8.0 - 19.0 / lined.frame.girthMm(section))));
+    const double longer =
+        showingWidths(lined, 5, section, make, 11.0).outsideMm - showingWidths(lined, 5, section, make).outsideMm;
+    QVERIFY2(turn > 0.05 && std::abs(longer - 11.0 * turn) < 0.2,
+             qPrintable(QString("%1 for %2").arg(longer).arg(11.0 * turn)));
+  }
+
+  void twistIsThatOfAKnownSurface() {
+    // A hull whose side turns evenly as it goes aft: ten degrees in two metres.
+    std::vector<KnownSection> sections;
+    for (int i = 0; i <= 10; ++i) {
+      const double x = 200.0 * i, angle = 20.0 + 10.0 * i / 10.0;
+      const double a = angle * std::numbers::pi / 180.0;
+      sections.push_back(
+          {x, [a](double s) { return Vec2(800.0 + s * std::sin(a), 300.0 + s * std::cos(a)); }, 0.0, 400.0});
+    }
+    const GirthFrame frame(std::make_shared<Hull>(*springHull(tableOf(sections, 7))), false);
+    const SurfaceReach whole{0.0, frame.lastT()};
+    const Band band{frame, SurfaceCurve::constant(0.3, whole), SurfaceCurve::constant(0.6, whole), whole};
+    QVERIFY2(std::abs(twistDegAFoot(band) - 10.0 * 304.8 / 2000.0) < 0.05,
+             qPrintable(QString::number(twistDegAFoot(band))));
   }
 
   void randomEditsNeverCrossTwoLines() {

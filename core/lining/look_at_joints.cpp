@@ -1,0 +1,58 @@
+#include "lining/look_at_joints.h"
+
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+
+constexpr double feetMm = 12.0 * mmPerInch;
+/// Boats shorter than this are small craft.
+constexpr double smallCraftFeet = 18.0;
+constexpr double jointsApartFeet = 4.0, jointsApartSmallFeet = 2.0;
+/// Joints with so many strakes between them may stand side by side.
+constexpr std::size_t strakesBetween = 3;
+constexpr double leastNibInches = 1.25;
+
+}  // namespace
+
+std::string JointsNear::words(Notation notation) const {
+  return "The joints at line " + std::to_string(lineBelow) + " and line " + std::to_string(lineAbove) + " stand " +
+         showLength(millimetres(apartMm), notation) + " apart, where " + showLength(millimetres(leastMm), notation) +
+         " is usual with fewer than three strakes between: move one, or the skin is weak there.";
+}
+
+Severity NibSmall::severity() const {
+  return nibMm < 0.5 * leastMm ? Severity::Trouble : Severity::LookAgain;
+}
+
+std::string NibSmall::words(Notation notation) const {
+  if (nibMm <= 0.0) {
+    return "The strake that ends at line " + std::to_string(line) +
+           " comes to a feather edge: that holds in a glued seam only; a caulked one wants a nib of " +
+           showLength(millimetres(leastMm), notation) + " or room for two fastenings.";
+  }
+  return "The nib at line " + std::to_string(line) + " is " + showLength(millimetres(nibMm), notation) + ": under " +
+         showLength(millimetres(leastMm), notation) + " there is little room for two fastenings.";
+}
+
+JointFindings lookAtJoints(const LiningPlan& plan, Length boatLength) {
+  JointFindings found;
+  const bool small = boatLength.mm() < smallCraftFeet * feetMm;
+  const double apart = (small ? jointsApartSmallFeet : jointsApartFeet) * feetMm;
+  for (std::size_t i = 0; i < plan.stealers.size(); ++i) {
+    const Stealer& one = plan.stealers[i];
+    const std::size_t line = plan.placeOf(one.line);
+    const double least = leastNibInches * mmPerInch;
+    if (one.joining != Joining::TwoIntoOne && one.nib.mm() < least) found.nibs.push_back({line, one.nib.mm(), least});
+    for (std::size_t j = i + 1; j < plan.stealers.size(); ++j) {
+      const std::size_t other = plan.placeOf(plan.stealers[j].line);
+      const double between = std::abs(one.at.mm() - plan.stealers[j].at.mm());
+      const std::size_t low = std::min(line, other), high = std::max(line, other);
+      if (high - low <= strakesBetween && between < apart) found.near.push_back({low, high, between, apart});
+    }
+  }
+  return found;
+}
+
+}  // namespace narrows
