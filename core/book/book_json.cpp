@@ -8,6 +8,7 @@
 #include "backbone/backbone.h"
 #include "book/backbone_json.h"
 #include "book/book.h"
+#include "book/json_archive.h"
 #include "book/json_text.h"
 #include "book/lining_json.h"
 #include "book/unknown_keys.h"
