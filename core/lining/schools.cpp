@@ -374,12 +374,12 @@ class PlanMaker {
       }
       if (width(aft, strakes) <= 1.1 * m_widest || aft == m_master) continue;
       LiningPlan more = plan;
-      const std::size_t line_ = first + (last - first) / 2;
-      more.strakes.insert(more.strakes.begin() + static_cast<std::ptrdiff_t>(line_),
+      const std::size_t seam = first + (last - first) / 2;
+      more.strakes.insert(more.strakes.begin() + static_cast<std::ptrdiff_t>(seam),
                           StrakeId{5000 + static_cast<int>(zone)});
-      more.lines.insert(more.lines.begin() + static_cast<std::ptrdiff_t>(line_), LineId{6000 + static_cast<int>(zone)});
+      more.lines.insert(more.lines.begin() + static_cast<std::ptrdiff_t>(seam), LineId{6000 + static_cast<int>(zone)});
       Stealer stealer;
-      stealer.line = more.lines[line_];
+      stealer.line = more.lines[seam];
       stealer.towardsBow = true;
       stealer.into = {7000 + static_cast<int>(zone)};
       // Two together no wider than half as much again as the stock: at the section furthest aft where that is so.
