@@ -37,8 +37,13 @@ std::vector<Drawing> divisionBoards(const LinedPlan& plan, const LiningPlan& of,
     const double least = std::min_element(girths.begin(), girths.end(), byGirth)->second * (1.0 - pastLeast);
     Drawing board;
     const std::string kind = rule == LiningRule::Equal ? "division board" : "diminishing board";
-    const std::string where =
-        of.zones.size() > 1 ? ", lines " + std::to_string(first) + " to " + std::to_string(last) : "";
+    std::string where;
+    if (of.zones.size() > 1) {
+      where += ", lines ";
+      where += std::to_string(first);
+      where += " to ";
+      where += std::to_string(last);
+    }
     board.name = sheetFileName(kind + " " + (plan.name.empty() ? "lining" : plan.name) +
                                (of.zones.size() > 1 ? " zone " + std::to_string(zone + 1) : ""));
     board.title = (boat.empty() ? "" : boat + " · ") + kind + where + (plan.name.empty() ? "" : " · " + plan.name);
