@@ -34,6 +34,9 @@ constexpr double narrowestPart = 0.72, widestPart = 1.32;
 constexpr double wideOfStock = 1.03;
 /// Rounds of evening out hood ends, how far each goes, and when they are even enough, of their mean.
 constexpr int mostEvenings = 40;
+/// And rounds for all the numbers of strakes that are tried, of which there are so many at most: a school answers at
+/// once.
+constexpr int mostEveningsInAll = 160, mostFewer = 4;
 /// A strake whose upper line would leave forward along a raked stem is given so much more at a time, until each of a
 /// few looks along the line finds it further away.
 constexpr double moreOfStem = 1.06, leastAwayMm = 0.5;
@@ -60,7 +63,7 @@ class PlanMaker {
     const int fewest =
         m_answers.strakes ? wanted : std::max(fewestStrakes, static_cast<int>(std::ceil(m_girth / m_widest)));
     Result<LiningPlan> best = fail(Fault::StrakeCount, {}, {std::to_string(wanted)});
-    for (int count = wanted; count >= std::min(fewest, wanted); --count) {
+    for (int count = wanted; count >= std::max(std::min(fewest, wanted), wanted - mostFewer); --count) {
       if (m_stop.stop_requested()) return fail(Fault::Stopped);
       auto plan = makeOf(school, count);
       if (!plan && !best) best = plan;
@@ -418,14 +421,15 @@ class PlanMaker {
 
   /// Lines run out to stem and sternpost as battens do; where that leaves hood ends too narrow, or a line turns, widths
   /// along the end are chosen so that hood ends, square to their planks, are all alike.
-  void evenHoodEnds(LiningPlan& plan) const {
+  void evenHoodEnds(LiningPlan& plan) {
     for (const bool bow : {true, false}) {
       const auto& section = bow ? m_frame.hull().sections.front() : m_frame.hull().sections.back();
       if (section.kind != (bow ? SectionKind::Stem : SectionKind::Sternpost)) continue;
       (bow ? plan.bow : plan.stern).runOut = true;
       if (const auto lining = line(plan); lining && endsAreGood(*lining, bow)) continue;
       std::vector<double> share;  // of the mean that each is given
-      for (int round = 0; round < mostEvenings && !m_stop.stop_requested(); ++round) {
+      for (int round = 0; round < mostEvenings && m_evenings < mostEveningsInAll && !m_stop.stop_requested(); ++round) {
+        ++m_evenings;
         const auto lining = line(plan);
         if (!lining || !evenOnce(plan, *lining, bow, share)) break;
       }
@@ -517,6 +521,7 @@ class PlanMaker {
   std::stop_token m_stop;
   std::size_t m_master;
   double m_girth, m_widest;
+  int m_evenings = 0;
 };
 
 }  // namespace
