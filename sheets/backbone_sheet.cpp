@@ -18,7 +18,7 @@ constexpr double prickMm = 2.0;
 constexpr double outlineChordMm = 5.0;
 
 std::string titled(const BackboneSheetOf& of, const std::string& words) {
-  return (of.boat.empty() ? "" : of.boat + " · ") + words;
+  return narrows::titled(of.boat, words);
 }
 
 std::string angleWords(double rad) {

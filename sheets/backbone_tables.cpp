@@ -29,7 +29,7 @@ class TableWriter {
  private:
   std::string shown(double mm) const { return showLength(millimetres(mm), m_of.notation); }
   static std::string degrees(double rad) { return showDecimal(radians(rad).deg(), 1) + "°"; }
-  std::string titled(const std::string& words) const { return (m_of.boat.empty() ? "" : m_of.boat + " · ") + words; }
+  std::string titled(const std::string& words) const { return narrows::titled(m_of.boat, words); }
   void add(const TableSheet& table) { m_drawings.push_back(tableSheet(table)); }
 
   void rabbet(const RabbetRun& run) {

@@ -44,11 +44,9 @@ std::vector<Drawing> divisionBoards(const LinedPlan& plan, const LiningPlan& of,
       where += " to ";
       where += std::to_string(last);
     }
-    board.name = sheetFileName(kind + " " + (plan.name.empty() ? "lining" : plan.name) +
-                               (of.zones.size() > 1 ? " zone " + std::to_string(zone + 1) : ""));
-    if (!boat.empty()) board.title.append(boat).append(" · ");
-    board.title.append(kind).append(where);
-    if (!plan.name.empty()) board.title.append(" · ").append(plan.name);
+    board.name =
+        sheetFileName(kind + " " + plan.fileWord() + (of.zones.size() > 1 ? " zone " + std::to_string(zone + 1) : ""));
+    board.title = titled(boat, kind + where + (plan.name.empty() ? "" : " · " + plan.name));
     // Square across the board at x the outer rays stand most - x (most - least) / length apart.
     const auto across = [&](double x) { return most - x * (most - least) / boardLengthMm; };
     for (std::size_t k = 0; k < parts->size(); ++k) {

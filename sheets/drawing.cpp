@@ -62,6 +62,10 @@ DrawingBounds boundsOf(const SheetText& text) {
   return growing.bounds();
 }
 
+std::string titled(const std::string& boat, const std::string& words) {
+  return boat.empty() ? words : boat + " · " + words;
+}
+
 std::string sheetFileName(std::string name) {
   for (char& c : name) c = c == ' ' || c == '/' ? '-' : c;
   return name;

@@ -71,6 +71,9 @@ struct DrawingBounds {
   double height() const { return high.y() - low.y(); }
 };
 
+/// A title, after the boat's name where she has one.
+std::string titled(const std::string& boat, const std::string& words);
+
 /// A name of people's as the name of a file: no blanks, no strokes.
 std::string sheetFileName(std::string name);
 

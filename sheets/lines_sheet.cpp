@@ -47,8 +47,8 @@ Drawing bodyPlanSheet(const Solved& solved) {
   const OffsetTable& table = *solved.fair;
   Drawing drawing;
   drawing.name = "body-plan";
-  drawing.title = (table.boat.empty() ? "" : table.boat + " · ") + "body plan, full size · drawn to the " +
-                  std::string(plankingSideName(table.side)) + " of the planking";
+  drawing.title = titled(table.boat, "body plan, full size · drawn to the " +
+                                         std::string(plankingSideName(table.side)) + " of the planking");
   const std::size_t middle = broadest(hull);
   double broad = 0.0, low = 1e300, high = -1e300;
   for (std::size_t i = 0; i < hull.sections.size(); ++i) {
@@ -88,7 +88,7 @@ Drawing correctedTableSheet(const Book& book) {
   const OffsetTable& table = book.table;
   Drawing drawing;
   drawing.name = "corrected-table";
-  drawing.title = (table.boat.empty() ? "" : table.boat + " · ") + "table of offsets as corrected";
+  drawing.title = titled(table.boat, "table of offsets as corrected");
   const double right = headMm + columnMm * static_cast<double>(table.stations.size());
   double y = 0.0;
   const auto rule = [&] { drawing.line(LineRole::Rule, {{0.0, y - 2.5}, {right, y - 2.5}}); };

@@ -6,10 +6,8 @@ Drawing marksSheet(const LinedPlan& plan, const std::string& boat, Notation nota
   constexpr double column = 27.0, row = 15.0, head = 34.0, height = 4.2;
   const Lining& lining = *plan.lining;
   Drawing drawing;
-  const std::string sides = plan.sides();
-  drawing.name = "marks-at-stations-" + sheetFileName(plan.name.empty() ? "lining" : plan.name);
-  drawing.title = (boat.empty() ? "" : boat + " · ") + "marks at stations" +
-                  (plan.name.empty() ? "" : " · " + plan.name) + (sides.empty() ? "" : " · " + sides);
+  drawing.name = "marks-at-stations-" + sheetFileName(plan.fileWord());
+  drawing.title = titled(boat, plan.named("marks at stations"));
   const std::size_t sections = lining.frame.sectionCount(), lines = lining.lines.size();
   const double right = head + column * static_cast<double>(sections);
   const double top = row * static_cast<double>(lines + 1);

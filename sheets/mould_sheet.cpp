@@ -41,9 +41,9 @@ class MouldDrawer {
     m_drawing.name = "mould-" + m_mould.name;
     std::replace(m_drawing.name.begin(), m_drawing.name.end(), '/', '-');
     const std::string face = m_mould.standsAft > 0 ? "FORWARD" : "AFT";
-    m_drawing.title = (m_of.boat.empty() ? "" : m_of.boat + " · ") + "mould " + m_mould.name +
-                      " · marked face is the " + face + " face · " +
-                      (m_of.plan->whole ? "both sides" : "half: turn over about the centre line");
+    m_drawing.title =
+        titled(m_of.boat, "mould " + m_mould.name + " · marked face is the " + face + " face · " +
+                              (m_of.plan->whole ? "both sides" : "half: turn over about the centre line"));
     m_foot = outline.pointAt(0.0).z();
     m_head = outline.pointAt(outline.lengthMm()).z();
     for (const Vec2& point : polyline(outline, 1.0)) {
@@ -203,7 +203,7 @@ Drawing setUpSheet(const MouldSet& set, const MouldSheetOf& of) {
                                        "sheer height", "base to the sheer", "sheer to sheer", "across, check"};
   Drawing drawing;
   drawing.name = "mould-set-up";
-  drawing.title = (of.boat.empty() ? "" : of.boat + " · ") + "setting up the moulds";
+  drawing.title = titled(of.boat, "setting up the moulds");
   const std::vector<SetUpRow> rows = setUpTable(set, *of.plan);
   const double top = rowMm * static_cast<double>(rows.size() + 1);
   const auto shown = [&](double mm) { return showLength(millimetres(mm), of.notation); };

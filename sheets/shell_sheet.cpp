@@ -15,21 +15,15 @@ Drawing shellSheet(const LinedPlan& plan, const LiningPlan* of, const std::strin
   const Lining& lining = *plan.lining;
   const GirthFrame& frame = lining.frame;
   Drawing drawing;
-  drawing.name = "shell-" + sheetFileName(plan.name.empty() ? "lining" : plan.name);
+  drawing.name = "shell-" + sheetFileName(plan.fileWord());
   const double length = frame.sectionPoint(frame.sectionCount() - 1, 0.5).x() - frame.sectionPoint(0, 0.5).x();
   const double scale = std::ceil(std::max(length, 1.0) / pictureMm);
-  const std::string sides = plan.sides();
-  drawing.title = (boat.empty() ? "" : boat + " · ") + "shell laid flat, lengths 1 : " + showDecimal(scale, 0) +
-                  ", girths 1 : " + showDecimal(scale / girthTimes, 1) + (plan.name.empty() ? "" : " · " + plan.name) +
-                  (sides.empty() ? "" : " · " + sides);
-  const auto sectionX = [&](std::size_t i) {
-    return (frame.sectionPoint(i, 0.5).x() - frame.sectionPoint(0, 0.5).x()) / scale;
-  };
+  drawing.title = titled(boat, plan.named("shell laid flat, lengths 1 : " + showDecimal(scale, 0) +
+                                          ", girths 1 : " + showDecimal(scale / girthTimes, 1)));
+  const double fore = frame.laidFlat(0.0, 0.0).x();
   const auto at = [&](double t, double share) {
-    const auto fore = static_cast<std::size_t>(std::clamp(std::floor(t), 0.0, frame.lastT() - 1.0));
-    const double part = t - static_cast<double>(fore);
-    return Vec2(sectionX(fore) + part * (sectionX(fore + 1) - sectionX(fore)),
-                share * frame.girthBetweenMm(t) * girthTimes / scale);
+    const Vec2 flat = frame.laidFlat(t, share);
+    return Vec2((flat.x() - fore) / scale, flat.y() * girthTimes / scale);
   };
   const auto curve = [&](const SurfaceCurve& line, SurfaceReach reach) {
     std::vector<Vec2> points;

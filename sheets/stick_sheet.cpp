@@ -10,7 +10,7 @@ Drawing stickSheet(const std::vector<LinedPlan>& plans, const std::string& boat,
   constexpr double row = 14.0, between = 5.0;
   Drawing drawing;
   drawing.name = "marking-stick";
-  drawing.title = (boat.empty() ? "" : boat + " · ") + "marking stick, full size";
+  drawing.title = titled(boat, "marking stick, full size");
   const Lining& first = *plans.front().lining;
   const std::size_t sections = first.frame.sectionCount();
   const double block = row * static_cast<double>(plans.size()) + (plans.size() > 1 ? between : 0.0);
@@ -22,10 +22,9 @@ Drawing stickSheet(const std::vector<LinedPlan>& plans, const std::string& boat,
       const double girth = lining.frame.girthMm(i);
       drawing.line(LineRole::Rule, {{0.0, y}, {girth, y}});
       drawing.text({-4.0, y + 1.0}, name, 4.5, TextPlace::Right, 0.0, true);
-      if (plans.size() > 1) {
-        const std::string sides = plans[p].sides();
-        drawing.text({girth + 18.0, y + 1.0}, plans[p].name + (sides.empty() ? "" : " · " + sides), 3.6);
-      }
+      if (plans.size() > 1)
+        drawing.text({girth + 18.0, y + 1.0},
+                     plans[p].name + (plans[p].sides().empty() ? "" : " · " + plans[p].sides()), 3.6);
       for (std::size_t k = 0; k < lining.lines.size(); ++k) {
         if (!lining.lines[k].isAt(i)) continue;
         const double x = lining.lines[k].shares[i] * girth;

@@ -5,11 +5,9 @@ namespace narrows {
 Drawing widthsSheet(const LinedPlan& plan, const std::string& boat, Notation notation) {
   constexpr double column = 27.0, row = 11.0, head = 34.0, height = 4.2;
   const Lining& lining = *plan.lining;
-  const std::string sides = plan.sides();
   Drawing drawing;
   drawing.name = "widths-at-stations" + (plan.name.empty() ? "" : "-" + sheetFileName(plan.name));
-  drawing.title = (boat.empty() ? "" : boat + " · ") + "widths between marks at stations" +
-                  (plan.name.empty() ? "" : " · " + plan.name) + (sides.empty() ? "" : " · " + sides);
+  drawing.title = titled(boat, plan.named("widths between marks at stations"));
   const std::size_t strakes = lining.strakeCount();
   const std::size_t sections = lining.frame.sectionCount();
   const double right = head + column * static_cast<double>(sections);

@@ -59,6 +59,21 @@ QLabel* Slate::addFigure(const QString& name) {
   return label;
 }
 
+QLineEdit* Slate::addText(const QString& name) {
+  auto* edit = new QLineEdit(into());
+  edit->setAccessibleName(name);
+  edit->setMinimumHeight(30);
+  place(edit, name);
+  return edit;
+}
+
+QPushButton* Slate::addButton(const QString& words, const char* objectName) {
+  auto* button = new QPushButton(words, into());
+  button->setObjectName(QString::fromLatin1(objectName));
+  m_into->addWidget(button);
+  return button;
+}
+
 void Slate::addWidget(QWidget* widget) {
   m_into->addWidget(widget);
 }

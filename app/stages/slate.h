@@ -11,6 +11,7 @@
 
 class QComboBox;
 class QLabel;
+class QLineEdit;
 class QPushButton;
 class QVBoxLayout;
 
@@ -35,6 +36,9 @@ class Slate : public QFrame {
   QLabel* addHeadline(const QString& name);
   /// A figure of ordinary size.
   QLabel* addFigure(const QString& name);
+  /// A line of text; `name` is its heading. Nothing is bound: the stage says what it shows and takes.
+  QLineEdit* addText(const QString& name);
+  QPushButton* addButton(const QString& words, const char* objectName);
   void addWidget(QWidget* widget);
   void addSpace(int pixels);
   void addStretch();

@@ -6,11 +6,6 @@
 
 namespace narrows {
 
-namespace {
-/// Courses kept at once: a line dragged about asks for ever new ones.
-constexpr std::size_t mostCoursesKept = 1024;
-}  // namespace
-
 EndCourse endCourse(const GirthFrame& frame, bool bow, double share, double heading) {
   const double from = bow ? 1.0 : frame.lastT() - 1.0;
   const auto [points, end] = straightRunTo(frame, {from, share, heading}, bow);
@@ -28,15 +23,6 @@ EndCourse::Place EndCourse::at(double t) const {
   const Place &a = *(after - 1), &b = *after;
   const double of = b.t == a.t ? 0.0 : std::clamp((t - a.t) / (b.t - a.t), 0.0, 1.0);
   return {t, a.share + of * (b.share - a.share), a.part + of * (b.part - a.part)};
-}
-
-std::shared_ptr<const EndCourse> EndCourses::of(bool bow, double share, double heading,
-                                                const std::function<EndCourse()>& make) {
-  const std::lock_guard lock(m_mutex);
-  const auto key = std::tuple(bow, share, heading);
-  if (const auto found = m_courses.find(key); found != m_courses.end()) return found->second;
-  if (m_courses.size() >= mostCoursesKept) m_courses.clear();
-  return m_courses[key] = std::make_shared<const EndCourse>(make());
 }
 
 }  // namespace narrows

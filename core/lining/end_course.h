@@ -1,11 +1,6 @@
 #pragma once
 // How a line runs out over the bay at an end of the boat, as a batten does beyond its last nail: straight on.
 
-#include <functional>
-#include <map>
-#include <memory>
-#include <mutex>
-#include <tuple>
 #include <vector>
 
 namespace narrows {
@@ -28,15 +23,5 @@ struct EndCourse {
 /// Worked out: from the section next to the bow or stern, at a share, with a heading (radians off square to the
 /// section, positive rising as it goes aft).
 EndCourse endCourse(const GirthFrame& frame, bool bow, double share, double heading);
-
-/// Courses worked out so far, to be asked from any thread.
-class EndCourses {
- public:
-  std::shared_ptr<const EndCourse> of(bool bow, double share, double heading, const std::function<EndCourse()>& make);
-
- private:
-  std::mutex m_mutex;
-  std::map<std::tuple<bool, double, double>, std::shared_ptr<const EndCourse>> m_courses;
-};
 
 }  // namespace narrows

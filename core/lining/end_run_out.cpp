@@ -1,7 +1,8 @@
 #include "lining/end_run_out.h"
 
-#include <algorithm>
 #include <cmath>
+
+#include "curve/drawn_aside.h"
 
 namespace narrows {
 
@@ -50,8 +51,7 @@ SurfaceCurve EndRunOut::led(const SurfaceCurve& curve, double along, std::option
     const double t = end + (section - end) * i / nailsInEndBay;
     const EndCourse::Place place =
         course->reaches ? course->at(t) : EndCourse::Place{t, curve.shareAt(t), std::abs(t - section)};
-    const double u = place.part;
-    nails.push_back({t, place.share + by * 0.5 * u * u * (3.0 - u) - curve.shareAt(t)});
+    nails.push_back({t, place.share + by * drawnAside(place.part) - curve.shareAt(t)});
   }
   for (int i = 1; section + inward * i / nailsBeyond >= 0.0 && section + inward * i / nailsBeyond <= frame.lastT(); ++i)
     nails.push_back({section + inward * i / nailsBeyond, 0.0});

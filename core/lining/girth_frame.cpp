@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "curve/cubic.h"
+#include "curve/halving.h"
 
 namespace narrows {
 
@@ -268,8 +269,20 @@ double GirthFrame::nearest(std::size_t section, const Away& awayFrom) const {
   return 0.5 * (low + high);
 }
 
+std::optional<double> GirthFrame::shareAtHeight(double t, double heightMm) const {
+  const auto below = [&](double share) { return point(t, share).z() <= heightMm; };
+  if (!below(0.0) || below(1.0)) return std::nullopt;
+  return whereCeases(0.0, 1.0, below, 40);
+}
+
+Vec2 GirthFrame::laidFlat(double t, double share) const {
+  const auto fore = static_cast<std::size_t>(std::clamp(std::floor(t), 0.0, lastT() - 1.0));
+  const double from = sectionPoint(fore, 0.5).x(), to = sectionPoint(fore + 1, 0.5).x();
+  return {from + (t - static_cast<double>(fore)) * (to - from), share * girthBetweenMm(t)};
+}
+
 std::shared_ptr<const EndCourse> GirthFrame::courseToEnd(bool bow, double share, double heading) const {
-  return m_measured->courses->of(bow, share, heading, [&] { return endCourse(*this, bow, share, heading); });
+  return m_measured->courses->of({bow, share, heading}, [&] { return endCourse(*this, bow, share, heading); });
 }
 
 std::shared_ptr<const RowLength> GirthFrame::rowLength(double share) const {

@@ -2,11 +2,14 @@
 // The hull from the base line up, measured in shares of the girth.
 
 #include <memory>
+#include <optional>
 #include <stop_token>
+#include <tuple>
 #include <vector>
 
 #include "lines/hull.h"
 #include "lining/end_course.h"
+#include "lining/kept.h"
 #include "lining/row_length.h"
 
 namespace narrows {
@@ -48,6 +51,11 @@ class GirthFrame {
   double nearestShare(std::size_t section, double y, double z) const;
   /// The same as seen from abeam: to a point at a distance along the boat and a height.
   double nearestShareAbeam(std::size_t section, double x, double z) const;
+  /// The share at which she stands at a height at section parameter t; none where she does not reach it there.
+  std::optional<double> shareAtHeight(double t, double heightMm) const;
+  /// The girth laid flat: distance along the boat, a raking end standing at the middle of its girth, and girth from the
+  /// base line, mm.
+  Vec2 laidFlat(double t, double share) const;
   /// Length along the line of one share. Measured once a share and kept by every copy of the frame.
   std::shared_ptr<const RowLength> rowLength(double share) const;
   /// How a line runs out over an end bay. Worked out once and kept likewise.
@@ -72,8 +80,10 @@ class GirthFrame {
     std::vector<double> girthsMm;                    ///< of the whole sections
     std::vector<std::vector<double>> patchGirthsMm;  ///< of every patch above the base line, at every column
     std::vector<Net> nets;
-    std::shared_ptr<RowLengths> rows = std::make_shared<RowLengths>();
-    std::shared_ptr<EndCourses> courses = std::make_shared<EndCourses>();
+    /// Rows by share; courses by end, share and heading.
+    std::shared_ptr<Kept<double, RowLength>> rows = std::make_shared<Kept<double, RowLength>>(256);
+    using Courses = Kept<std::tuple<bool, double, double>, EndCourse>;
+    std::shared_ptr<Courses> courses = std::make_shared<Courses>(1024);
   };
   void finishNet(Net& net, const SurfacePatch& patch) const;
   void runToEnd(Net& net, const SurfacePatch& patch, bool atBow) const;

@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "curve/halving.h"
 #include "lining/end_run_out.h"
 #include "lining/lining_ground.h"
 #include "lining/straight_run.h"
@@ -47,17 +46,10 @@ Result<SurfaceCurve> straightGuide(const LiningGround& ground, const Guide& guid
   return runOn(ground, guide, std::move(places));
 }
 
-/// The share at which a section at `t` stands at a height; none where it does not reach it.
-std::optional<double> shareAtHeight(const GirthFrame& frame, double t, double heightMm) {
-  const auto below = [&](double share) { return frame.point(t, share).z() <= heightMm; };
-  if (!below(0.0) || below(1.0)) return std::nullopt;
-  return whereCeases(0.0, 1.0, below, 40);
-}
-
 Result<SurfaceCurve> levelGuide(const LiningGround& ground, const Guide& guide) {
   std::vector<CurveNail> places;
   for (const double t : LiningGround::places(ground.between(guide.from, guide.to), nailsABay)) {
-    const auto share = shareAtHeight(ground.frame, t, guide.height.mm());
+    const auto share = ground.frame.shareAtHeight(t, guide.height.mm());
     if (!share) {
       const double low = ground.frame.point(t, 0.0).z(), high = ground.frame.point(t, 1.0).z();
       return fail(Fault::WidthsDoNotFit, {},

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "lining/lining_ground.h"
 #include "lining/straight_run.h"
 
 namespace narrows {
@@ -14,12 +15,6 @@ namespace {
 constexpr double nearEnough = 1e-7;
 constexpr int mostTurns = 12;
 constexpr double mostHeading = 60.0 * std::numbers::pi / 180.0;
-
-std::optional<std::size_t> sectionOf(const std::vector<StationId>& ids, StationId id) {
-  const auto found = std::find(ids.begin(), ids.end(), id);
-  if (found == ids.end()) return std::nullopt;
-  return static_cast<std::size_t>(found - ids.begin());
-}
 
 /// A straight run turned so that it crosses a section at a share; as near as it comes where it leaves the hull before.
 Guide turned(const GirthFrame& frame, Guide guide, std::size_t at, std::size_t section, double share) {

@@ -111,7 +111,7 @@ Result<std::map<std::size_t, SurfaceCurve>> guideCurves(const LiningGround& grou
 
 }  // namespace
 
-std::optional<std::size_t> LiningGround::sectionOf(StationId id) const {
+std::optional<std::size_t> sectionOf(const std::vector<StationId>& ids, StationId id) {
   const auto found = std::find(ids.begin(), ids.end(), id);
   if (found == ids.end()) return std::nullopt;
   return static_cast<std::size_t>(found - ids.begin());
@@ -151,18 +151,7 @@ std::vector<CurveNail> LiningGround::marksOf(LineId line) const {
 }
 
 double LiningGround::lapMm(double t) const {
-  if (planking.construction != Construction::Lapstrake) return 0.0;
-  std::map<double, double> laps;
-  for (const LapAt& lap : plan.laps) {
-    if (const auto section = sectionOf(lap.station)) laps[static_cast<double>(*section)] = lap.lap.mm();
-  }
-  if (laps.empty()) return planking.lapMm;
-  const auto after = laps.lower_bound(t);
-  if (after == laps.end()) return laps.rbegin()->second;
-  if (after == laps.begin() || after->first == t) return after->second;
-  const auto before = std::prev(after);
-  const double part = (t - before->first) / (after->first - before->first);
-  return before->second + part * (after->second - before->second);
+  return planking.construction == Construction::Lapstrake ? lapBetween(laps, planking.lapMm, t) : 0.0;
 }
 
 std::string LiningGround::shown(double mm) {
@@ -225,7 +214,7 @@ Result<std::vector<double>> ruleShares(const LiningPlan& plan, std::size_t zone)
 Result<Lining> lineOff(const GirthFrame& frame, const LiningPlan& plan, const std::vector<StationId>& sectionIds,
                        const PlankingFigures& planking) {
   if (const auto sense = checkPlan(plan); !sense) return tl::make_unexpected(sense.error());
-  LiningGround ground{frame, plan, sectionIds, planking, frame.greatestSection()};
+  LiningGround ground{frame, plan, sectionIds, planking, lapsOf(plan, sectionIds), frame.greatestSection()};
   if (plan.master) ground.master = ground.sectionOf(*plan.master).value_or(ground.master);
   auto curves = guideCurves(ground);
   if (!curves) return tl::make_unexpected(curves.error());

@@ -4,9 +4,13 @@
 #include <optional>
 #include <vector>
 
+#include "lining/laps.h"
 #include "lining/lining.h"
 
 namespace narrows {
+
+/// The place of a section among those of a hull; none of any other.
+std::optional<std::size_t> sectionOf(const std::vector<StationId>& sectionIds, StationId id);
 
 /// Hull, names of its sections, and the plan.
 struct LiningGround {
@@ -14,10 +18,11 @@ struct LiningGround {
   const LiningPlan& plan;
   const std::vector<StationId>& ids;
   PlankingFigures planking;
+  Laps laps;  ///< that the plan names
   std::size_t master = 0;
 
   SurfaceReach whole() const { return {0.0, frame.lastT()}; }
-  std::optional<std::size_t> sectionOf(StationId id) const;
+  std::optional<std::size_t> sectionOf(StationId id) const { return narrows::sectionOf(ids, id); }
   const std::string& sectionName(double t) const;
   /// What lies between two named stations, to the ends of the boat where they are not named or not hers.
   SurfaceReach between(const std::optional<StationId>& from, const std::optional<StationId>& to) const;

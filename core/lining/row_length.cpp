@@ -12,8 +12,6 @@ namespace {
 constexpr std::size_t rowColumns = SurfacePatch::columnsABay;
 /// Either side of a section: the surface's derivative by t is another there.
 constexpr double besideRowT = 1e-9;
-/// Rows kept at once: a line dragged about asks for ever new ones.
-constexpr std::size_t mostRowsKept = 256;
 }  // namespace
 
 RowLength::RowLength(const GirthFrame& frame, double share) : m_columns((frame.sectionCount() - 1) * rowColumns + 1) {
@@ -36,13 +34,6 @@ double RowLength::at(double t) const {
   const Column& aft = m_columns[column + 1];
   return CubicWeights::value(t * rowColumns - static_cast<double>(column))(fore.mm, aft.mm, fore.after / rowColumns,
                                                                            aft.before / rowColumns);
-}
-
-std::shared_ptr<const RowLength> RowLengths::of(double share, const std::function<RowLength()>& measure) {
-  const std::lock_guard lock(m_mutex);
-  if (const auto found = m_rows.find(share); found != m_rows.end()) return found->second;
-  if (m_rows.size() >= mostRowsKept) m_rows.clear();
-  return m_rows[share] = std::make_shared<const RowLength>(measure());
 }
 
 }  // namespace narrows

@@ -1,10 +1,6 @@
 #pragma once
 // Length along a row of the hull: what a batten is sprung over.
 
-#include <functional>
-#include <map>
-#include <memory>
-#include <mutex>
 #include <vector>
 
 namespace narrows {
@@ -26,16 +22,6 @@ class RowLength {
     bool operator==(const Column&) const = default;
   };
   std::vector<Column> m_columns;
-};
-
-/// Rows measured so far, to be asked from any thread.
-class RowLengths {
- public:
-  std::shared_ptr<const RowLength> of(double share, const std::function<RowLength()>& measure);
-
- private:
-  std::mutex m_mutex;
-  std::map<double, std::shared_ptr<const RowLength>> m_rows;
 };
 
 }  // namespace narrows

@@ -5,7 +5,6 @@
 #include <numbers>
 #include <numeric>
 
-#include "curve/halving.h"
 #include "lining/straight_run.h"
 
 namespace narrows {
@@ -277,20 +276,13 @@ class PlanMaker {
     return best;
   }
 
-  std::optional<double> shareAtHeight(std::size_t section, double height) const {
-    const auto t = static_cast<double>(section);
-    const auto below = [&](double share) { return m_frame.point(t, share).z() <= height; };
-    if (!below(0.0) || below(1.0)) return std::nullopt;
-    return whereCeases(0.0, 1.0, below, 30);
-  }
-
   Result<void> lookLevel(LiningPlan& plan) const {
     const std::size_t count = plan.strakes.size();
     const auto t = static_cast<double>(m_master);
     std::vector<double> heights;
     if (m_answers.waterline) {
       heights.push_back(m_answers.waterline->mm());
-      if (!shareAtHeight(m_master, heights.front())) {
+      if (!m_frame.shareAtHeight(t, heights.front())) {
         return fail(
             Fault::WidthsDoNotFit, {},
             {"a waterline at " + showDecimal(heights.front(), 1) +
@@ -303,7 +295,8 @@ class PlanMaker {
     Divided best;
     double height = 0.0;
     for (const double one : heights) {
-      const Divided found = divided([&](std::size_t i) { return shareAtHeight(i, one); }, count, turnOfBilge());
+      const Divided found = divided([&](std::size_t i) { return m_frame.shareAtHeight(static_cast<double>(i), one); },
+                                    count, turnOfBilge());
       if (found.worth > best.worth) best = found, height = one;
     }
     if (best.line == 0) {

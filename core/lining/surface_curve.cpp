@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "curve/drawn_aside.h"
 #include "problem/problem.h"
 
 namespace narrows {
@@ -90,10 +91,9 @@ SurfaceCurve SurfaceCurve::easedBy(const GirthFrame& frame, double along, double
   return curve;
 }
 
-/// A straight batten held at one end and drawn aside at the other by a point load: u^2 (3 - u) / 2 of it at u.
 double SurfaceCurve::Ease::at(double mm) const {
   const double u = toMm == fromMm ? 0.0 : std::clamp((mm - fromMm) / (toMm - fromMm), 0.0, 1.0);
-  return share * 0.5 * u * u * (3.0 - u);
+  return share * drawnAside(u);
 }
 
 SurfaceCurve SurfaceCurve::over(SurfaceReach reach) const {

@@ -32,20 +32,6 @@ Vec2 carriedEnd(const Vec2& corner, const Vec2& acrossDown, const Vec2& edge, do
   return corner + acrossDown * (away / std::max(reach, leastReach));
 }
 
-}  // namespace
-
-double lapAt(const PlankMake& make, double t) {
-  const auto& laps = make.laps;
-  if (laps.empty()) return make.lapMm;
-  const auto after = std::find_if(laps.begin(), laps.end(), [t](const auto& lap) { return lap.first >= t; });
-  if (after == laps.end()) return laps.back().second;
-  if (after == laps.begin()) return after->second;
-  const auto before = after - 1;
-  return before->second + (t - before->first) / (after->first - before->first) * (after->second - before->second);
-}
-
-namespace {
-
 /// The lap at each point of the keel edge: between places where it is given it changes evenly along the edge.
 std::vector<double> lapsAlong(const std::vector<Vec2>& lower, const PlankMake& make, const Band& band,
                               const LineLength& line) {
@@ -122,6 +108,10 @@ void turnToBoard(FlatPlank& plank) {
 }
 
 }  // namespace
+
+double lapAt(const PlankMake& make, double t) {
+  return lapBetween(make.laps, make.lapMm, t);
+}
 
 double lengthAlong(const std::vector<Vec2>& points) {
   double sum = 0.0;

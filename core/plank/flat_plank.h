@@ -7,6 +7,7 @@
 
 #include "lines/ids.h"
 #include "lines/offset_table.h"
+#include "lining/laps.h"
 #include "plank/flat_map.h"
 
 namespace narrows {
@@ -48,13 +49,12 @@ struct FlatPlank {
 struct PlankMake {
   Construction construction = Construction::Carvel;
   double lapMm = 0.0;  ///< carried straight on from the keel edge; none for the lowest strake
-  /// Lap at places along the hull (section parameter and mm, in order), where it is not the same all along.
-  std::vector<std::pair<double, double>> laps = {};
+  Laps laps = {};      ///< where it is not the same all along
   StripFineness fineness = fullStrip;
   bool operator==(const PlankMake&) const = default;
 };
 
-/// The lap at section parameter t, mm: between places where it is given it changes evenly, beyond them it stays.
+/// The lap at section parameter t, mm.
 double lapAt(const PlankMake& make, double t);
 
 /// The flat plank of a band: all of a strake, or one piece of it. Of no use where `stop` was asked for.

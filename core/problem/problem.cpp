@@ -109,8 +109,6 @@ std::string sentence(const Problem& p) {
       return "there is no strake " + a() + "; they count from 1, the garboard, to " + b() + ".";
     case Fault::PlanUnknown:
       return "there is no plan \"" + a() + "\"; there are " + b() + ".";
-    case Fault::NotLinedOff:
-      return "this plan could not be lined off on her: " + a();
     case Fault::StrakeCount:
       return a() + " strakes: between 3 and 40 can be lined off.";
     case Fault::WidthNotPositive:

@@ -63,7 +63,6 @@ enum class Fault {
   StationUnknown,
   StrakeUnknown,
   PlanUnknown,
-  NotLinedOff,
   StrakeCount,
   WidthNotPositive,
   WidthsDoNotFit,

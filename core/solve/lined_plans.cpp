@@ -9,6 +9,14 @@ std::string LinedPlan::sides() const {
   return starboard ? "starboard" : port ? "port" : "";
 }
 
+std::string LinedPlan::named(const std::string& words) const {
+  std::string all = words;
+  for (const std::string& more : {name, sides()}) {
+    if (!more.empty()) all.append(" · ").append(more);
+  }
+  return all;
+}
+
 std::vector<LinedPlan> linedPlans(const Solved& solved) {
   std::vector<LinedPlan> plans;
   if (solved.lining.get() == nullptr) return plans;

@@ -277,25 +277,21 @@ class Answer {
     for (std::size_t k = 0; k < lining.strakeCount() && !m_stop.stop_requested(); ++k) {
       const Solved::PlankPart* old =
           m_before != nullptr && k < (m_before->*planks).size() ? &(m_before->*planks)[k] : nullptr;
-      const auto inputs = [&](StripFineness fineness) {
-        PlankMake make = plankMake(*m_solved->book, lining, k);
-        make.fineness = fineness;
-        const LinedStrake& strake = lining.strakes[k];
-        return Solved::PlankPart::Inputs{frame, strake.lowerEdge.over(strake.reach), strake.upperEdge, make};
-      };
-      const auto lay = [&](StripFineness fineness) {
-        PlankMake make = plankMake(*m_solved->book, lining, k);
-        make.fineness = fineness;
+      const LinedStrake& strake = lining.strakes[k];
+      PlankMake make = plankMake(*m_solved->book, lining, k);
+      Solved::PlankPart::Inputs inputs{frame, strake.lowerEdge.over(strake.reach), strake.upperEdge, make};
+      // A plank laid in full is as good while something else is dragged; a quick one never passes for it.
+      const bool isFull = old != nullptr && old->from && *old->from == inputs;
+      const bool isQuick = m_quick && !isFull;
+      if (isQuick) std::get<PlankMake>(inputs).fineness = make.fineness = quickStrip;
+      const auto lay = [&] {
         FlatPlank plank = flatPlank(lining.band(k), make, old != nullptr ? old->get() : nullptr, m_stop);
-        plank.strake = lining.strakes[k].id;
+        plank.strake = strake.id;
         return madeOf(std::move(plank));
       };
-      // A plank laid in full is as good while something else is dragged; a quick one never passes for it.
-      const bool isFull = old != nullptr && old->from && *old->from == inputs(fullStrip);
-      const StripFineness fineness = m_quick && !isFull ? quickStrip : fullStrip;
       auto& laid = (*m_solved).*planks;
-      laid.push_back(renewed(old, inputs(fineness), m_tableMoves || manyMove, [&] { return lay(fineness); }));
-      laid.back().waits |= fineness == quickStrip;
+      laid.push_back(renewed(old, std::move(inputs), m_tableMoves || manyMove, lay));
+      laid.back().waits |= isQuick;
     }
   }
 
@@ -417,13 +413,7 @@ PlankMake plankMake(const Book& book, const Lining& lining, std::size_t strake) 
   if (make.construction != Construction::Lapstrake || lining.strakes[strake].lower == 0) return make;
   make.lapMm = book.settings.lap.mm();
   const LiningPlan* plan = book.findPlan(lining.plan);
-  if (plan == nullptr || plan->laps.empty()) return make;
-  const std::vector<StationId> ids = sectionIds(book, lining.frame.hull());
-  for (std::size_t i = 0; i < ids.size(); ++i) {
-    for (const LapAt& lap : plan->laps) {
-      if (lap.station == ids[i]) make.laps.emplace_back(static_cast<double>(i), lap.lap.mm());
-    }
-  }
+  if (plan != nullptr && !plan->laps.empty()) make.laps = lapsOf(*plan, sectionIds(book, lining.frame.hull()));
   return make;
 }
 

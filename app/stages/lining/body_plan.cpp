@@ -13,7 +13,7 @@
 namespace narrows {
 
 namespace {
-constexpr int sectionPoints = 64;
+constexpr int sectionPoints = 100;
 constexpr int linePoints = 60;
 }  // namespace
 
@@ -76,6 +76,15 @@ void BodyPlan::paintDrawing(QPainter& painter) {
   paintNames(painter, heads);
 }
 
+QPolygonF BodyPlan::sectionCurve(const GirthFrame& frame, std::size_t section, double half) const {
+  QPolygonF curve;
+  for (int k = 0; k <= sectionPoints; ++k) {
+    const Vec3 at = frame.sectionPoint(section, static_cast<double>(k) / sectionPoints);
+    curve.append(toScreen({half * at.y(), at.z()}));
+  }
+  return curve;
+}
+
 QString BodyPlan::planName(BoatSide side) const {
   return QString::fromStdString(m_session->solved()->book->planOf(side).name);
 }
@@ -99,9 +108,7 @@ void BodyPlan::paintHalf(QPainter& painter, const Lining& now, double half, Surf
   // The strake in hand, as a band from section to section.
   if (strake >= 0 && static_cast<std::size_t>(strake) < now.strakeCount()) {
     const LinedStrake& of = now.strakes[static_cast<std::size_t>(strake)];
-    QPolygonF band = curveOf(of.lowerEdge, within(of.reach));
-    const QPolygonF back = curveOf(of.upperEdge, within(of.reach));
-    for (auto it = back.rbegin(); it != back.rend(); ++it) band.append(*it);
+    const QPolygonF band = between(curveOf(of.lowerEdge, within(of.reach)), curveOf(of.upperEdge, within(of.reach)));
     painter.setPen(Qt::NoPen);
     painter.setBrush(look::strakeInHand);
     drawShape(painter, band, Qt::WindingFill);
@@ -113,11 +120,7 @@ void BodyPlan::paintHalf(QPainter& painter, const Lining& now, double half, Surf
     // The greatest section is the fore body's where the two bodies stand side by side.
     if (t < shown.fromT || t > shown.toT || (half < 0.0 && shown.fromT == greatest && t == greatest)) continue;
     const bool on = inHand && static_cast<int>(i) == selected;
-    QPolygonF curve;
-    for (int k = 0; k <= sectionPoints; ++k) {
-      const Vec3 at = now.frame.sectionPoint(i, static_cast<double>(k) / sectionPoints);
-      curve.append(toScreen({half * at.y(), at.z()}));
-    }
+    const QPolygonF curve = sectionCurve(now.frame, i, half);
     QPen pen(on ? look::inHand : look::quietInk, on ? 2.4 : 1.0);
     // On one half, the after body's sections are told apart by their dashes.
     if (isTwoPlans() && t > greatest && !on) pen.setDashPattern({5.0, 3.0});
@@ -157,27 +160,15 @@ void BodyPlan::paintNames(QPainter& painter, const std::vector<QPointF>& heads) 
 }
 
 void BodyPlan::mousePressEvent(QMouseEvent* event) {
-  if (event->button() == Qt::LeftButton && !isMeasuring() && lining() != nullptr &&
-      handleNear(event->position(), 10.0) == nullptr) {
-    // A click near a section takes it in hand, and its marks with it.
-    const Lining& now = *lining();
-    double least = 10.0;
-    Selection selection = m_session->selection();
+  if (pressesOnNoMark(*event)) {
     if (isTwoPlans() && side(0) * toWorld(event->position()).x() < 0.0) {
       // The other half is worked on from now.
+      Selection selection = m_session->selection();
       selection.side = selection.side == BoatSide::Port ? BoatSide::Starboard : BoatSide::Port;
       m_session->select(selection);
       return;
     }
-    for (std::size_t i = 0; i < now.frame.sectionCount(); ++i) {
-      for (int k = 0; k <= 100; ++k) {
-        const Vec3 at = now.frame.sectionPoint(i, k / 100.0);
-        const QPointF away = toScreen({side(i) * at.y(), at.z()}) - event->position();
-        const double size = std::hypot(away.x(), away.y());
-        if (size < least) least = size, selection.section = static_cast<int>(i);
-      }
-    }
-    m_session->select(selection);
+    takeSectionNear(event->position(), [this](std::size_t i) { return sectionCurve(lining()->frame, i, side(i)); });
   }
   MarkCanvas::mousePressEvent(event);
 }

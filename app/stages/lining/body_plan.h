@@ -26,6 +26,7 @@ class BodyPlan : public MarkCanvas {
   void paintNames(QPainter& painter, const std::vector<QPointF>& heads) const;
   double side(std::size_t section) const;
   QString planName(BoatSide side) const;
+  QPolygonF sectionCurve(const GirthFrame& frame, std::size_t section, double half) const;
   /// One half with the lines of a lining over part of the length; the heads of its sections are noted where it is the
   /// one in hand.
   void paintHalf(QPainter& painter, const Lining& now, double half, SurfaceReach shown, std::vector<QPointF>& heads);

@@ -50,11 +50,8 @@ double GirthDrawing::shareAt(std::size_t section, const Vec2& world) const {
 }
 
 QPointF GirthDrawing::flat(double t, double share) const {
-  const GirthFrame& frame = lining()->frame;
-  const auto fore = static_cast<std::size_t>(std::clamp(std::floor(t), 0.0, frame.lastT() - 1.0));
-  const double part = t - static_cast<double>(fore);
-  const double x = sectionX(fore) + part * (sectionX(fore + 1) - sectionX(fore));
-  return toScreen({x, share * frame.girthBetweenMm(t)});
+  const Vec2 at = lining()->frame.laidFlat(t, share);
+  return toScreen({at.x() / foreshortening(), at.y()});
 }
 
 QPolygonF GirthDrawing::flatCurve(const SurfaceCurve& curve, SurfaceReach reach) const {
@@ -71,25 +68,17 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   painter.setRenderHint(QPainter::Antialiasing, false);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const LinedStrake& of = now.strakes[k];
-    QPolygonF strake = flatCurve(of.lowerEdge, of.reach);
-    const QPolygonF upper = flatCurve(of.upperEdge, of.reach);
-    for (auto it = upper.rbegin(); it != upper.rend(); ++it) strake.append(*it);
     painter.setPen(Qt::NoPen);
     QColor fill = of.lower % 2 == 0 ? look::timber : look::timberDark;
     if (static_cast<int>(k) == selected) fill = look::strakeInHand;
     painter.setBrush(fill);
-    drawShape(painter, strake);  // its ragged edges lie under the lines
+    // Its ragged edges lie under the lines.
+    drawShape(painter, between(flatCurve(of.lowerEdge, of.reach), flatCurve(of.upperEdge, of.reach)));
   }
   painter.setBrush(Qt::NoBrush);
   painter.setRenderHint(QPainter::Antialiasing, true);
   for (std::size_t line = 0; line < now.lines.size(); ++line) {
-    const bool border = line == 0 || line + 1 == now.lines.size();
-    const bool on = m_session->selection().line == static_cast<int>(line);
-    const bool guide = now.lines[line].isGuide;
-    // A guide is a heavy line with gaps, so that it is told apart in any light.
-    QPen pen(on ? look::inHand : look::ink, on ? 2.8 : guide ? 2.6 : border ? 2.2 : 1.4);
-    if (guide) pen.setDashPattern({9.0, 2.0});
-    painter.setPen(pen);
+    painter.setPen(seamPen(line));
     drawCurve(painter, flatCurve(now.lines[line].curve, now.lines[line].reach));
   }
   paintLaps(painter);
@@ -234,14 +223,9 @@ void GirthDrawing::paintSections(QPainter& painter, const std::vector<WidthChip>
     const bool on = m_session->selection().section == static_cast<int>(i);
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.0 : 1.0));
     drawStraight(painter, toScreen({sectionX(i), 0.0}), toScreen({sectionX(i), frame.girthMm(i)}));
-    painter.setFont(shopFont(look::labelPx, on));
-    painter.setPen(on ? look::inHand : look::ink);
-    const QPointF head = toScreen({sectionX(i), frame.girthMm(i)});
-    const QString name = QString::fromStdString(frame.hull().sections[i].name) +
-                         (i == lining()->master ? QStringLiteral(" ▾") : QString());
-    const double half = 0.5 * painter.fontMetrics().horizontalAdvance(name) + 3.0;
-    painter.drawText(labels.place(QRectF(head.x() - half, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}),
-                     Qt::AlignCenter, name);
+    paintSectionName(painter, labels, i, toScreen({sectionX(i), frame.girthMm(i)}),
+                     QString::fromStdString(frame.hull().sections[i].name) +
+                         (i == lining()->master ? QStringLiteral(" ▾") : QString()));
   }
   paintZones(painter);
 }

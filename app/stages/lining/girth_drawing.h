@@ -1,7 +1,6 @@
 #pragma once
 // The girth laid flat: the shell unrolled station by station.
 
-#include "canvas/labels.h"
 #include "stages/lining/mark_canvas.h"
 
 namespace narrows {

@@ -50,22 +50,6 @@ const std::array<SchoolWords, 6> schoolTexts{{
                        "Strakes equal as seen from abeam below the rub rail; the rest share what is left.")},
 }};
 
-QLineEdit* addText(Slate& slate, const QString& name) {
-  auto* edit = new QLineEdit(&slate);
-  edit->setAccessibleName(name);
-  edit->setMinimumHeight(30);
-  slate.addHeading(name);
-  slate.addWidget(edit);
-  return edit;
-}
-
-QPushButton* addButton(Slate& slate, const QString& words, const char* name) {
-  auto* button = new QPushButton(words, &slate);
-  button->setObjectName(QString::fromLatin1(name));
-  slate.addWidget(button);
-  return button;
-}
-
 }  // namespace
 
 LiningSlate::LiningSlate(Session* session, QWidget* parent) : Slate(session, parent), m_session(session) {
@@ -148,6 +132,14 @@ Slate::Choices LiningSlate::stations(const std::optional<StationId>& chosen, con
     found.items << (hull.sections[i].kind == SectionKind::Station ? tr("station %1").arg(name) : name);
   }
   return found;
+}
+
+QComboBox* LiningSlate::addStation(const QString& name, const QString& none,
+                                   const std::function<std::optional<StationId>()>& shown,
+                                   const std::function<void(std::optional<StationId>)>& chosen) {
+  return addChanging(
+      name, [this, none, shown] { return stations(shown(), none); },
+      [this, chosen](int index) { chosen(stationAt(index - 1)); });
 }
 
 std::optional<StationId> LiningSlate::stationAt(int index) const {
@@ -304,7 +296,7 @@ void LiningSlate::addSchools() {
       tr("It becomes the plan of"), {tr("both sides"), tr("starboard only"), tr("port only")},
       [this] { return m_goesTo; }, [this](int index) { m_goesTo = index; })
       ->setObjectName(QStringLiteral("goesTo"));
-  connect(addButton(*this, tr("Line off so"), "lineOffSo"), &QPushButton::clicked, this, &LiningSlate::lineOffBySchool);
+  connect(addButton(tr("Line off so"), "lineOffSo"), &QPushButton::clicked, this, &LiningSlate::lineOffBySchool);
 }
 
 void LiningSlate::lineOffBySchool() {
@@ -329,24 +321,22 @@ void LiningSlate::lineOffBySchool() {
 
 void LiningSlate::addPlans() {
   beginGroup(tr("Plans kept"));
-  m_planName = addText(*this, tr("Name of this plan"));
+  m_planName = addText(tr("Name of this plan"));
   m_planName->setObjectName(QStringLiteral("planName"));
   connect(m_planName, &QLineEdit::editingFinished, this, [this] {
     if (m_showing || plan() == nullptr || m_planName->text().toStdString() == plan()->name) return;
     perform(tr("Rename the plan"), renamePlan(book(), plan()->id, m_planName->text().trimmed().toStdString()));
   });
-  connect(addButton(*this, tr("Copy it, and try the copy on this side"), "copyPlan"), &QPushButton::clicked, this,
-          [this] {
-            if (plan() == nullptr) return;
-            std::string name = plan()->name + tr(", copy").toStdString();
-            for (int k = 2; book().findPlan(name) != nullptr; ++k)
-              name = plan()->name + tr(", copy %1").arg(k).toStdString();
-            PlanId id;
-            auto edited = addPlan(book(), *plan(), name, &id);
-            if (edited) edited = setBoatPlan(*edited, side(), id);
-            perform(tr("Copy the plan"), edited);
-          });
-  connect(addButton(*this, tr("Make it the plan of both sides"), "bothSides"), &QPushButton::clicked, this, [this] {
+  connect(addButton(tr("Copy it, and try the copy on this side"), "copyPlan"), &QPushButton::clicked, this, [this] {
+    if (plan() == nullptr) return;
+    std::string name = plan()->name + tr(", copy").toStdString();
+    for (int k = 2; book().findPlan(name) != nullptr; ++k) name = plan()->name + tr(", copy %1").arg(k).toStdString();
+    PlanId id;
+    auto edited = addPlan(book(), *plan(), name, &id);
+    if (edited) edited = setBoatPlan(*edited, side(), id);
+    perform(tr("Copy the plan"), edited);
+  });
+  connect(addButton(tr("Make it the plan of both sides"), "bothSides"), &QPushButton::clicked, this, [this] {
     if (plan() == nullptr) return;
     const PlanId id = plan()->id;
     auto edited = setBoatPlan(book(), BoatSide::Starboard, id);
@@ -407,13 +397,10 @@ void LiningSlate::addZone() {
         changeZone(tr("Run along the other line"), [index](Zone& z) { z.fromAbove = index == 1; });
       });
   const auto bound = [this](const QString& name, std::optional<StationId> Zone::*which, const QString& none) {
-    return addChanging(
-        name,
-        [this, which, none] {
-          return stations(zone() ? plan()->zones[*zone()].*which : std::optional<StationId>(), none);
-        },
-        [this, which](int index) {
-          changeZone(tr("How far strakes are parallel"), [&](Zone& z) { z.*which = stationAt(index - 1); });
+    return addStation(
+        name, none, [this, which] { return zone() ? plan()->zones[*zone()].*which : std::optional<StationId>(); },
+        [this, which](std::optional<StationId> at) {
+          changeZone(tr("How far strakes are parallel"), [&](Zone& z) { z.*which = at; });
         });
   };
   m_zoneFrom = bound(tr("Parallel from"), &Zone::from, tr("the bow"));
@@ -445,11 +432,11 @@ void LiningSlate::addGuides() {
         m_session->select(selection);
       });
   m_guideWords = addHeading({});
-  m_apart[0] = addButton(*this, tr("Set the sheer strake apart"), "sheerApart");
-  m_apart[1] = addButton(*this, tr("Set the garboard apart"), "garboardApart");
+  m_apart[0] = addButton(tr("Set the sheer strake apart"), "sheerApart");
+  m_apart[1] = addButton(tr("Set the garboard apart"), "garboardApart");
   connect(m_apart[0], &QPushButton::clicked, this, [this] { setApart(true); });
   connect(m_apart[1], &QPushButton::clicked, this, [this] { setApart(false); });
-  m_makeGuide = addButton(*this, tr("Make this line a guide"), "makeGuide");
+  m_makeGuide = addButton(tr("Make this line a guide"), "makeGuide");
   connect(m_makeGuide, &QPushButton::clicked, this, [this] {
     if (!line() || !section()) return;
     Guide made;
@@ -461,7 +448,7 @@ void LiningSlate::addGuides() {
     made.height = millimetres(lining()->point(*line(), static_cast<double>(lining()->master)).z());
     perform(tr("Make a line a guide"), addGuide(book(), *lining(), *line(), made));
   });
-  m_guideName = addText(*this, tr("Name"));
+  m_guideName = addText(tr("Name"));
   connect(m_guideName, &QLineEdit::editingFinished, this, [this] {
     if (m_showing || !guide() || m_guideName->text().toStdString() == plan()->guides[*guide()].name) return;
     changeGuide(tr("Name a guide"), [this](Guide& g) { g.name = m_guideName->text().trimmed().toStdString(); });
@@ -523,23 +510,20 @@ void LiningSlate::addGuides() {
         });
       });
   const auto bound = [this](const QString& name, std::optional<StationId> Guide::*which, const QString& none) {
-    return addChanging(
-        name,
-        [this, which, none] {
-          return stations(guide() ? plan()->guides[*guide()].*which : std::optional<StationId>(), none);
-        },
-        [this, which](int index) {
-          changeGuide(tr("How far a guide is true"), [&](Guide& g) { g.*which = stationAt(index - 1); });
+    return addStation(
+        name, none, [this, which] { return guide() ? plan()->guides[*guide()].*which : std::optional<StationId>(); },
+        [this, which](std::optional<StationId> at) {
+          changeGuide(tr("How far a guide is true"), [&](Guide& g) { g.*which = at; });
         });
   };
   m_guideFrom = bound(tr("True from"), &Guide::from, tr("the bow"));
   m_guideTo = bound(tr("to"), &Guide::to, tr("the stern"));
-  m_lockGuide = addButton(*this, tr("Locked"), "lockGuide");
+  m_lockGuide = addButton(tr("Locked"), "lockGuide");
   m_lockGuide->setCheckable(true);
   connect(m_lockGuide, &QPushButton::clicked, this, [this](bool locked) {
     changeGuide(locked ? tr("Lock a guide") : tr("Unlock a guide"), [locked](Guide& g) { g.locked = locked; });
   });
-  m_dropGuide = addButton(*this, tr("A guide no longer"), "dropGuide");
+  m_dropGuide = addButton(tr("A guide no longer"), "dropGuide");
   connect(m_dropGuide, &QPushButton::clicked, this, [this] {
     if (guide()) perform(tr("A guide no longer"), removeGuide(book(), *lining(), *guide()));
   });
@@ -682,7 +666,7 @@ void LiningSlate::addEnds() {
           });
         });
   }
-  connect(addButton(*this, tr("Ends as the rule has them"), "plainEnds"), &QPushButton::clicked, this, [this] {
+  connect(addButton(tr("Ends as the rule has them"), "plainEnds"), &QPushButton::clicked, this, [this] {
     if (lining() == nullptr) return;
     auto edited = setEnd(book(), *lining(), true, {});
     if (edited) edited = setEnd(*edited, *lining(), false, {});
@@ -696,7 +680,7 @@ void LiningSlate::addEnds() {
 void LiningSlate::addStrake() {
   beginGroup(tr("Strake in hand"))->setObjectName(QStringLiteral("strake"));
   m_strakeWords = addHeading({});
-  m_timber = addText(*this, tr("It is got out of"));
+  m_timber = addText(tr("It is got out of"));
   m_timber->setObjectName(QStringLiteral("timber"));
   connect(m_timber, &QLineEdit::editingFinished, this, [this] {
     if (m_showing || !strake()) return;
@@ -704,7 +688,7 @@ void LiningSlate::addStrake() {
     const std::string species = m_timber->text().trimmed().toStdString();
     if (species != plan()->timberOf(id)) perform(tr("Timber of a strake"), setStrakeTimber(book(), id, species));
   });
-  connect(addButton(*this, tr("The same for all strakes above"), "timberAbove"), &QPushButton::clicked, this, [this] {
+  connect(addButton(tr("The same for all strakes above"), "timberAbove"), &QPushButton::clicked, this, [this] {
     if (!strake()) return;
     const std::string species = m_timber->text().trimmed().toStdString();
     Book edited = book();

@@ -53,9 +53,13 @@ class LiningSlate : public Slate {
   std::optional<std::size_t> guide() const;
   std::optional<std::size_t> section() const;
   std::optional<std::size_t> strake() const;
-  /// Stations that can be named, the boat's ends first where `ends`, and which of them is `chosen`.
+  /// Stations and ends that can be named, after `none` where it is given, and which of them is `chosen`.
   Choices stations(const std::optional<StationId>& chosen, const QString& none) const;
   std::optional<StationId> stationAt(int index) const;
+  /// A choice of one of them, or `none`.
+  QComboBox* addStation(const QString& name, const QString& none,
+                        const std::function<std::optional<StationId>()>& shown,
+                        const std::function<void(std::optional<StationId>)>& chosen);
   QString shown(double mm) const { return m_session->shown(mm); }
   QString lineWords(std::size_t line) const;
 

@@ -83,6 +83,47 @@ void MarkCanvas::paintMarks(QPainter& painter) {
   setHandles(std::move(handles));
 }
 
+QPen MarkCanvas::seamPen(std::size_t line) const {
+  const bool border = line == 0 || line + 1 == lining()->lines.size();
+  const bool on = m_session->selection().line == static_cast<int>(line);
+  const bool guide = lining()->lines[line].isGuide;
+  QPen pen(on ? look::inHand : look::ink, on ? 2.8 : guide ? 2.6 : border ? 2.2 : 1.4);
+  if (guide) pen.setDashPattern({9.0, 2.0});
+  return pen;
+}
+
+void MarkCanvas::paintSectionName(QPainter& painter, Labels& labels, std::size_t section, const QPointF& head,
+                                  const QString& name) const {
+  const bool on = m_session->selection().section == static_cast<int>(section);
+  painter.setFont(shopFont(look::labelPx, on));
+  painter.setPen(on ? look::inHand : look::ink);
+  const double half = 0.5 * painter.fontMetrics().horizontalAdvance(name) + 3.0;
+  painter.drawText(labels.place(QRectF(head.x() - half, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}),
+                   Qt::AlignCenter, name);
+}
+
+QPolygonF MarkCanvas::between(QPolygonF lower, const QPolygonF& upper) {
+  for (auto it = upper.rbegin(); it != upper.rend(); ++it) lower.append(*it);
+  return lower;
+}
+
+bool MarkCanvas::pressesOnNoMark(const QMouseEvent& event) const {
+  return event.button() == Qt::LeftButton && !isMeasuring() && lining() != nullptr &&
+         handleNear(event.position(), 10.0) == nullptr;
+}
+
+void MarkCanvas::takeSectionNear(const QPointF& at, const std::function<QPolygonF(std::size_t section)>& curve) {
+  double least = 10.0;
+  Selection selection = m_session->selection();
+  for (std::size_t i = 0; i < lining()->frame.sectionCount(); ++i) {
+    for (const QPointF& point : curve(i)) {
+      const double away = std::hypot(point.x() - at.x(), point.y() - at.y());
+      if (away < least) least = away, selection.section = static_cast<int>(i);
+    }
+  }
+  m_session->select(selection);
+}
+
 bool MarkCanvas::takeHold(const QPointF& at) {
   const CanvasHandle* handle = handleNear(at, handleReach());
   if (handle == nullptr) return false;

@@ -1,6 +1,10 @@
 #pragma once
 // A drawing on which the marks of plank lines are taken hold of and moved.
 
+#include <QPen>
+#include <functional>
+
+#include "canvas/labels.h"
 #include "canvas/session_canvas.h"
 #include "lining/lining.h"
 
@@ -22,6 +26,18 @@ class MarkCanvas : public SessionCanvas {
   virtual bool showsSection(std::size_t section) const { return section < 10000; }
 
   void paintMarks(QPainter& painter);
+  /// How a plank line is drawn on the large drawings: the one in hand, a guide (heavy, with gaps, so that it is told
+  /// apart in any light), a border and the rest.
+  QPen seamPen(std::size_t line) const;
+  /// A section's name over its head, clear of what is there.
+  void paintSectionName(QPainter& painter, Labels& labels, std::size_t section, const QPointF& head,
+                        const QString& name) const;
+  /// What lies between two curves, as one shape.
+  static QPolygonF between(QPolygonF lower, const QPolygonF& upper);
+  /// Whether a press takes neither a mark nor the rule in hand, but a section near it.
+  bool pressesOnNoMark(const QMouseEvent& event) const;
+  /// Takes the section in hand whose curve on the drawing lies nearest to a place, where one is near.
+  void takeSectionNear(const QPointF& at, const std::function<QPolygonF(std::size_t section)>& curve);
   /// The lining of the side in hand, and its plan.
   const Lining* lining() const;
   const LiningPlan* plan() const;

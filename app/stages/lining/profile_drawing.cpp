@@ -5,7 +5,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "canvas/labels.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
 #include "fonts.h"
@@ -35,20 +34,7 @@ bool ProfileDrawing::showsSection(std::size_t section) const {
 }
 
 void ProfileDrawing::mousePressEvent(QMouseEvent* event) {
-  if (event->button() == Qt::LeftButton && !isMeasuring() && lining() != nullptr &&
-      handleNear(event->position(), 10.0) == nullptr) {
-    // A click near a section takes it in hand, and its marks with it.
-    double least = 10.0;
-    Selection selection = m_session->selection();
-    for (std::size_t i = 0; i < lining()->frame.sectionCount(); ++i) {
-      for (const QPointF& at : sectionCurve(i)) {
-        const QPointF away = at - event->position();
-        if (std::hypot(away.x(), away.y()) < least)
-          least = std::hypot(away.x(), away.y()), selection.section = static_cast<int>(i);
-      }
-    }
-    m_session->select(selection);
-  }
+  if (pressesOnNoMark(*event)) takeSectionNear(event->position(), [this](std::size_t i) { return sectionCurve(i); });
   MarkCanvas::mousePressEvent(event);
 }
 
@@ -120,12 +106,9 @@ void ProfileDrawing::paintDrawing(QPainter& painter) {
   const int strake = m_session->selection().strake;
   if (strake >= 0 && static_cast<std::size_t>(strake) < now.strakeCount()) {
     const LinedStrake& of = now.strakes[static_cast<std::size_t>(strake)];
-    QPolygonF band = lineCurve(of.lowerEdge, of.reach);
-    const QPolygonF back = lineCurve(of.upperEdge, of.reach);
-    for (auto it = back.rbegin(); it != back.rend(); ++it) band.append(*it);
     painter.setPen(Qt::NoPen);
     painter.setBrush(look::strakeInHand);
-    drawShape(painter, band, Qt::WindingFill);
+    drawShape(painter, between(lineCurve(of.lowerEdge, of.reach), lineCurve(of.upperEdge, of.reach)), Qt::WindingFill);
     painter.setBrush(Qt::NoBrush);
   }
   Labels labels;
@@ -134,21 +117,10 @@ void ProfileDrawing::paintDrawing(QPainter& painter) {
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.0 : 1.0));
     const QPolygonF curve = sectionCurve(i);
     drawCurve(painter, curve);
-    painter.setFont(shopFont(look::labelPx, on));
-    painter.setPen(on ? look::inHand : look::ink);
-    const QString name = QString::fromStdString(now.frame.hull().sections[i].name);
-    const double half = 0.5 * painter.fontMetrics().horizontalAdvance(name) + 3.0;
-    const QPointF head = curve.back();
-    painter.drawText(labels.place(QRectF(head.x() - half, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}),
-                     Qt::AlignCenter, name);
+    paintSectionName(painter, labels, i, curve.back(), QString::fromStdString(now.frame.hull().sections[i].name));
   }
   for (std::size_t line = 0; line < now.lines.size(); ++line) {
-    const bool border = line == 0 || line + 1 == now.lines.size();
-    const bool on = m_session->selection().line == static_cast<int>(line);
-    const bool guide = now.lines[line].isGuide;
-    QPen pen(on ? look::inHand : look::ink, on ? 2.8 : guide ? 2.6 : border ? 2.2 : 1.4);
-    if (guide) pen.setDashPattern({9.0, 2.0});
-    painter.setPen(pen);
+    painter.setPen(seamPen(line));
     drawCurve(painter, lineCurve(now.lines[line].curve, now.lines[line].reach));
   }
   paintWaterline(painter);
