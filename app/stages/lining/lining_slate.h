@@ -34,6 +34,7 @@ class LiningSlate : public Slate {
   void showSides();
   void addCount();
   void addSchools();
+  void showSchool();
   void addPlans();
   void addZone();
   void addGuides();

@@ -1,0 +1,161 @@
+// The slate of Lining off: beginning by a school, and the plans that are kept.
+
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <array>
+
+#include "book/lining_edits.h"
+#include "canvas/length_field.h"
+#include "canvas/number_field.h"
+#include "stages/lining/lining_slate.h"
+
+namespace narrows {
+
+namespace {
+
+struct SchoolWords {
+  School school;
+  const char* name;
+  const char* what;
+};
+/// The six, in the order of the trade.
+const std::array<SchoolWords, 6> schoolTexts{{
+    {School::Equal, QT_TRANSLATE_NOOP("LiningSlate", "Every station equally"),
+     QT_TRANSLATE_NOOP("LiningSlate", "Simple, and even at the ends; planks may need hard sny.")},
+    {School::Middle, QT_TRANSLATE_NOOP("LiningSlate", "By the middle, diminishing"),
+     QT_TRANSLATE_NOOP("LiningSlate",
+                       "Narrow where the middle section turns, wider above; all shrink towards the ends.")},
+    {School::Sheer, QT_TRANSLATE_NOOP("LiningSlate", "Match the sheer"),
+     QT_TRANSLATE_NOOP("LiningSlate", "Strakes above follow the sheer's sweep; seams cross the water.")},
+    {School::Waterline, QT_TRANSLATE_NOOP("LiningSlate", "Match the waterline"),
+     QT_TRANSLATE_NOOP("LiningSlate", "A seam looks level; planks become big arcs with much taper.")},
+    {School::StraightRun, QT_TRANSLATE_NOOP("LiningSlate", "A straight run first"),
+     QT_TRANSLATE_NOOP("LiningSlate",
+                       "Straight stock above and below a straight line; stealers take up the rest aft.")},
+    {School::TopsFirst, QT_TRANSLATE_NOOP("LiningSlate", "Tops first"),
+     QT_TRANSLATE_NOOP("LiningSlate",
+                       "Strakes equal as seen from abeam below the rub rail; the rest share what is left.")},
+}};
+
+}  // namespace
+
+void LiningSlate::addSchools() {
+  beginGroup(tr("Begin by a school"))->setObjectName(QStringLiteral("schools"));
+  QStringList names;
+  for (const SchoolWords& one : schoolTexts) names << tr(one.name);
+  addChoice(
+      tr("School"), names, [this] { return static_cast<int>(m_school); },
+      [this](int index) {
+        m_school = everySchool[static_cast<std::size_t>(index)];
+        showAll();
+      })
+      ->setObjectName(QStringLiteral("school"));
+  m_schoolWords = addHeading({});
+  addNumber(
+      tr("How many strakes (0: as is usual)"), {0.0, mostStrakes, 0}, [this] { return m_answers.strakes.value_or(0); },
+      [this](double count) {
+        m_answers.strakes.reset();
+        if (count >= fewestStrakes) m_answers.strakes = static_cast<int>(count);
+      });
+  m_waterline = addLength(
+      tr("Height of the water"), [this] { return m_answers.waterline.value_or(book().settings.waterline); },
+      [this](Length height) { m_answers.waterline = height; });
+  m_tops = addNumber(
+      tr("Strakes that follow the sheer (0: above the bilge)"), {0.0, mostStrakes, 0},
+      [this] { return m_answers.tops.value_or(0); },
+      [this](double count) {
+        m_answers.tops.reset();
+        if (count >= 1.0) m_answers.tops = static_cast<int>(count);
+      });
+  m_rail = addLength(
+      tr("Depth of the rub rail"), [this] { return m_answers.rail.value_or(inches(1.25)); },
+      [this](Length depth) { m_answers.rail = depth; });
+  addLength(
+      tr("Widest strake the stock gives"),
+      [this] {
+        return m_answers.widest.value_or(shopFigures(book().table.construction, boatLength(book().table)).widest);
+      },
+      [this](Length width) {
+        if (width.mm() > leastStrakeWidthMm) m_answers.widest = width;
+      });
+  addChoice(
+      tr("It becomes the plan of"), {tr("both sides"), tr("starboard only"), tr("port only")},
+      [this] { return m_goesTo; }, [this](int index) { m_goesTo = index; })
+      ->setObjectName(QStringLiteral("goesTo"));
+  connect(addButton(tr("Line off so"), "lineOffSo"), &QPushButton::clicked, this, &LiningSlate::lineOffBySchool);
+}
+
+void LiningSlate::lineOffBySchool() {
+  if (lining() == nullptr) return;
+  const GirthFrame& frame = lining()->frame;
+  const ShopFigures usual = shopFigures(book().table.construction, boatLength(book().table));
+  SchoolAnswers answers = m_answers;
+  if (!answers.waterline && book().settings.waterline.mm() > 0.0) answers.waterline = book().settings.waterline;
+  auto made = planBySchool(frame, m_school, answers, sectionIds(book(), frame.hull()), usual, plankingFigures(book()));
+  const QString words = tr("Line off: %1").arg(tr(schoolTexts[static_cast<std::size_t>(m_school)].name));
+  if (!made) return perform(words, tl::make_unexpected(made.error()));
+  made->base = plan()->base;
+  const std::string name = tr(schoolTexts[static_cast<std::size_t>(m_school)].name).toStdString();
+  std::string free = name;
+  for (int k = 2; book().findPlan(free) != nullptr; ++k) free = name + " " + std::to_string(k);
+  PlanId id;
+  auto edited = addPlan(book(), *made, free, &id);
+  if (edited && m_goesTo != 2) edited = setBoatPlan(*edited, BoatSide::Starboard, id);
+  if (edited && m_goesTo != 1) edited = setBoatPlan(*edited, BoatSide::Port, id);
+  perform(words, edited);
+}
+
+void LiningSlate::addPlans() {
+  beginGroup(tr("Plans kept"));
+  m_planName = addText(tr("Name of this plan"));
+  m_planName->setObjectName(QStringLiteral("planName"));
+  connect(m_planName, &QLineEdit::editingFinished, this, [this] {
+    if (m_showing || plan() == nullptr || m_planName->text().toStdString() == plan()->name) return;
+    perform(tr("Rename the plan"), renamePlan(book(), plan()->id, m_planName->text().trimmed().toStdString()));
+  });
+  connect(addButton(tr("Copy it, and try the copy on this side"), "copyPlan"), &QPushButton::clicked, this, [this] {
+    if (plan() == nullptr) return;
+    std::string name = plan()->name + tr(", copy").toStdString();
+    for (int k = 2; book().findPlan(name) != nullptr; ++k) name = plan()->name + tr(", copy %1").arg(k).toStdString();
+    PlanId id;
+    auto edited = addPlan(book(), *plan(), name, &id);
+    if (edited) edited = setBoatPlan(*edited, side(), id);
+    perform(tr("Copy the plan"), edited);
+  });
+  connect(addButton(tr("Make it the plan of both sides"), "bothSides"), &QPushButton::clicked, this, [this] {
+    if (plan() == nullptr) return;
+    const PlanId id = plan()->id;
+    auto edited = setBoatPlan(book(), BoatSide::Starboard, id);
+    if (edited) edited = setBoatPlan(*edited, BoatSide::Port, id);
+    perform(tr("One plan for both sides"), edited);
+  });
+  addChanging(
+      tr("Throw away"),
+      [this] {
+        Choices found;
+        found.items << tr("choose one that is not the boat's");
+        for (const LiningPlan& one : book().plans) {
+          if (one.id != book().starboard && one.id != book().port) found.items << QString::fromStdString(one.name);
+        }
+        return found;
+      },
+      [this](int index) {
+        int k = 0;
+        for (const LiningPlan& one : book().plans) {
+          if (one.id == book().starboard || one.id == book().port || ++k != index) continue;
+          return perform(tr("Throw a plan away"), removePlan(book(), one.id));
+        }
+      })
+      ->setObjectName(QStringLiteral("throwAway"));
+}
+
+void LiningSlate::showSchool() {
+  m_schoolWords->setText(tr(schoolTexts[static_cast<std::size_t>(m_school)].what));
+  showField(m_waterline, m_school == School::Waterline);
+  showField(m_tops, m_school == School::Sheer || m_school == School::TopsFirst);
+  showField(m_rail, m_school == School::TopsFirst);
+}
+
+}  // namespace narrows
