@@ -2,11 +2,22 @@
 
 #include <QHeaderView>
 #include <algorithm>
+#include <cmath>
 
+#include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "fonts.h"
 
 namespace narrows {
+
+Cell measuredCell(double measuredMm, double offMm, const QColor& ink, Notation notation) {
+  const auto shown = [notation](double mm) { return QString::fromStdString(showLength(millimetres(mm), notation)); };
+  const QString words = shown(measuredMm);
+  const bool agrees = std::abs(offMm) < 0.5 * notationStep(notation).mm();
+  return {agrees ? words + QStringLiteral("  ✓")
+                 : words + (offMm > 0.0 ? QStringLiteral("  ▲ ") : QStringLiteral("  ▼ ")) + shown(std::abs(offMm)),
+          true, true, ink, exactText(millimetres(measuredMm), notation)};
+}
 
 void CellModel::refresh() {
   const int wanted = rows();

@@ -5,6 +5,7 @@
 #include <functional>
 
 #include "canvas/figure_grid.h"
+#include "length/length.h"
 
 namespace narrows {
 
@@ -17,6 +18,10 @@ struct Cell {
   QString
       exact{};  ///< what stands in it to be typed over and is copied: the exact figure; empty where there is none yet
 };
+
+/// What was measured, and how far it is off what it should be: `37 in ✓`, or with ▲ or ▼ and by how much where a rule
+/// shows it.
+Cell measuredCell(double measuredMm, double offMm, const QColor& ink, Notation notation);
 
 class CellModel : public QAbstractTableModel {
   Q_OBJECT

@@ -151,16 +151,22 @@ std::vector<HullPicture::Placed> HullPicture::placed(const QSizeF& size) const {
   return faces;
 }
 
+TimberTones HullPicture::tonesOf(BoatSide side) const {
+  const auto& solved = m_session->solved();
+  const Lining* lining = solved == nullptr ? nullptr : solved->liningOf(side);
+  return lining == nullptr ? TimberTones() : TimberTones(*lining, solved->book->planOf(side));
+}
+
 void HullPicture::paint(QPainter& painter, const QSizeF& size) const {
   const auto faces = placed(size);
   if (faces.empty()) return;
   const std::vector<MeshFace>& mesh = *m_session->solved()->mesh;
   const int selected = m_session->selection().strake;
+  const std::array<TimberTones, 2> tones{tonesOf(BoatSide::Port), tonesOf(BoatSide::Starboard)};
   for (const Placed& one : faces) {
     const MeshFace& face = mesh[one.face];
-    QColor wood = look::timber;
-    if (face.strake) wood = *face.strake % 2 == 0 ? look::timber : look::timberDark;
-    if (!face.strake) wood = look::timberEnd;
+    QColor wood = look::timberEnd;
+    if (face.strake) wood = tones[face.starboard ? 1 : 0].of(*face.strake);
     if (face.strake && static_cast<int>(*face.strake) == selected) wood = look::strakeOnHull;
     const QColor fill = shaded(wood, one.shade);
     // Fills without smoothing leave no hairlines between them; seams are smoothed over them.
@@ -183,6 +189,8 @@ void HullPicture::paintEvent(QPaintEvent* /*event*/) {
   painter.setRenderHint(QPainter::Antialiasing);
   painter.setFont(shopFont(look::labelPx));
   painter.setPen(look::quietInk);
+  painter.drawText(rect().adjusted(12, 6, -12, -8), Qt::AlignRight | Qt::AlignBottom,
+                   tonesOf(m_session->selection().side).words());
   painter.drawText(rect().adjusted(12, 6, -12, -8), Qt::AlignLeft | Qt::AlignBottom,
                    tr("drag to turn · wheel for nearer · click a strake to take it in hand"));
 }

@@ -3,6 +3,7 @@
 
 #include <QWidget>
 
+#include "canvas/timber_tones.h"
 #include "commands/session.h"
 
 namespace narrows {
@@ -41,6 +42,7 @@ class HullPicture : public QWidget {
     bool insideSeen;
   };
   std::vector<Placed> placed(const QSizeF& size) const;
+  TimberTones tonesOf(BoatSide side) const;
   Eigen::Matrix3d viewAt(double tiltDeg) const;
   /// Which way the outside of each starboard face of a strake looks, as long as it is large.
   std::vector<Vec3> outsideOf(int strake) const;

@@ -4,6 +4,7 @@
 #include <QColor>
 #include <QFont>
 #include <QString>
+#include <array>
 
 class QApplication;
 class QLabel;
@@ -21,6 +22,9 @@ inline const QColor trouble(0xA3, 0x14, 0x2B);
 inline const QColor lookAgain(0x7A, 0x56, 0x00);
 inline const QColor timber(0xE6, 0xD3, 0xAE);
 inline const QColor timberDark(0xD8, 0xC1, 0x96);
+/// Timbers that strakes are named to be got out of, beside the usual: red, pale, grey, dark.
+inline const std::array<QColor, 4> namedTimbers{QColor(0xDB, 0xA9, 0x84), QColor(0xF3, 0xEB, 0xCF),
+                                                QColor(0xC4, 0xBD, 0xA8), QColor(0xB8, 0x90, 0x68)};
 inline const QColor timberEnd(0xC9, 0xAE, 0x7C);     ///< transom and other wood seen at its end
 inline const QColor board(0xEF, 0xE6, 0xD2);         ///< a board round the plank that comes out of it
 inline const QColor strakeInHand(0xF0, 0xC9, 0xA4);  ///< laid flat

@@ -69,6 +69,10 @@ void Session::showAnswer() {
   }
 }
 
+QString Session::explained(const Problem& problem) const {
+  return QString::fromStdString(describe(problem, lengthsIn(notation())));
+}
+
 QString Session::shown(double mm) const {
   return QString::fromStdString(showLength(millimetres(mm), notation()));
 }
@@ -195,7 +199,7 @@ bool Session::performStep(const QString& words, const Result<Book>& edited) {
 bool Session::push(const QString& words, const Result<Book>& edited, Pace pace) {
   endDrag();  // one thing at a time: what is held is let go first
   if (!edited) {
-    emit refused(QString::fromStdString(describe(edited.error()[0])));
+    emit refused(explained(edited.error()[0]));
     return false;
   }
   if (*edited == *m_book) return true;
@@ -221,7 +225,7 @@ bool Session::performTogether(const QString& words, const std::function<bool()>&
 
 bool Session::isSound(const Book& book) {
   const auto sound = checkBook(book);
-  if (!sound) emit refused(QString::fromStdString(describe(sound.error()[0])));
+  if (!sound) emit refused(explained(sound.error()[0]));
   return sound.has_value();
 }
 

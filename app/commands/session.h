@@ -39,6 +39,8 @@ class Session : public QObject {
   const Selection& selection() const { return m_selection; }
   void select(const Selection& selection);
   Notation notation() const { return m_book ? m_book->settings.notation : Notation::Inches16; }
+  /// What is wrong, its lengths in the book's notation.
+  QString explained(const Problem& problem) const;
   /// A length in the book's notation.
   QString shown(double mm) const;
   /// The answer for the book as it stands, waited for a moment where it is on its way; null where it takes longer.

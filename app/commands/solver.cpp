@@ -57,8 +57,7 @@ Solver::Answer Solver::solved(const Question& question, const Answer& before, So
   } catch (const std::exception& error) {  // no thread of ours ends the program
     auto none = std::make_shared<Solved>(*unsolved(question.book, question.revision));
     none->drawnLines.waits = false;
-    none->findings.push_back(
-        findingOf(CouldNotMake{ShopStage::Lines, describe({Fault::WentWrong, {}, {error.what()}})}));
+    none->findings.push_back(findingOf(CouldNotMake{ShopStage::Lines, {Fault::WentWrong, {}, {error.what()}}}));
     return none;
   }
 }

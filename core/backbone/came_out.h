@@ -8,6 +8,10 @@
 
 namespace narrows {
 
+/// A casting is told from this far off the drawing, and is trouble from that.
+inline constexpr double cameOutLookMm = 0.8;
+inline constexpr double cameOutTroubleMm = 6.35;
+
 /// A half-breadth of the keel's rabbet edge at a station.
 struct CameOutStation {
   std::string name;

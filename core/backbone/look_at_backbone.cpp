@@ -12,9 +12,6 @@ namespace {
 
 /// Stations squared off a sloping face are told from this far out.
 constexpr double squaredOffLookMm = 2.4;
-/// A casting is told from this far off the drawing, and is trouble from that.
-constexpr double cameOutLookMm = 0.8;
-constexpr double cameOutTroubleMm = 6.35;
 /// A rabbet line forward of the stem's face by less than this is told by no rule.
 constexpr double leastPastFaceMm = 1.0;
 

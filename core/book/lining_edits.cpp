@@ -5,6 +5,7 @@
 #include <map>
 
 #include "lining/guide_through.h"
+#include "lining/look_at_joints.h"
 
 namespace narrows {
 
@@ -196,14 +197,14 @@ Result<Book> setWidth(const Book& book, const Lining& lining, std::size_t strake
   const double others = room - now[lower - span.first].mm();
   const double left = room - width.mm();
   const double least = leastStrakeWidthMm * static_cast<double>(now.size() - 1);
-  if (width.mm() < leastStrakeWidthMm) return fail(Fault::WidthNotPositive, {}, {showDecimal(width.mm(), 1) + " mm"});
+  if (width.mm() < leastStrakeWidthMm) return fail(Fault::WidthNotPositive, {}, {said(width.mm())});
   if (now.size() == 1)
     return fail(Fault::WidthsDoNotFit, {}, {"this strake lies alone between two guides; move one of them."});
   if (left < least || others <= 0.0) {
     return fail(Fault::WidthsDoNotFit, {},
-                {"strake " + std::to_string(strake + 1) + " at " + showDecimal(width.mm(), 1) +
-                 " mm leaves nothing for the others of a girth of " + showDecimal(room, 1) + " mm; up to " +
-                 showDecimal(std::max(room - least, 0.0), 1) + " mm goes."});
+                {"strake " + std::to_string(strake + 1) + " at " + said(width.mm()) +
+                 " leaves nothing for the others of a girth of " + said(room) + "; up to " +
+                 saidAtMost(std::max(room - least, 0.0)) + " goes."});
   }
   Zone& of = plan.zones[zone];
   of.rule = LiningRule::Diminishing;
@@ -241,9 +242,9 @@ Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, 
   }
   if (nearestFreeShare(lining, line, section, share) != share) {
     const double girth = lining.frame.girthMm(section);
-    const auto shown = [&](std::size_t k) { return showDecimal(lining.lines[k].shares[section] * girth, 1) + " mm"; };
+    const auto up = [&](std::size_t k) { return lining.lines[k].shares[section] * girth; };
     return fail(Fault::MarkOutside, {0, 0, "station " + lining.frame.hull().sections[section].name},
-                {shown(line - 1), shown(line + 1)});
+                {saidAtLeast(up(line - 1)), saidAtMost(up(line + 1))});
   }
   if (const Guide* guide = plan->guideOf(id)) {
     const auto through = guideThrough(lining, *plan, ids, *guide, section, share);
@@ -409,6 +410,9 @@ Result<Book> removeGuide(const Book& book, const Lining& lining, std::size_t gui
 }
 
 Result<Book> setStealer(const Book& book, const Lining& lining, Stealer stealer) {
+  if (book.table.construction == Construction::Carvel && stealer.joining != Joining::TwoIntoOne &&
+      stealer.nib.mm() <= 0.0)
+    return fail(Fault::FeatherEdge, {}, {said(usualNib.mm())});
   Book edited = book;
   LiningPlan& plan = planIn(edited, lining.plan);
   (stealer.towardsBow ? plan.bow : plan.stern).widths.clear();
@@ -440,7 +444,7 @@ Result<Book> setEnd(const Book& book, const Lining& lining, bool bow, const EndP
   (bow ? plan.bow : plan.stern) = end;
   (bow ? plan.bow : plan.stern).even = std::clamp(end.even, 0.0, 1.0);
   for (const Length width : end.widths) {
-    if (!(width.mm() > 0.0)) return fail(Fault::WidthNotPositive, {}, {showDecimal(width.mm(), 1) + " mm"});
+    if (!(width.mm() > 0.0)) return fail(Fault::WidthNotPositive, {}, {said(width.mm())});
   }
   const std::size_t come = strakesAtEnd(plan, bow);
   if (!end.widths.empty() && end.widths.size() != come) {
@@ -464,7 +468,7 @@ Book setStrakeTimber(const Book& book, StrakeId strake, const std::string& speci
 }
 
 Result<Book> setLapAt(const Book& book, PlanId planId, StationId station, std::optional<Length> lap) {
-  if (lap && lap->mm() < 0.0) return fail(Fault::WidthNotPositive, {}, {showDecimal(lap->mm(), 1) + " mm"});
+  if (lap && lap->mm() < 0.0) return fail(Fault::WidthNotPositive, {}, {said(lap->mm())});
   Book edited = book;
   LiningPlan& plan = planIn(edited, planId);
   std::erase_if(plan.laps, [station](const LapAt& one) { return one.station == station; });

@@ -66,7 +66,8 @@ Book dragGuide(const Book& book, const Lining& lining, std::size_t guide, const 
 /// A guide made a plank line again; the zones beside it become one.
 Result<Book> removeGuide(const Book& book, const Lining& lining, std::size_t guide);
 
-/// Two strakes made one towards an end. A plan has one joint a line and end: a second takes its place.
+/// Two strakes made one towards an end. A plan has one joint a line and end: a second takes its place. Fails for a
+/// feather edge in carvel: its seams are caulked, and it would be driven out.
 Result<Book> setStealer(const Book& book, const Lining& lining, Stealer stealer);
 Result<Book> removeStealer(const Book& book, const Lining& lining, LineId line, bool towardsBow);
 

@@ -309,6 +309,14 @@ std::string showLength(Length length, Notation notation, bool plain) {
   return {};
 }
 
+LengthWriter lengthsIn(Notation notation) {
+  // A tenth where the rule would say a half: what is named can be typed.
+  if (notation == Notation::Millimetres) return {};
+  return [notation](const SaidLength& length) {
+    return showLength(millimetres(roundedTo(notationStep(notation).mm(), length)), notation);
+  };
+}
+
 std::string showThin(Length length, Notation notation) {
   if (notation == Notation::Millimetres) return showDecimal(length.mm(), 1) + " mm";
   return showFeetInches(length.mm(), 64, false, false);

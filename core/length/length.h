@@ -80,6 +80,9 @@ std::string showThin(Length length, Notation notation);
 /// The smallest step the notation shows: 1/16 in, 1/32 in, or 0.5 mm.
 Length notationStep(Notation notation);
 
+/// How a problem writes the lengths it names: in a notation, limits rounded to the side that holds.
+LengthWriter lengthsIn(Notation notation);
+
 /// Decimal figures with a point, whatever the locale; `decimals` places; minus nought is nought.
 std::string showDecimal(double value, int decimals);
 

@@ -109,7 +109,7 @@ class TableReader {
   }
 
  private:
-  void problem(Fault fault, int line, std::size_t field, std::vector<std::string> says, std::string name = {}) {
+  void problem(Fault fault, int line, std::size_t field, std::vector<Say> says, std::string name = {}) {
     m_problems.push_back({fault, {line, static_cast<int>(field), std::move(name)}, std::move(says)});
   }
 

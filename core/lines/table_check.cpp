@@ -26,7 +26,7 @@ class TableCheck {
   }
 
  private:
-  void problem(Fault fault, Place where, std::vector<std::string> says) {
+  void problem(Fault fault, Place where, std::vector<Say> says) {
     m_problems.push_back({fault, std::move(where), std::move(says)});
   }
   std::string written(Length length) const {

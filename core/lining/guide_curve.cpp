@@ -53,8 +53,8 @@ Result<SurfaceCurve> levelGuide(const LiningGround& ground, const Guide& guide) 
     if (!share) {
       const double low = ground.frame.point(t, 0.0).z(), high = ground.frame.point(t, 1.0).z();
       return fail(Fault::WidthsDoNotFit, {},
-                  {guide.name + " at " + ground.shown(guide.height.mm()) + " leaves the hull near " +
-                   ground.sectionName(t) + ", which stands from " + ground.shown(low) + " to " + ground.shown(high) +
+                  {guide.name + " at " + said(guide.height.mm()) + " leaves the hull near " + ground.sectionName(t) +
+                   ", which stands from " + saidAtLeast(low) + " to " + saidAtMost(high) +
                    "; choose a height between, or keep it level over a shorter length."});
     }
     places.push_back({t, *share});
@@ -71,7 +71,7 @@ Result<SurfaceCurve> parallelGuide(const LiningGround& ground, const Guide& guid
       const double most = guide.away.mm() < 0.0 ? of.shareAt(t) * girth : (1.0 - of.shareAt(t)) * girth;
       return fail(Fault::WidthsDoNotFit, {},
                   {guide.name + " leaves the hull near " + ground.sectionName(t) + ", where there is only " +
-                   ground.shown(most) + " to that side; give less, or keep it parallel over a shorter length."});
+                   saidAtMost(most) + " to that side; give less, or keep it parallel over a shorter length."});
     }
     places.push_back({t, share});
   }

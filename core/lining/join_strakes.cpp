@@ -15,7 +15,7 @@ constexpr double nibCutMm = 6.0;
 /// A joint stands at least this far from either end of the boat, in bays.
 constexpr double leastFromEnd = 0.05;
 
-tl::unexpected<Problems> noJoint(const std::string& why) {
+tl::unexpected<Problems> noJoint(const Say& why) {
   return fail(Fault::WidthsDoNotFit, {}, {why});
 }
 
@@ -49,8 +49,8 @@ Result<std::vector<LinedStrake>> joinStrakes(const LiningGround& ground, std::ve
       const double t = placeOfJoint(ground.frame, lines[line].curve, stealer.at.mm());
       if (t < leastFromEnd || t > ground.frame.lastT() - leastFromEnd) {
         const double x = ground.frame.point(std::clamp(t, leastFromEnd, ground.frame.lastT() - leastFromEnd), 0.5).x();
-        return noJoint("a joint at " + ground.shown(stealer.at.mm()) + " lies beyond the ends of the planking: up to " +
-                       ground.shown(x) + " will do.");
+        return noJoint("a joint at " + said(stealer.at.mm()) + " lies beyond the ends of the planking: up to " +
+                       said(x) + " will do.");
       }
       LinedStrake &low = strakes[line - 1], &high = strakes[line];
       SurfaceReach& reach = lines[line].reach;

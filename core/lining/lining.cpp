@@ -44,8 +44,8 @@ Result<void> checkOrder(const LiningGround& ground, const Lining& lining) {
       if (width >= (atSection ? least - 1e-9 : std::min(0.5 * least, least))) continue;
       return fail(Fault::WidthsDoNotFit, {},
                   {lineWords(ground.plan, strake.lower) + " and " + lineWords(ground.plan, strake.upper) + " meet " +
-                   (atSection ? "at " : "near ") + ground.sectionName(t) + ", where " +
-                   ground.shown(std::max(width, 0.0)) + " is left between them and " + ground.shown(least) +
+                   (atSection ? "at " : "near ") + ground.sectionName(t) + ", where " + said(std::max(width, 0.0)) +
+                   " is left between them and " + saidAtLeast(least) +
                    " is the least; move the mark less, or let the other line go."});
     }
   }
@@ -154,10 +154,6 @@ double LiningGround::lapMm(double t) const {
   return planking.construction == Construction::Lapstrake ? lapBetween(laps, planking.lapMm, t) : 0.0;
 }
 
-std::string LiningGround::shown(double mm) {
-  return showDecimal(mm, 1) + " mm";
-}
-
 Band Lining::band(std::size_t strake, SurfaceReach reach) const {
   const LinedStrake& of = strakes[strake];
   const SurfaceReach within{std::max(reach.fromT, of.reach.fromT), std::min(reach.toT, of.reach.toT)};
@@ -199,7 +195,7 @@ Result<std::vector<double>> ruleShares(const LiningPlan& plan, std::size_t zone)
   }
   double sum = 0.0;
   for (const Length width : of.widths) {
-    if (!(width.mm() > 0.0)) return fail(Fault::WidthNotPositive, {}, {showDecimal(width.mm(), 2) + " mm"});
+    if (!(width.mm() > 0.0)) return fail(Fault::WidthNotPositive, {}, {said(width.mm())});
     sum += width.mm();
   }
   double filled = 0.0;

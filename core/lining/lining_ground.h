@@ -33,7 +33,6 @@ struct LiningGround {
   double girthMm(double t) const { return frame.girthBetweenMm(t); }
   /// Lap at a place along the hull, mm.
   double lapMm(double t) const;
-  static std::string shown(double mm);
 };
 
 /// The curve of a guide. `curves` holds those of the plan's lines that are known so far: base line, sheer, guides.

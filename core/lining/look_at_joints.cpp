@@ -12,7 +12,6 @@ constexpr double smallCraftFeet = 18.0;
 constexpr double jointsApartFeet = 4.0, jointsApartSmallFeet = 2.0;
 /// Joints with so many strakes between them may stand side by side.
 constexpr std::size_t strakesBetween = 3;
-constexpr double leastNibInches = 1.25;
 
 }  // namespace
 
@@ -43,7 +42,7 @@ JointFindings lookAtJoints(const LiningPlan& plan, Length boatLength) {
   for (std::size_t i = 0; i < plan.stealers.size(); ++i) {
     const Stealer& one = plan.stealers[i];
     const std::size_t line = plan.placeOf(one.line);
-    const double least = leastNibInches * mmPerInch;
+    const double least = usualNib.mm();
     if (one.joining != Joining::TwoIntoOne && one.nib.mm() < least) found.nibs.push_back({line, one.nib.mm(), least});
     for (std::size_t j = i + 1; j < plan.stealers.size(); ++j) {
       const std::size_t other = plan.placeOf(plan.stealers[j].line);

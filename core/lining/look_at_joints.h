@@ -9,6 +9,9 @@
 
 namespace narrows {
 
+/// Room for two fastenings at the end of a strake that ends against another.
+inline constexpr Length usualNib = inches(1.25);
+
 /// Two joints in strakes that lie close together, nearer along the boat than is usual.
 struct JointsNear {
   std::size_t lineBelow = 0, lineAbove = 0;

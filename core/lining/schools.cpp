@@ -283,11 +283,10 @@ class PlanMaker {
     if (m_answers.waterline) {
       heights.push_back(m_answers.waterline->mm());
       if (!m_frame.shareAtHeight(t, heights.front())) {
-        return fail(
-            Fault::WidthsDoNotFit, {},
-            {"a waterline at " + showDecimal(heights.front(), 1) +
-             " mm does not cross her middle section, which stands from " + showDecimal(m_frame.point(t, 0.0).z(), 1) +
-             " to " + showDecimal(m_frame.point(t, 1.0).z(), 1) + " mm; give one between."});
+        return fail(Fault::WidthsDoNotFit, {},
+                    {"a waterline at " + said(heights.front()) +
+                     " does not cross her middle section, which stands from " + saidAtLeast(m_frame.point(t, 0.0).z()) +
+                     " to " + saidAtMost(m_frame.point(t, 1.0).z()) + "; give one between."});
       }
     } else {
       for (double share = 0.3; share <= 0.75; share += 0.025) heights.push_back(m_frame.point(t, share).z());
@@ -300,10 +299,9 @@ class PlanMaker {
       if (found.worth > best.worth) best = found, height = one;
     }
     if (best.line == 0) {
-      return fail(
-          Fault::WidthsDoNotFit, {},
-          {"a line at " + showDecimal(heights.front(), 1) + " mm would leave the strakes below or above it far " +
-           "too wide; give another height or another number of strakes."});
+      return fail(Fault::WidthsDoNotFit, {},
+                  {"a line at " + said(heights.front()) + " would leave the strakes below or above it far " +
+                   "too wide; give another height or another number of strakes."});
     }
     Guide made = guide(plan, best.line, GuideKind::Level, "waterline");
     made.height = millimetres(height);

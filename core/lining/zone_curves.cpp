@@ -194,7 +194,7 @@ class ZoneLines {
   /// One width along a guide over a length; beyond it the battens run out to even ends.
   Result<void> layParallel() {
     const double width = m_zone.width.mm();
-    if (!(width > 0.0)) return fail(Fault::WidthNotPositive, {}, {m_ground.shown(width)});
+    if (!(width > 0.0)) return fail(Fault::WidthNotPositive, {}, {said(width)});
     const SurfaceReach reach = m_ground.between(m_zone.from, m_zone.to);
     const std::vector<double> places = LiningGround::places(reach, nailsABay);
     const auto strakes = static_cast<double>(m_count - 1);
@@ -202,9 +202,9 @@ class ZoneLines {
       const double room = zoneGirthMm(t);
       if (width * strakes + leastByRuleMm <= room) continue;
       return fail(Fault::WidthsDoNotFit, {},
-                  {std::to_string(m_count - 1) + " strakes " + m_ground.shown(width) +
-                   " wide leave nothing for the last at " + m_ground.sectionName(t) + ", where the zone is " +
-                   m_ground.shown(room) + "; up to " + m_ground.shown(std::max(0.0, (room - leastByRuleMm) / strakes)) +
+                  {std::to_string(m_count - 1) + " strakes " + said(width) + " wide leave nothing for the last at " +
+                   m_ground.sectionName(t) + ", where the zone is " + said(room) + "; up to " +
+                   saidAtMost(std::max(0.0, (room - leastByRuleMm) / strakes)) +
                    " goes there, or keep them parallel over a shorter length."});
     }
     for (std::size_t k = 1; k < m_count; ++k) {
@@ -244,10 +244,10 @@ class ZoneLines {
       const double foot = low > 0.0 ? seenHeightMm(t, low) : m_ground.frame.point(t, 0.0).z();
       const double head = m_ground.frame.point(t, high).z() - m_zone.rail.mm();
       if (head <= foot) {
-        return fail(Fault::WidthsDoNotFit, {},
-                    {"a rub rail " + m_ground.shown(m_zone.rail.mm()) + " deep hides all the strakes at " +
-                     m_ground.sectionName(t) + ", where " + m_ground.shown(head + m_zone.rail.mm() - foot) +
-                     " is seen from abeam; give less."});
+        return fail(
+            Fault::WidthsDoNotFit, {},
+            {"a rub rail " + said(m_zone.rail.mm()) + " deep hides all the strakes at " + m_ground.sectionName(t) +
+             ", where " + said(head + m_zone.rail.mm() - foot) + " is seen from abeam; give less."});
       }
       for (std::size_t k = 1; k < m_count; ++k) {
         const double wanted = foot + (head - foot) * static_cast<double>(k) / static_cast<double>(m_count);

@@ -134,14 +134,14 @@ void addRun(MouldOutline& outline, const std::vector<EdgePoint>& points) {
   outline.runs.push_back(std::move(run));
 }
 
-std::string hullReach(const Hull& hull, Unit unit) {
+Say hullReach(const Hull& hull) {
   double low = std::numeric_limits<double>::max(), high = -low;
   for (const Section& section : hull.sections) {
     for (const Batten& part : section.parts) {
       for (const Vec3& nail : part.nails()) low = std::min(low, nail.x()), high = std::max(high, nail.x());
     }
   }
-  return writeLength(millimetres(low), unit, 1, true) + " to " + writeLength(millimetres(high), unit, 1, true);
+  return saidAtLeast(low) + " to " + saidAtMost(high);
 }
 
 /// Makes one mould, step by step.
@@ -337,21 +337,18 @@ Result<MouldOutline> cutOutline(const Hull& hull, double xMm, double insideMm) {
     any = any || runs.back().size() >= 2;
   }
   if (!any) {
-    const std::string at = writeLength(millimetres(xMm), Unit::Millimetre, 1, true) + " mm";
+    const SaidLength at = said(xMm);
     if (insideMm > 0.0 && cutOutline(hull, xMm, 0.0)) {
-      return fail(Fault::TakenOffTooMuch, {},
-                  {writeLength(millimetres(insideMm), Unit::Millimetre, 1, true) + " mm", at});
+      return fail(Fault::TakenOffTooMuch, {}, {said(insideMm), at});
     }
-    return fail(Fault::NoHullThere, {}, {at, hullReach(hull, Unit::Millimetre) + " mm"});
+    return fail(Fault::NoHullThere, {}, {at, hullReach(hull)});
   }
   if (runs.size() == 2 && runs[0].size() >= 2 && runs[1].size() >= 2) trimAtChine(runs[0], runs[1]);
   MouldOutline outline;
   outline.xMm = xMm;
   for (const auto& run : runs) addRun(outline, run);
   if (outline.runs.empty()) {
-    return fail(
-        Fault::NoHullThere, {},
-        {writeLength(millimetres(xMm), Unit::Millimetre, 1, true) + " mm", hullReach(hull, Unit::Millimetre) + " mm"});
+    return fail(Fault::NoHullThere, {}, {said(xMm), hullReach(hull)});
   }
   return outline;
 }
@@ -432,9 +429,7 @@ Result<std::vector<Length>> spaceFrames(Length from, Length to, Length wanted, c
   const double stretch = to.mm() - from.mm();
   if (wanted.mm() <= 0.0 || wanted.mm() > stretch || stretch <= 0.0) {
     return fail(Fault::MouldSpacing, {},
-                {writeLength(wanted, Unit::Millimetre, 1, true) + " mm",
-                 "more than nothing and " +
-                     writeLength(millimetres(std::max(stretch, 0.0)), Unit::Millimetre, 1, true) + " mm"});
+                {said(wanted.mm()), "more than nothing and " + saidAtMost(std::max(stretch, 0.0))});
   }
   const auto bays = static_cast<int>(std::ceil(stretch / wanted.mm() - 1e-9));
   const double bay = stretch / bays;

@@ -1,5 +1,7 @@
 #include "problem/problem.h"
 
+#include <array>
+#include <cmath>
 #include <cstdio>
 #include <cstdlib>
 
@@ -7,11 +9,10 @@ namespace narrows {
 
 namespace {
 
-std::string word(const Problem& problem, std::size_t index) {
-  return index < problem.says.size() ? problem.says[index] : std::string("?");
-}
-
-std::string sentence(const Problem& p) {
+std::string sentence(const Problem& p, const LengthWriter& length) {
+  const auto word = [&length](const Problem& problem, std::size_t index) {
+    return index < problem.says.size() ? problem.says[index].words(length) : std::string("?");
+  };
   const auto a = [&] { return word(p, 0); };
   const auto b = [&] { return word(p, 1); };
   const auto c = [&] { return word(p, 2); };
@@ -115,6 +116,10 @@ std::string sentence(const Problem& p) {
       return "width " + a() + " is not more than nothing.";
     case Fault::WidthsDoNotFit:
       return "the widths do not fit: " + a();
+    case Fault::FeatherEdge:
+      return "a feather edge cannot be caulked: leave a nib of " + a() + ", or run the two strakes into one.";
+    case Fault::SheerOutside:
+      return "a sheer at " + a() + " lies beyond the topsides drawn there; from " + b() + " to " + c() + " will do.";
     case Fault::MarkOutside:
       return "the mark would pass its neighbour: it can go from " + a() + " to " + b() + " there.";
     case Fault::FigureUnknown:
@@ -195,7 +200,45 @@ std::string sentence(const Problem& p) {
 
 }  // namespace
 
-tl::unexpected<Problems> fail(Fault fault, Place where, std::vector<std::string> says) {
+double roundedTo(double step, const SaidLength& length) {
+  constexpr double aHair = 1e-6;  // of a step: what is a whole number of steps but for the last bits
+  const double steps = length.mm / step;
+  switch (length.rounded) {
+    case SaidLength::Rounded::Down:
+      return step * std::floor(steps + aHair);
+    case SaidLength::Rounded::Up:
+      return step * std::ceil(steps - aHair);
+    case SaidLength::Rounded::Nearest:
+      break;
+  }
+  return step * std::round(steps);
+}
+
+Say operator+(Say first, const Say& then) {
+  first.m_parts.insert(first.m_parts.end(), then.m_parts.begin(), then.m_parts.end());
+  return first;
+}
+
+std::string Say::words(const LengthWriter& length) const {
+  std::string text;
+  for (const auto& part : m_parts) {
+    if (const auto* words = std::get_if<std::string>(&part)) {
+      text += *words;
+      continue;
+    }
+    const auto& said = std::get<SaidLength>(part);
+    if (length) {
+      text += length(said);
+      continue;
+    }
+    std::array<char, 64> tenths{};
+    std::snprintf(tenths.data(), tenths.size(), "%.1f mm", roundedTo(0.1, said));
+    text += tenths.data();
+  }
+  return text;
+}
+
+tl::unexpected<Problems> fail(Fault fault, Place where, std::vector<Say> says) {
   return tl::make_unexpected(Problems{Problem{fault, std::move(where), std::move(says)}});
 }
 
@@ -211,18 +254,18 @@ Problems namedIfNot(Problems problems, const std::string& name) {
   return problems;
 }
 
-std::string describe(const Problem& problem) {
+std::string describe(const Problem& problem, const LengthWriter& length) {
   std::string place;
   const auto add = [&place](const std::string& part) { place += (place.empty() ? "" : ", ") + part; };
   if (problem.where.line > 0) add("line " + std::to_string(problem.where.line));
   if (problem.where.field > 0) add("field " + std::to_string(problem.where.field));
   if (!problem.where.name.empty()) add(problem.where.name);
-  return place.empty() ? sentence(problem) : place + ": " + sentence(problem);
+  return place.empty() ? sentence(problem, length) : place + ": " + sentence(problem, length);
 }
 
-std::string describe(const Problems& problems) {
+std::string describe(const Problems& problems, const LengthWriter& length) {
   std::string text;
-  for (const Problem& problem : problems) text += describe(problem) + "\n";
+  for (const Problem& problem : problems) text += describe(problem, length) + "\n";
   return text;
 }
 

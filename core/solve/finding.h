@@ -18,13 +18,13 @@ namespace narrows {
 /// The stages a thing can be looked at in.
 enum class ShopStage { Lines, Backbone, Moulds, LiningOff, Planks };
 
-/// Something that could not be made, in its own words.
+/// Something that could not be made, and why.
 struct CouldNotMake {
   ShopStage stage = ShopStage::Lines;
-  std::string why;
+  Problem why;
 
   Severity severity() const { return Severity::Trouble; }
-  std::string words(Notation) const { return why; }
+  std::string words(Notation notation) const { return describe(why, lengthsIn(notation)); }
 };
 
 /// One thing to look at. Each kind is made, and speaks, in the folder of its stage.

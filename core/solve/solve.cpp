@@ -344,12 +344,11 @@ class Answer {
 
   void tell(ShopStage stage, const Problems& problems) {
     for (const Problem& problem : problems) {
-      const std::string words = describe(problem);
       const bool told = std::any_of(m_solved->findings.begin(), m_solved->findings.end(), [&](const Finding& finding) {
         const auto* other = finding.as<CouldNotMake>();
-        return other != nullptr && other->why == words;
+        return other != nullptr && other->why == problem;
       });
-      if (!told) m_solved->findings.push_back(findingOf(CouldNotMake{stage, words}));
+      if (!told) m_solved->findings.push_back(findingOf(CouldNotMake{stage, problem}));
     }
   }
 

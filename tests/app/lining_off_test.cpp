@@ -40,8 +40,7 @@ class LiningOffTest : public WindowCase {
     goTo(boat);
     for (int school = 0; school < 6; ++school) {
       choose("school", school);
-      click("lineOffSo");
-      QVERIFY(settled());
+      lineOffSo();
       const Book& book = *session().book();
       QCOMPARE(book.plans.size(), static_cast<std::size_t>(school + 2));
       QCOMPARE(book.boatPlan().id, book.plans.back().id);
@@ -57,8 +56,7 @@ class LiningOffTest : public WindowCase {
   void twoPlansStandOnTheirSidesAndAreCompared() {
     goTo("osier");
     choose("goesTo", 2);  // port only
-    click("lineOffSo");
-    QVERIFY(settled());
+    lineOffSo();
     QVERIFY(session().book()->port != session().book()->starboard);
     // The other side in hand shows its own number of strakes, and its marks move nothing to starboard.
     choose("side", 1);
@@ -220,6 +218,50 @@ class LiningOffTest : public WindowCase {
     QVERIFY2(std::abs(lowered - down - 0.25 * mmPerInch) < 0.01, qPrintable(QString::number(lowered - down)));
   }
 
+  void theSheerIsMovedOnlyOnPurposeAndAlongItsSection() {
+    goTo("osier");
+    hold(4, 3);
+    choose("guideList", 0);
+    auto* unlock = find<QPushButton>("unlockSheer");
+    QVERIFY(unlock->isVisible() && !unlock->isChecked());
+    LengthField* height = nullptr;
+    for (LengthField* one : stage()->findChildren<LengthField*>()) {
+      if (one->edit()->accessibleName().startsWith("Height of the sheer")) height = one;
+    }
+    QVERIFY(height != nullptr && !height->isVisible());
+    unlock->click();
+    QVERIFY(height->isVisible());
+    const auto inHand = [this] {
+      const Solved& solved = *session().solved();
+      const std::string& name = solved.lining->frame.hull().sections[3].name;
+      const auto& sections = solved.drawn->sections;
+      return *std::find_if(sections.begin(), sections.end(), [&](const Section& one) { return one.name == name; });
+    };
+    const Section section = inHand();
+    const Vec3 head = section.parts.back().nails().back();
+    enter(height, QString::number(head.z() / mmPerInch - 0.25, 'f', 5));
+    QVERIFY(settled());
+    const Vec3 now = inHand().parts.back().nails().back();
+    QVERIFY2(std::abs(now.z() - head.z() + 0.25 * mmPerInch) < 0.01,
+             qPrintable(QString("%1 %2").arg(now.z()).arg(head.z())));
+    const Batten& part = section.parts.back();
+    double nearest = 1e9;
+    for (int i = 0; i <= 4000; ++i) nearest = std::min(nearest, (part.pointAtShare(i / 4000.0) - now).tail<2>().norm());
+    QVERIFY2(nearest < 0.3, qPrintable(QString::number(nearest)));  // the section of the book's own steps
+    // Beyond the topsides: told in the book's inches, nothing changed.
+    QString refused;
+    connect(&session(), &Session::refused, this, [&](const QString& why) { refused = why; });
+    const std::string before = bytes();
+    enter(height, "96");
+    QVERIFY2(refused.contains("will do") && refused.contains(" in") && !refused.contains("mm"), qPrintable(refused));
+    QCOMPARE(bytes(), before);
+    hold(4, 3);
+    QVERIFY(!unlock->isVisible());
+    session().undo();
+    QVERIFY(settled());
+    QCOMPARE(session().book()->faired.size(), std::size_t(0));
+  }
+
   void timberAndLapsAreToldOfAStrake() {
     goTo("osier");
     hold(4, 3);
@@ -235,11 +277,39 @@ class LiningOffTest : public WindowCase {
     QCOMPARE(session().book()->boatPlan().bow.spacing, StemSpacing::StickLevel);
   }
 
+  void aSchoolIsStoppedAndNothingIsMade() {
+    goTo("osier");
+    choose("school", 5);
+    const std::string before = bytes();
+    auto* button = find<QPushButton>("lineOffSo");
+    const QString words = button->text();
+    click("lineOffSo");
+    QVERIFY(button->text() != words);
+    button->click();
+    QTRY_COMPARE_WITH_TIMEOUT(button->text(), words, 5000);
+    QCOMPARE(bytes(), before);
+    QVERIFY(session().solved()->revision == session().revision());
+    lineOffSo();  // and begins afresh
+  }
+
+  void aSchoolWhoseFiguresWereChangedMeanwhileIsToldAndNotTaken() {
+    goTo("osier");
+    choose("school", 4);
+    QString refused;
+    connect(&session(), &Session::refused, this, [&](const QString& why) { refused = why; });
+    find<QPushButton>("lineOffSo")->click();
+    Book changed = *session().book();
+    changed.table.boat += " again";
+    session().perform("Rename", changed);
+    QTRY_VERIFY_WITH_TIMEOUT(!refused.isEmpty(), 20000);
+    QCOMPARE(session().book()->plans.size(), std::size_t(1));
+    QCOMPARE(session().book()->table.boat, changed.table.boat);
+  }
+
   void sheetsCarryEveryPlanAndCsvBesideThem() {
     goTo("osier");
     choose("goesTo", 2);
-    click("lineOffSo");
-    QVERIFY(settled());
+    lineOffSo();
     PrintPanel panel(session().solved(), 0, nullptr);
     panel.show();
     for (QCheckBox* box : panel.findChildren<QCheckBox*>()) box->setChecked(true);
@@ -290,6 +360,13 @@ class LiningOffTest : public WindowCase {
     QVERIFY2(button->isVisible(), name);
     button->click();
     QCoreApplication::processEvents();
+  }
+  /// Lines off by the school chosen, and waits for the plan and its answer.
+  void lineOffSo() {
+    const std::size_t plans = session().book()->plans.size();
+    click("lineOffSo");
+    QTRY_COMPARE_WITH_TIMEOUT(session().book()->plans.size(), plans + 1, 20000);
+    QVERIFY(settled());
   }
   LengthField* fieldNamed(const QString& name) {
     for (LengthField* one : stage()->findChildren<LengthField*>()) {

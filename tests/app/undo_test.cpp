@@ -6,6 +6,7 @@
 #include "book/backbone_edits.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
+#include "book/sheer_edits.h"
 #include "window_case.h"
 
 using namespace narrows;
@@ -67,6 +68,12 @@ std::vector<NamedEdit> everyEdit() {
                             {{figure, millimetres(figureMm(book.table, figure) + 1.0)},
                              {other, millimetres(figureMm(book.table, other) - 0.5)}},
                             "2026-05-01", "faired with the table");
+       }},
+      {"moveSheer",
+       [](const Book& book, const Solved& solved) {
+         const Section& at = solved.drawn->sections[3];
+         const double height = at.parts.back().nails().back().z();
+         return moveSheer(book, at, millimetres(height - 7.0), "2026-05-01");
        }},
       {"unfair",
        [](const Book& book, const Solved&) -> Result<Book> {
@@ -355,7 +362,8 @@ class UndoTest : public WindowCase {
   void everyEditOfTheCoreIsInTheList() {
     const auto edits = everyEdit();
     int declared = 0;
-    for (const char* header : {"/core/book/edits.h", "/core/book/lining_edits.h", "/core/book/backbone_edits.h"}) {
+    for (const char* header : {"/core/book/edits.h", "/core/book/lining_edits.h", "/core/book/backbone_edits.h",
+                               "/core/book/sheer_edits.h"}) {
       QFile file(QStringLiteral(NARROWS_SOURCE_DIR) + QString::fromUtf8(header));
       QVERIFY(file.open(QIODevice::ReadOnly));
       static const QRegularExpression edit("^(?:Result<Book>|Book) (\\w+)\\(const Book& book",

@@ -301,6 +301,27 @@ class WindowTest : public WindowCase {
     QVERIFY(m_window->rail()->button(0)->accessibleDescription().contains("off"));
   }
 
+  void aFindingStandsUntilAllHaveGoneToIt() {
+    // The first to go to it brings a new answer in; the next still reads the finding.
+    openSample();
+    OffsetGrid* grid = m_window->lines()->grid();
+    QVERIFY(grid->model()->setData(grid->model()->index(2, 3), "0-3-0", Qt::EditRole));
+    QVERIFY(settled());
+    Session& session = m_window->session();
+    FindingsBar bar(&session);
+    emit session.answerSettled();
+    QVERIFY(bar.list()->count() > 0);
+    const std::weak_ptr<const Solved> shown = session.solved();
+    bool read = false;
+    connect(&bar, &FindingsBar::findingChosen, &session, [&] { session.openSample(*session.book()); });
+    connect(&bar, &FindingsBar::findingChosen, this, [&](const Finding& finding) {
+      QVERIFY(!shown.expired());
+      read = !describe(finding, session.notation()).empty();
+    });
+    emit bar.list()->itemClicked(bar.list()->item(0));
+    QVERIFY(read);
+  }
+
   void strakesAreSteppedThroughAndPicked() {
     openSample();
     m_window->goToNumber(5);

@@ -16,8 +16,6 @@
 namespace narrows {
 
 namespace {
-/// Off by no more than this, a casting is as drawn.
-constexpr double cameOutLookMm = 0.8;
 constexpr int measuredColumn = 7;
 }  // namespace
 
@@ -190,12 +188,8 @@ Cell KeelPage::cellOf(int row, int column) const {
   if (column > measuredColumn) return cell(shown(came->followedMm));
   if (!came->measuredMm) return {QString(), true};
   const double off = *came->measuredMm - came->drawnMm;
-  const bool as = std::abs(off) < cameOutLookMm;
-  return {as ? shown(*came->measuredMm) + QStringLiteral(" ✓")
-             : shown(*came->measuredMm) + (off > 0.0 ? QStringLiteral(" ▲ ") : QStringLiteral(" ▼ ")) +
-                   shown(std::abs(off)),
-          true, true, as ? look::ink : look::lookAgain,
-          exactText(millimetres(*came->measuredMm), m_session->notation())};
+  return measuredCell(*came->measuredMm, off, std::abs(off) < cameOutLookMm ? look::ink : look::lookAgain,
+                      m_session->notation());
 }
 
 bool KeelPage::measured(int row, const QString& text) {

@@ -1,6 +1,5 @@
 #include "stages/lines/line_drawing.h"
 
-#include <QDate>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -11,6 +10,7 @@
 #include "book/edits.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "commands/today.h"
 #include "fairing/curvature_words.h"
 #include "fairing/nail_float.h"
 #include "fonts.h"
@@ -32,10 +32,6 @@ QColor verdictColour(Verdict verdict) {
 }
 
 }  // namespace
-
-std::string today() {
-  return QDate::currentDate().toString(Qt::ISODate).toStdString();
-}
 
 LineDrawing::LineDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("One line with its nails"));

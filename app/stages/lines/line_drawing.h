@@ -98,7 +98,4 @@ class LineDrawing : public SessionCanvas {
   std::optional<QPointF> m_pressed;  ///< where a nail was pressed that is not moved yet
 };
 
-/// Today, as it is written beside a faired figure.
-std::string today();
-
 }  // namespace narrows

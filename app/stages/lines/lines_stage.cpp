@@ -14,6 +14,7 @@
 #include "book/edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "commands/today.h"
 #include "fairing/fair_table.h"
 #include "fonts.h"
 #include "lining/shop_figures.h"

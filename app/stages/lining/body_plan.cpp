@@ -72,6 +72,7 @@ void BodyPlan::paintDrawing(QPainter& painter) {
     paintHalf(painter, now, 1.0, {0.0, greatest}, heads);
     paintHalf(painter, now, -1.0, {greatest, now.frame.lastT()}, heads);
   }
+  paintTimbers(painter);
   paintMarks(painter);
   paintNames(painter, heads);
 }

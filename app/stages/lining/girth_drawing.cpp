@@ -6,6 +6,7 @@
 
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "canvas/timber_tones.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -66,12 +67,11 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   const Lining& now = *lining();
   const int selected = m_session->selection().strake;
   painter.setRenderHint(QPainter::Antialiasing, false);
+  const TimberTones tones(now, *plan());
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const LinedStrake& of = now.strakes[k];
     painter.setPen(Qt::NoPen);
-    QColor fill = of.lower % 2 == 0 ? look::timber : look::timberDark;
-    if (static_cast<int>(k) == selected) fill = look::strakeInHand;
-    painter.setBrush(fill);
+    painter.setBrush(static_cast<int>(k) == selected ? look::strakeInHand : tones.of(k));
     // Its ragged edges lie under the lines.
     drawShape(painter, between(flatCurve(of.lowerEdge, of.reach), flatCurve(of.upperEdge, of.reach)));
   }

@@ -18,7 +18,8 @@
 
 namespace narrows {
 
-LiningSlate::LiningSlate(Session* session, QWidget* parent) : Slate(session, parent), m_session(session) {
+LiningSlate::LiningSlate(Session* session, QWidget* parent)
+    : Slate(session, parent), m_session(session), m_lineOff(session) {
   addSides();
   addCount();
   addMark();
@@ -312,6 +313,7 @@ void LiningSlate::showMark() {
   // The guide, the joint and the strake in hand.
   const auto g = guide();
   const GuideKind kind = g ? plan()->guides[*g].kind : GuideKind::Batten;
+  showSheer();
   m_guideWords->setText(!line() ? tr("Take a line in hand: a mark of it.")
                         : g     ? tr("%1 is in hand.").arg(lineWords(*line()))
                                 : tr("Line %1 is no guide.").arg(*line()));

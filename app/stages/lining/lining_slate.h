@@ -4,6 +4,7 @@
 #include <array>
 #include <optional>
 
+#include "commands/long_work.h"
 #include "commands/session.h"
 #include "lining/schools.h"
 #include "plank/flat_plank.h"
@@ -74,13 +75,24 @@ class LiningSlate : public Slate {
   /// Its ends, sny and twist, and in lapstrake what shows of it at the station in hand.
   QString strakeWords(std::size_t at) const;
   PlankMake plankMakeFor(std::size_t at) const;
-  /// What moving the sheer would touch.
-  void sayOfTheSheer();
+  /// The sheer: what moving it touches, and moving it.
+  void addSheer();
+  void takeSheer();
+  bool isSheerInHand() const;
+  void showSheer();
+  QString sheerTouches() const;
+  /// The section of the table in hand, as drawn, where the sheer can be moved.
+  const Section* sheerSection() const;
   /// As much of the length as a guide can be true over.
   void boundGuide(Guide& g) const;
   const Stealer* stealer(bool bow) const;
   void changeStealer(bool bow, const std::function<void(Stealer&)>& change);
   void lineOffBySchool();
+  /// What a school was asked, and of which book.
+  struct SchoolWork;
+  /// A name no plan has: the one wanted, or that and a number.
+  std::string freeName(const QString& wanted) const;
+  void takeSchool(const SchoolWork& work, const Result<LiningPlan>& made);
 
   Session* m_session;
   bool m_showing = false;
@@ -92,6 +104,7 @@ class LiningSlate : public Slate {
   SchoolAnswers m_answers;
   int m_goesTo = 0;
   QLabel* m_schoolWords = nullptr;
+  QPushButton* m_lineOffSo = nullptr;
   QWidget *m_waterline = nullptr, *m_tops = nullptr, *m_rail = nullptr;
   QLineEdit* m_planName = nullptr;
   QWidget *m_zoneWidth = nullptr, *m_zoneAlong = nullptr, *m_zoneFrom = nullptr, *m_zoneTo = nullptr,
@@ -105,6 +118,9 @@ class LiningSlate : public Slate {
   std::vector<std::size_t> m_beside;
   QLineEdit* m_guideName = nullptr;
   std::array<QPushButton*, 2> m_apart{};
+  QPushButton* m_unlockSheer = nullptr;
+  QLabel* m_sheerWords = nullptr;
+  LengthField* m_sheerHeight = nullptr;
   QPushButton *m_makeGuide = nullptr, *m_dropGuide = nullptr, *m_lockGuide = nullptr;
   QLabel* m_jointWords = nullptr;
   std::vector<QWidget*> m_jointFields;  ///< joining, place and nib, towards the bow and then towards the stern
@@ -114,6 +130,7 @@ class LiningSlate : public Slate {
   LengthField* m_measured = nullptr;
   QLabel* m_markFigures = nullptr;
   QLabel* m_cost = nullptr;
+  LongWork m_lineOff;  ///< last: ended before what it speaks to is gone
 };
 
 }  // namespace narrows

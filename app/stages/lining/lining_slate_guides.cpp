@@ -9,8 +9,10 @@
 #include <numbers>
 
 #include "book/lining_edits.h"
+#include "book/sheer_edits.h"
 #include "canvas/length_field.h"
 #include "canvas/number_field.h"
+#include "commands/today.h"
 #include "stages/lining/lining_slate.h"
 
 namespace narrows {
@@ -72,18 +74,20 @@ void LiningSlate::addGuides() {
         found.items << tr("the sheer: locked");
         for (std::size_t k = plan()->guides.size(); k-- > 0;) {
           const Guide& one = plan()->guides[k];
-          if (guide() == k) found.chosen = static_cast<int>(found.items.size());
+          if (!isSheerInHand() && guide() == k) found.chosen = static_cast<int>(found.items.size());
           found.items << (one.locked ? tr("%1: locked") : QStringLiteral("%1")).arg(QString::fromStdString(one.name));
         }
         return found;
       },
       [this](int index) {
-        if (index < 1 || static_cast<std::size_t>(index) > plan()->guides.size()) return sayOfTheSheer();
+        if (index < 1 || static_cast<std::size_t>(index) > plan()->guides.size()) return takeSheer();
         const Guide& one = plan()->guides[plan()->guides.size() - static_cast<std::size_t>(index)];
         Selection selection = m_session->selection();
         selection.line = selection.strake = static_cast<int>(plan()->placeOf(one.line));
         m_session->select(selection);
-      });
+      })
+      ->setObjectName(QStringLiteral("guideList"));
+  addSheer();
   m_guideWords = addHeading({});
   m_apart[0] = addButton(tr("Set the sheer strake apart"), "sheerApart");
   m_apart[1] = addButton(tr("Set the garboard apart"), "garboardApart");
@@ -214,16 +218,84 @@ void LiningSlate::setApart(bool sheerStrake) {
           addGuide(book(), *lining(), at, made));
 }
 
-void LiningSlate::sayOfTheSheer() {
-  showAll();
-  int moulds = 0;
-  if (m_session->solved()->moulds.get() != nullptr)
-    moulds = static_cast<int>(m_session->solved()->moulds->moulds.size());
-  m_guideWords->setText(
-      tr("The sheer is sprung first and then locked. It is moved in Lines, figure by figure, and only on purpose: that "
-         "changes the uppermost strakes of both sides, every width that is shared out up to it, the hood ends, the "
-         "transom's corners, and the heads of %n mould(|s).",
-         nullptr, moulds));
+void LiningSlate::addSheer() {
+  m_sheerWords = addHeading({});
+  m_unlockSheer = addButton(tr("Unlock the sheer"), "unlockSheer");
+  m_unlockSheer->setCheckable(true);
+  connect(m_unlockSheer, &QPushButton::clicked, this, &LiningSlate::showSheer);
+  m_sheerHeight = addLength(
+      tr("Height of the sheer at the station in hand"),
+      [this] {
+        const Section* at = sheerSection();
+        return at == nullptr ? Length() : millimetres(at->parts.back().nails().back().z());
+      },
+      [this](Length height) {
+        const Section* at = sheerSection();
+        if (at == nullptr) return;
+        perform(tr("Move the sheer at station %1").arg(QString::fromStdString(at->name)),
+                moveSheer(book(), *at, height, today()));
+      });
+}
+
+void LiningSlate::takeSheer() {
+  if (lining() == nullptr) return;
+  m_unlockSheer->setChecked(false);
+  Selection selection = m_session->selection();
+  selection.line = static_cast<int>(lining()->lines.size()) - 1;
+  m_session->select(selection);
+}
+
+bool LiningSlate::isSheerInHand() const {
+  return lining() != nullptr && m_session->selection().line == static_cast<int>(lining()->lines.size()) - 1;
+}
+
+const Section* LiningSlate::sheerSection() const {
+  const auto at = section();
+  const auto& solved = m_session->solved();
+  if (!at || solved == nullptr || solved->drawn == nullptr) return nullptr;
+  const std::string& name = lining()->frame.hull().sections[*at].name;
+  for (const Section& one : solved->drawn->sections) {
+    if (one.kind == SectionKind::Station && one.name == name) return &one;
+  }
+  return nullptr;
+}
+
+QString LiningSlate::sheerTouches() const {
+  const Solved& solved = *m_session->solved();
+  QStringList touched;
+  for (const BoatSide each : {BoatSide::Starboard, BoatSide::Port}) {
+    const LiningPlan& of = book().planOf(each);
+    if (each == BoatSide::Port && book().port == book().starboard) continue;
+    const auto [first, last] = of.span(of.zones.size() - 1);
+    const QString name = QString::fromStdString(of.name);
+    touched << (last - first == 1 ? tr("the width of strake %1 of %2").arg(last).arg(name)
+                                  : tr("the widths of strakes %1 to %2 of %3").arg(first + 1).arg(last).arg(name));
+    for (const Guide& guide : of.guides) {
+      if (guide.kind == GuideKind::Parallel && guide.of == of.lines.back())
+        touched << tr("%1, which is parallel to it").arg(QString::fromStdString(guide.name));
+    }
+  }
+  if (solved.moulds.get() != nullptr)
+    touched << tr("the heads of %n mould(|s)", nullptr, static_cast<int>(solved.moulds->moulds.size()));
+  touched << tr("hood ends and the transom's corner, where the sheer runs on to them");
+  return touched.join(tr(";\n"));
+}
+
+void LiningSlate::showSheer() {
+  const bool inHand = isSheerInHand();
+  if (!inHand) m_unlockSheer->setChecked(false);
+  const Section* at = inHand ? sheerSection() : nullptr;
+  const bool open = inHand && m_unlockSheer->isChecked();
+  m_sheerWords->setVisible(inHand);
+  m_unlockSheer->setVisible(inHand);
+  m_unlockSheer->setText(open ? tr("Lock the sheer again") : tr("Unlock the sheer"));
+  showField(m_sheerHeight, open && at != nullptr);
+  if (!inHand) return;
+  m_sheerWords->setText(
+      !open           ? tr("The sheer is sprung first and then locked. Moving it changes:\n%1.").arg(sheerTouches())
+      : at == nullptr ? tr("Take a station in hand. At the stem and the transom it is moved in Lines.")
+                      : tr("It moves along station %1 as drawn; what was drawn stays on record. This changes:\n%2.")
+                            .arg(QString::fromStdString(at->name), sheerTouches()));
 }
 
 void LiningSlate::boundGuide(Guide& g) const {

@@ -6,6 +6,7 @@
 
 #include "book/lining_edits.h"
 #include "canvas/length_field.h"
+#include "lining/look_at_joints.h"
 #include "stages/lining/lining_slate.h"
 
 namespace narrows {
@@ -26,7 +27,7 @@ void LiningSlate::changeStealer(bool bow, const std::function<void(Stealer&)>& c
   // Begun a quarter of her length from the end, where nothing is said.
   const double t = (bow ? 0.25 : 0.75) * lining()->frame.lastT();
   to.at = millimetres(lining()->point(*line(), t).x());
-  to.nib = inches(1.25);
+  to.nib = usualNib;
   if (const Stealer* now = stealer(bow)) to = *now;
   change(to);
   perform(tr("A joint of two strakes"), setStealer(book(), *lining(), to));

@@ -84,27 +84,57 @@ void LiningSlate::addSchools() {
       tr("It becomes the plan of"), {tr("both sides"), tr("starboard only"), tr("port only")},
       [this] { return m_goesTo; }, [this](int index) { m_goesTo = index; })
       ->setObjectName(QStringLiteral("goesTo"));
-  connect(addButton(tr("Line off so"), "lineOffSo"), &QPushButton::clicked, this, &LiningSlate::lineOffBySchool);
+  m_lineOffSo = addButton(tr("Line off so"), "lineOffSo");
+  connect(m_lineOffSo, &QPushButton::clicked, this, &LiningSlate::lineOffBySchool);
+  connect(&m_lineOff, &LongWork::runningChanged, m_lineOffSo,
+          [this](bool running) { m_lineOffSo->setText(running ? tr("Stop lining off") : tr("Line off so")); });
 }
 
+struct LiningSlate::SchoolWork {
+  School school;
+  int goesTo;
+  BaseLine base;
+  BookSnapshot book;
+  std::vector<StationId> sections;
+};
+
 void LiningSlate::lineOffBySchool() {
+  if (m_lineOff.isRunning()) return m_lineOff.stop();
   if (lining() == nullptr) return;
-  const GirthFrame& frame = lining()->frame;
-  const ShopFigures usual = shopFigures(book().table.construction, boatLength(book().table));
   SchoolAnswers answers = m_answers;
   if (!answers.waterline && book().settings.waterline.mm() > 0.0) answers.waterline = book().settings.waterline;
-  auto made = planBySchool(frame, m_school, answers, sectionIds(book(), frame.hull()), usual, plankingFigures(book()));
-  const QString words = tr("Line off: %1").arg(tr(schoolTexts[static_cast<std::size_t>(m_school)].name));
+  const auto solved = m_session->solved();
+  const SchoolWork work{m_school, m_goesTo, plan()->base, m_session->book(),
+                        sectionIds(book(), lining()->frame.hull())};
+  m_lineOff.begin([this, solved, work, answers, frame = &lining()->frame](const std::stop_token& stop,
+                                                                          const LongWork::Progress&) -> LongWork::End {
+    const Book& of = *work.book;
+    const ShopFigures usual = shopFigures(of.table.construction, boatLength(of.table));
+    const auto made = planBySchool(*frame, work.school, answers, work.sections, usual, plankingFigures(of), stop);
+    if (stop.stop_requested()) return {};
+    return [this, work, made] { takeSchool(work, made); };
+  });
+}
+
+void LiningSlate::takeSchool(const SchoolWork& work, const Result<LiningPlan>& made) {
+  const QString school = tr(schoolTexts[static_cast<std::size_t>(work.school)].name);
+  const QString words = tr("Line off: %1").arg(school);
   if (!made) return perform(words, tl::make_unexpected(made.error()));
-  made->base = plan()->base;
-  const std::string name = tr(schoolTexts[static_cast<std::size_t>(m_school)].name).toStdString();
-  std::string free = name;
-  for (int k = 2; book().findPlan(free) != nullptr; ++k) free = name + " " + std::to_string(k);
+  if (book().table != work.book->table || book().faired != work.book->faired)
+    return emit m_session->refused(tr("The figures were changed while she was lined off: line her off again."));
+  LiningPlan plan = *made;
+  plan.base = work.base;
   PlanId id;
-  auto edited = addPlan(book(), *made, free, &id);
-  if (edited && m_goesTo != 2) edited = setBoatPlan(*edited, BoatSide::Starboard, id);
-  if (edited && m_goesTo != 1) edited = setBoatPlan(*edited, BoatSide::Port, id);
+  auto edited = addPlan(book(), plan, freeName(school), &id);
+  if (edited && work.goesTo != 2) edited = setBoatPlan(*edited, BoatSide::Starboard, id);
+  if (edited && work.goesTo != 1) edited = setBoatPlan(*edited, BoatSide::Port, id);
   perform(words, edited);
+}
+
+std::string LiningSlate::freeName(const QString& wanted) const {
+  std::string name = wanted.toStdString();
+  for (int k = 2; book().findPlan(name) != nullptr; ++k) name = (wanted + " %1").arg(k).toStdString();
+  return name;
 }
 
 void LiningSlate::addPlans() {
@@ -117,10 +147,8 @@ void LiningSlate::addPlans() {
   });
   connect(addButton(tr("Copy it, and try the copy on this side"), "copyPlan"), &QPushButton::clicked, this, [this] {
     if (plan() == nullptr) return;
-    std::string name = plan()->name + tr(", copy").toStdString();
-    for (int k = 2; book().findPlan(name) != nullptr; ++k) name = plan()->name + tr(", copy %1").arg(k).toStdString();
     PlanId id;
-    auto edited = addPlan(book(), *plan(), name, &id);
+    auto edited = addPlan(book(), *plan(), freeName(tr("%1, copy").arg(QString::fromStdString(plan()->name))), &id);
     if (edited) edited = setBoatPlan(*edited, side(), id);
     perform(tr("Copy the plan"), edited);
   });

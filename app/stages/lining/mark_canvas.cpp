@@ -9,6 +9,7 @@
 #include "book/edits.h"
 #include "book/lining_edits.h"
 #include "canvas/look.h"
+#include "canvas/timber_tones.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -100,6 +101,13 @@ void MarkCanvas::paintSectionName(QPainter& painter, Labels& labels, std::size_t
   const double half = 0.5 * painter.fontMetrics().horizontalAdvance(name) + 3.0;
   painter.drawText(labels.place(QRectF(head.x() - half, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}),
                    Qt::AlignCenter, name);
+}
+
+void MarkCanvas::paintTimbers(QPainter& painter) const {
+  const TimberTones tones(*lining(), *plan());
+  painter.setFont(shopFont(look::labelPx));
+  painter.setPen(look::quietInk);
+  painter.drawText(rect().adjusted(12, 6, -12, -6), Qt::AlignLeft | Qt::AlignBottom, tones.words());
 }
 
 QPolygonF MarkCanvas::between(QPolygonF lower, const QPolygonF& upper) {

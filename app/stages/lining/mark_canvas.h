@@ -32,6 +32,8 @@ class MarkCanvas : public SessionCanvas {
   /// A section's name over its head, clear of what is there.
   void paintSectionName(QPainter& painter, Labels& labels, std::size_t section, const QPointF& head,
                         const QString& name) const;
+  /// What strakes are got out of, where it is said, at the foot of the drawing.
+  void paintTimbers(QPainter& painter) const;
   /// What lies between two curves, as one shape.
   static QPolygonF between(QPolygonF lower, const QPolygonF& upper);
   /// Whether a press takes neither a mark nor the rule in hand, but a section near it.

@@ -124,6 +124,7 @@ void ProfileDrawing::paintDrawing(QPainter& painter) {
     drawCurve(painter, lineCurve(now.lines[line].curve, now.lines[line].reach));
   }
   paintWaterline(painter);
+  paintTimbers(painter);
   paintMarks(painter);
 }
 

@@ -202,7 +202,7 @@ bool MouldsStage::addFrames(Length spacing) {
   const Length clear = m_session->book()->moulds.thickness + m_session->book()->moulds.timber;
   const auto places = spaceFrames(standing.front(), standing.back(), spacing, standing, clear);
   if (!places) {
-    answer(QString::fromStdString(describe(places.error()[0])));
+    answer(m_session->explained(places.error()[0]));
     return false;
   }
   Book book = *m_session->book();

@@ -94,15 +94,13 @@ Cell SetUpGrid::measureCell(int row, int column) const {
   if (tape == nullptr)
     return {should ? session()->shown(*should) : QStringLiteral("–"), should.has_value(), false, look::quietInk};
   const double off = should ? tape->measured.mm() - *should : 0.0;
-  const QString words = session()->shown(tape->measured.mm());
-  const bool as = std::abs(off) < 0.5 * notationStep(notation).mm();
-  return {as ? words + QStringLiteral("  ✓")
-             : words + (off > 0.0 ? QStringLiteral("  ▲ ") : QStringLiteral("  ▼ ")) + session()->shown(std::abs(off)),
-          should.has_value(), true,
-          std::abs(off) >= setUpTroubleMm ? look::trouble
-          : std::abs(off) >= setUpLookMm  ? look::lookAgain
-                                          : look::ink,
-          exactText(tape->measured, notation)};
+  Cell cell = measuredCell(tape->measured.mm(), off,
+                           std::abs(off) >= setUpTroubleMm ? look::trouble
+                           : std::abs(off) >= setUpLookMm  ? look::lookAgain
+                                                           : look::ink,
+                           notation);
+  cell.editable = should.has_value();
+  return cell;
 }
 
 bool SetUpGrid::enter(int row, int column, const QString& text) {

@@ -258,7 +258,7 @@ class BackboneTest : public QObject {
     // And it stands among the things to look at.
     QVERIFY(std::any_of(answer->findings.begin(), answer->findings.end(),
                         [](const Finding& f) { return f.as<CouldNotMake>() && f.stage() == ShopStage::Backbone; }));
-    const auto would = parseLength(wide->says[1], Unit::FtInEighths);
+    const auto would = parseLength(wide->says[1].words(), Unit::FtInEighths);
     QVERIFY(would);
     plan.rabbet.stemHalfSiding = *would * 0.5;
     const auto meets = solved(*setBackbone(book, plan));

@@ -282,7 +282,7 @@ class LaminationTest : public QObject {
     const auto blank = buildBlank(arcPart(600.0, 1.2, 60.0, 75.0), plan, Unit::Millimetre);
     QVERIFY(!blank);
     QCOMPARE(blank.error()[0].fault, Fault::BoardTooNarrow);
-    plan.boardWidth = millimetres(std::stod(blank.error()[0].says[2]));
+    plan.boardWidth = millimetres(std::stod(blank.error()[0].says[2].words()));
     plan.clear = Length();
     QVERIFY(buildBlank(arcPart(600.0, 1.2, 60.0, 75.0), plan, Unit::Millimetre).has_value());
   }

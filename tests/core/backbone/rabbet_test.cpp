@@ -283,7 +283,7 @@ class RabbetTest : public QObject {
     QVERIFY2(describe(problems[0]).find("sided 40") != std::string::npos, describe(problems[0]).c_str());
     // What it says would do, does.
     KnownBow wider = wedge(0.3);
-    wider.sidingMm = std::stod(problems[0].says[3]) / 2.0 + 0.1;
+    wider.sidingMm = std::stod(problems[0].says[3].words()) / 2.0 + 0.1;
     wider.breadth = [half = wider.sidingMm](double run, double) { return half + run * std::tan(0.3); };
     const OffsetTable enough = wider.table(PlankingSide::Outside, 24.0);
     const Hull enoughHull = hullOf(enough);

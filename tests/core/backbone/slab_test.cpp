@@ -133,7 +133,7 @@ class SlabTest : public QObject {
     QVERIFY(!none);
     QCOMPARE(none.error()[0].fault, Fault::NoPlaneClears);
     // What it says is the most, can be had; a hair more cannot.
-    const double most = std::stod(none.error()[0].says[1]);
+    const double most = std::stod(none.error()[0].says[1].words());
     limits.finishedMm = most;
     QVERIFY(flatten(readings, limits, {}, Unit::Millimetre).has_value());
     limits.finishedMm = most + 0.2;

@@ -126,6 +126,21 @@ class LengthTest : public QObject {
     }
   }
 
+  void whatAProblemNamesIsWrittenInTheNotationInHand() {
+    const Problem problem{
+        Fault::SheerOutside, {0, 0, "station 3"}, {said(512.0), saidAtLeast(400.6), saidAtMost(500.1)}};
+    QCOMPARE(describe(problem), std::string("station 3: a sheer at 512.0 mm lies beyond the topsides drawn there; from "
+                                            "400.6 mm to 500.1 mm will do."));
+    // Limits are rounded to the side that holds: 400.6 mm is 15.77 in, 500.1 mm is 19.69 in.
+    const std::string inInches = describe(problem, lengthsIn(Notation::Inches16));
+    QVERIFY2(inInches.find("20 3\u204416 in") != std::string::npos, inInches.c_str());
+    QVERIFY2(inInches.find("from 15 13\u204416 in to 19 11\u204416 in") != std::string::npos, inInches.c_str());
+    QCOMPARE(roundedTo(0.5, saidAtMost(12.4)), 12.0);
+    QCOMPARE(roundedTo(0.5, saidAtLeast(12.1)), 12.5);
+    QCOMPARE(roundedTo(0.1, saidAtMost(0.3)), 0.1 * 3.0);  // what is whole but for the last bits stays
+    QCOMPARE((Say("a ") + said(1.0) + " b").words(), std::string("a 1.0 mm b"));
+  }
+
   void aCommaLocaleChangesNothing() {
     const QByteArray before = std::setlocale(LC_ALL, nullptr);
     const bool set = std::setlocale(LC_ALL, "de_DE.UTF-8") != nullptr || std::setlocale(LC_ALL, "C.UTF-8") != nullptr;

@@ -7,9 +7,11 @@
 
 #include "analytic_hull.h"
 #include "book/lining_edits.h"
+#include "book/sheer_edits.h"
 #include "lining/look_at_joints.h"
 #include "lining/shop_figures.h"
 #include "lining/straight_run.h"
+#include "lining/timber_runs.h"
 #include "plank/flat_plank.h"
 #include "plank/showing_width.h"
 #include "sample_books.h"
@@ -108,6 +110,52 @@ class GuidesTest : public QObject {
   Q_OBJECT
 
  private slots:
+  void timbersAreToldInRunsFromTheGarboardUp() {
+    OnTheBoat boat("osier");
+    QVERIFY(timberRuns(boat.lining(), boat.book.boatPlan()).empty());
+    Book named = boat.book;
+    for (const std::size_t strake : {0U, 1U, 4U, 7U})
+      named = setStrakeTimber(named, named.boatPlan().strakes[strake], strake == 7U ? "oak" : "larch");
+    const std::vector<StrakesOfTimber> wanted{{"larch", {{0, 1}, {4, 4}}}, {"oak", {{7, 7}}}};
+    QVERIFY(timberRuns(boat.lining(named), named.boatPlan()) == wanted);
+  }
+
+  void theSheerMovesAlongItsSectionBothWays() {
+    for (const char* boat : {"osier", "marl", "sedge"}) {
+      const Book book = sampleBook(boat);
+      const auto drawn = springHull(book.table);
+      for (const Section& section : drawn->sections) {
+        if (section.kind != SectionKind::Station) {
+          QVERIFY(!moveSheer(book, section, millimetres(500.0), "2026-05-01"));
+          continue;
+        }
+        const Batten& head = section.parts.back();
+        const Vec3 was = head.nails().back();
+        const SheerRoom room = sheerRoom(section);
+        for (const double by : {0.5 * (room.lowestMm - was.z()), 0.25 * (room.highestMm - was.z())}) {
+          if (std::abs(by) < 1.0) continue;
+          const auto moved = moveSheer(book, section, millimetres(was.z() + by), "2026-05-01");
+          QVERIFY2(moved, moved ? "" : describe(moved.error()).c_str());
+          const OffsetTable fair = fairedTable(*moved);
+          const auto hull = springHull(fair);
+          QVERIFY2(hull, hull ? "" : describe(hull.error()).c_str());
+          for (const Section& now : hull->sections) {
+            if (now.name != section.name) continue;
+            const Vec3 to = now.parts.back().nails().back();
+            QVERIFY(std::abs(to.z() - was.z() - by) < 1e-6);
+            // Up it runs straight on; down it lies on the section.
+            const Vec3 on = head.tangentAt(head.lengthMm());
+            const double off =
+                by > 0.0 ? (was + on * (by / on.z()) - to).norm() : (head.pointAt(head.nearestAlong(to)) - to).norm();
+            QVERIFY2(off < 0.05, qPrintable(QString("%1 %2: %3").arg(boat, section.name.c_str()).arg(off)));
+          }
+        }
+        QVERIFY(!moveSheer(book, section, millimetres(room.lowestMm - 1.0), "2026-05-01"));
+        QVERIFY(!moveSheer(book, section, millimetres(room.highestMm + 1.0), "2026-05-01"));
+      }
+    }
+  }
+
   void zonesOfOneRuleOverTheWholeGirthAreTheRuleWithoutZones() {
     const OnTheBoat osier("osier");
     const Lining plain = osier.lining();
@@ -427,7 +475,13 @@ class GuidesTest : public QObject {
     QVERIFY(lookAtJoints(setStealer(book, marl.lining(book), far)->boatPlan(), length).near.empty());
     Stealer feather = marl.joint(10, 4.5, Joining::UpperIntoHost);
     feather.nib = {};
-    const JointFindings nibs = lookAtJoints(setStealer(marl.book, marl.lining(), feather)->boatPlan(), length);
+    // A caulked seam would drive it out: refused, with what would do. In a glued lap it is told.
+    const auto refused = setStealer(marl.book, marl.lining(), feather);
+    QVERIFY(!refused);
+    QCOMPARE(refused.error()[0].fault, Fault::FeatherEdge);
+    LiningPlan glued = marl.book.boatPlan();
+    glued.stealers.push_back(feather);
+    const JointFindings nibs = lookAtJoints(glued, length);
     QCOMPARE(nibs.nibs.size(), std::size_t(1));
     QCOMPARE(nibs.nibs[0].severity(), Severity::Trouble);
     QVERIFY(nibs.nibs[0].words(Notation::Inches16).find("glued") != std::string::npos);

@@ -1,0 +1,44 @@
+#include "canvas/timber_tones.h"
+
+#include <QCoreApplication>
+#include <QStringList>
+#include <array>
+
+#include "canvas/look.h"
+
+namespace narrows {
+
+TimberTones::TimberTones(const Lining& lining, const LiningPlan& plan) : m_timbers(timberRuns(lining, plan)) {
+  for (const LinedStrake& strake : lining.strakes) m_place.push_back(strake.lower);
+  m_tone.resize(lining.strakeCount());
+  for (std::size_t i = 0; i < m_timbers.size(); ++i) {
+    for (const TimberRun& run : m_timbers[i].runs) {
+      for (std::size_t k = run.first; k <= run.last; ++k) m_tone[k] = i + 1;
+    }
+  }
+}
+
+QColor TimberTones::of(std::size_t strake) const {
+  if (strake >= m_tone.size()) return look::timber;
+  const bool dark = m_place[strake] % 2 != 0;
+  if (m_tone[strake] == 0) return dark ? look::timberDark : look::timber;
+  const QColor named = look::namedTimbers[(m_tone[strake] - 1) % look::namedTimbers.size()];
+  return dark ? named.darker(106) : named;
+}
+
+QString TimberTones::words() const {
+  QStringList all;
+  for (const StrakesOfTimber& timber : m_timbers) {
+    QStringList runs;
+    for (const TimberRun& run : timber.runs) {
+      runs << (run.first == run.last
+                   ? QString::number(run.first + 1)
+                   : QCoreApplication::translate("TimberTones", "%1 to %2").arg(run.first + 1).arg(run.last + 1));
+    }
+    all << QCoreApplication::translate("TimberTones", "%1: strakes %2")
+               .arg(QString::fromStdString(timber.species), runs.join(QStringLiteral(", ")));
+  }
+  return all.join(QStringLiteral(" · "));
+}
+
+}  // namespace narrows
