@@ -111,7 +111,7 @@ Length Job::optionLength(const std::string& text, const std::string& option) con
   return *length;
 }
 
-Result<Lining> Job::lining(BoatSide side) const {
+Result<LiningPlan> Job::plan(BoatSide side) const {
   const bool asked = m_request.strakes.has_value() || !m_request.widths.empty();
   if (!m_request.plan.empty() && (asked || !m_isBook))
     throw UsageError{asked ? "--plan names a book's own plan: give it or --strakes or --widths"
@@ -126,11 +126,14 @@ Result<Lining> Job::lining(BoatSide side) const {
     }
     plan = *named;
   }
-  const bool fromRabbet = m_request.wholeSection || (m_isBook && plan.base == BaseLine::Rabbet);
-  const GirthFrame frame(m_hull, fromRabbet);
+  if (m_request.wholeSection) plan.base = BaseLine::Rabbet;
   if (!asked && !m_isBook) throw UsageError{"say how she is lined off: --strakes N, or --widths W,W,...[@STATION]"};
   if (asked) {
+    const BaseLine base = m_request.wholeSection || (m_isBook && plan.base == BaseLine::Rabbet) ? BaseLine::Rabbet
+                                                                                                : BaseLine::Chine;
     plan = {};
+    plan.base = base;
+    plan.name = m_request.strakes ? std::to_string(*m_request.strakes) + " equal" : "by widths";
     std::size_t count = static_cast<std::size_t>(m_request.strakes.value_or(0));
     if (!m_request.widths.empty()) {
       plan.zones.front().rule = LiningRule::Diminishing;
@@ -150,8 +153,28 @@ Result<Lining> Job::lining(BoatSide side) const {
     for (std::size_t k = 0; k < count; ++k) plan.strakes.push_back({static_cast<std::int64_t>(k + 1)});
     for (std::size_t k = 0; k <= count; ++k) plan.lines.push_back({static_cast<std::int64_t>(count + k + 1)});
   }
-  return lineOff(frame, plan, sectionIds(m_book, *m_hull),
+  return plan;
+}
+
+Result<Lining> Job::lining(BoatSide side) const {
+  const auto of = plan(side);
+  if (!of) return tl::make_unexpected(of.error());
+  return lineOff(GirthFrame(m_hull, of->base == BaseLine::Rabbet), *of, sectionIds(m_book, *m_hull),
                  {m_book.table.construction, m_book.table.thickness.mm(), lapMm()});
+}
+
+bool Job::isWholeBook() const {
+  return m_isBook && m_request.plan.empty() && !m_request.strakes && m_request.widths.empty();
+}
+
+WeighingFigures Job::weighingFigures() const {
+  const Length lap = m_request.lap.empty() ? m_book.settings.lap : millimetres(lapMm());
+  return narrows::weighingFigures(m_book.table, lap, m_book.settings.waterline, m_book.weighing);
+}
+
+Result<std::shared_ptr<const PlanWeighed>> Job::weighed(const LiningPlan& plan) const {
+  return weighPlan(GirthFrame(m_hull, plan.base == BaseLine::Rabbet), plan, sectionIds(m_book, *m_hull),
+                   weighingFigures(), fullStrip);
 }
 
 Result<Book> Job::bookBySchool(const SchoolRequest& wanted) const {

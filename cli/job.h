@@ -8,6 +8,7 @@
 
 #include "book/book.h"
 #include "plank/flat_plank.h"
+#include "weighing/weigh_plan.h"
 
 namespace narrows::cli {
 
@@ -55,6 +56,14 @@ class Job {
   /// where none is given.
   Result<Lining> lining() const { return lining(m_request.side); }
   Result<Lining> lining(BoatSide side) const;
+  /// The plan that is lined off: of the book, or of the options.
+  Result<LiningPlan> plan() const { return plan(m_request.side); }
+  Result<LiningPlan> plan(BoatSide side) const;
+  /// A plan with its planks laid in full, weighed against what the book says.
+  Result<std::shared_ptr<const PlanWeighed>> weighed(const LiningPlan& plan) const;
+  WeighingFigures weighingFigures() const;
+  /// A book of which no one plan was asked for.
+  bool isWholeBook() const;
   /// Whether a lining was asked for or stands in the book.
   bool isLinedOff() const;
   /// The book, as it stands in the file or new of a table, with a plan made by a school.

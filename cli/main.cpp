@@ -8,6 +8,7 @@
 #include "book/book_file.h"
 #include "sheets_command.h"
 #include "tables.h"
+#include "weigh_table.h"
 
 namespace {
 
@@ -143,6 +144,12 @@ int run(int argc, char** argv) {
   school->add_option("--name", wanted.name, "name of the plan; the school's where not given");
   school->add_option("--strakes", wanted.strakes, "how many strakes")->check(CLI::Range(fewestStrakes, mostStrakes));
   school->add_flag("--whole-section", request.wholeSection, "line off from the rabbet, not from the chine");
+  auto* weigh = app.add_subcommand("weigh", "every measure of a plan, and what is beyond its limit");
+  addCommon(*weigh, request, words);
+  addLining(*weigh, request);
+  addSide(*weigh, words);
+  weigh->add_option("--lap", request.lap, "lap of the planks");
+  weigh->add_flag("--summary", request.summary, "score, trouble and look, a row a plan");
   auto* import = app.add_subcommand("import", "make a book of an offset table");
   import->add_option("FILE", request.file, "an offset table (.csv)")->required();
   import->add_option("--out", out, "the book to write (.narrows)")->required();
@@ -151,6 +158,8 @@ int run(int argc, char** argv) {
     app.parse(argc, argv);
     readWords(request, words);
     if (import->parsed()) return report(importTable(request.file, out));
+    if (weigh->parsed())
+      return report(answer(request, [&](const Job& job) { return weighTable(job, request.summary); }));
     if (school->parsed()) return report(makeSchool(request, wanted));
     if (fairness->parsed()) return report(fairnessTable(request));
     if (moulds->parsed()) return report(answer(request, mouldsTable));

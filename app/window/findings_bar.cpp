@@ -70,7 +70,7 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
 
 void FindingsBar::fitRows() {
   // Every sentence whole, over two lines where it must; three rows at a time.
-  constexpr int rowPx = 28, mostRows = 3, iconPx = 34;
+  constexpr int rowPx = 28, mostRows = 3, mostHigh = 104, iconPx = 34;
   const int wide = m_list->viewport()->width() - iconPx - 10;
   int high = 0;
   for (int i = 0; i < m_list->count(); ++i) {
@@ -80,8 +80,8 @@ void FindingsBar::fitRows() {
     item->setSizeHint(QSize(100, std::max(rowPx, words.height() + 8)));
     if (i < mostRows) high += item->sizeHint().height();
   }
-  // Never more than two lines a row, or a bar that is narrow for a moment would push the window off the screen.
-  m_list->setFixedHeight(std::clamp(high, rowPx, mostRows * 2 * rowPx) + 8);
+  // Never higher than leaves the slates their room, however narrow the bar.
+  m_list->setFixedHeight(std::clamp(high, rowPx, mostHigh) + 8);
 }
 
 void FindingsBar::resizeEvent(QResizeEvent* event) {

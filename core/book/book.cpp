@@ -82,6 +82,10 @@ PlankingFigures plankingFigures(const Book& book) {
   return {book.table.construction, book.table.thickness.mm(), book.settings.lap.mm()};
 }
 
+WeighingFigures weighingFigures(const Book& book) {
+  return weighingFigures(book.table, book.settings.lap, book.settings.waterline, book.weighing);
+}
+
 Result<Book> newBook(const OffsetTable& table) {
   const auto hull = springHull(table);
   if (!hull) return tl::make_unexpected(hull.error());

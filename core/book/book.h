@@ -11,6 +11,7 @@
 #include "lining/lining.h"
 #include "lining/lining_plan.h"
 #include "moulds/mould_plan.h"
+#include "weighing/weighing_plan.h"
 
 namespace narrows {
 
@@ -48,6 +49,7 @@ struct Book {
   std::vector<LiningPlan> plans{1};  ///< of lining off, one or more
   PlanId starboard, port;            ///< the plan that is the boat's on each side
   MouldPlan moulds;
+  WeighingPlan weighing;  ///< what plans of lining off are weighed against
   BookSettings settings;
   std::int64_t nextId = 1;  ///< ids given out are all below this
   std::string unknown;      ///< keys of the file this program does not know, kept as JSON text
@@ -82,6 +84,9 @@ const FairedFigure* fairedAt(const Book& book, const FigureRef& figure);
 
 /// How thick the planking is and how far it laps.
 PlankingFigures plankingFigures(const Book& book);
+
+/// What its plans are weighed against, in figures.
+WeighingFigures weighingFigures(const Book& book);
 
 /// Whether both sides are lined off by one plan.
 bool isLinedAlike(const Book& book);

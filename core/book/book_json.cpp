@@ -12,6 +12,7 @@
 #include "book/json_text.h"
 #include "book/lining_json.h"
 #include "book/unknown_keys.h"
+#include "book/weighing_json.h"
 #include "lines/boat_size.h"
 
 namespace narrows {
@@ -152,6 +153,7 @@ Json knownJson(const Book& book) {
   json["port-plan"] = book.port.number;
   json["backbone"] = backboneJson(book.backbone);
   json["moulds"] = mouldsJson(book.moulds);
+  if (!(book.weighing == WeighingPlan())) json["weighing"] = weighingJson(book.weighing);
   json["settings"] = {{"notation", notationName(book.settings.notation)},
                       {"lap", book.settings.lap.mm()},
                       {"waterline", book.settings.waterline.mm()},
@@ -227,6 +229,8 @@ class BookReader {
     book.stem = {whole(json, "stem-id")};
     book.sternpost = {whole(json, "sternpost-id")};
     readPlans(json, book);
+    // Since format 5, and only where something is said.
+    if (json.contains("weighing")) readWeighing(json["weighing"], book.weighing, problems);
     if (const Json* settings = key(json, "settings", "the settings")) {
       m_within = "settings / ";
       readSettings(*settings, book.settings);

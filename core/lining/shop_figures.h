@@ -11,6 +11,7 @@ struct ShopFigures {
   Length leastHoodEnd;  ///< narrowest useful hood end
   Length narrowest;     ///< usual width of a strake, from
   Length widest;        ///< usual width of a strake, to
+  bool operator==(const ShopFigures&) const = default;
 };
 
 /// Garboard and broad strakes may be this much wider than the rest.

@@ -116,6 +116,8 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
       return "width " + a() + " is not more than nothing.";
     case Fault::WidthsDoNotFit:
       return "the widths do not fit: " + a();
+    case Fault::LimitWrong:
+      return "must be " + a() + ".";
     case Fault::FeatherEdge:
       return "a feather edge cannot be caulked: leave a nib of " + a() + ", or run the two strakes into one.";
     case Fault::SheerOutside:

@@ -70,6 +70,7 @@ enum class Fault {
   WidthsDoNotFit,
   MarkOutside,
   FeatherEdge,
+  LimitWrong,
   SheerOutside,
   LineUnknown,
   FigureUnknown,

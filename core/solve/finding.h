@@ -12,6 +12,7 @@
 #include "moulds/look_at_set_up.h"
 #include "plank/look_at_planks.h"
 #include "problem/problem.h"
+#include "weighing/look_at_weighing.h"
 
 namespace narrows {
 
@@ -29,9 +30,9 @@ struct CouldNotMake {
 
 /// One thing to look at. Each kind is made, and speaks, in the folder of its stage.
 struct Finding {
-  using What = std::variant<CouldNotMake, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff,
-                            CameOutOff, FaultInPart, RabbetPastFace, SetUpLies, TooWide, HoodEndNarrow, EndRunsNarrow,
-                            StrainLeft, NotLaidFlat, JointsNear, NibSmall>;
+  using What =
+      std::variant<CouldNotMake, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff, CameOutOff,
+                   FaultInPart, RabbetPastFace, SetUpLies, WeighedOut, StrainLeft, NotLaidFlat, JointsNear, NibSmall>;
   What what;
   Severity severity = Severity::LookAgain;
 

@@ -66,9 +66,9 @@ class Answer {
   std::shared_ptr<const Solved> make() {
     using Step = void (Answer::*)();
     // After each it is asked whether to go on: what was broken off within one is of no use to the next.
-    for (const Step step :
-         {&Answer::table, &Answer::hull, &Answer::inside, &Answer::outside, &Answer::lines, &Answer::surface,
-          &Answer::moulds, &Answer::frame, &Answer::lining, &Answer::backbone, &Answer::planks, &Answer::findings}) {
+    for (const Step step : {&Answer::table, &Answer::hull, &Answer::inside, &Answer::outside, &Answer::lines,
+                            &Answer::surface, &Answer::moulds, &Answer::frame, &Answer::lining, &Answer::backbone,
+                            &Answer::planks, &Answer::weighing, &Answer::findings}) {
       (this->*step)();
       if (m_stop.stop_requested()) return nullptr;
     }
@@ -295,6 +295,29 @@ class Answer {
     }
   }
 
+  void weighing() {
+    weighSide(BoatSide::Starboard, &Solved::weighing);
+    if (m_solved->portLining == m_solved->lining) {
+      m_solved->portWeighing = m_solved->weighing;
+    } else {
+      weighSide(BoatSide::Port, &Solved::portWeighing);
+    }
+  }
+
+  void weighSide(BoatSide side, Solved::WeighingPart Solved::*part) {
+    const auto& lining = side == BoatSide::Port ? m_solved->portLining.value : m_solved->lining.value;
+    if (lining == nullptr || lining->strakeCount() == 0) return;
+    const LiningPlan& plan = m_solved->book->planOf(side);
+    std::vector<std::shared_ptr<const FlatPlank>> planks;
+    for (const auto& plank : m_solved->planksOf(side)) planks.push_back(plank.value);
+    const PlankMake make = plankMake(*m_solved->book, *lining, lining->strakeCount() - 1);
+    const WeighingFigures figures = weighingFigures(*m_solved->book);
+    const Weighing* old = before(part) == nullptr ? nullptr : before(part)->get();
+    renew(part, {lining, planks, make, plan.timbers, figures}, m_tableMoves, [&] {
+      return madeOf(weigh({*lining, planks, make, plan}, figures, old, m_stop));
+    });
+  }
+
   void findings() {
     tell(ShopStage::Lines, m_solved->fair.problems);
     tell(ShopStage::Lines, m_solved->drawn.problems);
@@ -326,11 +349,10 @@ class Answer {
     for (const auto& plank : m_solved->planksOf(side)) planks.push_back(plank.get());
     const OffsetTable& table = m_solved->book->table;
     const bool alike = m_solved->portLining == m_solved->lining;
-    const PlankFindings found = lookAtPlanks(*lining, planks, shopFigures(table.construction, boatLength(table)),
-                                             alike                    ? ""
-                                             : side == BoatSide::Port ? " to port"
-                                                                      : " to starboard");
-    add(found.wide), add(found.hoodEnds), add(found.ends), add(found.strained), add(found.unsettled);
+    const std::string of = alike ? "" : side == BoatSide::Port ? " to port" : " to starboard";
+    const PlankFindings found = lookAtPlanks(*lining, planks, of);
+    if (const Weighing* weighing = m_solved->weighingOf(side)) add(lookAtWeighing(*weighing, *lining, of));
+    add(found.strained), add(found.unsettled);
     if (const LiningPlan* plan = m_solved->book->findPlan(lining->plan)) {
       const JointFindings joints = lookAtJoints(*plan, boatLength(table));
       add(joints.near), add(joints.nibs);
@@ -367,7 +389,8 @@ bool Solved::waits() const {
     return std::any_of(side.begin(), side.end(), [](const PlankPart& plank) { return plank.waits; });
   };
   return drawnLines.waits || surfaceFindings.waits || outlines.waits || planked.waits || frame.waits || lining.waits ||
-         portLining.waits || mesh.waits || moulds.waits || backbone.waits || wait(planks) || wait(portPlanks);
+         portLining.waits || mesh.waits || weighing.waits || portWeighing.waits || moulds.waits || backbone.waits ||
+         wait(planks) || wait(portPlanks);
 }
 
 std::size_t Solved::countAtLeast(Severity severity) const {

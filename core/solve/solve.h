@@ -55,14 +55,20 @@ struct Solved {
   using PlankPart = Part<FlatPlank, std::shared_ptr<const GirthFrame>, SurfaceCurve, SurfaceCurve, PlankMake>;
   std::vector<PlankPart> planks;      ///< of the starboard side, in the order of its lining's strakes
   std::vector<PlankPart> portPlanks;  ///< of the port side, laid flat as if to starboard
-  std::vector<SetUpOff> setUp;        ///< readings of the moulds as they stand, furthest off first
-  std::vector<Finding> findings;      ///< worst first
+  using WeighingPart = Part<Weighing, std::shared_ptr<const Lining>, std::vector<std::shared_ptr<const FlatPlank>>,
+                            PlankMake, std::vector<StrakeTimber>, WeighingFigures>;
+  WeighingPart weighing, portWeighing;  ///< of the two sides: one where they are lined off alike
+  std::vector<SetUpOff> setUp;          ///< readings of the moulds as they stand, furthest off first
+  std::vector<Finding> findings;        ///< worst first
 
   /// Whether some part is of a moment ago, or a plank good only to a sixty-fourth: until the full answer.
   bool waits() const;
   /// One side's lining and planks.
   const Lining* liningOf(BoatSide side) const { return side == BoatSide::Port ? portLining.get() : lining.get(); }
   const std::vector<PlankPart>& planksOf(BoatSide side) const { return side == BoatSide::Port ? portPlanks : planks; }
+  const Weighing* weighingOf(BoatSide side) const {
+    return side == BoatSide::Port ? portWeighing.get() : weighing.get();
+  }
   std::size_t countAtLeast(Severity severity) const;
 };
 

@@ -149,7 +149,10 @@ QString LiningStage::standing() const {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->lining == nullptr) return tr("not lined off");
   int wide = 0;
-  for (const Finding& finding : solved->findings) wide += finding.as<TooWide>() != nullptr ? 1 : 0;
+  for (const Finding& finding : solved->findings) {
+    const auto* out = finding.as<WeighedOut>();
+    if (out != nullptr && out->measure == Measure::Width) wide += 1 + static_cast<int>(out->others);
+  }
   QString strakes = tr("%n strake(|s)", nullptr, static_cast<int>(solved->lining->lines.size()) - 1);
   if (solved->portLining != solved->lining) strakes = tr("two plans");
   return wide > 0 ? tr("%1, %2 too wide").arg(strakes).arg(wide) : strakes;

@@ -1,0 +1,67 @@
+#include "book/weighing_json.h"
+
+#include "book/json_archive.h"
+
+namespace narrows {
+
+namespace {
+
+const Spellings<Measure>& measureWords() {
+  static const Spellings<Measure> words = [] {
+    Spellings<Measure> all;
+    for (const Measure measure : everyMeasure) all.emplace_back(measure, measureWord(measure));
+    return all;
+  }();
+  return words;
+}
+const Spellings<Sawn> sawnWords{{Sawn::Slab, "slab"}, {Sawn::Quarter, "quarter"}};
+
+}  // namespace
+
+template <typename Archive>
+static void fields(Archive& a, OwnLimit& p) {
+  a("measure", p.measure, measureWords());
+  a("look", p.limit.look);
+  a("trouble", p.limit.trouble);
+}
+
+template <typename Archive>
+static void fields(Archive& a, Weights& p) {
+  a("ends", p.ends);
+  a("sny", p.sny);
+  a("widths", p.widths);
+  a("stock", p.stock);
+}
+
+template <typename Archive>
+static void fields(Archive& a, WeighingPlan& p) {
+  a.whenSet("board-thickness", p.boardThickness);
+  a.whenSet("board-width", p.boardWidth);
+  a.whenSet("board-length", p.boardLength);
+  a.whenSet("planing", p.planing);
+  a("species", p.species);
+  a("sawn", p.sawn, sawnWords);
+  a("moisture-change", p.moistureChange);
+  a.whenSet("straight-stock", p.straightStock);
+  a("limits", p.limits);
+  a.object("weights", p.weights);
+}
+
+nlohmann::ordered_json weighingJson(const WeighingPlan& plan) {
+  JsonWriter writer;
+  WeighingPlan of = plan;
+  fields(writer, of);
+  return writer.json;
+}
+
+void readWeighing(const nlohmann::ordered_json& json, WeighingPlan& plan, Problems& problems) {
+  const std::size_t before = problems.size();
+  JsonReader reader(json, "weighing / ", problems);
+  fields(reader, plan);
+  if (problems.size() > before) return;
+  if (const auto sense = checkWeighing(plan); !sense) {
+    for (const Problem& problem : sense.error()) problems.push_back(problem);
+  }
+}
+
+}  // namespace narrows

@@ -1,0 +1,28 @@
+#pragma once
+// How one lapped plank beds on the one below it.
+
+#include <optional>
+#include <vector>
+
+#include "lining/lining.h"
+#include "plank/flat_plank.h"
+
+namespace narrows {
+
+/// The land of one strake, at a station: what is planed off its outside, from the lap line to its upper edge, so that
+/// the next beds on it. Angles in the station's plane, positive where the outside is round.
+struct LapBevel {
+  std::size_t strake = 0;  ///< whose land it is
+  double chordRad = 0.0;   ///< between the straight lines from mark to mark of it and of the one above
+  double landRad = 0.0;    ///< what is planed: more, for the one above stands on its outside
+  double dropMm = 0.0;     ///< planed off at the upper edge, square to the plank
+  double leftMm = 0.0;     ///< thickness left at the upper edge
+};
+
+/// The lands at a section, lowest up: of every strake there but the sheer strake. The garboard's inside runs from mark
+/// to mark, for it lies in the rabbet; the inside of each strake above it runs from its own upper mark down to the lap
+/// line on the outside of the strake below. Thickness is measured square to the plank, and so seen longer in the plane
+/// of a station where the plank's face looks forward or aft.
+std::vector<LapBevel> lapBevels(const Lining& lining, std::size_t section, const PlankMake& make, double thicknessMm);
+
+}  // namespace narrows
