@@ -274,6 +274,7 @@ class Answer {
     if (lined == nullptr) return;
     const Lining& lining = *lined;
     const bool manyMove = m_quick && changedPlanks(lining, frame, planks) > mostPlanksAtOnce;
+    m_manyMove = m_manyMove || manyMove;
     for (std::size_t k = 0; k < lining.strakeCount() && !m_stop.stop_requested(); ++k) {
       const Solved::PlankPart* old =
           m_before != nullptr && k < (m_before->*planks).size() ? &(m_before->*planks)[k] : nullptr;
@@ -313,7 +314,8 @@ class Answer {
     const PlankMake make = plankMake(*m_solved->book, *lining, lining->strakeCount() - 1);
     const WeighingFigures figures = weighingFigures(*m_solved->book);
     const Weighing* old = before(part) == nullptr ? nullptr : before(part)->get();
-    renew(part, {lining, planks, make, plan.timbers, figures}, m_tableMoves, [&] {
+    // Where planks wait, what is weighed of them does.
+    renew(part, {lining, planks, make, plan.timbers, figures}, m_tableMoves || m_manyMove, [&] {
       return madeOf(weigh({*lining, planks, make, plan}, figures, old, m_stop));
     });
   }
@@ -378,6 +380,7 @@ class Answer {
   const Solved* m_before;
   bool m_quick;
   bool m_tableMoves = false;  ///< a figure of the table is in the hand: the lines follow at once, the rest after
+  bool m_manyMove = false;    ///< more planks move than are laid afresh while something is dragged
   std::stop_token m_stop;
   Problems m_setUpProblems;
 };
