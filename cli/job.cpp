@@ -129,8 +129,8 @@ Result<LiningPlan> Job::plan(BoatSide side) const {
   if (m_request.wholeSection) plan.base = BaseLine::Rabbet;
   if (!asked && !m_isBook) throw UsageError{"say how she is lined off: --strakes N, or --widths W,W,...[@STATION]"};
   if (asked) {
-    const BaseLine base = m_request.wholeSection || (m_isBook && plan.base == BaseLine::Rabbet) ? BaseLine::Rabbet
-                                                                                                : BaseLine::Chine;
+    const BaseLine base =
+        m_request.wholeSection || (m_isBook && plan.base == BaseLine::Rabbet) ? BaseLine::Rabbet : BaseLine::Chine;
     plan = {};
     plan.base = base;
     plan.name = m_request.strakes ? std::to_string(*m_request.strakes) + " equal" : "by widths";

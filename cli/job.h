@@ -79,6 +79,8 @@ class Job {
   const std::shared_ptr<const Hull>& sharedHull() const { return m_hull; }
   const std::shared_ptr<const Hull>& drawn() const { return m_drawn; }
   const Book& book() const { return m_book; }
+  /// As it stands in its file, or new of a table.
+  const Book& bookAsKept() const { return m_asKept; }
   Unit unit() const { return m_unit; }
   /// Whole and part sections within `--from` and `--to`, bow to stern.
   std::vector<PlacedSection> sections() const;

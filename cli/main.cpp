@@ -5,6 +5,7 @@
 #include <csignal>
 #include <iostream>
 
+#include "advice_commands.h"
 #include "book/book_file.h"
 #include "sheets_command.h"
 #include "tables.h"
@@ -150,6 +151,20 @@ int run(int argc, char** argv) {
   addSide(*weigh, words);
   weigh->add_option("--lap", request.lap, "lap of the planks");
   weigh->add_flag("--summary", request.summary, "score, trouble and look, a row a plan");
+  auto* suggest = app.add_subcommand("suggest", "a book with the plans that weigh best");
+  SuggestRequest suggesting;
+  addCommon(*suggest, request, words);
+  addLining(*suggest, request);
+  addSide(*suggest, words);
+  suggest->add_option("--out", suggesting.out, "the book to write (.narrows)")->required();
+  suggest->add_option("--seconds", suggesting.seconds, "about how long to look; the same answer on every machine")
+      ->check(CLI::Range(0.1, 3600.0));
+  auto* reline = app.add_subcommand("reline", "a book with the rest lined off again after strakes were hung");
+  RelineRequest relining;
+  addCommon(*reline, request, words);
+  reline->add_option("--hung", relining.hung, "where the hung edges are (CSV, hung,1)")->required();
+  reline->add_option("--out", relining.out, "the book to write (.narrows)")->required();
+  reline->add_option("--name", relining.name, "name of the plan");
   auto* import = app.add_subcommand("import", "make a book of an offset table");
   import->add_option("FILE", request.file, "an offset table (.csv)")->required();
   import->add_option("--out", out, "the book to write (.narrows)")->required();
@@ -160,6 +175,9 @@ int run(int argc, char** argv) {
     if (import->parsed()) return report(importTable(request.file, out));
     if (weigh->parsed())
       return report(answer(request, [&](const Job& job) { return weighTable(job, request.summary); }));
+    if (suggest->parsed())
+      return report(answer(request, [&](const Job& job) { return suggestPlans(job, suggesting); }));
+    if (reline->parsed()) return report(answer(request, [&](const Job& job) { return relineBook(job, relining); }));
     if (school->parsed()) return report(makeSchool(request, wanted));
     if (fairness->parsed()) return report(fairnessTable(request));
     if (moulds->parsed()) return report(answer(request, mouldsTable));

@@ -54,8 +54,8 @@ Result<std::string> weighTable(const Job& job, bool summary) {
   if (summary) return weighSummaryHead() + weighSummaryRow(plan->name, (*weighed)->weighing);
   std::string text = "strake,station,measure,value,limit,verdict\n";
   for (const Weighed& row : (*weighed)->weighing.rows) {
-    if (row.section && (static_cast<double>(*row.section) < job.reach().fromT ||
-                        static_cast<double>(*row.section) > job.reach().toT))
+    if (row.section &&
+        (static_cast<double>(*row.section) < job.reach().fromT || static_cast<double>(*row.section) > job.reach().toT))
       continue;
     text += std::to_string(row.strake + 1) + "," +
             (row.section ? csvField(job.hull().sections[*row.section].name) : "") + "," + measureWord(row.measure) +

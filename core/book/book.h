@@ -8,6 +8,7 @@
 #include "backbone/backbone_plan.h"
 #include "fairing/table_line.h"
 #include "lines/hull.h"
+#include "lining/hung_edges.h"
 #include "lining/lining.h"
 #include "lining/lining_plan.h"
 #include "moulds/mould_plan.h"
@@ -37,6 +38,16 @@ struct FairedFigure {
   bool operator==(const FairedFigure&) const = default;
 };
 
+/// A strake that hangs: where its upper edge was measured, by which plan it was hung, and which plan lines off the rest.
+struct HungStrake {
+  BoatSide side = BoatSide::Starboard;
+  int strake = 1;  ///< from the garboard up
+  PlanId from, to;
+  std::string when;
+  std::vector<HungReading> readings;
+  bool operator==(const HungStrake&) const = default;
+};
+
 /// The whole job, as plain data: a value that is copied and compared. Nothing in it is computed.
 struct Book {
   std::string shop;                   ///< where she is built
@@ -49,6 +60,7 @@ struct Book {
   std::vector<LiningPlan> plans{1};  ///< of lining off, one or more
   PlanId starboard, port;            ///< the plan that is the boat's on each side
   MouldPlan moulds;
+  std::vector<HungStrake> hung;  ///< in the order in which they were measured
   WeighingPlan weighing;  ///< what plans of lining off are weighed against
   BookSettings settings;
   std::int64_t nextId = 1;  ///< ids given out are all below this

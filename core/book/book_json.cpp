@@ -20,7 +20,7 @@ namespace narrows {
 namespace {
 
 /// Plans of lining off a book may hold.
-constexpr std::size_t mostPlans = 64;
+constexpr std::size_t mostPlansOfAFile = 64;
 /// Things in any other list of it.
 constexpr std::size_t mostThings = 10000;
 /// Versions of the format that a later program may have come to.
@@ -92,6 +92,10 @@ const Words<MouldSide>& mouldSideWords() {
   return words;
 }
 
+const Words<BoatSide>& sideWords() {
+  static const Words<BoatSide> words{{BoatSide::Starboard, "starboard"}, {BoatSide::Port, "port"}};
+  return words;
+}
 const Words<SetUpKind>& setUpKindWords() {
   static const Words<SetUpKind> words{{SetUpKind::HalfBreadth, "half-breadth"},
                                       {SetUpKind::Height, "height"},
@@ -107,6 +111,22 @@ std::string wordFor(const Words<Choice>& words, Choice choice) {
     if (one == choice) return word;
   }
   return {};
+}
+
+Json hungJson(const std::vector<HungStrake>& hung) {
+  Json list = Json::array();
+  for (const HungStrake& one : hung) {
+    Json readings = Json::array();
+    for (const HungReading& reading : one.readings)
+      readings.push_back({{"station", reading.station}, {"off", reading.off.mm()}});
+    list.push_back({{"side", wordFor(sideWords(), one.side)},
+                    {"strake", one.strake},
+                    {"from", one.from.number},
+                    {"to", one.to.number},
+                    {"when", one.when},
+                    {"readings", readings}});
+  }
+  return list;
 }
 
 Json mouldsJson(const MouldPlan& plan) {
@@ -153,6 +173,7 @@ Json knownJson(const Book& book) {
   json["port-plan"] = book.port.number;
   json["backbone"] = backboneJson(book.backbone);
   json["moulds"] = mouldsJson(book.moulds);
+  if (!book.hung.empty()) json["hung"] = hungJson(book.hung);
   if (!(book.weighing == WeighingPlan())) json["weighing"] = weighingJson(book.weighing);
   json["settings"] = {{"notation", notationName(book.settings.notation)},
                       {"lap", book.settings.lap.mm()},
@@ -230,6 +251,7 @@ class BookReader {
     book.sternpost = {whole(json, "sternpost-id")};
     readPlans(json, book);
     // Since format 5, and only where something is said.
+    if (json.contains("hung")) readHung(json["hung"], book);
     if (json.contains("weighing")) readWeighing(json["weighing"], book.weighing, problems);
     if (const Json* settings = key(json, "settings", "the settings")) {
       m_within = "settings / ";
@@ -282,8 +304,8 @@ class BookReader {
   void readPlans(const Json& json, Book& book) {
     const Json* plans = key(json, "plans", "a list of plans of lining off");
     if (plans == nullptr) return;
-    if (!plans->is_array() || plans->empty() || plans->size() > mostPlans) {
-      wrong("plans", "a list of one plan or more, and no more than " + std::to_string(mostPlans));
+    if (!plans->is_array() || plans->empty() || plans->size() > mostPlansOfAFile) {
+      wrong("plans", "a list of one plan or more, and no more than " + std::to_string(mostPlansOfAFile));
       return;
     }
     book.plans.clear();
@@ -354,6 +376,25 @@ class BookReader {
       } else {
         book.faired.push_back(faired);
       }
+    }
+    m_within.clear();
+  }
+
+  void readHung(const Json& json, Book& book) {
+    m_within = "hung / ";
+    for (const Json& one : objects(json, "hung")) {
+      HungStrake hung;
+      hung.side = choice(one, "side", sideWords());
+      const std::int64_t strake = whole(one, "strake");
+      if (strake < 1 || strake > mostStrakes) wrong("strake", "the number of a strake");
+      hung.strake = static_cast<int>(std::clamp<std::int64_t>(strake, 1, mostStrakes));
+      hung.from = {whole(one, "from")}, hung.to = {whole(one, "to")};
+      hung.when = text(one, "when");
+      if (const Json* readings = key(one, "readings", "a list of readings")) {
+        for (const Json& reading : objects(*readings, "readings"))
+          hung.readings.push_back({text(reading, "station"), length(reading, "off")});
+      }
+      book.hung.push_back(hung);
     }
     m_within.clear();
   }

@@ -11,8 +11,9 @@ namespace narrows {
 
 namespace {
 
-/// Halvings towards the nearest place something dragged can be.
-constexpr int halvings = 10;
+/// Halvings towards the nearest place something dragged can be: of a mark, and of a guide, whose every try runs all its
+/// length.
+constexpr int halvings = 10, guideHalvings = 6;
 
 LiningPlan& planIn(Book& book, PlanId plan) {
   LiningPlan* found = book.findPlan(plan);
@@ -278,9 +279,31 @@ Result<Book> measureMark(const Book& book, const Lining& lining, std::size_t lin
   return edited;
 }
 
+namespace {
+
+/// Where a mark belongs to a guide with a course of its own that may be moved: which, and the course through the mark.
+std::pair<std::size_t, std::optional<Guide>> guideDraggedTo(const Book& book, const Lining& lining, std::size_t line,
+                                                            std::size_t section, double share) {
+  const LiningPlan* plan = book.findPlan(lining.plan);
+  if (plan == nullptr || line == 0 || line + 1 >= lining.lines.size() || !lining.lines[line].isAt(section))
+    return {0, std::nullopt};
+  const LineId id = lining.lines[line].id;
+  const auto ids = sectionIds(book, lining.frame.hull());
+  const Guide* guide = plan->guideOf(id);
+  const MovedMark* mark = markAt(*plan, id, ids[section]);
+  if (guide == nullptr || guide->locked || (mark != nullptr && mark->locked)) return {0, std::nullopt};
+  return {static_cast<std::size_t>(guide - plan->guides.data()),
+          guideThrough(lining, *plan, ids, *guide, section, share)};
+}
+
+}  // namespace
+
 Book dragMark(const Book& book, const Lining& lining, std::size_t line, std::size_t section, double share) {
   double good = lining.lines[line].shares[section];
   double wanted = nearestFreeShare(lining, line, section, share);
+  // A guide's new course is found once, and then gone as far towards as goes.
+  if (const auto [guide, to] = guideDraggedTo(book, lining, line, section, wanted); to)
+    return dragGuide(book, lining, guide, *to);
   auto edited = moveMark(book, lining, line, section, wanted);
   if (edited) return *edited;
   Book nearest = book;
@@ -371,7 +394,7 @@ Book dragGuide(const Book& book, const Lining& lining, std::size_t guide, const 
   const Guide& was = plan->guides[guide];
   double good = 0.0, wanted = 1.0;
   Book nearest = book;
-  for (int i = 0; i < halvings; ++i) {
+  for (int i = 0; i < guideHalvings; ++i) {
     const double part = 0.5 * (good + wanted);
     Guide middle = to;
     middle.share = mixed(was.share, to.share, part);

@@ -1,8 +1,8 @@
 #include <algorithm>
-#include <cctype>
 #include <cstdio>
 #include <map>
 
+#include "files/csv_records.h"
 #include "files/whole_file.h"
 #include "lines/offset_table.h"
 
@@ -14,76 +14,6 @@ namespace {
 constexpr std::size_t mostStations = 400;
 constexpr std::size_t mostTableBytes = 8U << 20U;
 
-std::string lower(std::string_view text) {
-  std::string result(text);
-  for (char& c : result) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-  return result;
-}
-
-std::string trimmedField(std::string_view text) {
-  const auto first = text.find_first_not_of(" \t\r");
-  if (first == std::string_view::npos) return {};
-  return std::string(text.substr(first, text.find_last_not_of(" \t\r") - first + 1));
-}
-
-bool isUtf8(std::string_view text) {
-  for (std::size_t i = 0; i < text.size();) {
-    const auto lead = static_cast<unsigned char>(text[i]);
-    const std::size_t more = lead < 0x80                   ? 0
-                             : lead >= 0xC2 && lead < 0xE0 ? 1
-                             : lead >= 0xE0 && lead < 0xF0 ? 2
-                             : lead >= 0xF0 && lead < 0xF5 ? 3
-                                                           : 4;
-    if (lead == 0 || more == 4 || i + more >= text.size() + (more == 0 ? 1 : 0)) return false;
-    for (std::size_t k = 1; k <= more; ++k) {
-      if ((static_cast<unsigned char>(text[i + k]) & 0xC0U) != 0x80U) return false;
-    }
-    // Letters written longer than they need be, halves of surrogate pairs, and what lies past the last letter.
-    const auto next = more > 0 ? static_cast<unsigned char>(text[i + 1]) : 0U;
-    if ((lead == 0xE0 && next < 0xA0) || (lead == 0xED && next >= 0xA0) || (lead == 0xF0 && next < 0x90) ||
-        (lead == 0xF4 && next >= 0x90))
-      return false;
-    i += more + 1;
-  }
-  return true;
-}
-
-/// The fields of one record; false where a quotation mark is left open.
-bool splitRecord(std::string_view line, std::vector<std::string>& fields) {
-  fields.assign(1, {});
-  bool inQuotes = false;
-  bool wasQuoted = false;
-  for (std::size_t i = 0; i < line.size(); ++i) {
-    const char c = line[i];
-    if (inQuotes) {
-      if (c == '"' && i + 1 < line.size() && line[i + 1] == '"') {
-        fields.back() += '"';
-        ++i;
-      } else if (c == '"') {
-        inQuotes = false;
-      } else {
-        fields.back() += c;
-      }
-    } else if (c == '"' && trimmedField(fields.back()).empty()) {
-      fields.back().clear();
-      inQuotes = wasQuoted = true;
-    } else if (c == ',') {
-      if (!wasQuoted) fields.back() = trimmedField(fields.back());
-      wasQuoted = false;
-      fields.emplace_back();
-    } else {
-      fields.back() += c;
-    }
-  }
-  if (!wasQuoted) fields.back() = trimmedField(fields.back());
-  return !inQuotes;
-}
-
-struct TableRecord {
-  int line;
-  std::vector<std::string> fields;
-};
-
 /// Reads the records of one table, gathering every fault as it goes.
 class TableReader {
  public:
@@ -91,12 +21,12 @@ class TableReader {
   explicit TableReader(bool halfTyped) : m_halfTyped(halfTyped) {}
 
   Result<OffsetTable> read(std::string_view text) {
-    std::vector<TableRecord> records = recordsOf(text);
+    std::vector<CsvRecord> records = csvRecords(text, m_problems);
     if (records.empty() && m_problems.empty()) return fail(Fault::Empty);
     if (!records.empty() && !readFirst(records.front())) return tl::make_unexpected(m_problems);
     if (!records.empty()) records.erase(records.begin());
     findUnit(records);
-    for (const TableRecord& record : records) readRecord(record);
+    for (const CsvRecord& record : records) readRecord(record);
     finish();
     if (!m_problems.empty()) {
       std::stable_sort(m_problems.begin(), m_problems.end(), [](const Problem& a, const Problem& b) {
@@ -113,29 +43,7 @@ class TableReader {
     m_problems.push_back({fault, {line, static_cast<int>(field), std::move(name)}, std::move(says)});
   }
 
-  std::vector<TableRecord> recordsOf(std::string_view text) {
-    if (text.starts_with("\xEF\xBB\xBF")) text.remove_prefix(3);
-    std::vector<TableRecord> records;
-    int line = 0;
-    while (!text.empty()) {
-      const auto end = text.find('\n');
-      std::string_view one = text.substr(0, end);
-      text = end == std::string_view::npos ? std::string_view{} : text.substr(end + 1);
-      ++line;
-      if (one.ends_with('\r')) one.remove_suffix(1);
-      const std::string bare = trimmedField(one);
-      if (bare.empty() || bare.front() == '#') continue;
-      TableRecord record{line, {}};
-      if (!splitRecord(one, record.fields)) {
-        problem(Fault::QuoteOpen, line, record.fields.size(), {});
-        continue;
-      }
-      records.push_back(std::move(record));
-    }
-    return records;
-  }
-
-  bool readFirst(const TableRecord& record) {
+  bool readFirst(const CsvRecord& record) {
     if (lower(record.fields[0]) != "offsets") {
       problem(Fault::FirstRecord, record.line, 1, {record.fields[0]});
       return false;
@@ -148,8 +56,8 @@ class TableReader {
   }
 
   /// The unit is wanted before any length, wherever its record stands.
-  void findUnit(const std::vector<TableRecord>& records) {
-    for (const TableRecord& record : records) {
+  void findUnit(const std::vector<CsvRecord>& records) {
+    for (const CsvRecord& record : records) {
       if (lower(record.fields[0]) != "units" || record.fields.size() < 2) continue;
       const auto unit = unitNamed(lower(record.fields[1]));
       if (unit) {
@@ -162,14 +70,14 @@ class TableReader {
     }
   }
 
-  Length length(const TableRecord& record, std::size_t field) {
+  Length length(const CsvRecord& record, std::size_t field) {
     const auto parsed = parseLength(record.fields[field], m_table.unit);
     if (parsed) return *parsed;
     problem(parsed.error()[0].fault, record.line, field + 1, parsed.error()[0].says, columnName(record, field));
     return {};
   }
 
-  std::string columnName(const TableRecord& record, std::size_t field) const {
+  std::string columnName(const CsvRecord& record, std::size_t field) const {
     const std::string name = lower(record.fields[0]);
     const bool row = name.starts_with("height") || name.starts_with("half-breadth") || name == "distance";
     const std::size_t first = name == "diagonal" ? 5 : 1;
@@ -178,13 +86,13 @@ class TableReader {
   }
 
   /// Whether this is the first record of its name; a second is a fault.
-  bool once(const TableRecord& record) {
+  bool once(const CsvRecord& record) {
     const auto [at, isNew] = m_seen.emplace(lower(record.fields[0]), record.line);
     if (!isNew) problem(Fault::RecordTwice, record.line, 1, {record.fields[0], std::to_string(at->second)});
     return isNew;
   }
 
-  bool hasFields(const TableRecord& record, std::size_t least, std::size_t most, const std::string& wanted) {
+  bool hasFields(const CsvRecord& record, std::size_t least, std::size_t most, const std::string& wanted) {
     if (record.fields.size() < least) {
       problem(Fault::FieldMissing, record.line, record.fields.size() + 1, {wanted});
       return false;
@@ -197,7 +105,7 @@ class TableReader {
     return true;
   }
 
-  void readRecord(const TableRecord& record) {
+  void readRecord(const CsvRecord& record) {
     const std::string name = lower(record.fields[0]);
     if (name == "boat") {
       if (once(record) && hasFields(record, 2, 2, "the boat's name")) m_table.boat = record.fields[1];
@@ -230,7 +138,7 @@ class TableReader {
     }
   }
 
-  void readPlanking(const TableRecord& record) {
+  void readPlanking(const CsvRecord& record) {
     if (!once(record) || !hasFields(record, 3, 3, "inside or outside, and a thickness")) return;
     const std::string side = lower(record.fields[1]);
     if (side != "inside" && side != "outside") {
@@ -240,7 +148,7 @@ class TableReader {
     m_table.thickness = length(record, 2);
   }
 
-  void readConstruction(const TableRecord& record) {
+  void readConstruction(const CsvRecord& record) {
     if (!once(record) || !hasFields(record, 2, 2, "carvel or lapstrake")) return;
     const std::string kind = lower(record.fields[1]);
     if (kind != "carvel" && kind != "lapstrake") {
@@ -249,7 +157,7 @@ class TableReader {
     m_table.construction = kind == "lapstrake" ? Construction::Lapstrake : Construction::Carvel;
   }
 
-  void readStations(const TableRecord& record) {
+  void readStations(const CsvRecord& record) {
     if (!once(record)) return;
     if (record.fields.size() - 1 > mostStations) {
       problem(Fault::TooManyStations, record.line, 0,
@@ -273,14 +181,14 @@ class TableReader {
     m_stationsLine = record.line;
   }
 
-  bool stationsKnown(const TableRecord& record) {
+  bool stationsKnown(const CsvRecord& record) {
     if (m_tooMany) return false;
     if (m_stationsLine > 0) return true;
     problem(Fault::OutOfPlace, record.line, 1, {record.fields[0], "the \"stations\" record"});
     return false;
   }
 
-  void readDistances(const TableRecord& record) {
+  void readDistances(const CsvRecord& record) {
     if (!once(record) || !stationsKnown(record)) return;
     const std::size_t count = m_table.stations.size();
     if (!hasFields(record, count + 1, count + 1, "a distance for each of " + std::to_string(count) + " stations"))
@@ -294,7 +202,7 @@ class TableReader {
     }
   }
 
-  void readFigures(const TableRecord& record, std::size_t first, TableRow row) {
+  void readFigures(const CsvRecord& record, std::size_t first, TableRow row) {
     const std::size_t count = m_table.stations.size();
     if (!hasFields(record, first + 1, first + count, "a figure for each station")) return;
     if (record.fields.size() < first + count) {
@@ -311,7 +219,7 @@ class TableReader {
     m_table.rows.push_back(std::move(row));
   }
 
-  void readRow(const TableRecord& record, const std::string& name) {
+  void readRow(const CsvRecord& record, const std::string& name) {
     if (!stationsKnown(record)) return;
     TableRow row;
     const bool height = name.starts_with("height ");
@@ -336,7 +244,7 @@ class TableReader {
     readFigures(record, 1, std::move(row));
   }
 
-  void readDiagonal(const TableRecord& record) {
+  void readDiagonal(const CsvRecord& record) {
     if (!stationsKnown(record) ||
         !hasFields(record, 6, 5 + m_table.stations.size(), "a name, centre, out, down and figures")) {
       return;
@@ -355,7 +263,7 @@ class TableReader {
     readFigures(record, 5, std::move(row));
   }
 
-  void readProfile(const TableRecord& record, const std::string& part) {
+  void readProfile(const CsvRecord& record, const std::string& part) {
     for (const ProfilePart known : {ProfilePart::StemRabbet, ProfilePart::StemFace, ProfilePart::SternpostRabbet,
                                     ProfilePart::Transom, ProfilePart::KeelBottom}) {
       if (trimmedField(part) != profilePartName(known)) continue;
@@ -380,7 +288,7 @@ class TableReader {
             {part, "stem rabbet, stem face, sternpost rabbet, transom or keel bottom"});
   }
 
-  void readHalfSiding(const TableRecord& record, const std::string& part) {
+  void readHalfSiding(const CsvRecord& record, const std::string& part) {
     for (const SidingPart known : {SidingPart::Stem, SidingPart::Keel, SidingPart::Sternpost}) {
       if (trimmedField(part) != sidingPartName(known)) continue;
       if (once(record) && hasFields(record, 2, 2, "the half-siding")) {

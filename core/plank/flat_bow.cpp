@@ -7,6 +7,8 @@ namespace narrows {
 
 namespace {
 
+constexpr std::size_t stretchesAlong = 100;
+
 /// Distance of a point from the straight line from one place to another.
 double fromChord(const Vec2& from, const Vec2& to, const Vec2& point) {
   const Vec2 chord = to - from;
@@ -30,14 +32,15 @@ double greatestBowMm(const std::vector<Vec2>& line, double stretchMm) {
   };
   const double stretch = std::min(stretchMm, along.back());
   double most = 0.0;
-  // From every point a stretch aft, and the last one there is.
-  for (std::size_t i = 0; i < line.size(); ++i) {
+  // A stretch from each of so many points, and the last one there is; how far a line bows changes little between them.
+  const std::size_t step = std::max<std::size_t>(1, line.size() / stretchesAlong);
+  for (std::size_t i = 0; i < line.size(); i += step) {
     const bool last = along[i] + stretch >= along.back();
     const double begin = last ? along.back() - stretch : along[i];
     const Vec2 from = placeAt(begin), to = placeAt(begin + stretch);
-    for (std::size_t j = 0; j < line.size(); ++j) {
-      if (along[j] > begin && along[j] < begin + stretch) most = std::max(most, fromChord(from, to, line[j]));
-    }
+    const auto first = std::upper_bound(along.begin(), along.end(), begin) - along.begin();
+    for (auto j = static_cast<std::size_t>(first); j < line.size() && along[j] < begin + stretch; ++j)
+      most = std::max(most, fromChord(from, to, line[j]));
     if (last) break;
   }
   return most;

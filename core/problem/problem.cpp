@@ -116,6 +116,14 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
       return "width " + a() + " is not more than nothing.";
     case Fault::WidthsDoNotFit:
       return "the widths do not fit: " + a();
+    case Fault::HungOutOfOrder:
+      return "strake " + a() + " is said to be hung after strake " + b() + " over it (" + c() +
+             "): strakes are hung from below up, each once.";
+    case Fault::HungSheer:
+      return "strake " + a() + " is the sheer strake: its upper edge is the sheer, which is guarded.";
+    case Fault::HungOutside:
+      return "the edge of " + a() + " cannot lie " + b() + " off: from " + c() + " to " + word(p, 3) +
+             " lies between the strake below it and what is guarded above.";
     case Fault::LimitWrong:
       return "must be " + a() + ".";
     case Fault::FeatherEdge:

@@ -17,7 +17,8 @@ namespace {
 constexpr double footMm = 12.0 * mmPerInch;
 constexpr double eightFeetMm = 2440.0;
 constexpr double twistReachMm = 3.0 * mmPerInch;
-constexpr std::size_t middlePointsABay = 6;
+/// Points of the middle line between two columns of the plank laid flat.
+constexpr std::size_t middlePointsABetween = 1;
 /// Garboard and the broad strakes over it.
 constexpr std::size_t broadStrakes = 3;
 /// A scarf takes so many thicknesses of the board's length.
@@ -110,7 +111,7 @@ class Weigher {
       bends->twistDeg[i] = twistAtDegAFoot(band, t);
     }
     if (bends->plank != nullptr)
-      bends->bowMm = greatestBowMm(bends->plank->map.line(0.5, middlePointsABay), eightFeetMm);
+      bends->bowMm = greatestBowMm(bends->plank->map.line(0.5, middlePointsABetween), eightFeetMm);
     return bends;
   }
 
@@ -238,18 +239,19 @@ class Weigher {
     }
   }
 
-  /// Of every strake and measure the worst, over the strakes; and what is never beyond a limit, but better less.
+  /// Of every strake and measure the worst and the mean of what is beyond its limit, over the strakes; and what is never
+  /// beyond a limit, but better less.
   double score() const {
     const Weights& weights = m_figures.plan.weights;
     const double strakes = std::max<double>(static_cast<double>(m_lining.strakeCount()), 1.0);
     double sum = 0.0;
     for (std::size_t i = 0; i < m_made.rows.size();) {
       const Weighed& row = m_made.rows[i];
-      double worst = 0.0;
+      double worst = 0.0, all = 0.0, held = 0.0;
       for (; i < m_made.rows.size() && m_made.rows[i].strake == row.strake && m_made.rows[i].measure == row.measure;
            ++i)
-        worst = std::max(worst, m_beyond[i]);
-      sum += weights.*weightOf(row.measure) * beyondCost * std::min(worst, mostBeyond) / strakes;
+        worst = std::max(worst, m_beyond[i]), all += std::clamp(m_beyond[i], 0.0, mostBeyond), held += 1.0;
+      sum += weights.*weightOf(row.measure) * beyondCost * 0.5 * (std::min(worst, mostBeyond) + all / held) / strakes;
     }
     double steps = 0.0, counted = 0.0;
     for (const Weighed& row : m_made.rows) {

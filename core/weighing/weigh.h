@@ -5,6 +5,7 @@
 #include <optional>
 #include <vector>
 
+#include "lining/lining.h"
 #include "plank/flat_plank.h"
 #include "problem/severity.h"
 #include "weighing/weighing_plan.h"

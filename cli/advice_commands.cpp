@@ -1,0 +1,88 @@
+#include "advice_commands.h"
+
+#include <chrono>
+#include <cmath>
+#include <ctime>
+#include <iostream>
+
+#include "advice/reline.h"
+#include "advice/suggest.h"
+#include "book/book_file.h"
+#include "book/lining_edits.h"
+#include "files/whole_file.h"
+#include "weigh_table.h"
+
+namespace narrows::cli {
+
+namespace {
+
+/// Plans weighed for each second asked for: fewer than any machine of these years does, so that the clock decides
+/// nothing.
+constexpr double triesASecond = 20.0;
+constexpr std::size_t mostHungBytes = 8U << 20U;
+
+Result<std::string> saved(const Book& book, const std::string& out, const std::string& text) {
+  const auto done = saveBook(book, out);
+  if (!done) return tl::make_unexpected(done.error());
+  std::cerr << describe(done->besides);
+  return text;
+}
+
+std::string todayWords() {
+  const std::time_t now = std::chrono::system_clock::to_time_t(std::chrono::system_clock::now());
+  std::tm local{};
+  localtime_r(&now, &local);
+  std::string text(16, '\0');
+  text.resize(std::strftime(text.data(), text.size(), "%Y-%m-%d", &local));
+  return text;
+}
+
+}  // namespace
+
+Result<std::string> suggestPlans(const Job& job, const SuggestRequest& wanted) {
+  const auto begun = job.plan();
+  if (!begun) return tl::make_unexpected(begun.error());
+  SuggestFrom from;
+  from.frame = GirthFrame(job.sharedHull(), begun->base == BaseLine::Rabbet);
+  from.begun = *begun;
+  from.sectionIds = sectionIds(job.book(), job.hull());
+  from.figures = job.weighingFigures();
+  from.tries = static_cast<int>(std::lround(wanted.seconds * triesASecond));
+  if (job.book().settings.waterline.mm() > 0.0) from.answers.waterline = job.book().settings.waterline;
+  const auto made = suggest(from);
+  if (!made) return tl::make_unexpected(made.error());
+  Book book = job.bookAsKept();
+  std::string text = weighSummaryHead() + weighSummaryRow(begun->name, made->begun->weighing);
+  for (const Suggested& one : made->found) {
+    std::string name = one.how;
+    for (int k = 2; book.findPlan(name) != nullptr; ++k) name = one.how + " " + std::to_string(k);
+    const auto added = addPlan(book, one.plan->plan, name);
+    if (!added) return tl::make_unexpected(added.error());
+    book = *added;
+    text += weighSummaryRow(name, one.plan->weighing);
+  }
+  return saved(book, wanted.out, text);
+}
+
+Result<std::string> relineBook(const Job& job, const RelineRequest& wanted) {
+  const auto text = readWholeFile(wanted.hung, mostHungBytes);
+  if (!text) return tl::make_unexpected(namedIfNot(text.error(), wanted.hung));
+  const auto edges = readHungEdges(*text);
+  if (!edges) return tl::make_unexpected(namedIfNot(edges.error(), wanted.hung));
+  Book book = job.bookAsKept();
+  for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {
+    std::vector<HungEdge> of;
+    for (const HungEdge& edge : *edges) {
+      if (edge.side == side) of.push_back(edge);
+    }
+    if (of.empty()) continue;
+    const auto lining = job.lining(side);
+    if (!lining) return tl::make_unexpected(lining.error());
+    auto made = relineSide(book, *lining, side, of, wanted.name, todayWords());
+    if (!made) return tl::make_unexpected(namedIfNot(made.error(), wanted.hung));
+    book = *made;
+  }
+  return saved(book, wanted.out, {});
+}
+
+}  // namespace narrows::cli

@@ -1,0 +1,256 @@
+#include "advice/suggest.h"
+
+#include <algorithm>
+#include <cmath>
+#include <future>
+#include <random>
+
+namespace narrows {
+
+namespace {
+
+/// Of the tries, the most that go to the schools; so many strakes fewer and more than usual are tried of each.
+constexpr double schoolsShare = 0.4;
+constexpr int strakesAbout = 2;
+/// Plans that are changed side by side, and kept apart by at least so much in score or by where they came from.
+constexpr std::size_t keptPlans = 5;
+/// Changes that are weighed beside each other before any is taken.
+constexpr std::size_t triedTogether = 4;
+/// How far a width, an end or a mark is changed at first, and at last.
+constexpr double firstStep = 0.14, lastStep = 0.02;
+/// A mark is moved by at most so much of its strake's width.
+constexpr double markStep = 0.25;
+
+struct Candidate {
+  std::shared_ptr<const PlanWeighed> weighed;
+  std::string how;
+  double score() const { return weighed->weighing.score; }
+};
+
+class Search {
+ public:
+  Search(const SuggestFrom& from, const std::function<void(double)>& progress, const std::stop_token& stop)
+      : m_from(from), m_progress(progress), m_stop(stop), m_random(from.seed) {}
+
+  Result<Suggestion> make() {
+    const auto begun = weighPlan(m_from.frame, m_from.begun, m_from.sectionIds, m_from.figures, quickStrip);
+    if (!begun) return tl::make_unexpected(begun.error());
+    m_best.push_back({*begun, "the plan begun from"});
+    trySchools();
+    better();
+    return finish();
+  }
+
+ private:
+  bool isOver() const { return m_tried >= m_from.tries || m_stop.stop_requested(); }
+
+  /// A plan to be weighed, and one like it.
+  struct Try {
+    LiningPlan plan;
+    std::shared_ptr<const PlanWeighed> like;
+    std::string how;
+    std::size_t from = 0;  ///< which of the best it was made of
+  };
+
+  /// All of them weighed, beside each other; null where one cannot be lined off. How many there are does not hang on
+  /// the machine.
+  std::vector<std::shared_ptr<const PlanWeighed>> weighAll(const std::vector<Try>& tries) {
+    std::vector<std::future<std::shared_ptr<const PlanWeighed>>> running;
+    for (const Try& one : tries) {
+      running.push_back(std::async(std::launch::async, [this, &one]() -> std::shared_ptr<const PlanWeighed> {
+        const auto made =
+            weighPlan(m_from.frame, one.plan, m_from.sectionIds, m_from.figures, quickStrip, one.like.get(), m_stop);
+        return made && std::isfinite((*made)->weighing.score) ? *made : nullptr;
+      }));
+    }
+    std::vector<std::shared_ptr<const PlanWeighed>> made;
+    for (auto& one : running) made.push_back(one.get());
+    m_tried += static_cast<int>(tries.size());
+    if (m_progress) m_progress(std::min(1.0, static_cast<double>(m_tried) / m_from.tries));
+    return made;
+  }
+
+  void keep(Candidate candidate) {
+    m_best.push_back(std::move(candidate));
+    std::stable_sort(m_best.begin(), m_best.end(),
+                     [](const Candidate& a, const Candidate& b) { return a.score() < b.score(); });
+    if (m_best.size() > keptPlans) m_best.resize(keptPlans);
+  }
+
+  void trySchools() {
+    const int usual = m_from.answers.strakes.value_or(
+        usualStrakeCount(m_from.figures.usual, millimetres(m_from.frame.girthMm(m_from.frame.greatestSection()))));
+    const int about = m_from.answers.strakes ? 0 : strakesAbout;
+    const PlankingFigures planking{m_from.figures.construction, m_from.figures.thicknessMm, m_from.figures.lapMm};
+    const int most = static_cast<int>(schoolsShare * m_from.tries);
+    // About the usual number first, and outwards from it.
+    for (int away = 0; away <= 2 * about; ++away) {
+      const int count = usual + (away % 2 == 0 ? away / 2 : -(away + 1) / 2);
+      if (count < fewestStrakes || count > mostStrakes) continue;
+      if (m_tried >= most || isOver()) return;
+      std::vector<Try> tries;
+      for (const School school : everySchool) {
+        SchoolAnswers answers = m_from.answers;
+        answers.strakes = count;
+        auto plan =
+            planBySchool(m_from.frame, school, answers, m_from.sectionIds, m_from.figures.usual, planking, m_stop);
+        if (!plan) continue;
+        plan->base = m_from.begun.base;
+        tries.push_back({*plan, nullptr, std::string(schoolWord(school)) + ", " + std::to_string(count) + " strakes"});
+      }
+      const auto made = weighAll(tries);
+      for (std::size_t i = 0; i < made.size(); ++i) {
+        if (made[i] != nullptr) keep({made[i], tries[i].how});
+      }
+    }
+  }
+
+  /// A number from -1 to 1, the same on every machine.
+  double either() { return 2.0 * static_cast<double>(m_random() >> 11U) / 9007199254740992.0 - 1.0; }
+  std::size_t below(std::size_t count) {
+    return static_cast<std::size_t>(m_random() % std::max<std::size_t>(count, 1));
+  }
+
+  void better() {
+    const int begin = m_tried;
+    while (!isOver()) {
+      const double done = static_cast<double>(m_tried - begin) / std::max(m_from.tries - begin, 1);
+      const double step = firstStep * std::pow(lastStep / firstStep, done);
+      std::vector<Try> tries;
+      for (std::size_t i = 0; i < triedTogether; ++i) {
+        // The best is changed most often.
+        const std::size_t at = below(2) == 0 ? 0 : below(m_best.size());
+        tries.push_back({change(*m_best[at].weighed, step), m_best[at].weighed, m_best[at].how, at});
+      }
+      const auto made = weighAll(tries);
+      for (std::size_t i = 0; i < made.size(); ++i) {
+        Candidate& of = m_best[tries[i].from];
+        if (made[i] == nullptr || made[i]->weighing.score >= of.score()) continue;
+        of = {made[i], tries[i].how.ends_with("bettered") ? tries[i].how : tries[i].how + ", bettered"};
+      }
+      std::stable_sort(m_best.begin(), m_best.end(),
+                       [](const Candidate& a, const Candidate& b) { return a.score() < b.score(); });
+    }
+  }
+
+  LiningPlan change(const PlanWeighed& of, double step) {
+    LiningPlan plan = of.plan;
+    switch (below(5)) {
+      case 0:
+      case 1:
+        changeWidths(plan, of.lining, step);
+        break;
+      case 2:
+      case 3:
+        changeEnd(plan, of.lining, step);
+        break;
+      default:
+        changeMark(plan, of.lining, step);
+    }
+    return plan;
+  }
+
+  /// One width where widths are chosen, and a little of its neighbours'.
+  void changeWidths(LiningPlan& plan, const Lining& lining, double step) {
+    const std::size_t zone = below(plan.zones.size());
+    const auto [first, last] = plan.span(zone);
+    Zone& of = plan.zones[zone];
+    if (last - first < 2) return;
+    if (of.rule == LiningRule::Parallel) {
+      of.width = of.width * std::exp(step * either());
+      return;
+    }
+    if (of.rule != LiningRule::Diminishing) {
+      if (of.rule == LiningRule::Abeam || of.rule == LiningRule::Free) return changeMark(plan, lining, step);
+      of.rule = LiningRule::Diminishing;
+      of.widths.clear();
+      const std::size_t master = lining.master;
+      for (std::size_t k = first; k < last; ++k)
+        of.widths.push_back(millimetres((lining.lines[k + 1].shares[master] - lining.lines[k].shares[master]) *
+                                        lining.frame.girthMm(master)));
+    }
+    const std::size_t at = below(last - first);
+    const double by = step * either();
+    for (std::size_t k = 0; k < of.widths.size(); ++k) {
+      const double away = std::abs(static_cast<double>(k) - static_cast<double>(at));
+      of.widths[k] = of.widths[k] * std::exp(by * std::exp(-away));
+    }
+  }
+
+  void changeEnd(LiningPlan& plan, const Lining& lining, double step) {
+    const bool bow = below(2) == 0;
+    EndPlan& end = bow ? plan.bow : plan.stern;
+    const std::size_t section = bow ? 0 : lining.frame.sectionCount() - 1;
+    if (end.widths.empty() && below(4) == 0) {
+      // Evened a little more or less.
+      end.even = std::clamp(end.even + 4.0 * step * either(), 0.0, 1.0);
+      return;
+    }
+    std::vector<double> widths;
+    for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
+      if (lining.covers(k, section)) widths.push_back(lining.widthMm(k, section));
+    }
+    if (widths.size() != strakesAtEnd(plan, bow) || widths.size() < 2) return;
+    const std::size_t at = below(3) == 0 ? 0 : below(widths.size());  // the garboard's decides most
+    const double by = 1.5 * step * either();
+    end.widths.clear();
+    for (std::size_t k = 0; k < widths.size(); ++k) {
+      const double away = std::abs(static_cast<double>(k) - static_cast<double>(at));
+      end.widths.push_back(millimetres(std::max(widths[k] * std::exp(by * std::exp(-away)), leastStrakeWidthMm)));
+    }
+  }
+
+  void changeMark(LiningPlan& plan, const Lining& lining, double step) {
+    const std::size_t line = 1 + below(lining.lines.size() - 2), section = below(lining.frame.sectionCount());
+    if (!lining.lines[line].isAt(section)) return;
+    const LineId id = plan.lines[line];
+    const StationId station = m_from.sectionIds[section];
+    const Guide* guide = plan.guideOf(id);
+    if (guide != nullptr && (guide->locked || (guide->kind != GuideKind::Batten && guide->kind != GuideKind::HungEdge)))
+      return;
+    for (const MovedMark& mark : plan.moved) {
+      if (mark.line == id && mark.station == station && mark.locked) return;
+    }
+    std::erase_if(plan.moved, [&](const MovedMark& mark) { return mark.line == id && mark.station == station; });
+    const double at = lining.lines[line].shares[section];
+    const double room =
+        std::min(at - lining.lines[line - 1].shares[section], lining.lines[line + 1].shares[section] - at);
+    plan.moved.push_back({id, station, at + room * std::min(markStep, 2.0 * step) * either()});
+  }
+
+  /// The best laid flat in full: what is given is what is weighed of a book.
+  Result<Suggestion> finish() {
+    Suggestion made;
+    const auto begun = weighPlan(m_from.frame, m_from.begun, m_from.sectionIds, m_from.figures, fullStrip);
+    if (!begun) return tl::make_unexpected(begun.error());
+    made.begun = *begun;
+    for (const Candidate& one : m_best) {
+      const LiningPlan& plan = one.weighed->plan;
+      if (plan == m_from.begun) continue;
+      const auto whole = weighPlan(m_from.frame, plan, m_from.sectionIds, m_from.figures, fullStrip);
+      if (!whole || (*whole)->weighing.score >= made.begun->weighing.score) continue;
+      made.found.push_back({*whole, one.how});
+    }
+    std::stable_sort(made.found.begin(), made.found.end(), [](const Suggested& a, const Suggested& b) {
+      return a.plan->weighing.score < b.plan->weighing.score;
+    });
+    if (made.found.size() > mostSuggested) made.found.resize(mostSuggested);
+    return made;
+  }
+
+  const SuggestFrom& m_from;
+  const std::function<void(double)>& m_progress;
+  std::stop_token m_stop;
+  std::mt19937_64 m_random;
+  std::vector<Candidate> m_best;
+  int m_tried = 0;
+};
+
+}  // namespace
+
+Result<Suggestion> suggest(const SuggestFrom& from, const std::function<void(double share)>& progress,
+                           const std::stop_token& stop) {
+  return Search(from, progress, stop).make();
+}
+
+}  // namespace narrows

@@ -1,0 +1,41 @@
+#pragma once
+// The plan that weighs best, looked for.
+
+#include <functional>
+
+#include "lining/schools.h"
+#include "weighing/weigh_plan.h"
+
+namespace narrows {
+
+/// What is looked for, and how long.
+struct SuggestFrom {
+  GirthFrame frame;
+  LiningPlan begun;  ///< the plan it begins from
+  std::vector<StationId> sectionIds;
+  WeighingFigures figures;
+  SchoolAnswers answers = {};  ///< what the builder has said; the number of strakes is kept where it is said
+  int tries = 200;             ///< plans that are weighed, about twenty a second
+  std::uint64_t seed = 1;
+};
+
+/// Plans found, best first, every one better than the plan begun from; each laid flat in full. Each comes with the way
+/// it was come by, in words.
+struct Suggested {
+  std::shared_ptr<const PlanWeighed> plan;
+  std::string how;
+};
+struct Suggestion {
+  std::shared_ptr<const PlanWeighed> begun;
+  std::vector<Suggested> found;  ///< `mostSuggested` at most
+};
+inline constexpr std::size_t mostSuggested = 4;
+
+/// Every school with numbers of strakes about the usual, and the plan itself, are weighed; then the best of them are
+/// changed in widths, ends and marks, what is better being kept. The same from the same seed, tries and plan: neither
+/// clock nor machine decide. Locked guides and marks of the plan begun from stay in what is made from it. Fails where
+/// the plan begun from cannot be lined off; where `stop` is asked for, with what was found so far.
+Result<Suggestion> suggest(const SuggestFrom& from, const std::function<void(double share)>& progress = {},
+                           const std::stop_token& stop = {});
+
+}  // namespace narrows
