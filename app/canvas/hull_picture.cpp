@@ -5,6 +5,7 @@
 #include <QPainter>
 #include <QWheelEvent>
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <limits>
 #include <numbers>
@@ -23,8 +24,11 @@ QColor shaded(const QColor& colour, double shade) {
                 std::min(255, static_cast<int>(colour.blue() * k)));
 }
 
-/// The eye stands off so many lengths of the boat.
-constexpr double eyeLengths = 1.7;
+/// The eye that looks along a seam stands this near, in lengths of the boat.
+constexpr double alongSeamEyeLengths = 0.75;
+/// Water over what lies under it.
+const QColor water(0x4E, 0x6E, 0x7A);
+constexpr double waterOver = 0.7;
 /// Tilts that she tips to by herself: from the sheer down to the garboard.
 constexpr double lowestTiltDeg = -34.0, highestTiltDeg = 12.0, tiltStepDeg = 2.0;
 /// A strake is seen well enough where so much of the most that could be seen of it is.
@@ -39,7 +43,11 @@ HullPicture::HullPicture(Session* session, QWidget* parent) : QWidget(parent), m
   setAccessibleName(tr("Picture of the planked hull"));
   connect(session, &Session::answerSettled, this, [this] { update(); });
   connect(session, &Session::selectionChanged, this, [this] {
-    showStrake();
+    if (m_alongSeam) {
+      lookFrom(From::AlongSeam);
+    } else {
+      showStrake();
+    }
     update();
   });
 }
@@ -114,41 +122,134 @@ std::vector<HullPicture::Placed> HullPicture::placed(const QSizeF& size) const {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->mesh == nullptr || solved->mesh->empty()) return faces;
   const std::vector<MeshFace>& mesh = *solved->mesh;
-  Vec3 low = mesh.front().corners[0], high = low;
-  for (const MeshFace& face : mesh) {
-    for (const Vec3& corner : face.corners) low = low.cwiseMin(corner), high = high.cwiseMax(corner);
-  }
-  const Vec3 middle = 0.5 * (low + high);
+  double length = 1.0;
+  const Vec3 middle = middleOf(mesh, length);
   const Eigen::Matrix3d view = viewAt(m_tiltDeg);
-  const double length = (high - low).norm();
   const double scale = m_nearness * std::min(size.width() / (length * 0.98), size.height() / (length * 0.46));
-  const double eye = eyeLengths * length;
+  const double eye = m_eyeLengths * length;
   const Vec3 light = Vec3(-0.3, 0.8, 0.5).normalized();
   faces.reserve(mesh.size());
+  const double waterline = m_afloat ? m_session->solved()->book->settings.waterline.mm() : -1e9;
   for (std::size_t i = 0; i < mesh.size(); ++i) {
-    Placed one;
     std::array<Vec3, 4> seen;
-    double depth = 0.0;
-    for (std::size_t k = 0; k < 4; ++k) {
-      seen[k] = view * (mesh[i].corners[k] - middle);
-      depth += 0.25 * seen[k].z();
-      seen[k].head<2>() *= eye / (eye - seen[k].z());
-      one.outline.append(QPointF(0.5 * size.width() + scale * seen[k].x(), 0.5 * size.height() - scale * seen[k].y()));
-    }
+    for (std::size_t k = 0; k < 4; ++k) seen[k] = view * (mesh[i].corners[k] - middle);
     Vec3 normal = (seen[2] - seen[0]).cross(seen[3] - seen[1]);
     if (normal.norm() <= 0.0) continue;
     normal.normalize();
+    Placed one;
     // Outward on the starboard side is (up x aft); port is its mirror image.
     const bool outward = (normal.z() > 0.0) == mesh[i].starboard;
     one.insideSeen = mesh[i].strake.has_value() && outward;
     if (normal.z() < 0.0) normal = -normal;
     one.shade = std::max(0.0, normal.dot(light)) * (one.insideSeen ? 0.55 : 1.0);
-    one.depth = depth;
     one.face = i;
-    faces.push_back(std::move(one));
+    // What the water cuts is two: above it and below.
+    std::vector<Vec3> above, under;
+    for (std::size_t k = 0; k < 4; ++k) {
+      const Vec3 &from = mesh[i].corners[k], &to = mesh[i].corners[(k + 1) % 4];
+      (from.z() >= waterline ? above : under).push_back(seen[k]);
+      if ((from.z() >= waterline) == (to.z() >= waterline)) continue;
+      const Vec3 at = seen[k] + (seen[(k + 1) % 4] - seen[k]) * ((waterline - from.z()) / (to.z() - from.z()));
+      above.push_back(at), under.push_back(at);
+    }
+    one.isWhole = above.empty() || under.empty();
+    addPlaced(faces, std::move(above), one, size, scale, eye);
+    one.underWater = true;
+    addPlaced(faces, std::move(under), one, size, scale, eye);
   }
   std::stable_sort(faces.begin(), faces.end(), [](const Placed& a, const Placed& b) { return a.depth < b.depth; });
   return faces;
+}
+
+void HullPicture::addPlaced(std::vector<Placed>& faces, std::vector<Vec3> seen, Placed one, const QSizeF& size,
+                            double scale, double eye) const {
+  if (seen.size() < 3) return;
+  one.depth = 0.0;
+  for (Vec3& corner : seen) {
+    one.depth += corner.z() / static_cast<double>(seen.size());
+    // What comes behind the eye is not seen.
+    if (corner.z() > 0.9 * eye) return;
+    corner.head<2>() *= eye / (eye - corner.z());
+    one.outline.append(QPointF((0.5 + m_shift.x()) * size.width() + scale * corner.x(),
+                               (0.5 + m_shift.y()) * size.height() - scale * corner.y()));
+  }
+  faces.push_back(std::move(one));
+}
+
+std::optional<std::pair<Vec3, Vec3>> HullPicture::seamInHand() const {
+  const auto& solved = m_session->solved();
+  const Lining* lining = solved == nullptr ? nullptr : solved->liningOf(m_session->selection().side);
+  if (lining == nullptr || lining->lines.size() < 2) return std::nullopt;
+  const auto line =
+      static_cast<std::size_t>(std::clamp(m_session->selection().line, 1, static_cast<int>(lining->lines.size()) - 1));
+  const SurfaceReach reach = lining->lines[line].reach;
+  std::pair ends(lining->point(line, reach.fromT), lining->point(line, reach.toT));
+  if (m_session->selection().side == BoatSide::Port) ends.first.y() *= -1.0, ends.second.y() *= -1.0;
+  return ends;
+}
+
+std::pair<double, double> HullPicture::alongSeam() const {
+  const auto seam = seamInHand();
+  if (!seam) return {90.0, 0.0};
+  const Vec3 run = seam->second - seam->first;
+  constexpr double degrees = 180.0 / std::numbers::pi;
+  return {90.0 - std::atan2(run.y(), run.x()) * degrees, std::atan2(run.z(), run.x()) * degrees};
+}
+
+Vec3 HullPicture::middleOf(const std::vector<MeshFace>& mesh, double& length) const {
+  Vec3 low = mesh.front().corners[0], high = low;
+  for (const MeshFace& face : mesh) {
+    for (const Vec3& corner : face.corners) low = low.cwiseMin(corner), high = high.cwiseMax(corner);
+  }
+  length = (high - low).norm();
+  const auto seam = m_alongSeam ? seamInHand() : std::nullopt;
+  return seam ? Vec3(0.5 * (seam->first + seam->second)) : Vec3(0.5 * (low + high));
+}
+
+void HullPicture::fitAll() {
+  m_nearness = 1.0;
+  m_shift = {};
+  const QSizeF whole(1000.0, 1000.0 * height() / std::max(width(), 1));
+  QRectF all;
+  for (const Placed& one : placed(whole)) all = all.united(one.outline.boundingRect());
+  if (all.isEmpty()) return;
+  constexpr double filled = 0.9;
+  m_nearness = filled * std::min(whole.width() / all.width(), whole.height() / all.height());
+  const QPointF off = (all.center() - QRectF(QPointF(), whole).center()) * m_nearness;
+  m_shift = {-off.x() / whole.width(), -off.y() / whole.height()};
+}
+
+void HullPicture::lookFrom(From from) {
+  m_afloat = from == From::Afloat;
+  m_alongSeam = from == From::AlongSeam;
+  m_eyeLengths = m_alongSeam ? alongSeamEyeLengths : usualEyeLengths;
+  switch (from) {
+    case From::Quarter:
+      setView(usualTurnDeg, usualTiltDeg);
+      break;
+    case From::Dock:
+      setView(24.0, 14.0);
+      break;
+    case From::Ahead:
+      setView(84.0, 6.0);
+      break;
+    case From::Astern:
+      setView(-66.0, 8.0);
+      break;
+    case From::Inside:
+      setView(28.0, 58.0);
+      break;
+    case From::Afloat:
+      setView(30.0, 8.0);
+      break;
+    case From::AlongSeam: {
+      const auto [turn, tilt] = alongSeam();
+      setView(turn, tilt);
+      break;
+    }
+  }
+  fitAll();
+  update();
 }
 
 TimberTones HullPicture::tonesOf(BoatSide side) const {
@@ -168,15 +269,19 @@ void HullPicture::paint(QPainter& painter, const QSizeF& size) const {
     QColor wood = look::timberEnd;
     if (face.strake) wood = tones[face.starboard ? 1 : 0].of(*face.strake);
     if (face.strake && static_cast<int>(*face.strake) == selected) wood = look::strakeOnHull;
-    const QColor fill = shaded(wood, one.shade);
+    QColor fill = shaded(wood, face.lapEdge ? 0.0 : one.shade);
+    if (face.lapEdge) fill = fill.darker(150);
+    if (one.underWater) fill = look::mixed(fill, water, waterOver);
     // Fills without smoothing leave no hairlines between them; seams are smoothed over them.
     painter.setRenderHint(QPainter::Antialiasing, false);
     painter.setPen(QPen(fill, 0.0));
     painter.setBrush(fill);
     painter.drawPolygon(one.outline);
-    if (!face.strake) continue;
+    if (!face.strake || !one.isWhole) continue;
     painter.setRenderHint(QPainter::Antialiasing, true);
+    const bool inHand = m_alongSeam && static_cast<int>(*face.strake) == m_session->selection().line;
     painter.setPen(QPen(one.insideSeen ? look::quietInk : look::ink, one.insideSeen ? 0.7 : 1.1));
+    if (inHand) painter.setPen(QPen(look::inHand, 3.0));
     if (face.lowerSeam) painter.drawLine(one.outline[0], one.outline[1]);
     if (face.upperSeam) painter.drawLine(one.outline[3], one.outline[2]);
   }
@@ -191,6 +296,10 @@ void HullPicture::paintEvent(QPaintEvent* /*event*/) {
   painter.setPen(look::quietInk);
   painter.drawText(rect().adjusted(12, 6, -12, -8), Qt::AlignRight | Qt::AlignBottom,
                    tonesOf(m_session->selection().side).words());
+  if (m_afloat && m_session->hasBook() && m_session->book()->settings.waterline.mm() <= 0.0) {
+    painter.drawText(rect().adjusted(12, 10, -12, -8), Qt::AlignHCenter | Qt::AlignTop,
+                     tr("At what height she floats is not said yet: say it on the slate, under Ends."));
+  }
   painter.drawText(rect().adjusted(12, 6, -12, -8), Qt::AlignLeft | Qt::AlignBottom,
                    tr("drag to turn · wheel for nearer · click a strake to take it in hand"));
 }
@@ -245,6 +354,7 @@ void HullPicture::keyPressEvent(QKeyEvent* event) {
       return;
     case Qt::Key_0:
       m_nearness = 1.0;
+      m_shift = {};
       setView(usualTurnDeg, usualTiltDeg);
       return;
     default:

@@ -20,6 +20,9 @@ class HullPicture : public QWidget {
   /// Paints the picture at any size, as vectors where the painter's device is one.
   void paint(QPainter& painter, const QSizeF& size) const;
   void setView(double turnDeg, double tiltDeg);
+  /// Where she is looked at from.
+  enum class From { Quarter, Dock, Ahead, Astern, Inside, Afloat, AlongSeam };
+  void lookFrom(From from);
   double turnDeg() const { return m_turnDeg; }
   /// How much of a strake is seen, as a share of the most that any tilt shows.
   double seenShare(int strake) const;
@@ -40,7 +43,19 @@ class HullPicture : public QWidget {
     double shade;
     std::size_t face;
     bool insideSeen;
+    bool underWater = false;
+    bool isWhole = true;  ///< not cut by the water
   };
+  void addPlaced(std::vector<Placed>& faces, std::vector<Vec3> seen, Placed one, const QSizeF& size, double scale,
+                 double eye) const;
+  /// Turn and tilt that look along the seam in hand from its fore end.
+  std::pair<double, double> alongSeam() const;
+  /// What stands in the middle of the picture: of the boat, or of the seam that is sighted along.
+  Vec3 middleOf(const std::vector<MeshFace>& mesh, double& length) const;
+  /// The seam in hand, from its fore end to its after one; none where she is not lined off.
+  std::optional<std::pair<Vec3, Vec3>> seamInHand() const;
+  /// As near as shows all of her.
+  void fitAll();
   std::vector<Placed> placed(const QSizeF& size) const;
   TimberTones tonesOf(BoatSide side) const;
   Eigen::Matrix3d viewAt(double tiltDeg) const;
@@ -52,11 +67,16 @@ class HullPicture : public QWidget {
   void showStrake();
 
   Session* m_session;
+  static constexpr double usualEyeLengths = 1.7;
   static constexpr double usualTurnDeg = 38.0, usualTiltDeg = -6.0;
   double m_turnDeg = usualTurnDeg;
   double m_tiltDeg = usualTiltDeg;
   int m_strake = -1;
   double m_nearness = 1.0;
+  double m_eyeLengths = usualEyeLengths;  ///< how far the eye stands off, in lengths of the boat
+  QPointF m_shift;  ///< of the picture, in widths and heights of it
+  bool m_afloat = false;
+  bool m_alongSeam = false;
   QPointF m_pressed, m_last;
   bool m_turned = false;
 };

@@ -1,5 +1,7 @@
 #include "canvas/look.h"
 
+#include <cmath>
+
 #include <QApplication>
 #include <QLabel>
 #include <QPalette>
@@ -9,6 +11,11 @@
 #include "fonts.h"
 
 namespace narrows::look {
+
+QColor mixed(const QColor& a, const QColor& b, double part) {
+  const auto mix = [part](int x, int y) { return static_cast<int>(std::lround(x + part * (y - x))); };
+  return {mix(a.red(), b.red()), mix(a.green(), b.green()), mix(a.blue(), b.blue())};
+}
 
 void say(QLabel* label, Voice voice) {
   const auto colour = [voice] {

@@ -21,6 +21,13 @@ constexpr double firstStep = 0.14, lastStep = 0.02;
 /// A mark is moved by at most so much of its strake's width.
 constexpr double markStep = 0.25;
 
+/// A school's name as it is said.
+std::string wordsOf(School school) {
+  std::string words = schoolWord(school);
+  std::replace(words.begin(), words.end(), '-', ' ');
+  return words;
+}
+
 struct Candidate {
   std::shared_ptr<const PlanWeighed> weighed;
   std::string how;
@@ -96,7 +103,7 @@ class Search {
             planBySchool(m_from.frame, school, answers, m_from.sectionIds, m_from.figures.usual, planking, m_stop);
         if (!plan) continue;
         plan->base = m_from.begun.base;
-        tries.push_back({*plan, nullptr, std::string(schoolWord(school)) + ", " + std::to_string(count) + " strakes"});
+        tries.push_back({*plan, nullptr, wordsOf(school) + ", " + std::to_string(count) + " strakes"});
       }
       const auto made = weighAll(tries);
       for (std::size_t i = 0; i < made.size(); ++i) {

@@ -1,8 +1,13 @@
 #include "plank/planked_mesh.h"
 
+#include <algorithm>
+
 namespace narrows {
 
 namespace {
+
+/// The gains run out over so much of a bay.
+constexpr double gainInBays = 0.8;
 
 Vec3 portSide(const Vec3& p) {
   return {p.x(), -p.y(), p.z()};
@@ -19,8 +24,59 @@ void addBothSides(std::vector<MeshFace>& mesh, const MeshFace& face) {
   addToPort(mesh, face);
 }
 
+/// One lapped strake as it is seen: its outside, from its foot on the outside of the strake below to its upper edge,
+/// and the edge at its foot. Outside the strake it lies a thickness out, at its foot two.
+void addLapped(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t k, std::size_t columns, std::size_t rows,
+               const MeshPlanking& planking, bool starboard) {
+  const Band band = lining.band(k);
+  const bool lowest = lining.isGarboard(k);
+  const auto point = [&](double t, double across, double out) -> Vec3 {
+    const double lap = lowest ? 0.0 : lapAt(planking.make, t) / std::max(band.frame.girthBetweenMm(t), 1.0);
+    const double low = std::max(band.lower.shareAt(t) - lap, 0.0), high = band.upper.shareAt(t);
+    const double share = low + across * (high - low);
+    return band.frame.point(t, share) + out * planking.thicknessMm * band.frame.normal(t, share);
+  };
+  // At the hood ends the gains have let it in flush.
+  const auto gained = [&](double t) {
+    const double in = std::min(t - band.reach.fromT, band.reach.toT - t);
+    return std::clamp(in / gainInBays, 0.0, 1.0);
+  };
+  const auto outside = [&](double t, double across) { return lowest ? 1.0 : 1.0 + gained(t) * (1.0 - across); };
+  const auto put = [&](MeshFace face) { starboard ? mesh.push_back(face) : addToPort(mesh, face); };
+  for (std::size_t c = 0; c < columns; ++c) {
+    const auto place = [&](std::size_t at) {
+      return band.reach.fromT +
+             (band.reach.toT - band.reach.fromT) * static_cast<double>(at) / static_cast<double>(columns);
+    };
+    const double fore = place(c), aft = place(c + 1);
+    for (std::size_t r = 0; r < rows; ++r) {
+      const double low = static_cast<double>(r) / static_cast<double>(rows);
+      const double high = static_cast<double>(r + 1) / static_cast<double>(rows);
+      put({{point(fore, low, outside(fore, low)), point(aft, low, outside(aft, low)),
+            point(aft, high, outside(aft, high)), point(fore, high, outside(fore, high))},
+           k,
+           true,
+           r == 0,
+           r + 1 == rows && lining.isSheerStrake(k)});
+    }
+    if (lowest) continue;
+    put({{point(fore, 0.0, 1.0), point(aft, 0.0, 1.0), point(aft, 0.0, outside(aft, 0.0)),
+          point(fore, 0.0, outside(fore, 0.0))},
+         k,
+         true,
+         false,
+         false,
+         true});
+  }
+}
+
 void addStrakes(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t columns, std::size_t rows,
-                bool starboard) {
+                const MeshPlanking& planking, bool starboard) {
+  if (planking.make.construction == Construction::Lapstrake && planking.thicknessMm > 0.0) {
+    for (std::size_t k = 0; k < lining.strakeCount(); ++k)
+      addLapped(mesh, lining, k, columns, rows, planking, starboard);
+    return;
+  }
   for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
     const Band band = lining.band(k);
     const auto place = [&](std::size_t c) {
@@ -75,14 +131,44 @@ void addBottom(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t co
   }
 }
 
+/// What lies between the two rabbets: the face of keel, stem and sternpost.
+void addBackbone(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t columns, double outMm) {
+  const Hull& hull = lining.frame.hull();
+  const auto across = [&](const Vec3& one, const Vec3& other) {
+    mesh.push_back({{portSide(one), one, other, portSide(other)}, std::nullopt, true, false, false});
+  };
+  const SurfacePatch& lowest = hull.patches.front();
+  for (std::size_t c = 0; c < columns; ++c) {
+    const double step = hull.lastT() / static_cast<double>(columns);
+    const auto at = [&](std::size_t column) -> Vec3 {
+      const double t = step * static_cast<double>(column);
+      return lowest.point(t, 0.0) + outMm * lining.frame.normal(t, 0.0);
+    };
+    across(at(c), at(c + 1));
+  }
+  constexpr int steps = 16;
+  for (const Section* end : {&hull.sections.front(), &hull.sections.back()}) {
+    if (end->kind != SectionKind::Stem && end->kind != SectionKind::Sternpost) continue;
+    const double t = end == &hull.sections.front() ? 0.0 : hull.lastT();
+    const auto at = [&](int i) -> Vec3 {
+      const double share = static_cast<double>(i) / steps;
+      return lining.frame.point(t, share) + outMm * lining.frame.normal(t, share);
+    };
+    for (int i = 0; i < steps; ++i) across(at(i), at(i + 1));
+  }
+}
+
 }  // namespace
 
-std::vector<MeshFace> plankedMesh(const Lining& starboard, const Lining& port, std::size_t columns, std::size_t rows) {
+std::vector<MeshFace> plankedMesh(const Lining& starboard, const Lining& port, std::size_t columns, std::size_t rows,
+                                  const MeshPlanking& planking) {
   std::vector<MeshFace> mesh;
-  addStrakes(mesh, starboard, columns, rows, true);
-  addStrakes(mesh, port, columns, rows, false);
+  addStrakes(mesh, starboard, columns, rows, planking, true);
+  addStrakes(mesh, port, columns, rows, planking, false);
   addBottom(mesh, starboard, columns);
   addTransom(mesh, starboard.frame.hull());
+  const bool laps = planking.make.construction == Construction::Lapstrake;
+  addBackbone(mesh, starboard, columns, laps ? planking.thicknessMm : 0.0);
   return mesh;
 }
 

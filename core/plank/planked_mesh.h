@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "lining/lining.h"
+#include "plank/flat_plank.h"
 
 namespace narrows {
 
@@ -16,10 +17,20 @@ struct MeshFace {
   bool starboard = true;
   bool lowerSeam = false;  ///< its lower side lies on a plank line, and
   bool upperSeam = false;  ///< its upper side
+  bool lapEdge = false;    ///< the lower edge of a lapped plank, looking down
+};
+
+/// How she is planked, for the picture: lapped planks stand out over the ones below them, each on its own lap.
+struct MeshPlanking {
+  PlankMake make;  ///< of all strakes but the lowest
+  double thicknessMm = 0.0;
+  bool operator==(const MeshPlanking&) const = default;
 };
 
 /// Both sides of the hull, each as it is lined off: every strake in `columns` by `rows` faces, the bottom of a chined
-/// hull, and the transom.
-std::vector<MeshFace> plankedMesh(const Lining& starboard, const Lining& port, std::size_t columns, std::size_t rows);
+/// hull, and the transom. Carvel planks lie on the surface that is lined off; a lapped one reaches down by its lap and
+/// stands there a thickness outside the one below, with a face for the edge that is seen under it.
+std::vector<MeshFace> plankedMesh(const Lining& starboard, const Lining& port, std::size_t columns, std::size_t rows,
+                                  const MeshPlanking& planking = {});
 
 }  // namespace narrows

@@ -212,12 +212,15 @@ class Answer {
       renewLining(&Solved::portLining, m_solved->portFrame.value, m_solved->book->planOf(BoatSide::Port));
     }
     // The picture of the hull, and the marks on the moulds, can wait for the hand to let go.
-    renew(&Solved::mesh, {m_solved->lining.value, m_solved->portLining.value}, m_quick,
+    MeshPlanking seen;
+    if (const Lining* of = m_solved->lining.get(); of != nullptr && of->strakeCount() > 0)
+      seen = {plankMake(*m_solved->book, *of, of->strakeCount() - 1), planking.thicknessMm};
+    renew(&Solved::mesh, {m_solved->lining.value, m_solved->portLining.value, seen}, m_quick,
           [&]() -> Made<std::vector<MeshFace>> {
             if (m_solved->lining == nullptr) return {};
             const Lining& starboard = *m_solved->lining;
             const Lining* port = m_solved->portLining.get();
-            return madeOf(plankedMesh(starboard, port != nullptr ? *port : starboard, meshColumns, meshRows));
+            return madeOf(plankedMesh(starboard, port != nullptr ? *port : starboard, meshColumns, meshRows, seen));
           });
     const auto madeFrom = std::tuple(m_solved->outlines.value, m_solved->lining.value, m_solved->portLining.value);
     renew(&Solved::moulds, madeFrom, m_quick, [&]() -> Made<MouldSet> {

@@ -47,7 +47,7 @@ struct Solved {
   LiningPart lining;  ///< by the plan that is the boat's to starboard
   Part<GirthFrame, HullPart, BaseLine> portFrame;
   LiningPart portLining;  ///< and to port: the same where the plan is
-  Part<std::vector<MeshFace>, std::shared_ptr<const Lining>, std::shared_ptr<const Lining>>
+  Part<std::vector<MeshFace>, std::shared_ptr<const Lining>, std::shared_ptr<const Lining>, MeshPlanking>
       mesh;  ///< the planked hull, for its picture
   Part<MouldSet, std::shared_ptr<const MouldSet>, std::shared_ptr<const Lining>, std::shared_ptr<const Lining>> moulds;
   Part<Backbone, HullPart, HullPart, BackbonePlan, TransomMarks>

@@ -55,15 +55,13 @@ class Weigher {
   bool isBroad(std::size_t k) const { return m_lining.strakes[k].lower < broadStrakes; }
 
   void add(std::size_t k, std::optional<std::size_t> at, Measure measure, double value, bool judged = true) {
-    Weighed row{k, at, measure, value, {}, {}};
+    Weighed row{k, at, measure, value, {}, {}, -1.0};
     const auto limit = judged ? limitOf(measure, m_figures, isBroad(k), m_widest) : std::nullopt;
     if (limit) {
       row.limit = limit->look;
       const double beyond = beyondLimit(measure, value, *limit);
       if (beyond > 0.0) row.verdict = beyond >= 1.0 ? Severity::Trouble : Severity::LookAgain;
-      m_beyond.push_back(beyond);
-    } else {
-      m_beyond.push_back(-1.0);
+      row.beyond = beyond;
     }
     m_made.look += row.verdict == Severity::LookAgain ? 1 : 0;
     m_made.trouble += row.verdict == Severity::Trouble ? 1 : 0;
@@ -239,8 +237,8 @@ class Weigher {
     }
   }
 
-  /// Of every strake and measure the worst and the mean of what is beyond its limit, over the strakes; and what is never
-  /// beyond a limit, but better less.
+  /// Of every strake and measure the worst and the mean of what is beyond its limit, over the strakes; and what is
+  /// never beyond a limit, but better less.
   double score() const {
     const Weights& weights = m_figures.plan.weights;
     const double strakes = std::max<double>(static_cast<double>(m_lining.strakeCount()), 1.0);
@@ -250,7 +248,8 @@ class Weigher {
       double worst = 0.0, all = 0.0, held = 0.0;
       for (; i < m_made.rows.size() && m_made.rows[i].strake == row.strake && m_made.rows[i].measure == row.measure;
            ++i)
-        worst = std::max(worst, m_beyond[i]), all += std::clamp(m_beyond[i], 0.0, mostBeyond), held += 1.0;
+        worst = std::max(worst, m_made.rows[i].beyond), all += std::clamp(m_made.rows[i].beyond, 0.0, mostBeyond),
+        held += 1.0;
       sum += weights.*weightOf(row.measure) * beyondCost * 0.5 * (std::min(worst, mostBeyond) + all / held) / strakes;
     }
     double steps = 0.0, counted = 0.0;
@@ -271,7 +270,6 @@ class Weigher {
   std::stop_token m_stop;
   Weighing m_made;
   std::vector<std::vector<LapBevel>> m_lands;  ///< of each section
-  std::vector<double> m_beyond;                ///< of each row
   double m_widest = 0.0;                       ///< of the strake that is weighed
   double m_boards = 0.0, m_lengths = 0.0, m_lost = 0.0;
 };

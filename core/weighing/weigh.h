@@ -20,6 +20,7 @@ struct Weighed {
   double value = 0.0;           ///< mm, degrees, or a ratio
   std::optional<double> limit;  ///< from where it wants looking at; none where nothing is judged
   std::optional<Severity> verdict;
+  double beyond = -1.0;  ///< how far beyond its limit, as `beyondLimit` has it
 };
 
 /// What is costly to work out of a strake, and stays while its edges do.

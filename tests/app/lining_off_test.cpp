@@ -7,7 +7,6 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSpinBox>
-#include <QTableView>
 
 #include "book/lining_edits.h"
 #include "canvas/length_field.h"
@@ -17,6 +16,7 @@
 #include "stages/lining/lining_slate.h"
 #include "stages/lining/lining_stage.h"
 #include "stages/lining/profile_drawing.h"
+#include "stages/lining/widths_grid.h"
 #include "stages/planks/planks_stage.h"
 #include "window/print_panel.h"
 #include "window_case.h"
@@ -73,8 +73,8 @@ class LiningOffTest : public WindowCase {
     QVERIFY(session().solved()->portLining->lines[3].shares[4] > before);
     QVERIFY(session().solved()->lining == starboard);
     // The table says by how much they differ.
-    choose("table", 3);
-    auto* grid = m_window->lining()->findChild<QTableView*>();
+    choose("table", 4);
+    auto* grid = m_window->lining()->findChild<WidthsGrid*>();
     const std::size_t rows = static_cast<std::size_t>(grid->model()->rowCount());
     QCOMPARE(rows, session().solved()->portLining->lines.size() - 2);
     QVERIFY(grid->model()->index(2, 4).data().toString().contains(QRegularExpression("[+−]")));
@@ -204,7 +204,7 @@ class LiningOffTest : public WindowCase {
   void marksAreTypedUpFromTheKeelAndDownFromTheSheer() {
     goTo("osier");
     choose("table", 2);
-    auto* grid = m_window->lining()->findChild<QTableView*>();
+    auto* grid = m_window->lining()->findChild<WidthsGrid*>();
     const Lining now = *session().solved()->lining;
     const int row = static_cast<int>(now.lines.size()) - 2 - 6;  // line 6
     const double down = now.frame.girthMm(3) * (1.0 - now.lines[6].shares[3]);

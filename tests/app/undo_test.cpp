@@ -3,10 +3,12 @@
 #include <QFile>
 #include <QRegularExpression>
 
+#include "advice/reline.h"
 #include "book/backbone_edits.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
 #include "book/sheer_edits.h"
+#include "book/weighing_edits.h"
 #include "window_case.h"
 
 using namespace narrows;
@@ -74,6 +76,23 @@ std::vector<NamedEdit> everyEdit() {
          const Section& at = solved.drawn->sections[3];
          const double height = at.parts.back().nails().back().z();
          return moveSheer(book, at, millimetres(height - 7.0), "2026-05-01");
+       }},
+      {"setWeighing",
+       [](const Book& book, const Solved&) {
+         WeighingPlan plan = book.weighing;
+         plan.limits.push_back({Measure::Sny, {50.0, 80.0}});
+         plan.species = "larch";
+         return setWeighing(book, plan);
+       }},
+      {"relineSide",
+       [](const Book& book, const Solved& solved) {
+         const std::string& at = solved.lining->frame.hull().sections[3].name;
+         return relineSide(book, *solved.lining, BoatSide::Port, {{2, BoatSide::Port, {{at, millimetres(3.0)}}}},
+                           "hung", "2026-05-01");
+       }},
+      {"measureHungEdge",
+       [](const Book& book, const Solved& solved) {
+         return measureHungEdge(book, *solved.lining, BoatSide::Starboard, 2, 4, millimetres(2.0), "2026-05-01");
        }},
       {"unfair",
        [](const Book& book, const Solved&) -> Result<Book> {
@@ -363,7 +382,7 @@ class UndoTest : public WindowCase {
     const auto edits = everyEdit();
     int declared = 0;
     for (const char* header : {"/core/book/edits.h", "/core/book/lining_edits.h", "/core/book/backbone_edits.h",
-                               "/core/book/sheer_edits.h"}) {
+                               "/core/book/sheer_edits.h", "/core/book/weighing_edits.h", "/core/advice/reline.h"}) {
       QFile file(QStringLiteral(NARROWS_SOURCE_DIR) + QString::fromUtf8(header));
       QVERIFY(file.open(QIODevice::ReadOnly));
       static const QRegularExpression edit("^(?:Result<Book>|Book) (\\w+)\\(const Book& book",

@@ -8,6 +8,7 @@
 #include "canvas/seen.h"
 #include "canvas/timber_tones.h"
 #include "fonts.h"
+#include "stages/lining/measure_words.h"
 
 namespace narrows {
 
@@ -75,6 +76,7 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
     // Its ragged edges lie under the lines.
     drawShape(painter, between(flatCurve(of.lowerEdge, of.reach), flatCurve(of.upperEdge, of.reach)));
   }
+  if (m_shade) paintShade(painter);
   painter.setBrush(Qt::NoBrush);
   painter.setRenderHint(QPainter::Antialiasing, true);
   for (std::size_t line = 0; line < now.lines.size(); ++line) {
@@ -84,6 +86,92 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   paintLaps(painter);
   paintJoints(painter);
   paintNumbers(painter);
+}
+
+void GirthDrawing::setShade(std::optional<Measure> measure) {
+  m_shade = measure;
+  update();
+}
+
+const Weighing* GirthDrawing::weighing() const {
+  const Weighing* weighed = m_session->solved()->weighingOf(m_session->selection().side);
+  // While a strake comes or goes it is of a moment ago.
+  return weighed != nullptr && weighed->bends.size() == lining()->strakeCount() ? weighed : nullptr;
+}
+
+QColor GirthDrawing::shadeOf(const Weighed& row, double most) const {
+  if (row.limit) return verdictShade(row.beyond);
+  const double part = most > 0.0 ? std::abs(row.value) / most : 0.0;
+  return look::mixed(look::board, look::deepest, 0.85 * part);
+}
+
+void GirthDrawing::paintShade(QPainter& painter) const {
+  if (weighing() == nullptr) return;
+  const Lining& now = *lining();
+  double most = 0.0;
+  for (const Weighed& row : weighing()->rows) {
+    if (row.measure == *m_shade) most = std::max(most, std::abs(row.value));
+  }
+  painter.setRenderHint(QPainter::Antialiasing, false);
+  painter.setPen(Qt::NoPen);
+  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
+    const LinedStrake& of = now.strakes[k];
+    std::vector<const Weighed*> rows;
+    for (const Weighed& row : weighing()->rows) {
+      if (row.strake == k && row.measure == *m_shade) rows.push_back(&row);
+    }
+    if (rows.empty()) continue;
+    // Each station's shade reaches half way to the next.
+    for (std::size_t i = 0; i < rows.size(); ++i) {
+      const auto at = [&](std::size_t j) { return static_cast<double>(rows[j]->section.value_or(0)); };
+      const double from = i == 0 ? of.reach.fromT : 0.5 * (at(i - 1) + at(i));
+      const double to = i + 1 == rows.size() ? of.reach.toT : 0.5 * (at(i) + at(i + 1));
+      painter.setBrush(shadeOf(*rows[i], most));
+      const SurfaceReach reach{from, to};
+      drawShape(painter, between(flatCurve(of.lowerEdge, reach), flatCurve(of.upperEdge, reach)));
+    }
+  }
+}
+
+void GirthDrawing::paintWorst(QPainter& painter) const {
+  if (weighing() == nullptr) return;
+  const Lining& now = *lining();
+  painter.setFont(shopFont(look::labelPx, true));
+  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
+    const Weighed* worst = weighing()->worst(*m_shade, k);
+    if (worst == nullptr || (worst->limit && !worst->verdict)) continue;
+    const LinedStrake& of = now.strakes[k];
+    const double t =
+        worst->section ? static_cast<double>(*worst->section) : 0.5 * (of.reach.fromT + of.reach.toT) + 0.5;
+    const QString words = verdictMark(worst->verdict) +
+                          QString::fromStdString(showMeasure(*m_shade, worst->value, m_session->notation()));
+    const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0;
+    const QPointF at = flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)));
+    const bool last = worst->section && *worst->section + 1 == now.frame.sectionCount();
+    const QRectF box(at.x() + (last ? -wide - 8.0 : 8.0), at.y() - 9.0, wide, 18.0);
+    painter.fillRect(box, look::raised);
+    painter.setPen(worst->verdict == Severity::Trouble ? look::trouble : look::ink);
+    painter.drawText(box, Qt::AlignCenter, words);
+  }
+}
+
+void GirthDrawing::paintScale(QPainter& painter) const {
+  // Its words stand on it, so that it is read without the colours.
+  const bool judged =
+      weighing() != nullptr && weighing()->worst(*m_shade) != nullptr && weighing()->worst(*m_shade)->limit;
+  const QStringList words = judged ? QStringList{tr("within"), tr("at the limit"), tr("trouble")}
+                                   : QStringList{tr("least"), QString(), tr("most")};
+  painter.setFont(shopFont(look::labelPx));
+  const double wide = 84.0, high = 18.0;
+  const double left = width() - 3.0 * wide - 10.0, top = 6.0;
+  painter.setPen(look::quietInk);
+  painter.drawText(QRectF(left - 150.0, top, 142.0, high), Qt::AlignRight | Qt::AlignVCenter, measureName(*m_shade));
+  for (int i = 0; i < 3; ++i) {
+    const QRectF box(left + i * wide, top, wide, high);
+    painter.fillRect(box, judged ? verdictShade(i - 1.0) : look::mixed(look::board, look::deepest, 0.425 * i));
+    painter.setPen(judged && i < 2 ? look::ink : i == 0 ? look::ink : look::raised);
+    painter.drawText(box, Qt::AlignCenter, words[i]);
+  }
 }
 
 void GirthDrawing::paintLaps(QPainter& painter) const {
@@ -274,10 +362,15 @@ void GirthDrawing::paintDrawing(QPainter& painter) {
                                      : tr("girth laid flat")) +
              (laps ? tr(" · dotted: laps") : QString()));
   paintStrakes(painter);
-  const std::vector<WidthChip> widths = widthChips();
+  const std::vector<WidthChip> widths = m_shade ? std::vector<WidthChip>() : widthChips();
   paintSections(painter, widths);
   paintMarks(painter);
-  paintWidths(painter, widths);
+  if (m_shade) {
+    paintWorst(painter);
+    paintScale(painter);
+  } else {
+    paintWidths(painter, widths);
+  }
 }
 
 }  // namespace narrows

@@ -2,6 +2,7 @@
 // The girth laid flat: the shell unrolled station by station.
 
 #include "stages/lining/mark_canvas.h"
+#include "weighing/weigh.h"
 
 namespace narrows {
 
@@ -12,6 +13,8 @@ class GirthDrawing : public MarkCanvas {
 
  public:
   explicit GirthDrawing(Session* session, QWidget* parent = nullptr);
+  /// Shades the shell by one measure of the weighing; by none, in the wood's own tones.
+  void setShade(std::optional<Measure> measure);
 
  protected:
   std::optional<Box> extent() const override;
@@ -34,6 +37,12 @@ class GirthDrawing : public MarkCanvas {
   QPointF flat(double t, double share) const;
   QPolygonF flatCurve(const SurfaceCurve& curve, SurfaceReach reach) const;
   void paintStrakes(QPainter& painter) const;
+  /// The strakes shaded by the measure in hand, bay by bay, and what is beyond its limit in figures.
+  void paintShade(QPainter& painter) const;
+  QColor shadeOf(const Weighed& row, double most) const;
+  void paintWorst(QPainter& painter) const;
+  void paintScale(QPainter& painter) const;
+  const Weighing* weighing() const;
   void paintJoints(QPainter& painter) const;
   void paintNumbers(QPainter& painter) const;
   QString zoneWords(std::size_t zone) const;
@@ -41,6 +50,8 @@ class GirthDrawing : public MarkCanvas {
   void paintLaps(QPainter& painter) const;
   void paintSections(QPainter& painter, const std::vector<WidthChip>& widths) const;
   void paintWidths(QPainter& painter, const std::vector<WidthChip>& widths) const;
+
+  std::optional<Measure> m_shade;
 };
 
 }  // namespace narrows

@@ -23,9 +23,10 @@ LiningSlate::LiningSlate(Session* session, QWidget* parent)
   addSides();
   addCount();
   addMark();
-  m_cost = addFigure(tr("What this lining costs"));
+  m_cost = addHeading({});
   addSchools();
   addPlans();
+  addWeighing();
   addZone();
   addGuides();
   addJoint();
@@ -33,9 +34,7 @@ LiningSlate::LiningSlate(Session* session, QWidget* parent)
   addStrake();
   endGroup();
   addStretch();
-  addHeading(tr(
-      "Drag a mark, or choose it with the arrows and move it with Ctrl and up or down. N nails it or pulls its nail, "
-      "L locks it."));
+  addHeading(tr("Drag a mark, or move it with Ctrl and up or down. N nails it or pulls its nail, L locks it."));
 }
 
 const Lining* LiningSlate::lining() const {
@@ -263,7 +262,7 @@ void LiningSlate::addMark() {
   m_mark->setFont(shopFont(20.0, true));
   look::say(m_mark, look::Voice::InHand);
   m_measured = addLength(
-      tr("Girth up to it; type over what the tape says"),
+      tr("Girth up to it, or what the tape says"),
       [this] {
         if (!line() || !section()) return Length();
         return millimetres(lining()->lines[*line()].shares[*section()] * lining()->frame.girthMm(*section()));
@@ -290,6 +289,7 @@ void LiningSlate::showAll() {
   showField(m_lap, laps);
   showField(m_lapHere, laps);
   showSchool();
+  showWeighing();
   if (!m_planName->hasFocus()) m_planName->setText(QString::fromStdString(plan()->name));
   const LiningRule rule = zone() ? plan()->zones[*zone()].rule : LiningRule::Equal;
   for (QWidget* field : {m_zoneWidth, m_zoneAlong, m_zoneFrom, m_zoneTo})
@@ -398,7 +398,7 @@ void LiningSlate::showCost() {
   if (lining() == nullptr || solved == nullptr) return;
   const LiningCost cost = costOf(*solved, side());
   if (cost.widest.strake == 0) return;
-  m_cost->setText(tr("widest %1, strake %2\nboard %3, strake %4\nsny %5, strake %6\nnarrowest end %7, strake %8")
+  m_cost->setText(tr("widest %1 (%2), board %3 (%4)\nsny %5 (%6), least end %7 (%8)")
                       .arg(shown(cost.widest.mm), QString::number(cost.widest.strake), shown(cost.board.mm),
                            QString::number(cost.board.strake), shown(cost.sny.mm), QString::number(cost.sny.strake),
                            shown(cost.end.mm), QString::number(cost.end.strake)));

@@ -29,6 +29,8 @@ class LiningSlate : public Slate {
   void showAll();
   void showMark();
   void showCost();
+  /// The measure whose limit is shown.
+  void setMeasure(Measure measure);
 
  private:
   void addSides();
@@ -42,6 +44,13 @@ class LiningSlate : public Slate {
   void addJoint();
   void addEnds();
   void addStrake();
+  void addWeighing();
+  void showWeighing();
+  void changeWeighing(const QString& words, const std::function<void(WeighingPlan&)>& change);
+  /// The limit of the measure in hand, for the strake in hand.
+  std::optional<Limit> limitInHand() const;
+  void setLimit(bool trouble, double value);
+  void addSuggest();
   void addMark();
 
   const Lining* lining() const;
@@ -130,6 +139,11 @@ class LiningSlate : public Slate {
   LengthField* m_measured = nullptr;
   QLabel* m_markFigures = nullptr;
   QLabel* m_cost = nullptr;
+  Measure m_measure = Measure::Width;
+  QLabel* m_whyWords = nullptr;
+  std::array<QWidget*, 2> m_limitLength{}, m_limitNumber{};  ///< look, trouble
+  QPushButton* m_usualLimit = nullptr;
+  QLineEdit* m_species = nullptr;
   LongWork m_lineOff;  ///< last: ended before what it speaks to is gone
 };
 

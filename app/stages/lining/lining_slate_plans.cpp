@@ -42,7 +42,8 @@ const std::array<SchoolWords, 6> schoolTexts{{
 }  // namespace
 
 void LiningSlate::addSchools() {
-  beginGroup(tr("Begin by a school"))->setObjectName(QStringLiteral("schools"));
+  beginGroup(tr("Begin by a school, or look for a plan"))->setObjectName(QStringLiteral("schools"));
+  addSuggest();
   QStringList names;
   for (const SchoolWords& one : schoolTexts) names << tr(one.name);
   addChoice(

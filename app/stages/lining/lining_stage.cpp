@@ -3,15 +3,20 @@
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QPushButton>
 #include <QSplitter>
 #include <QStackedWidget>
 
+#include "canvas/hull_picture.h"
 #include "canvas/look.h"
 #include "fonts.h"
 #include "stages/lining/body_plan.h"
+#include "stages/lining/changes_grid.h"
 #include "stages/lining/girth_drawing.h"
 #include "stages/lining/lining_slate.h"
+#include "stages/lining/measure_words.h"
 #include "stages/lining/profile_drawing.h"
+#include "stages/lining/weighing_grid.h"
 
 namespace narrows {
 
@@ -20,7 +25,10 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
       m_girth(new GirthDrawing(session)),
       m_profile(new ProfileDrawing(session)),
       m_body(new BodyPlan(session)),
+      m_hull(new HullPicture(session)),
       m_widths(new WidthsGrid(session)),
+      m_weighing(new WeighingGrid(session)),
+      m_changes(new ChangesGrid(session)),
       m_answer(new QLabel(this)) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
@@ -57,7 +65,13 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   });
   connect(session, &Session::selectionChanged, this, [this] {
     m_slate->showAll();
-    m_widths->show(static_cast<WidthsOf>(m_table->currentIndex()));
+    if (table() < Table::Weighed) m_widths->show(static_cast<WidthsOf>(m_table->currentIndex()));
+  });
+  connect(m_changes, &ChangesGrid::workingChanged, this, &LiningStage::showHeading);
+  connect(m_changes, &FigureGrid::notUnderstood, this, answer);
+  connect(m_weighing, &WeighingGrid::measureTaken, this, [this](Measure measure) {
+    m_shade->setCurrentIndex(static_cast<int>(measure) + 1);
+    showShade();
   });
 }
 
@@ -65,6 +79,7 @@ QWidget* LiningStage::makeBench() {
   m_drawings = new QStackedWidget;
   m_drawings->addWidget(m_girth);
   m_drawings->addWidget(m_profile);
+  m_drawings->addWidget(m_hull);
   auto* drawings = new QSplitter(Qt::Horizontal);
   drawings->addWidget(m_drawings);
   drawings->addWidget(m_body);
@@ -83,50 +98,141 @@ QWidget* LiningStage::makeTable() {
   m_view = new QComboBox(below);
   m_view->setObjectName(QStringLiteral("view"));
   m_view->setAccessibleName(tr("Drawing"));
-  m_view->addItems({tr("Shell laid flat"), tr("Profile")});
+  m_view->addItems({tr("Shell laid flat"), tr("Profile"), tr("Hull, planked")});
+  m_shade = new QComboBox(below);
+  m_shade->setObjectName(QStringLiteral("shade"));
+  m_shade->setAccessibleName(tr("Shade the shell by"));
+  m_shade->addItem(tr("Not shaded"));
+  for (const Measure measure : everyMeasure) m_shade->addItem(tr("Shaded by %1").arg(measureName(measure)));
+  m_from = new QComboBox(below);
+  m_from->setObjectName(QStringLiteral("from"));
+  m_from->setAccessibleName(tr("Seen from"));
+  m_from->addItems({tr("From the quarter"), tr("From the dock"), tr("From ahead"), tr("From astern"), tr("From inside"),
+                    tr("Afloat"), tr("Along the seam in hand")});
   m_table = new QComboBox(below);
   m_table->setObjectName(QStringLiteral("table"));
   m_table->setAccessibleName(tr("Table"));
   m_table->addItems({tr("Widths between marks"), tr("Marks up from the base line"), tr("Marks down from the sheer"),
-                     tr("Port higher than starboard")});
+                     tr("Strakes as hung, off the plan"), tr("Port higher than starboard"), tr("Every strake weighed"),
+                     tr("What changes would do")});
+  m_take = new QPushButton(tr("Take this change"), below);
+  m_take->setObjectName(QStringLiteral("takeChange"));
   m_heading = new QLabel(below);
   m_heading->setFont(shopFont(look::labelPx));
   m_heading->setWordWrap(true);
   look::say(m_heading, look::Voice::Quiet);
   head->addWidget(m_view);
+  head->addWidget(m_shade);
+  head->addWidget(m_from);
   head->addWidget(m_table);
-  head->addWidget(m_heading, 1);
+  head->addStretch(1);
+  head->addWidget(m_take);
   column->addLayout(head);
-  column->addWidget(m_widths);
+  column->addWidget(m_heading);
+  m_tables = new QStackedWidget(below);
+  for (QWidget* grid : std::initializer_list<QWidget*>{m_widths, m_weighing, m_changes}) m_tables->addWidget(grid);
+  column->addWidget(m_tables);
   column->addWidget(m_answer);
   m_answer->setWordWrap(true);
   look::say(m_answer, look::Voice::Trouble);
   m_answer->hide();
-  connect(m_view, &QComboBox::activated, m_drawings, &QStackedWidget::setCurrentIndex);
+  const auto showView = [this](int index) {
+    m_drawings->setCurrentIndex(index);
+    m_shade->setVisible(index == 0);
+    m_from->setVisible(index == 2);
+    m_body->setVisible(index != 2);  // she is looked at large
+  };
+  connect(m_view, &QComboBox::activated, this, showView);
+  showView(0);
+  connect(m_shade, &QComboBox::activated, this, &LiningStage::showShade);
+  connect(m_from, &QComboBox::activated, this,
+          [this](int index) { m_hull->lookFrom(static_cast<HullPicture::From>(index)); });
   connect(m_table, &QComboBox::activated, this, [this](int index) {
-    m_widths->show(static_cast<WidthsOf>(index));
-    showHeading();
+    m_changes->setMeasure(std::nullopt);
+    showTable(static_cast<Table>(index));
   });
+  connect(m_take, &QPushButton::clicked, m_changes, &ChangesGrid::takeInHand);
+  m_take->hide();
   return below;
 }
 
 void LiningStage::showHeading() {
   const QString unit = m_session->notation() == Notation::Millimetres ? tr("mm") : tr("inches");
-  switch (static_cast<WidthsOf>(m_table->currentIndex())) {
-    case WidthsOf::Strakes:
+  switch (table()) {
+    case Table::Widths:
       m_heading->setText(tr("In %1. Type over one at the station marked ▾.").arg(unit));
       return;
-    case WidthsOf::FromKeel:
-    case WidthsOf::FromSheer:
+    case Table::FromKeel:
+    case Table::FromSheer:
       m_heading->setText(tr("In %1, along the girth. Type over one what the tape says.").arg(unit));
       return;
-    case WidthsOf::Difference: {
+    case Table::Hung:
+      m_heading->setText(
+          tr("In %1: upper edge as hung, up from its mark; down with a minus. The rest is lined off again.").arg(unit));
+      return;
+    case Table::Difference: {
       const auto& solved = m_session->solved();
       const bool two = solved != nullptr && solved->portLining != solved->lining;
       m_heading->setText(two ? tr("In %1, along the girth.").arg(unit) : tr("Both sides are lined off by one plan."));
       return;
     }
+    case Table::Weighed: {
+      const auto& solved = m_session->solved();
+      const Weighing* weighed = solved == nullptr ? nullptr : solved->weighingOf(m_session->selection().side);
+      if (weighed == nullptr) return m_heading->setText(QString());
+      QString words = tr("The worst of each. Weighs %1; trouble %2, look again %3; about %4 boards.")
+                          .arg(weighed->score, 0, 'f', 1)
+                          .arg(weighed->trouble)
+                          .arg(weighed->look)
+                          .arg(weighed->boards);
+      if (weighed->seamsCrossWater > 0)
+        words += tr(" %n seam(|s) cross(es|) the water.", nullptr, static_cast<int>(weighed->seamsCrossWater));
+      m_heading->setText(words);
+      return;
+    }
+    case Table::Changes:
+      if (m_changes->isWorking()) return m_heading->setText(tr("Changes are being tried…"));
+      if (const auto measure = m_changes->measure()) {
+        const QString why = QString::fromStdString(whyItMatters(*measure));
+        m_heading->setText(tr("%1: %2. Its cures stand first; Enter takes one.").arg(measureName(*measure), why));
+      } else {
+        m_heading->setText(tr("✓: better. Enter takes the change in hand."));
+      }
+      return;
   }
+}
+
+LiningStage::Table LiningStage::table() const {
+  return static_cast<Table>(m_table->currentIndex());
+}
+
+void LiningStage::showTable(Table shown) {
+  m_table->setCurrentIndex(static_cast<int>(shown));
+  m_take->setVisible(shown == Table::Changes);
+  if (shown < Table::Weighed) m_widths->show(static_cast<WidthsOf>(shown));
+  m_tables->setCurrentWidget(shown == Table::Weighed   ? static_cast<QWidget*>(m_weighing)
+                             : shown == Table::Changes ? static_cast<QWidget*>(m_changes)
+                                                       : m_widths);
+  showHeading();
+}
+
+void LiningStage::showShade() {
+  const int index = m_shade->currentIndex();
+  if (index < 1) return m_girth->setShade(std::nullopt);
+  const Measure measure = everyMeasure[static_cast<std::size_t>(index) - 1];
+  m_girth->setShade(measure);
+  m_slate->setMeasure(measure);
+}
+
+void LiningStage::goTo(const Finding& finding) {
+  Stage::goTo(finding);
+  const auto* out = finding.as<WeighedOut>();
+  if (out == nullptr) return;
+  const Measure measure = out->measure;
+  m_shade->setCurrentIndex(static_cast<int>(measure) + 1);
+  showShade();
+  m_changes->setMeasure(measure);
+  showTable(Table::Changes);
 }
 
 QWidget* LiningStage::drawing() {

@@ -6,14 +6,18 @@
 
 class QComboBox;
 class QLabel;
+class QPushButton;
 class QStackedWidget;
 
 namespace narrows {
 
 class BodyPlan;
 class GirthDrawing;
+class ChangesGrid;
+class HullPicture;
 class LiningSlate;
 class ProfileDrawing;
+class WeighingGrid;
 
 class LiningStage : public Stage {
   Q_OBJECT
@@ -26,17 +30,31 @@ class LiningStage : public Stage {
   QWidget* drawing() override;
   void fit() override;
   void stepInHand(int by) override;
+  /// A finding of the weighing brings up its measure, why it matters, and what would cure it.
+  void goTo(const Finding& finding) override;
   SheetsOf sheets() const override { return SheetsOf::Planks; }
 
  private:
   QWidget* makeBench();
   QWidget* makeTable();
   void showHeading();
+  /// What the table below shows, in the order in which it is offered.
+  enum class Table { Widths, FromKeel, FromSheer, Hung, Difference, Weighed, Changes };
+  Table table() const;
+  void showTable(Table table);
+  void showShade();
 
   GirthDrawing* m_girth;
   ProfileDrawing* m_profile;
   BodyPlan* m_body;
+  HullPicture* m_hull;
   WidthsGrid* m_widths;
+  WeighingGrid* m_weighing;
+  ChangesGrid* m_changes;
+  QStackedWidget* m_tables = nullptr;
+  QComboBox* m_shade = nullptr;
+  QComboBox* m_from = nullptr;
+  QPushButton* m_take = nullptr;
   QLabel* m_answer;
   QStackedWidget* m_drawings = nullptr;
   QComboBox* m_view = nullptr;

@@ -2,10 +2,12 @@
 
 #include <QHeaderView>
 
+#include "advice/reline.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
 #include "canvas/length_field.h"
 #include "commands/session.h"
+#include "commands/today.h"
 
 namespace narrows {
 
@@ -98,6 +100,7 @@ Cell WidthsGrid::markCell(int row, int column) const {
   const std::size_t line = lineOfRow(row);
   if (section >= lining()->frame.sectionCount() || !lining()->lines[line].isAt(section)) return {};
   const double girth = lining()->frame.girthMm(section), up = lining()->lines[line].shares[section] * girth;
+  if (m_of == WidthsOf::Hung) return hungCell(line, section);
   if (m_of == WidthsOf::Difference) {
     const Solved& solved = *session()->solved();
     const Lining *starboard = solved.lining.get(), *port = solved.portLining.get();
@@ -115,6 +118,36 @@ Cell WidthsGrid::markCell(int row, int column) const {
           lining()->lines[line].moved[section],
           {},
           exactText(shown, session()->notation())};
+}
+
+std::optional<std::size_t> WidthsGrid::strakeUnder(std::size_t line, std::size_t section) const {
+  for (std::size_t k = 0; k < lining()->strakeCount(); ++k) {
+    if (lining()->strakes[k].upper == line && lining()->covers(k, section)) return k;
+  }
+  return std::nullopt;
+}
+
+Cell WidthsGrid::hungCell(std::size_t line, std::size_t section) const {
+  const auto strake = strakeUnder(line, section);
+  if (!strake) return {};
+  const BoatSide side = session()->selection().side;
+  const std::string& station = lining()->frame.hull().sections[section].name;
+  const Book& book = *session()->book();
+  for (auto it = book.hung.rbegin(); it != book.hung.rend(); ++it) {
+    if (it->side != side || it->strake != static_cast<int>(*strake) + 1) continue;
+    for (const HungReading& reading : it->readings) {
+      if (reading.station != station) continue;
+      const double off = reading.off.mm();
+      const QString sign = off < 0.0 ? QStringLiteral("−") : off > 0.0 ? QStringLiteral("+") : QString();
+      return {sign + bare(millimetres(std::abs(off)), session()->notation()),
+              true,
+              true,
+              {},
+              exactText(reading.off, session()->notation())};
+    }
+    break;
+  }
+  return {QString(), true};
 }
 
 void WidthsGrid::layOut() {
@@ -139,11 +172,13 @@ void WidthsGrid::goToSelection() {
 }
 
 bool WidthsGrid::enter(int row, int column, const QString& text) {
+  if (m_of == WidthsOf::Hung && text.trimmed().isEmpty()) return enterHung(row, column, std::nullopt);
   const auto length = parseLength(text.toStdString(), bareUnit(session()->notation()));
   if (!length) {
     emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
     return false;
   }
+  if (m_of == WidthsOf::Hung) return enterHung(row, column, *length);
   if (!(m_of == WidthsOf::Strakes ? enterWidth(row, *length) : enterMark(row, column, *length))) return false;
   emit understood();
   return true;
@@ -153,6 +188,18 @@ bool WidthsGrid::enterWidth(int row, Length width) {
   const std::size_t strake = strakeOfRow(row);
   return session()->perform(tr("Set width, strake %1").arg(strake + 1),
                             setWidth(*session()->book(), *lining(), strake, width));
+}
+
+bool WidthsGrid::enterHung(int row, int column, const std::optional<Length>& off) {
+  const auto section = static_cast<std::size_t>(column);
+  const auto strake = strakeUnder(lineOfRow(row), section);
+  if (!strake) return false;
+  const int number = static_cast<int>(*strake) + 1;
+  const bool done = session()->perform(
+      tr("Strake %1 as hung").arg(number),
+      measureHungEdge(*session()->book(), *lining(), session()->selection().side, number, section, off, today()));
+  if (done) emit understood();
+  return done;
 }
 
 bool WidthsGrid::enterMark(int row, int column, Length girth) {

@@ -11,6 +11,7 @@ enum class WidthsOf {
   Strakes,    ///< widths between marks; those of the station where widths are chosen are typed over
   FromKeel,   ///< every mark up the girth from the base line; typed over, what the tape says
   FromSheer,  ///< and down from the sheer
+  Hung,       ///< upper edges of hung strakes off the plan, as they were measured
   Difference  ///< how much higher up the girth each mark is to port than to starboard, with two plans
 };
 
@@ -29,9 +30,13 @@ class WidthsGrid : public CellGrid {
   QString strakeName(int row) const;
   Cell widthCell(int row, int column) const;
   Cell markCell(int row, int column) const;
+  Cell hungCell(std::size_t line, std::size_t section) const;
+  /// The strake whose upper edge a line is at a section; none where there is none.
+  std::optional<std::size_t> strakeUnder(std::size_t line, std::size_t section) const;
   bool enter(int row, int column, const QString& text);
   bool enterWidth(int row, Length width);
   bool enterMark(int row, int column, Length girth);
+  bool enterHung(int row, int column, const std::optional<Length>& off);
   int rowCountNow() const;
   std::size_t strakeOfRow(int row) const;
   /// The line of a row where marks are shown.

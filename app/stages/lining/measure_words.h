@@ -1,0 +1,20 @@
+#pragma once
+// The measures of the weighing as the window names them, and their colours.
+
+#include <QColor>
+#include <QString>
+
+#include "weighing/weigh.h"
+
+namespace narrows {
+
+QString measureName(Measure measure);
+
+/// How a value is shaded against its limit: wood well within it, amber at the limit, red where it is trouble, and
+/// between them what lies between. `beyond` as `beyondLimit` has it.
+QColor verdictShade(double beyond);
+
+/// A mark before a value that is beyond its limit, so that it is told without colour: `▲ ` trouble, `△ ` look again.
+QString verdictMark(const std::optional<Severity>& verdict);
+
+}  // namespace narrows

@@ -1,0 +1,149 @@
+// Changes tried beside a plan, and the plan that weighs best.
+
+#include <QTest>
+#include <cmath>
+
+#include "advice/plan_change.h"
+#include "advice/suggest.h"
+#include "book/lining_edits.h"
+#include "sample_books.h"
+#include "solve/solve.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+namespace {
+
+SuggestFrom fromBook(const Book& book, int tries) {
+  const auto drawn = springHull(book.table);
+  const auto inside = hullFace(*drawn, book.table, Face::Inside);
+  SuggestFrom from;
+  from.frame = GirthFrame(std::make_shared<Hull>(*inside), book.boatPlan().base == BaseLine::Rabbet);
+  from.begun = book.boatPlan();
+  from.sectionIds = sectionIds(book, from.frame.hull());
+  from.figures = weighingFigures(book);
+  from.tries = tries;
+  return from;
+}
+
+std::shared_ptr<const PlanWeighed> weighedOf(const SuggestFrom& of, const LiningPlan& plan, StripFineness fineness) {
+  auto made = weighPlan(of.frame, plan, of.sectionIds, of.figures, fineness);
+  if (!made) qFatal("%s", describe(made.error()).c_str());
+  return *made;
+}
+
+}  // namespace
+
+class SuggestTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void neverWorseThanItBeganAndTheSameAgain() {
+    for (const char* boat : {"osier", "sedge"}) {
+      const SuggestFrom from = fromBook(sampleBook(boat), 36);
+      double told = 0.0;
+      const auto found = suggest(from, [&](double share) { told = std::max(told, share); });
+      QVERIFY(found && told > 0.99);
+      double before = 0.0;
+      for (const Suggested& one : found->found) {
+        QVERIFY(one.plan->weighing.score < found->begun->weighing.score);
+        QVERIFY(one.plan->weighing.score >= before);
+        before = one.plan->weighing.score;
+        // What is said of it is what is weighed of it.
+        QCOMPARE(weighedOf(from, one.plan->plan, fullStrip)->weighing.score, one.plan->weighing.score);
+      }
+      const auto again = suggest(from);
+      QCOMPARE(again->found.size(), found->found.size());
+      for (std::size_t i = 0; i < found->found.size(); ++i)
+        QCOMPARE(again->found[i].plan->weighing.score, found->found[i].plan->weighing.score);
+    }
+  }
+
+  void aPoorPlanIsBettered() {
+    // A dozen strakes where eight are usual, the garboard a sliver at the stem.
+    Book book = *setStrakeCount(sampleBook("osier"), 16);
+    const SuggestFrom from = fromBook(book, 44);
+    const auto found = suggest(from);
+    QVERIFY(found && !found->found.empty());
+    QVERIFY(found->found[0].plan->weighing.score < 0.9 * found->begun->weighing.score);
+    QVERIFY(found->found[0].plan->lining.strakeCount() < 14);
+  }
+
+  void theNumberOfStrakesAskedForIsKeptAndStopIsHeard() {
+    SuggestFrom from = fromBook(sampleBook("osier"), 24);
+    from.answers.strakes = 9;
+    from.begun = setStrakeCount(sampleBook("osier"), 9)->boatPlan();
+    const auto found = suggest(from);
+    QVERIFY(found);
+    for (const Suggested& one : found->found) QCOMPARE(one.plan->plan.strakes.size(), std::size_t(9));
+    std::stop_source stop;
+    from.tries = 100000;
+    int told = 0;
+    const auto broken = suggest(
+        from,
+        [&](double) {
+          if (++told == 3) stop.request_stop();
+        },
+        stop.get_token());
+    QVERIFY(broken && told <= 4);
+  }
+
+  void lockedGuidesAndMarksOfThePlanHold() {
+    Book book = sampleBook("sedge");
+    SuggestFrom from = fromBook(book, 40);
+    const Lining lining = *lineOff(from.frame, from.begun, from.sectionIds, plankingFigures(book));
+    book = *lockMark(book, lining, 2, 3, true);
+    from.begun = book.boatPlan();
+    const auto found = suggest(from);
+    QVERIFY(found);
+    for (const Suggested& one : found->found) {
+      if (one.how.find("the plan begun from") == std::string::npos) continue;
+      QVERIFY(std::abs(one.plan->lining.lines[2].shares[3] - lining.lines[2].shares[3]) < 1e-9);
+    }
+  }
+
+  void everyChangeOfferedIsOneAndSaysWhatItWouldDo() {
+    for (const char* boat : {"osier", "marl", "sedge"}) {
+      const Book book = sampleBook(boat);
+      const SuggestFrom from = fromBook(book, 1);
+      const auto now = weighedOf(from, book.boatPlan(), quickStrip);
+      const auto changes = planChanges(book, now->lining, now->weighing, BoatSide::Starboard);
+      QVERIFY(changes.size() >= 8);
+      const auto tried = tryChanges(book, BoatSide::Starboard, changes, now);
+      QVERIFY2(tried.size() >= 6, qPrintable(QString("%1: %2").arg(boat).arg(tried.size())));
+      for (const TriedChange& one : tried) {
+        QVERIFY(!one.change.words.words().empty() && !one.change.cures.empty());
+        // Taken, it gives the plan that was shown.
+        const auto taken = one.change.make(book, now->lining);
+        QVERIFY(taken && taken->boatPlan() == one.would->plan);
+        QVERIFY(!(taken->boatPlan() == book.boatPlan()));
+        QVERIFY(std::isfinite(one.would->weighing.score));
+      }
+      const auto says = [&](const std::string& words) {
+        return std::any_of(tried.begin(), tried.end(),
+                           [&](const TriedChange& one) { return one.change.words.words().starts_with(words); });
+      };
+      QVERIFY(says("one strake more") && says("one strake fewer") && says("garboard"));
+    }
+  }
+
+  void aHigherGarboardIsHigherByAsMuchAndTheRestStillFillTheStem() {
+    const Book book = sampleBook("osier");
+    const SuggestFrom from = fromBook(book, 1);
+    const auto now = weighedOf(from, book.boatPlan(), quickStrip);
+    for (const PlanChange& change : planChanges(book, now->lining, now->weighing, BoatSide::Starboard)) {
+      if (!change.words.words().starts_with("garboard") || change.words.words().find("stem") == std::string::npos)
+        continue;
+      const double by = change.words.words().find("higher") != std::string::npos ? mmPerInch : -mmPerInch;
+      const auto made = change.make(book, now->lining);
+      QVERIFY(made);
+      const auto lining = lineOff(from.frame, made->boatPlan(), from.sectionIds, plankingFigures(book));
+      QVERIFY(lining);
+      QVERIFY2(std::abs(lining->widthMm(0, 0) - now->lining.widthMm(0, 0) - by) < 0.6,
+               qPrintable(QString::number(lining->widthMm(0, 0) - now->lining.widthMm(0, 0))));
+    }
+  }
+};
+
+QTEST_APPLESS_MAIN(SuggestTest)
+#include "suggest_test.moc"
