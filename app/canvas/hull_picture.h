@@ -74,7 +74,7 @@ class HullPicture : public QWidget {
   int m_strake = -1;
   double m_nearness = 1.0;
   double m_eyeLengths = usualEyeLengths;  ///< how far the eye stands off, in lengths of the boat
-  QPointF m_shift;  ///< of the picture, in widths and heights of it
+  QPointF m_shift;                        ///< of the picture, in widths and heights of it
   bool m_afloat = false;
   bool m_alongSeam = false;
   QPointF m_pressed, m_last;

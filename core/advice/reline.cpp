@@ -11,8 +11,8 @@ namespace narrows {
 
 namespace {
 
-/// A difference of less is none: a share of the girth.
-constexpr double noDifference = 1e-12;
+/// A difference of less is none: mm, and as a share of the girth.
+constexpr double noDifferenceMm = 1e-9, noDifference = 1e-12;
 
 /// Lines off again above the hung strakes of one side.
 class Reliner {
@@ -57,27 +57,28 @@ class Reliner {
                  saidAtLeast(below), saidAtMost(above)});
         continue;
       }
-      nails.push_back({static_cast<double>(*at), reading.off.mm() / std::max(girth, 1.0)});
+      nails.push_back({static_cast<double>(*at), reading.off.mm()});
     }
     std::sort(nails.begin(), nails.end(), [](const CurveNail& a, const CurveNail& b) { return a.t < b.t; });
     m_hung.insert(line);
-    if (std::all_of(nails.begin(), nails.end(), [](const CurveNail& n) { return std::abs(n.share) < noDifference; }))
+    if (std::all_of(nails.begin(), nails.end(), [](const CurveNail& n) { return std::abs(n.share) < noDifferenceMm; }))
       return;
     // Out to nothing at the ends of the strake.
     const SurfaceReach reach = m_lining.strakes[strake].reach;
     if (nails.front().t > reach.fromT) nails.insert(nails.begin(), {reach.fromT, 0.0});
     if (nails.back().t < reach.toT) nails.push_back({reach.toT, 0.0});
     const double along = static_cast<double>(line) / static_cast<double>(m_plan.strakes.size());
-    const SurfaceCurve& was = m_lining.lines[line].curve;
-    const SurfaceCurve is = was.bentBy(m_lining.frame, along, nails);
+    // The difference itself, in mm, runs as a batten over her length.
+    const SurfaceCurve off = SurfaceCurve::constant(0.0, reach).bentBy(m_lining.frame, along, nails);
     m_moves[line].assign(sectionCount(), 0.0);
     for (std::size_t i = 0; i < sectionCount(); ++i) {
       const auto t = static_cast<double>(i);
-      if (reach.holds(t)) m_moves[line][i] = is.shareAt(t) - was.shareAt(t);
+      if (reach.holds(t)) m_moves[line][i] = off.shareAt(t) / std::max(m_lining.frame.girthMm(i), 1.0);
     }
     for (const CurveNail& nail : nails) {
       const auto i = static_cast<std::size_t>(std::lround(nail.t));
-      if (std::abs(nail.t - static_cast<double>(i)) < 1e-9) m_moves[line][i] = nail.share;
+      if (std::abs(nail.t - static_cast<double>(i)) < 1e-9)
+        m_moves[line][i] = nail.share / std::max(m_lining.frame.girthMm(i), 1.0);
     }
   }
 
