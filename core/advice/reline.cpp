@@ -6,6 +6,7 @@
 #include <set>
 
 #include "book/lining_edits.h"
+#include "curve/fair_function.h"
 
 namespace narrows {
 
@@ -13,6 +14,50 @@ namespace {
 
 /// A difference of less is none: mm, and as a share of the girth.
 constexpr double noDifferenceMm = 1e-9, noDifference = 1e-12;
+
+/// How far off a hung edge lies along the strake, mm: between the stations measured as a batten lies, from the first
+/// and the last of them out to nothing at the strake's ends, without going further off on the way.
+class HungCourse {
+ public:
+  /// `nails`: mm by section parameter, in order, one or more.
+  HungCourse(const RowLength& row, const std::vector<CurveNail>& nails, SurfaceReach reach) : m_row(row) {
+    std::vector<double> places, offs;
+    for (const CurveNail& nail : nails) places.push_back(row.at(nail.t)), offs.push_back(nail.share);
+    m_from = row.at(reach.fromT), m_to = row.at(reach.toT);
+    m_first = places.front(), m_last = places.back();
+    m_firstOff = offs.front(), m_lastOff = offs.back();
+    if (nails.size() < 2) return;
+    m_batten = FairFunction(places, offs);
+    constexpr double little = 1.0;  // mm
+    m_firstSlope = (m_batten(m_first + little) - m_firstOff) / little;
+    m_lastSlope = (m_lastOff - m_batten(m_last - little)) / little;
+    m_isBatten = true;
+  }
+
+  double at(double t) const {
+    const double s = m_row.at(t);
+    if (s < m_first) return runOut(m_firstOff, -m_firstSlope, m_first - m_from, m_first - s);
+    if (s > m_last) return runOut(m_lastOff, m_lastSlope, m_to - m_last, s - m_last);
+    return m_isBatten ? m_batten(s) : m_firstOff;
+  }
+
+ private:
+  /// From an offset and a slope away from it to nothing, level, `over` so much; `gone` of it.
+  static double runOut(double off, double slope, double over, double gone) {
+    if (over <= 0.0) return off;
+    const double u = std::clamp(gone / over, 0.0, 1.0);
+    // No steeper than stays on its side of nothing, and hardly away from it.
+    const double towards = 3.0 * std::abs(off) / over, away = 0.5 * std::abs(off) / over;
+    const double kept = off >= 0.0 ? std::clamp(slope, -towards, away) : std::clamp(slope, -away, towards);
+    return off * (1.0 + u * u * (2.0 * u - 3.0)) + kept * over * u * (1.0 - u) * (1.0 - u);
+  }
+
+  const RowLength& m_row;
+  FairFunction m_batten;
+  bool m_isBatten = false;
+  double m_from = 0.0, m_to = 0.0, m_first = 0.0, m_last = 0.0;
+  double m_firstOff = 0.0, m_lastOff = 0.0, m_firstSlope = 0.0, m_lastSlope = 0.0;
+};
 
 /// Lines off again above the hung strakes of one side.
 class Reliner {
@@ -63,17 +108,14 @@ class Reliner {
     m_hung.insert(line);
     if (std::all_of(nails.begin(), nails.end(), [](const CurveNail& n) { return std::abs(n.share) < noDifferenceMm; }))
       return;
-    // Out to nothing at the ends of the strake.
     const SurfaceReach reach = m_lining.strakes[strake].reach;
-    if (nails.front().t > reach.fromT) nails.insert(nails.begin(), {reach.fromT, 0.0});
-    if (nails.back().t < reach.toT) nails.push_back({reach.toT, 0.0});
     const double along = static_cast<double>(line) / static_cast<double>(m_plan.strakes.size());
-    // The difference itself, in mm, runs as a batten over her length.
-    const SurfaceCurve off = SurfaceCurve::constant(0.0, reach).bentBy(m_lining.frame, along, nails);
+    const auto row = m_lining.frame.rowLength(along);
+    const HungCourse course(*row, nails, reach);
     m_moves[line].assign(sectionCount(), 0.0);
     for (std::size_t i = 0; i < sectionCount(); ++i) {
       const auto t = static_cast<double>(i);
-      if (reach.holds(t)) m_moves[line][i] = off.shareAt(t) / std::max(m_lining.frame.girthMm(i), 1.0);
+      if (reach.holds(t)) m_moves[line][i] = course.at(t) / std::max(m_lining.frame.girthMm(i), 1.0);
     }
     for (const CurveNail& nail : nails) {
       const auto i = static_cast<std::size_t>(std::lround(nail.t));
