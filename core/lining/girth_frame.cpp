@@ -66,7 +66,8 @@ GirthFrame::GirthFrame(std::shared_ptr<const Hull> hull, bool fromRabbet, const 
     finishNet(net, m_hull->patches[patch]);
     measured->nets.push_back(std::move(net));
   }
-  m_measured = std::move(measured);
+  m_measured = measured;  // what follows asks it
+  for (std::size_t i = 0; i < sectionCount(); ++i) measured->middlesMm.push_back(sectionPoint(i, 0.5).x());
 }
 
 void GirthFrame::finishNet(Net& net, const SurfacePatch& patch) const {
@@ -277,7 +278,7 @@ std::optional<double> GirthFrame::shareAtHeight(double t, double heightMm) const
 
 Vec2 GirthFrame::laidFlat(double t, double share) const {
   const auto fore = static_cast<std::size_t>(std::clamp(std::floor(t), 0.0, lastT() - 1.0));
-  const double from = sectionPoint(fore, 0.5).x(), to = sectionPoint(fore + 1, 0.5).x();
+  const double from = m_measured->middlesMm[fore], to = m_measured->middlesMm[fore + 1];
   return {from + (t - static_cast<double>(fore)) * (to - from), share * girthBetweenMm(t)};
 }
 

@@ -78,6 +78,7 @@ class GirthFrame {
   /// What is worked out once and shared by every copy.
   struct Measured {
     std::vector<double> girthsMm;                    ///< of the whole sections
+    std::vector<double> middlesMm;                   ///< how far aft the middle of each one's girth stands
     std::vector<std::vector<double>> patchGirthsMm;  ///< of every patch above the base line, at every column
     std::vector<Net> nets;
     /// Rows by share; courses by end, share and heading.

@@ -33,6 +33,7 @@
 #include "stages/lines/line_bench.h"
 #include "stages/lines/line_drawing.h"
 #include "stages/lines/lines_stage.h"
+#include "stages/lining/body_plan.h"
 #include "stages/lining/lining_stage.h"
 #include "stages/planks/planks_stage.h"
 #include "tired_reader.h"
@@ -305,7 +306,7 @@ void benchHands() {
   const auto mark = [](const CanvasHandle& handle) { return handle.line == 4 && handle.section == 4; };
   printDrag("Lining off, girth: a mark dragged", window, girth, handleAt(girth, mark));
   printKeys("Lining off: a mark stepped by key", window, girth, Qt::Key_Up, Qt::Key_Down, Qt::ControlModifier);
-  Canvas* body = window.lining()->findChildren<Canvas*>().at(1);
+  Canvas* body = window.lining()->findChild<BodyPlan*>();
   printDrag("Lining off, body plan: a mark dragged", window, body, handleAt(body, mark));
 
   window.goToNumber(2);

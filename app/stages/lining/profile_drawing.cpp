@@ -50,6 +50,7 @@ std::optional<SessionCanvas::Box> ProfileDrawing::extent() const {
 }
 
 SessionCanvas::Box ProfileDrawing::wholeBox() const {
+  if (m_boxOf == lining()->frame.sharedHull()) return m_box;
   Vec2 low(1e300, 1e300), high(-1e300, -1e300);
   for (std::size_t i = 0; i < lining()->frame.sectionCount(); ++i) {
     for (int k = 0; k <= 16; ++k) {
@@ -58,7 +59,9 @@ SessionCanvas::Box ProfileDrawing::wholeBox() const {
       high = high.cwiseMax(Vec2(at.x(), at.z()));
     }
   }
-  return {low, high};
+  m_boxOf = lining()->frame.sharedHull();
+  m_box = {low, high};
+  return m_box;
 }
 
 Vec2 ProfileDrawing::markPlace(std::size_t line, std::size_t section) const {

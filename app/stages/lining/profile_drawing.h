@@ -25,6 +25,9 @@ class ProfileDrawing : public MarkCanvas {
  private:
   /// What she takes up, not foreshortened.
   Box wholeBox() const;
+  /// Worked out once for a hull.
+  mutable std::shared_ptr<const Hull> m_boxOf;
+  mutable Box m_box;
   QPointF seen(const Vec3& at) const;
   QPolygonF sectionCurve(std::size_t section) const;
   QPolygonF lineCurve(const SurfaceCurve& curve, SurfaceReach reach) const;
