@@ -144,34 +144,36 @@ std::vector<HullPicture::Placed> HullPicture::placed(const QSizeF& size) const {
     one.shade = std::max(0.0, normal.dot(light)) * (one.insideSeen ? 0.55 : 1.0);
     one.face = i;
     // What the water cuts is two: above it and below.
-    std::vector<Vec3> above, under;
+    Corners above, under;
     for (std::size_t k = 0; k < 4; ++k) {
-      const Vec3 &from = mesh[i].corners[k], &to = mesh[i].corners[(k + 1) % 4];
-      (from.z() >= waterline ? above : under).push_back(seen[k]);
-      if ((from.z() >= waterline) == (to.z() >= waterline)) continue;
-      const Vec3 at = seen[k] + (seen[(k + 1) % 4] - seen[k]) * ((waterline - from.z()) / (to.z() - from.z()));
-      above.push_back(at), under.push_back(at);
+      const double from = mesh[i].corners[k].z(), to = mesh[i].corners[(k + 1) % 4].z();
+      (from >= waterline ? above : under).add(seen[k]);
+      if ((from >= waterline) == (to >= waterline)) continue;
+      const Vec3 at = seen[k] + (seen[(k + 1) % 4] - seen[k]) * ((waterline - from) / (to - from));
+      above.add(at), under.add(at);
     }
-    one.isWhole = above.empty() || under.empty();
-    addPlaced(faces, std::move(above), one, size, scale, eye);
+    one.isWhole = above.count == 0 || under.count == 0;
+    addPlaced(faces, above, one, size, scale, eye);
     one.underWater = true;
-    addPlaced(faces, std::move(under), one, size, scale, eye);
+    addPlaced(faces, under, std::move(one), size, scale, eye);
   }
   std::stable_sort(faces.begin(), faces.end(), [](const Placed& a, const Placed& b) { return a.depth < b.depth; });
   return faces;
 }
 
-void HullPicture::addPlaced(std::vector<Placed>& faces, std::vector<Vec3> seen, Placed one, const QSizeF& size,
-                            double scale, double eye) const {
-  if (seen.size() < 3) return;
+void HullPicture::addPlaced(std::vector<Placed>& faces, Corners seen, Placed one, const QSizeF& size, double scale,
+                            double eye) const {
+  if (seen.count < 3) return;
   one.depth = 0.0;
-  for (Vec3& corner : seen) {
-    one.depth += corner.z() / static_cast<double>(seen.size());
+  one.outline.reserve(static_cast<qsizetype>(seen.count));
+  for (std::size_t i = 0; i < seen.count; ++i) {
+    const Vec3& corner = seen.at[i];
+    one.depth += corner.z() / static_cast<double>(seen.count);
     // What comes behind the eye is not seen.
     if (corner.z() > 0.9 * eye) return;
-    corner.head<2>() *= eye / (eye - corner.z());
-    one.outline.append(QPointF((0.5 + m_shift.x()) * size.width() + scale * corner.x(),
-                               (0.5 + m_shift.y()) * size.height() - scale * corner.y()));
+    const double nearer = scale * eye / (eye - corner.z());
+    one.outline.append(QPointF((0.5 + m_shift.x()) * size.width() + nearer * corner.x(),
+                               (0.5 + m_shift.y()) * size.height() - nearer * corner.y()));
   }
   faces.push_back(std::move(one));
 }

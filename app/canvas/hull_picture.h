@@ -2,6 +2,7 @@
 // A turning picture of the planked hull.
 
 #include <QWidget>
+#include <array>
 
 #include "canvas/timber_tones.h"
 #include "commands/session.h"
@@ -46,7 +47,13 @@ class HullPicture : public QWidget {
     bool underWater = false;
     bool isWhole = true;  ///< not cut by the water
   };
-  void addPlaced(std::vector<Placed>& faces, std::vector<Vec3> seen, Placed one, const QSizeF& size, double scale,
+  /// Corners of a face as the eye has them: four, or as many as the water leaves.
+  struct Corners {
+    std::array<Vec3, 6> at;
+    std::size_t count = 0;
+    void add(const Vec3& corner) { at[count++] = corner; }
+  };
+  void addPlaced(std::vector<Placed>& faces, Corners seen, Placed one, const QSizeF& size, double scale,
                  double eye) const;
   /// Turn and tilt that look along the seam in hand from its fore end.
   std::pair<double, double> alongSeam() const;

@@ -201,7 +201,7 @@ class Changes {
     const Length by = m_book.settings.notation == Notation::Millimetres ? millimetres(6.0) : inches(0.25);
     const std::size_t section = *worst->section;
     const bool up = (measure == Measure::Step && worst->value < 1.0) || land;
-    m_changes.push_back({"line " + std::to_string(line) + " " + said(by.mm()) + (up ? " up at " : " down at ") +
+    m_changes.push_back({"line " + std::to_string(line) + (up ? ", up " : ", down ") + said(by.mm()) + " at " +
                              m_lining.frame.hull().sections[section].name,
                          {measure},
                          [line, section, by, up](const Book& book, const Lining& lining) -> Result<Book> {

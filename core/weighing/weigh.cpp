@@ -27,6 +27,8 @@ constexpr double scarfOfThickness = 8.0;
 constexpr double sawLossMm = 6.0;
 /// What a value beyond its limit adds to the score, and how far beyond is as bad as can be.
 constexpr double mostBeyond = 4.0, beyondCost = 10.0;
+/// And every mark that is in trouble, or wants another look.
+constexpr double troubleCost = 3.0, lookCost = 0.75;
 /// What an unevenness of ends of 1, a mean step, a board's width again lost to sny, and a board again, add.
 constexpr double unevenCost = 4.0, stepCost = 6.0, snyCost = 3.0, boardCost = 2.0;
 
@@ -254,6 +256,8 @@ class Weigher {
     }
     double steps = 0.0, counted = 0.0;
     for (const Weighed& row : m_made.rows) {
+      if (row.verdict)
+        sum += weights.*weightOf(row.measure) * (row.verdict == Severity::Trouble ? troubleCost : lookCost) / strakes;
       if (row.measure == Measure::Step) steps += std::abs(std::log(row.value)), counted += 1.0;
     }
     sum += weights.widths * stepCost * steps / std::max(counted, 1.0);

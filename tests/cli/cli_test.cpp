@@ -153,6 +153,67 @@ class CliTest : public QObject {
     }
   }
 
+  void plansAreWeighedSuggestedAndLinedOffAgain() {
+    const QTemporaryDir folder;
+    const auto weighed = cli({"weigh", boat("osier.narrows"), "--units", "mm"}).rows();
+    QCOMPARE(weighed[0].join(','), QString("strake,station,measure,value,limit,verdict"));
+    const auto widths = cli({"widths", boat("osier.narrows"), "--units", "mm"}).rows();
+    std::set<QString> measures;
+    int trouble = 0, look = 0;
+    for (const QStringList& row : weighed.mid(1)) {
+      QCOMPARE(row.size(), 6);
+      measures.insert(row[2]);
+      trouble += row[5] == "trouble" ? 1 : 0;
+      look += row[5] == "look" ? 1 : 0;
+      QVERIFY(row[5].isEmpty() || !row[4].isEmpty());
+      if (row[2] != "width") continue;
+      bool found = false;
+      for (const QStringList& width : widths.mid(1)) {
+        if (width[0] == row[0] && width[1] == row[1]) found = width[2] == row[3];
+      }
+      QVERIFY2(found, qPrintable(row.join(',')));
+    }
+    QCOMPARE(measures.size(), std::size_t(14));
+    const auto summary = cli({"weigh", boat("osier.narrows"), "--summary"}).rows();
+    QCOMPARE(summary[0].join(','), QString("plan,score,trouble,look"));
+    QCOMPARE(summary[1][2].toInt(), trouble);
+    QCOMPARE(summary[1][3].toInt(), look);
+    // What suggest says of its plans is what they weigh in the book it wrote.
+    const QString better = folder.filePath("better.narrows");
+    const Run suggested = cli({"suggest", boat("osier.narrows"), "--out", better, "--seconds", "2"});
+    QVERIFY2(suggested.status == 0, qPrintable(suggested.error));
+    QCOMPARE(cli({"weigh", better, "--summary"}).out, suggested.out);
+    const auto scores = suggested.out.split('\n', Qt::SkipEmptyParts);
+    QVERIFY(scores.size() >= 2);
+    QCOMPARE(cli({"suggest", boat("osier.narrows"), "--out", better, "--seconds", "2"}).out, suggested.out);
+    // Hung edges: nothing off changes nothing; an edge off is off by that; nonsense is named and nothing written.
+    const auto hang = [&](const QByteArray& text) {
+      QFile file(folder.filePath("hung.csv"));
+      if (!file.open(QIODevice::WriteOnly)) qFatal("no file");
+      file.write(text);
+      file.close();
+      return cli({"reline", boat("marl.narrows"), "--hung", file.fileName(), "--out", folder.filePath("hung.narrows"),
+                  "--name", "as hung"});
+    };
+    const QString planned = cli({"lining", boat("marl.narrows"), "--units", "mm"}).out;
+    QCOMPARE(hang("hung,1\nunits,mm\nstrake,2,port\nedge,4,0\n").status, 0);
+    QCOMPARE(cli({"lining", folder.filePath("hung.narrows"), "--side", "port", "--units", "mm"}).out, planned);
+    QCOMPARE(hang("hung,1\nunits,mm\nstrake,2,port\nedge,4,7.5\n").status, 0);
+    const auto hung = cli({"lining", folder.filePath("hung.narrows"), "--side", "port", "--units", "mm"}).rows();
+    const auto rows = planned.split('\n', Qt::SkipEmptyParts);
+    for (int i = 1; i < hung.size(); ++i) {
+      if (hung[i][0] == "2" && hung[i][1] == "4")
+        QVERIFY(std::abs(hung[i][5].toDouble() - rows[i].split(',')[5].toDouble() - 7.5) < 0.002);
+    }
+    QCOMPARE(cli({"lining", folder.filePath("hung.narrows"), "--units", "mm"}).out, planned);  // starboard as it was
+    QFile::remove(folder.filePath("hung.narrows"));
+    const Run nonsense = hang("hung,1\nunits,mm\nstrake,2,port\nedge,44,1\nedge,4,900\n");
+    QCOMPARE(nonsense.status, 1);
+    QVERIFY2(nonsense.error.contains("line 4, field 2") && nonsense.error.contains("line 5, field 3"),
+             qPrintable(nonsense.error));
+    QVERIFY(!QFile::exists(folder.filePath("hung.narrows")));
+  }
+
   void aLengthOfTheHullCanBeCutSquare() {
     const auto rows = cli({"widths", boat("marl.csv"), "--strakes", "12", "--from", "3", "--to", "7"}).rows();
     QCOMPARE(rows.size(), 1 + 12 * 5);
