@@ -207,7 +207,7 @@ class CliTest : public QObject {
     }
     QCOMPARE(cli({"lining", folder.filePath("hung.narrows"), "--units", "mm"}).out, planned);  // starboard as it was
     QFile::remove(folder.filePath("hung.narrows"));
-    const Run nonsense = hang("hung,1\nunits,mm\nstrake,2,port\nedge,44,1\nedge,4,900\n");
+    const Run nonsense = hang("hung,1\nunits,mm\nstrake,2,port\nedge,44,1\nedge,4,1900\n");
     QCOMPARE(nonsense.status, 1);
     QVERIFY2(nonsense.error.contains("line 4, field 2") && nonsense.error.contains("line 5, field 3"),
              qPrintable(nonsense.error));
