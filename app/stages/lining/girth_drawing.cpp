@@ -169,10 +169,10 @@ void GirthDrawing::paintScale(QPainter& painter) const {
   const QStringList words = judged ? QStringList{tr("within"), tr("at the limit"), tr("trouble")}
                                    : QStringList{tr("least"), QString(), tr("most")};
   painter.setFont(shopFont(look::labelPx));
-  const double wide = 84.0, high = 18.0;
+  const double wide = std::min(84.0, (width() - 110.0) / 3.0), high = 18.0;
   const double left = width() - 3.0 * wide - 10.0, top = 6.0;
   painter.setPen(look::quietInk);
-  painter.drawText(QRectF(left - 150.0, top, 142.0, high), Qt::AlignRight | Qt::AlignVCenter, measureName(*m_shade));
+  painter.drawText(QRectF(left - 108.0, top, 100.0, high), Qt::AlignRight | Qt::AlignVCenter, measureName(*m_shade));
   for (int i = 0; i < 3; ++i) {
     const QRectF box(left + i * wide, top, wide, high);
     painter.fillRect(box, judged ? verdictShade(i - 1.0) : look::mixed(look::board, look::deepest, 0.425 * i));

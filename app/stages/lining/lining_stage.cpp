@@ -126,9 +126,11 @@ QWidget* LiningStage::makeTable() {
   head->addWidget(m_from);
   head->addWidget(m_table);
   head->addStretch(1);
-  head->addWidget(m_take);
   column->addLayout(head);
-  column->addWidget(m_heading);
+  auto* said = new QHBoxLayout;
+  said->addWidget(m_heading, 1);
+  said->addWidget(m_take);
+  column->addLayout(said);
   m_tables = new QStackedWidget(below);
   for (QWidget* grid : std::initializer_list<QWidget*>{m_widths, m_weighing, m_changes}) m_tables->addWidget(grid);
   column->addWidget(m_tables);
