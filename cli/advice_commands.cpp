@@ -40,7 +40,7 @@ std::string todayWords() {
 }  // namespace
 
 Result<std::string> suggestPlans(const Job& job, const SuggestRequest& wanted) {
-  const auto begun = job.plan();
+  const auto begun = job.planOrUsual(job.side());
   if (!begun) return tl::make_unexpected(begun.error());
   SuggestFrom from;
   from.frame = GirthFrame(job.sharedHull(), begun->base == BaseLine::Rabbet);
@@ -76,7 +76,9 @@ Result<std::string> relineBook(const Job& job, const RelineRequest& wanted) {
       if (edge.side == side) of.push_back(edge);
     }
     if (of.empty()) continue;
-    const auto lining = job.lining(side);
+    const auto plan = job.planOrUsual(side);
+    if (!plan) return tl::make_unexpected(plan.error());
+    const auto lining = job.liningOf(*plan);
     if (!lining) return tl::make_unexpected(lining.error());
     auto made = relineSide(book, *lining, side, of, wanted.name, todayWords());
     if (!made) return tl::make_unexpected(namedIfNot(made.error(), wanted.hung));

@@ -156,11 +156,19 @@ Result<LiningPlan> Job::plan(BoatSide side) const {
   return plan;
 }
 
+Result<LiningPlan> Job::planOrUsual(BoatSide side) const {
+  if (!isLinedOff() && m_request.plan.empty()) return m_asKept.planOf(side);
+  return plan(side);
+}
+
+Result<Lining> Job::liningOf(const LiningPlan& plan) const {
+  return lineOff(GirthFrame(m_hull, plan.base == BaseLine::Rabbet), plan, sectionIds(m_book, *m_hull),
+                 {m_book.table.construction, m_book.table.thickness.mm(), lapMm()});
+}
+
 Result<Lining> Job::lining(BoatSide side) const {
   const auto of = plan(side);
-  if (!of) return tl::make_unexpected(of.error());
-  return lineOff(GirthFrame(m_hull, of->base == BaseLine::Rabbet), *of, sectionIds(m_book, *m_hull),
-                 {m_book.table.construction, m_book.table.thickness.mm(), lapMm()});
+  return of ? liningOf(*of) : Result<Lining>(tl::make_unexpected(of.error()));
 }
 
 bool Job::isWholeBook() const {

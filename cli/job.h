@@ -59,6 +59,9 @@ class Job {
   /// The plan that is lined off: of the book, or of the options.
   Result<LiningPlan> plan() const { return plan(m_request.side); }
   Result<LiningPlan> plan(BoatSide side) const;
+  /// The same; of a table of which nothing is said, as a new book of it would be lined off.
+  Result<LiningPlan> planOrUsual(BoatSide side) const;
+  Result<Lining> liningOf(const LiningPlan& plan) const;
   /// A plan with its planks laid in full, weighed against what the book says.
   Result<std::shared_ptr<const PlanWeighed>> weighed(const LiningPlan& plan) const;
   WeighingFigures weighingFigures() const;

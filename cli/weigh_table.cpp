@@ -47,7 +47,7 @@ Result<std::string> weighTable(const Job& job, bool summary) {
     }
     return text;
   }
-  const auto plan = job.plan();
+  const auto plan = job.planOrUsual(job.side());
   if (!plan) return tl::make_unexpected(plan.error());
   const auto weighed = job.weighed(*plan);
   if (!weighed) return tl::make_unexpected(weighed.error());
