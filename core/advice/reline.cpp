@@ -94,8 +94,10 @@ class Reliner {
       const double girth = m_lining.frame.girthMm(*at);
       const double below = (share(line - 1, *at) - share(line, *at)) * girth + leastStrakeWidthMm;
       const std::size_t guard = guardAbove(line, *at);
-      const double above =
+      // What is guarded leaves room for so much; and no plank lands a whole strake off: that is a slip of the tape.
+      const double room =
           (share(guard, *at) - share(line, *at)) * girth - leastStrakeWidthMm * static_cast<double>(guard - line);
+      const double above = std::min(room, (share(line + 1, *at) - share(line, *at)) * girth - leastStrakeWidthMm);
       if (reading.off.mm() < below || reading.off.mm() > above) {
         problem(Fault::HungOutside, reading.line, 3,
                 {"strake " + std::to_string(edge.strake) + " at " + reading.station, said(reading.off.mm()),

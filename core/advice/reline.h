@@ -13,7 +13,7 @@ namespace narrows {
 /// that was not measured between two that were lies between them as it did. `lining`: of `plan`. With no difference
 /// the plan is the same.
 /// Fails, with the line of the file, for a strake or station that is not there, the sheer strake, and an edge that
-/// would lie under its neighbour or leave those above no room.
+/// would lie beyond the lines beside it or leave the strakes above no room.
 Result<LiningPlan> reline(const Lining& lining, const LiningPlan& plan, const std::vector<StationId>& sectionIds,
                           const std::vector<HungEdge>& edges);
 

@@ -123,7 +123,7 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
       return "strake " + a() + " is the sheer strake: its upper edge is the sheer, which is guarded.";
     case Fault::HungOutside:
       return "the edge of " + a() + " cannot lie " + b() + " off: from " + c() + " to " + word(p, 3) +
-             " lies between the strake below it and what is guarded above.";
+             " lies between the lines beside it.";
     case Fault::LimitWrong:
       return "must be " + a() + ".";
     case Fault::FeatherEdge:

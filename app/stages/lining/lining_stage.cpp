@@ -6,6 +6,7 @@
 #include <QPushButton>
 #include <QSplitter>
 #include <QStackedWidget>
+#include <cmath>
 
 #include "canvas/hull_picture.h"
 #include "canvas/look.h"
@@ -187,6 +188,9 @@ void LiningStage::showHeading() {
                           .arg(weighed->trouble)
                           .arg(weighed->look)
                           .arg(weighed->boards);
+      words += tr(" Ends differ by %1 % at the bow, %2 % aft.")
+                   .arg(std::lround(100.0 * weighed->bowUneven))
+                   .arg(std::lround(100.0 * weighed->sternUneven));
       if (weighed->seamsCrossWater > 0)
         words += tr(" %n seam(|s) cross(es|) the water.", nullptr, static_cast<int>(weighed->seamsCrossWater));
       m_heading->setText(words);
