@@ -8,6 +8,7 @@
 #include <QPushButton>
 #include <QSpinBox>
 
+#include "book/edits.h"
 #include "book/lining_edits.h"
 #include "canvas/length_field.h"
 #include "canvas/number_field.h"
@@ -275,6 +276,31 @@ class LiningOffTest : public WindowCase {
     QCOMPARE(session().book()->boatPlan().laps.size(), std::size_t(1));
     choose("stemSpacing", static_cast<int>(StemSpacing::StickLevel));
     QCOMPARE(session().book()->boatPlan().bow.spacing, StemSpacing::StickLevel);
+  }
+
+  void drawingsStandWhileThePlanTheyShowIsGone() {
+    // While a figure of the table moves the lining waits: it may be of a plan that the book has no longer.
+    goTo("osier");
+    const Book before = *session().book();
+    for (const int view : {0, 1}) {
+      lineOffSo();
+      choose("view", view);
+      int gone = 0;
+      const auto shown = connect(&session(), &Session::solvedChanged, this, [&] {
+        const Solved& solved = *session().solved();
+        if (solved.lining == nullptr || solved.book->findPlan(solved.lining->plan) != nullptr) return;
+        ++gone;
+        for (Canvas* canvas : stage()->findChildren<Canvas*>()) {
+          if (canvas->isVisible()) QVERIFY(!canvas->grab().isNull());
+        }
+      });
+      const FigureRef figure{FigureRef::In::Row, 1, 3};
+      const auto moved = fairFigure(before, figure, millimetres(figureMm(before.table, figure) + 1.0 + view), "d", "w");
+      QVERIFY(moved && session().performStep("Move a figure", *moved));
+      QTRY_VERIFY_WITH_TIMEOUT(gone > 0, 5000);
+      disconnect(shown);
+      QVERIFY(settled());
+    }
   }
 
   void aSchoolIsStoppedAndNothingIsMade() {

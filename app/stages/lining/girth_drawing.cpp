@@ -75,7 +75,7 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   const Lining& now = *lining();
   const int selected = m_session->selection().strake;
   painter.setRenderHint(QPainter::Antialiasing, false);
-  const TimberTones tones(now, *plan());
+  const TimberTones tones = timberTones();
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const LinedStrake& of = now.strakes[k];
     painter.setPen(Qt::NoPen);

@@ -103,11 +103,14 @@ void MarkCanvas::paintSectionName(QPainter& painter, Labels& labels, std::size_t
                    Qt::AlignCenter, name);
 }
 
+TimberTones MarkCanvas::timberTones() const {
+  return plan() == nullptr ? TimberTones() : TimberTones(*lining(), *plan());
+}
+
 void MarkCanvas::paintTimbers(QPainter& painter) const {
-  const TimberTones tones(*lining(), *plan());
   painter.setFont(shopFont(look::labelPx));
   painter.setPen(look::quietInk);
-  painter.drawText(rect().adjusted(12, 6, -12, -6), Qt::AlignLeft | Qt::AlignBottom, tones.words());
+  painter.drawText(rect().adjusted(12, 6, -12, -6), Qt::AlignLeft | Qt::AlignBottom, timberTones().words());
 }
 
 QPolygonF MarkCanvas::between(QPolygonF lower, const QPolygonF& upper) {

@@ -6,6 +6,7 @@
 
 #include "canvas/labels.h"
 #include "canvas/session_canvas.h"
+#include "canvas/timber_tones.h"
 #include "lining/lining.h"
 
 namespace narrows {
@@ -32,6 +33,8 @@ class MarkCanvas : public SessionCanvas {
   /// A section's name over its head, clear of what is there.
   void paintSectionName(QPainter& painter, Labels& labels, std::size_t section, const QPointF& head,
                         const QString& name) const;
+  /// The timbers of the side in hand; the usual ones while its plan is gone and the answer is still of it.
+  TimberTones timberTones() const;
   /// What strakes are got out of, where it is said, at the foot of the drawing.
   void paintTimbers(QPainter& painter) const;
   /// What lies between two curves, as one shape.
