@@ -6,7 +6,7 @@
 namespace narrows {
 
 double hollowMm(const Band& band, double t) {
-  constexpr int parts = 16;
+  constexpr std::size_t parts = 16;
   const Vec3 low = band.point(t, 0.0), high = band.point(t, 1.0);
   const Vec3 chord = high - low;
   if (chord.norm() < 1e-9) return 0.0;
@@ -16,15 +16,14 @@ double hollowMm(const Band& band, double t) {
   if (out.norm() < 1e-9) return 0.0;
   out.normalize();
   std::array<double, parts + 1> off{};
-  int at = 0;
-  for (int i = 1; i < parts; ++i) {
-    off[static_cast<std::size_t>(i)] = (band.point(t, static_cast<double>(i) / parts) - low).dot(out);
-    if (std::abs(off[static_cast<std::size_t>(i)]) > std::abs(off[static_cast<std::size_t>(at)])) at = i;
+  std::size_t at = 0;
+  for (std::size_t i = 1; i < parts; ++i) {
+    off[i] = (band.point(t, static_cast<double>(i) / parts) - low).dot(out);
+    if (std::abs(off[i]) > std::abs(off[at])) at = i;
   }
   if (at == 0) return 0.0;
   // The top of the parabola through the greatest and its neighbours.
-  const double before = off[static_cast<std::size_t>(at - 1)], there = off[static_cast<std::size_t>(at)],
-               after = off[static_cast<std::size_t>(at + 1)];
+  const double before = off[at - 1], there = off[at], after = off[at + 1];
   const double bend = before - 2.0 * there + after;
   if (bend == 0.0) return there;
   return there - (after - before) * (after - before) / (8.0 * bend);

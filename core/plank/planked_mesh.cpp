@@ -42,7 +42,7 @@ void addLapped(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t k,
     return std::clamp(in / gainInBays, 0.0, 1.0);
   };
   const auto outside = [&](double t, double across) { return lowest ? 1.0 : 1.0 + gained(t) * (1.0 - across); };
-  const auto put = [&](MeshFace face) { starboard ? mesh.push_back(face) : addToPort(mesh, face); };
+  const auto put = [&](const MeshFace& face) { starboard ? mesh.push_back(face) : addToPort(mesh, face); };
   for (std::size_t c = 0; c < columns; ++c) {
     const auto place = [&](std::size_t at) {
       return band.reach.fromT +

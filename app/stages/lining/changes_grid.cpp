@@ -158,6 +158,8 @@ bool ChangesGrid::takeInHand() {
   const int row = currentIndex().row();
   const auto& solved = session()->solved();
   if (row < 1 || static_cast<std::size_t>(row) > m_order.size() || solved == nullptr) return false;
+  // Only while what was tried is still of the book as it stands.
+  if (m_of != session()->revision() || solved->revision != m_of) return false;
   const BoatSide side = session()->selection().side;
   const Lining* lining = solved->liningOf(side);
   const TriedChange& one = m_tried[m_order[static_cast<std::size_t>(row) - 1]];
