@@ -38,7 +38,8 @@ struct FairedFigure {
   bool operator==(const FairedFigure&) const = default;
 };
 
-/// A strake that hangs: where its upper edge was measured, by which plan it was hung, and which plan lines off the rest.
+/// A strake that hangs: where its upper edge was measured, by which plan it was hung, and which plan lines off the
+/// rest.
 struct HungStrake {
   BoatSide side = BoatSide::Starboard;
   int strake = 1;  ///< from the garboard up
@@ -61,7 +62,7 @@ struct Book {
   PlanId starboard, port;            ///< the plan that is the boat's on each side
   MouldPlan moulds;
   std::vector<HungStrake> hung;  ///< in the order in which they were measured
-  WeighingPlan weighing;  ///< what plans of lining off are weighed against
+  WeighingPlan weighing;         ///< what plans of lining off are weighed against
   BookSettings settings;
   std::int64_t nextId = 1;  ///< ids given out are all below this
   std::string unknown;      ///< keys of the file this program does not know, kept as JSON text

@@ -30,7 +30,9 @@ std::vector<LapBevel> lapBevels(const Lining& lining, std::size_t section, const
   std::vector<LapBevel> lands;
   const std::vector<std::size_t> there = strakesAt(lining, section);
   const auto t = static_cast<double>(section);
-  const auto mark = [&](double share) -> Vec2 { return lining.frame.point(static_cast<double>(section), share).tail<2>(); };
+  const auto mark = [&](double share) -> Vec2 {
+    return lining.frame.point(static_cast<double>(section), share).tail<2>();
+  };
   if (there.empty()) return lands;
   const auto edge = [&](std::size_t i) { return lining.strakes[there[i]].upperEdge.shareAt(t); };
   const double lap = lapAt(make, t);
