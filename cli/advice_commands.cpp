@@ -1,14 +1,13 @@
 #include "advice_commands.h"
 
-#include <chrono>
 #include <cmath>
-#include <ctime>
 #include <iostream>
 
 #include "advice/reline.h"
 #include "advice/suggest.h"
 #include "book/book_file.h"
 #include "book/lining_edits.h"
+#include "book/today.h"
 #include "files/whole_file.h"
 #include "weigh_table.h"
 
@@ -25,15 +24,6 @@ Result<std::string> saved(const Book& book, const std::string& out, const std::s
   const auto done = saveBook(book, out);
   if (!done) return tl::make_unexpected(done.error());
   std::cerr << describe(done->besides);
-  return text;
-}
-
-std::string todayWords() {
-  const std::time_t now = std::chrono::system_clock::to_time_t(std::chrono::system_clock::now());
-  std::tm local{};
-  localtime_r(&now, &local);
-  std::string text(16, '\0');
-  text.resize(std::strftime(text.data(), text.size(), "%Y-%m-%d", &local));
   return text;
 }
 
@@ -54,8 +44,7 @@ Result<std::string> suggestPlans(const Job& job, const SuggestRequest& wanted) {
   Book book = job.bookAsKept();
   std::string text = weighSummaryHead() + weighSummaryRow(begun->name, made->begun->weighing);
   for (const Suggested& one : made->found) {
-    std::string name = one.how;
-    for (int k = 2; book.findPlan(name) != nullptr; ++k) name = one.how + " " + std::to_string(k);
+    const std::string name = freePlanName(book, one.how);
     const auto added = addPlan(book, one.plan->plan, name);
     if (!added) return tl::make_unexpected(added.error());
     book = *added;
@@ -80,7 +69,7 @@ Result<std::string> relineBook(const Job& job, const RelineRequest& wanted) {
     if (!plan) return tl::make_unexpected(plan.error());
     const auto lining = job.liningOf(*plan);
     if (!lining) return tl::make_unexpected(lining.error());
-    auto made = relineSide(book, *lining, side, of, wanted.name, todayWords());
+    auto made = relineSide(book, *lining, side, of, wanted.name, today());
     if (!made) return tl::make_unexpected(namedIfNot(made.error(), wanted.hung));
     book = *made;
   }

@@ -1,7 +1,5 @@
 #include "canvas/look.h"
 
-#include <cmath>
-
 #include <QApplication>
 #include <QLabel>
 #include <QPalette>
@@ -13,7 +11,7 @@
 namespace narrows::look {
 
 QColor mixed(const QColor& a, const QColor& b, double part) {
-  const auto mix = [part](int x, int y) { return static_cast<int>(std::lround(x + part * (y - x))); };
+  const auto mix = [part](int x, int y) { return static_cast<int>(x + part * (y - x)); };
   return {mix(a.red(), b.red()), mix(a.green(), b.green()), mix(a.blue(), b.blue())};
 }
 

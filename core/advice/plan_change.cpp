@@ -38,15 +38,10 @@ class Changes {
   }
 
  private:
-  bool isSheerHull(bool bow) const { return bow ? hasHood(0) : hasHood(m_lining.frame.sectionCount() - 1); }
-  bool hasHood(std::size_t section) const {
-    const SectionKind kind = m_lining.frame.hull().sections[section].kind;
-    return kind == SectionKind::Stem || kind == SectionKind::Sternpost;
-  }
   const LiningPlan& plan() const { return m_book.planOf(m_side); }
-  std::string endName(bool bow) const {
+  const Section& end(bool bow) const {
     const auto& sections = m_lining.frame.hull().sections;
-    return (bow ? sections.front() : sections.back()).name;
+    return bow ? sections.front() : sections.back();
   }
 
   void strakes(int more, const char* words, std::vector<Measure> cures) {
@@ -58,16 +53,6 @@ class Changes {
                          }});
   }
 
-  /// Widths along an end now, lowest up.
-  static std::vector<double> endWidths(const Lining& lining, bool bow) {
-    const std::size_t end = bow ? 0 : lining.frame.sectionCount() - 1;
-    std::vector<double> widths;
-    for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
-      if (lining.covers(k, end)) widths.push_back(lining.widthMm(k, end));
-    }
-    return widths;
-  }
-
   void garboard(bool bow, double inchesUp) {
     const Length by =
         m_book.settings.notation == Notation::Millimetres ? millimetres(25.0 * inchesUp) : inches(inchesUp);
@@ -75,14 +60,14 @@ class Changes {
     std::vector<Measure> cures = inchesUp > 0.0 ? std::vector{Measure::Twist, Measure::Sny, Measure::BoardWidth}
                                                 : std::vector{Measure::HoodEnd, Measure::EndRatio};
     m_changes.push_back(
-        {"garboard " + Say(size) + (inchesUp > 0.0 ? " higher at the " : " lower at the ") + endName(bow),
+        {"garboard " + Say(size) + (inchesUp > 0.0 ? " higher at the " : " lower at the ") + end(bow).name,
          std::move(cures), [bow, by](const Book& book, const Lining& lining) -> Result<Book> {
-           std::vector<double> widths = endWidths(lining, bow);
+           const std::vector<double> widths = lining.widthsAlongEndMm(bow);
            double girth = 0.0;
            for (const double width : widths) girth += width;
            if (widths.size() < 2) return fail(Fault::StrakeCount);
            const double rest = girth - widths[0], left = rest - by.mm();
-           EndPlan end = bow ? planOf(book, lining).bow : planOf(book, lining).stern;
+           EndPlan end = endOf(planOf(book, lining), bow);
            end.widths.clear();
            for (std::size_t k = 0; k < widths.size(); ++k)
              end.widths.push_back(millimetres(k == 0 ? widths[0] + by.mm() : widths[k] * left / rest));
@@ -98,32 +83,28 @@ class Changes {
     return found != nullptr ? *found : book.boatPlan();
   }
 
-  void evened(bool bow) {
-    const EndPlan& now = bow ? plan().bow : plan().stern;
-    if (now.widths.empty() && now.even >= 1.0) return;
-    m_changes.push_back({"ends all alike at the " + endName(bow),
-                         {Measure::EndRatio, Measure::HoodEnd},
-                         [bow](const Book& book, const Lining& lining) {
-                           EndPlan end = bow ? planOf(book, lining).bow : planOf(book, lining).stern;
+  static const EndPlan& endOf(const LiningPlan& plan, bool bow) { return bow ? plan.bow : plan.stern; }
+
+  /// An end by its rule: no widths chosen, evened out so far, run out as battens or not.
+  void endByRule(bool bow, const Say& words, std::vector<Measure> cures, double even, bool runOut) {
+    const EndPlan& now = endOf(plan(), bow);
+    if (now.widths.empty() && (runOut ? now.runOut : now.even >= even)) return;
+    m_changes.push_back({words, std::move(cures), [bow, even, runOut](const Book& book, const Lining& lining) {
+                           EndPlan end = endOf(planOf(book, lining), bow);
                            end.widths.clear();
-                           end.even = 1.0;
-                           end.runOut = false;
+                           end.even = even;
+                           end.runOut = runOut;
                            return setEnd(book, lining, bow, end);
                          }});
   }
 
+  void evened(bool bow) {
+    endByRule(bow, "ends all alike at the " + end(bow).name, {Measure::EndRatio, Measure::HoodEnd}, 1.0, false);
+  }
+
   void runOut(bool bow) {
-    const EndPlan& now = bow ? plan().bow : plan().stern;
-    if ((now.runOut && now.widths.empty()) || !isSheerHull(bow)) return;
-    m_changes.push_back({"lines run out as battens to the " + endName(bow),
-                         {Measure::Sny, Measure::Twist},
-                         [bow](const Book& book, const Lining& lining) {
-                           EndPlan end = bow ? planOf(book, lining).bow : planOf(book, lining).stern;
-                           end.widths.clear();
-                           end.even = 0.0;
-                           end.runOut = true;
-                           return setEnd(book, lining, bow, end);
-                         }});
+    if (end(bow).isHood())
+      endByRule(bow, "lines run out as battens to the " + end(bow).name, {Measure::Sny, Measure::Twist}, 0.0, true);
   }
 
   /// The strake about the hardest turn at the station where widths are chosen.
@@ -162,18 +143,16 @@ class Changes {
 
   /// Two strakes into one where the narrowest end is.
   void stealer() {
-    const Weighed* end = m_weighing.worst(Measure::HoodEnd);
-    if (end == nullptr) end = m_weighing.worst(Measure::EndRatio);
-    if (end == nullptr || m_lining.strakeCount() < 5) return;
-    const std::size_t strake = end->strake;
+    const Weighed* narrow = m_weighing.worst(Measure::HoodEnd);
+    if (narrow == nullptr) narrow = m_weighing.worst(Measure::EndRatio);
+    if (narrow == nullptr || m_lining.strakeCount() < 5) return;
+    const std::size_t strake = narrow->strake;
     const bool bow = m_lining.endWidthMm(strake, true) <= m_lining.endWidthMm(strake, false);
-    const std::size_t line =
-        m_lining.isSheerStrake(strake) || m_lining.strakes[strake].upper + 1 >= m_lining.lines.size()
-            ? m_lining.strakes[strake].lower
-            : m_lining.strakes[strake].upper;
-    if (line == 0 || line + 1 >= m_lining.lines.size() || m_lining.lines[line].isGuide) return;
+    const LinedStrake& of = m_lining.strakes[strake];
+    const std::size_t line = m_lining.isSheerStrake(strake) ? of.lower : of.upper;
+    if (line == 0 || m_lining.lines[line].isGuide) return;
     m_changes.push_back(
-        {"strakes " + std::to_string(line) + " and " + std::to_string(line + 1) + " into one at the " + endName(bow),
+        {"strakes " + std::to_string(line) + " and " + std::to_string(line + 1) + " into one at the " + end(bow).name,
          {Measure::HoodEnd, Measure::EndRatio},
          [line, bow](const Book& book, const Lining& lining) -> Result<Book> {
            if (line >= lining.lines.size()) return fail(Fault::LineUnknown, {}, {std::to_string(line)});
@@ -214,21 +193,20 @@ class Changes {
                          }});
   }
 
+  static bool canBeLetGo(const LiningPlan& plan, const MovedMark& mark) {
+    return !mark.locked && plan.guideOf(mark.line) == nullptr;
+  }
+
   void letGo() {
-    const bool any = std::any_of(plan().moved.begin(), plan().moved.end(), [this](const MovedMark& mark) {
-      return !mark.locked && plan().guideOf(mark.line) == nullptr;
-    });
-    if (!any) return;
+    if (std::none_of(plan().moved.begin(), plan().moved.end(),
+                     [this](const MovedMark& mark) { return canBeLetGo(plan(), mark); }))
+      return;
     m_changes.push_back({"marks moved by hand let go",
                          {Measure::Step, Measure::Sny, Measure::EndRatio},
                          [](const Book& book, const Lining& lining) -> Result<Book> {
                            Book edited = book;
-                           for (LiningPlan& plan : edited.plans) {
-                             if (plan.id != lining.plan) continue;
-                             std::erase_if(plan.moved, [&plan](const MovedMark& mark) {
-                               return !mark.locked && plan.guideOf(mark.line) == nullptr;
-                             });
-                           }
+                           if (LiningPlan* of = edited.findPlan(lining.plan))
+                             std::erase_if(of->moved, [of](const MovedMark& mark) { return canBeLetGo(*of, mark); });
                            return edited;
                          }});
   }

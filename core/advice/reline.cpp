@@ -246,12 +246,6 @@ void takeCourses(LiningPlan& into, const LiningPlan& from) {
   for (MovedMark& mark : into.moved) mark.line = lines.at(mark.line);
 }
 
-std::string freePlanName(const Book& book, const std::string& wanted) {
-  std::string name = wanted;
-  for (int k = 2; book.findPlan(name) != nullptr; ++k) name = wanted + " " + std::to_string(k);
-  return name;
-}
-
 Result<Lining> linedOff(const Book& book, const Lining& like, const LiningPlan& plan) {
   return lineOff(like.frame, plan, sectionIds(book, like.frame.hull()), plankingFigures(book));
 }

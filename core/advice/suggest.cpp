@@ -170,11 +170,7 @@ class Search {
     if (of.rule != LiningRule::Diminishing) {
       if (of.rule == LiningRule::Abeam || of.rule == LiningRule::Free) return changeMark(plan, lining, step);
       of.rule = LiningRule::Diminishing;
-      of.widths.clear();
-      const std::size_t master = lining.master;
-      for (std::size_t k = first; k < last; ++k)
-        of.widths.push_back(millimetres((lining.lines[k + 1].shares[master] - lining.lines[k].shares[master]) *
-                                        lining.frame.girthMm(master)));
+      of.widths = lining.chosenWidths({first, last});
     }
     const std::size_t at = below(last - first);
     const double by = step * either();
@@ -187,16 +183,12 @@ class Search {
   void changeEnd(LiningPlan& plan, const Lining& lining, double step) {
     const bool bow = below(2) == 0;
     EndPlan& end = bow ? plan.bow : plan.stern;
-    const std::size_t section = bow ? 0 : lining.frame.sectionCount() - 1;
     if (end.widths.empty() && below(4) == 0) {
       // Evened a little more or less.
       end.even = std::clamp(end.even + 4.0 * step * either(), 0.0, 1.0);
       return;
     }
-    std::vector<double> widths;
-    for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
-      if (lining.covers(k, section)) widths.push_back(lining.widthMm(k, section));
-    }
+    const std::vector<double> widths = lining.widthsAlongEndMm(bow);
     if (widths.size() != strakesAtEnd(plan, bow) || widths.size() < 2) return;
     const std::size_t at = below(3) == 0 ? 0 : below(widths.size());  // the garboard's decides most
     const double by = 1.5 * step * either();

@@ -117,7 +117,7 @@ const FairedFigure* fairedAt(const Book& book, const FigureRef& figure) {
 std::vector<StationId> sectionIds(const Book& book, const Hull& hull) {
   std::vector<StationId> ids;
   for (const Section& section : hull.sections) {
-    if (section.kind == SectionKind::Stem || section.kind == SectionKind::Sternpost) {
+    if (section.isHood()) {
       ids.push_back(section.kind == SectionKind::Stem ? book.stem : book.sternpost);
       continue;
     }

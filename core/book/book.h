@@ -19,6 +19,9 @@ namespace narrows {
 /// What a book's first plan of lining off is called.
 inline constexpr const char* firstPlanName = "first plan";
 
+/// Most plans a book holds.
+inline constexpr std::size_t mostPlans = 64;
+
 /// Format of the file this program writes.
 inline constexpr int bookVersion = 5;
 

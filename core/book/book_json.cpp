@@ -19,8 +19,6 @@ namespace narrows {
 
 namespace {
 
-/// Plans of lining off a book may hold.
-constexpr std::size_t mostPlansOfAFile = 64;
 /// Things in any other list of it.
 constexpr std::size_t mostThings = 10000;
 /// Versions of the format that a later program may have come to.
@@ -304,8 +302,8 @@ class BookReader {
   void readPlans(const Json& json, Book& book) {
     const Json* plans = key(json, "plans", "a list of plans of lining off");
     if (plans == nullptr) return;
-    if (!plans->is_array() || plans->empty() || plans->size() > mostPlansOfAFile) {
-      wrong("plans", "a list of one plan or more, and no more than " + std::to_string(mostPlansOfAFile));
+    if (!plans->is_array() || plans->empty() || plans->size() > mostPlans) {
+      wrong("plans", "a list of one plan or more, and no more than " + std::to_string(mostPlans));
       return;
     }
     book.plans.clear();

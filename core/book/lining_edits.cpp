@@ -60,16 +60,6 @@ void shareOut(std::vector<Length>& widths, std::size_t count) {
   widths = spread;
 }
 
-std::vector<Length> widthsNow(const Lining& lining, std::pair<std::size_t, std::size_t> span) {
-  std::vector<Length> widths;
-  const double girth = lining.frame.girthMm(lining.master);
-  for (std::size_t k = span.first; k < span.second; ++k) {
-    widths.push_back(
-        millimetres((lining.lines[k + 1].shares[lining.master] - lining.lines[k].shares[lining.master]) * girth));
-  }
-  return widths;
-}
-
 const MovedMark* markAt(const LiningPlan& plan, LineId line, StationId station) {
   const auto found = std::find_if(plan.moved.begin(), plan.moved.end(),
                                   [&](const MovedMark& m) { return m.line == line && m.station == station; });
@@ -147,10 +137,10 @@ Result<Book> setRule(const Book& book, const Lining& lining, LiningRule rule, st
   const auto span = plan.span(zone);
   const std::size_t count = span.second - span.first;
   of.rule = rule;
-  if (rule == LiningRule::Diminishing && of.widths.size() != count) of.widths = widthsNow(lining, span);
+  if (rule == LiningRule::Diminishing && of.widths.size() != count) of.widths = lining.chosenWidths(span);
   if (rule == LiningRule::Parallel) {
     if (count < 2) return fail(Fault::WidthsDoNotFit, {}, {"one strake has no other to run parallel with."});
-    if (!(of.width.mm() > 0.0)) of.width = widthsNow(lining, span)[of.fromAbove ? count - 1 : 0];
+    if (!(of.width.mm() > 0.0)) of.width = lining.chosenWidths(span)[of.fromAbove ? count - 1 : 0];
     // Kept as far towards the ends as it leaves the last strake half a width.
     const std::vector<StationId> ids = sectionIds(edited, lining.frame.hull());
     const auto fits = [&](std::size_t i) {
@@ -192,7 +182,7 @@ Result<Book> setWidth(const Book& book, const Lining& lining, std::size_t strake
     return fail(Fault::WidthsDoNotFit, {}, {"this strake is as wide as the two that run into it; change theirs."});
   const std::size_t zone = plan.zoneOf(lower);
   const auto span = plan.span(zone);
-  const std::vector<Length> now = widthsNow(lining, span);
+  const std::vector<Length> now = lining.chosenWidths(span);
   double room = 0.0;
   for (const Length one : now) room += one.mm();
   const double others = room - now[lower - span.first].mm();
@@ -419,7 +409,7 @@ Result<Book> removeGuide(const Book& book, const Lining& lining, std::size_t gui
   if (below.rule == LiningRule::Diminishing || above.rule == LiningRule::Diminishing) {
     const std::pair<std::size_t, std::size_t> span{plan.span(guide).first, plan.span(guide + 1).second};
     below.rule = LiningRule::Diminishing;
-    below.widths = widthsNow(lining, span);
+    below.widths = lining.chosenWidths(span);
   } else if (below.rule != above.rule) {
     below.rule = LiningRule::Equal;
   }
@@ -509,6 +499,12 @@ Book setWaterline(const Book& book, Length height) {
   Book edited = book;
   edited.settings.waterline = height;
   return edited;
+}
+
+std::string freePlanName(const Book& book, const std::string& wanted) {
+  std::string name = wanted;
+  for (int k = 2; book.findPlan(name) != nullptr; ++k) name = wanted + " " + std::to_string(k);
+  return name;
 }
 
 Result<Book> addPlan(const Book& book, const LiningPlan& plan, const std::string& name, PlanId* made) {

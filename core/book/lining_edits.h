@@ -84,6 +84,9 @@ Book setLap(const Book& book, Length lap);
 /// The height at which she floats; nought: not said.
 Book setWaterline(const Book& book, Length height);
 
+/// A name no plan has: the one wanted, or that and a number.
+std::string freePlanName(const Book& book, const std::string& wanted);
+
 /// A plan made by a school or copied, put into the book under a name of its own: its ids are given anew. Gives its id
 /// by `made` where asked.
 Result<Book> addPlan(const Book& book, const LiningPlan& plan, const std::string& name, PlanId* made = nullptr);
@@ -92,8 +95,5 @@ Result<Book> renamePlan(const Book& book, PlanId plan, const std::string& name);
 Result<Book> removePlan(const Book& book, PlanId plan);
 /// The plan that is the boat's on a side.
 Result<Book> setBoatPlan(const Book& book, BoatSide side, PlanId plan);
-
-/// Most plans a book holds.
-inline constexpr std::size_t mostPlans = 64;
 
 }  // namespace narrows

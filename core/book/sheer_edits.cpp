@@ -17,13 +17,6 @@ constexpr double mostBeyond = 0.1;
 constexpr double leastRise = 0.2;
 constexpr auto movedOnPurpose = "sheer moved on purpose";
 
-std::optional<std::size_t> rowOf(const OffsetTable& table, RowKind kind) {
-  for (std::size_t i = 0; i < table.rows.size(); ++i) {
-    if (table.rows[i].kind == kind && table.rows[i].line == RowLine::Sheer) return i;
-  }
-  return std::nullopt;
-}
-
 }  // namespace
 
 SheerRoom sheerRoom(const Section& drawn) {
@@ -39,8 +32,10 @@ Result<Book> moveSheer(const Book& book, const Section& drawn, Length height, co
   const auto& stations = book.table.stations;
   const auto column = std::find_if(stations.begin(), stations.end(),
                                    [&](const StationColumn& station) { return station.name == drawn.name; });
-  const auto heights = rowOf(book.table, RowKind::Height), breadths = rowOf(book.table, RowKind::HalfBreadth);
-  if (drawn.kind != SectionKind::Station || column == stations.end() || !heights || !breadths || drawn.parts.empty())
+  const TableRow* heights = book.table.row(RowKind::Height, RowLine::Sheer);
+  const TableRow* breadths = book.table.row(RowKind::HalfBreadth, RowLine::Sheer);
+  if (drawn.kind != SectionKind::Station || column == stations.end() || heights == nullptr || breadths == nullptr ||
+      drawn.parts.empty())
     return fail(Fault::StationUnknown, {}, {drawn.name, "the stations of the table"});
   const SheerRoom room = sheerRoom(drawn);
   if (height.mm() < room.lowestMm || height.mm() > room.highestMm) {
@@ -58,11 +53,12 @@ Result<Book> moveSheer(const Book& book, const Section& drawn, Length height, co
     const double along = whereCeases(length, 0.0, [&](double s) { return head.pointAt(s).z() >= height.mm(); });
     at = head.pointAt(along);
   }
-  const auto place = static_cast<std::size_t>(column - stations.begin());
-  return fairFigures(book,
-                     {{FigureRef{FigureRef::In::Row, *heights, place}, millimetres(at.z())},
-                      {FigureRef{FigureRef::In::Row, *breadths, place}, millimetres(at.y())}},
-                     when, movedOnPurpose);
+  const auto figure = [&](const TableRow* row) {
+    return FigureRef{FigureRef::In::Row, static_cast<std::size_t>(row - book.table.rows.data()),
+                     static_cast<std::size_t>(column - stations.begin())};
+  };
+  return fairFigures(book, {{figure(heights), millimetres(at.z())}, {figure(breadths), millimetres(at.y())}}, when,
+                     movedOnPurpose);
 }
 
 }  // namespace narrows

@@ -23,6 +23,8 @@ struct Section {
   std::vector<Batten> parts;
   bool whole = true;  ///< false where it begins on stem or sternpost instead of the rabbet of the keel
 
+  /// Whether planks end in a rabbet there, in hood ends.
+  bool isHood() const { return kind == SectionKind::Stem || kind == SectionKind::Sternpost; }
   /// Girth from rabbet to sheer, mm.
   double girthMm(std::size_t firstPart = 0) const;
 };

@@ -278,7 +278,7 @@ std::optional<double> GirthFrame::shareAtHeight(double t, double heightMm) const
 
 Vec2 GirthFrame::laidFlat(double t, double share) const {
   const auto fore = static_cast<std::size_t>(std::clamp(std::floor(t), 0.0, lastT() - 1.0));
-  const double from = m_measured->middlesMm[fore], to = m_measured->middlesMm[fore + 1];
+  const double from = middleMm(fore), to = middleMm(fore + 1);
   return {from + (t - static_cast<double>(fore)) * (to - from), share * girthBetweenMm(t)};
 }
 

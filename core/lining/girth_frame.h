@@ -53,6 +53,8 @@ class GirthFrame {
   double nearestShareAbeam(std::size_t section, double x, double z) const;
   /// The share at which she stands at a height at section parameter t; none where she does not reach it there.
   std::optional<double> shareAtHeight(double t, double heightMm) const;
+  /// How far aft the middle of a whole section's girth stands, mm.
+  double middleMm(std::size_t section) const { return m_measured->middlesMm[section]; }
   /// The girth laid flat: distance along the boat, a raking end standing at the middle of its girth, and girth from the
   /// base line, mm.
   Vec2 laidFlat(double t, double share) const;

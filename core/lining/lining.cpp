@@ -169,6 +169,23 @@ double Lining::widthMm(std::size_t strake, std::size_t section) const {
   return (high - low) * frame.girthMm(section);
 }
 
+std::vector<double> Lining::widthsAlongEndMm(bool bow) const {
+  const std::size_t end = bow ? 0 : frame.sectionCount() - 1;
+  std::vector<double> widths;
+  for (std::size_t k = 0; k < strakeCount(); ++k) {
+    if (covers(k, end)) widths.push_back(widthMm(k, end));
+  }
+  return widths;
+}
+
+std::vector<Length> Lining::chosenWidths(std::pair<std::size_t, std::size_t> span) const {
+  std::vector<Length> widths;
+  const double girth = frame.girthMm(master);
+  for (std::size_t k = span.first; k < span.second; ++k)
+    widths.push_back(millimetres((lines[k + 1].shares[master] - lines[k].shares[master]) * girth));
+  return widths;
+}
+
 double Lining::endWidthMm(std::size_t strake, bool bow) const {
   const LinedStrake& of = strakes[strake];
   constexpr double along = 0.05;

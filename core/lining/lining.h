@@ -7,6 +7,7 @@
 
 #include "lining/band.h"
 #include "lining/lining_plan.h"
+#include "lining/shop_figures.h"
 
 namespace narrows {
 
@@ -51,6 +52,8 @@ struct Lining {
   std::size_t strakeCount() const { return strakes.size(); }
   bool isGarboard(std::size_t strake) const { return strakes[strake].lower == 0; }
   bool isSheerStrake(std::size_t strake) const { return strakes[strake].upper + 1 == lines.size(); }
+  /// Whether it is the garboard or one of the broad strakes over it.
+  bool isBroad(std::size_t strake) const { return strakes[strake].lower < broadStrakes; }
   /// Whether it runs from end to end of the boat.
   bool isWhole(std::size_t strake) const {
     return strakes[strake].reach.fromT <= 0.0 && strakes[strake].reach.toT >= frame.lastT();
@@ -61,6 +64,10 @@ struct Lining {
   }
   /// Width between marks of a strake at a whole section, mm of girth, without lap.
   double widthMm(std::size_t strake, std::size_t section) const;
+  /// The same along an end of the boat, of every strake that comes to it, lowest up.
+  std::vector<double> widthsAlongEndMm(bool bow) const;
+  /// Widths where they are chosen, between lines of a span, lowest up.
+  std::vector<Length> chosenWidths(std::pair<std::size_t, std::size_t> span) const;
   /// Width of a strake where it ends, square to itself, mm.
   double endWidthMm(std::size_t strake, bool bow) const;
   Vec3 point(std::size_t line, double t) const { return frame.point(t, lines[line].shareAt(t)); }

@@ -14,7 +14,8 @@ struct ShopFigures {
   bool operator==(const ShopFigures&) const = default;
 };
 
-/// Garboard and broad strakes may be this much wider than the rest.
+/// Garboard and broad strakes, so many in all, may be this much wider than the rest.
+inline constexpr std::size_t broadStrakes = 3;
 inline constexpr double broadStrakeAllowance = 1.5;
 /// End over greatest width: below the first look again, below the second trouble.
 inline constexpr double endShareToLookAt = 0.5;

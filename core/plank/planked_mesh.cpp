@@ -9,6 +9,10 @@ namespace {
 /// The gains run out over so much of a bay.
 constexpr double gainInBays = 0.8;
 
+bool isLapped(const MeshPlanking& planking) {
+  return planking.make.construction == Construction::Lapstrake && planking.thicknessMm > 0.0;
+}
+
 Vec3 portSide(const Vec3& p) {
   return {p.x(), -p.y(), p.z()};
 }
@@ -24,14 +28,15 @@ void addBothSides(std::vector<MeshFace>& mesh, const MeshFace& face) {
   addToPort(mesh, face);
 }
 
-/// One lapped strake as it is seen: its outside, from its foot on the outside of the strake below to its upper edge,
-/// and the edge at its foot. Outside the strake it lies a thickness out, at its foot two.
-void addLapped(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t k, std::size_t columns, std::size_t rows,
+/// One strake as it is seen. Carvel: on the surface that is lined off. Lapped: its outside, from its foot on the
+/// outside of the strake below to its upper edge, and the edge at its foot; it lies a thickness out, at its foot two.
+void addStrake(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t k, std::size_t columns, std::size_t rows,
                const MeshPlanking& planking, bool starboard) {
   const Band band = lining.band(k);
-  const bool lowest = lining.isGarboard(k);
+  const bool laps = isLapped(planking), hasFoot = laps && !lining.isGarboard(k);
   const auto point = [&](double t, double across, double out) -> Vec3 {
-    const double lap = lowest ? 0.0 : lapAt(planking.make, t) / std::max(band.frame.girthBetweenMm(t), 1.0);
+    if (!laps) return band.point(t, across);
+    const double lap = hasFoot ? lapAt(planking.make, t) / std::max(band.frame.girthBetweenMm(t), 1.0) : 0.0;
     const double low = std::max(band.lower.shareAt(t) - lap, 0.0), high = band.upper.shareAt(t);
     const double share = low + across * (high - low);
     return band.frame.point(t, share) + out * planking.thicknessMm * band.frame.normal(t, share);
@@ -41,63 +46,35 @@ void addLapped(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t k,
     const double in = std::min(t - band.reach.fromT, band.reach.toT - t);
     return std::clamp(in / gainInBays, 0.0, 1.0);
   };
-  const auto outside = [&](double t, double across) { return lowest ? 1.0 : 1.0 + gained(t) * (1.0 - across); };
+  const auto outside = [&](double t, double across) { return hasFoot ? 1.0 + gained(t) * (1.0 - across) : 1.0; };
+  const auto corner = [&](double t, double across) { return point(t, across, outside(t, across)); };
   const auto put = [&](const MeshFace& face) { starboard ? mesh.push_back(face) : addToPort(mesh, face); };
+  const auto place = [&](std::size_t c) {
+    const double part = static_cast<double>(c) / static_cast<double>(columns);
+    return band.reach.fromT + part * (band.reach.toT - band.reach.fromT);
+  };
   for (std::size_t c = 0; c < columns; ++c) {
-    const auto place = [&](std::size_t at) {
-      return band.reach.fromT +
-             (band.reach.toT - band.reach.fromT) * static_cast<double>(at) / static_cast<double>(columns);
-    };
     const double fore = place(c), aft = place(c + 1);
     for (std::size_t r = 0; r < rows; ++r) {
       const double low = static_cast<double>(r) / static_cast<double>(rows);
       const double high = static_cast<double>(r + 1) / static_cast<double>(rows);
-      put({{point(fore, low, outside(fore, low)), point(aft, low, outside(aft, low)),
-            point(aft, high, outside(aft, high)), point(fore, high, outside(fore, high))},
+      const bool upperSeam = r + 1 == rows && (!laps || lining.isSheerStrake(k));
+      put({{corner(fore, low), corner(aft, low), corner(aft, high), corner(fore, high)}, k, true, r == 0, upperSeam});
+    }
+    if (hasFoot) {
+      put({{point(fore, 0.0, 1.0), point(aft, 0.0, 1.0), corner(aft, 0.0), corner(fore, 0.0)},
            k,
            true,
-           r == 0,
-           r + 1 == rows && lining.isSheerStrake(k)});
+           false,
+           false,
+           true});
     }
-    if (lowest) continue;
-    put({{point(fore, 0.0, 1.0), point(aft, 0.0, 1.0), point(aft, 0.0, outside(aft, 0.0)),
-          point(fore, 0.0, outside(fore, 0.0))},
-         k,
-         true,
-         false,
-         false,
-         true});
   }
 }
 
 void addStrakes(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t columns, std::size_t rows,
                 const MeshPlanking& planking, bool starboard) {
-  if (planking.make.construction == Construction::Lapstrake && planking.thicknessMm > 0.0) {
-    for (std::size_t k = 0; k < lining.strakeCount(); ++k)
-      addLapped(mesh, lining, k, columns, rows, planking, starboard);
-    return;
-  }
-  for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
-    const Band band = lining.band(k);
-    const auto place = [&](std::size_t c) {
-      const double part = static_cast<double>(c) / static_cast<double>(columns);
-      return band.reach.fromT + part * (band.reach.toT - band.reach.fromT);
-    };
-    for (std::size_t c = 0; c < columns; ++c) {
-      for (std::size_t r = 0; r < rows; ++r) {
-        const double low = static_cast<double>(r) / static_cast<double>(rows);
-        const double high = static_cast<double>(r + 1) / static_cast<double>(rows);
-        const double fore = place(c), aft = place(c + 1);
-        const MeshFace face{
-            {band.point(fore, low), band.point(aft, low), band.point(aft, high), band.point(fore, high)},
-            k,
-            true,
-            r == 0,
-            r + 1 == rows};
-        starboard ? mesh.push_back(face) : addToPort(mesh, face);
-      }
-    }
-  }
+  for (std::size_t k = 0; k < lining.strakeCount(); ++k) addStrake(mesh, lining, k, columns, rows, planking, starboard);
 }
 
 void addTransom(std::vector<MeshFace>& mesh, const Hull& hull) {
@@ -148,7 +125,7 @@ void addBackbone(std::vector<MeshFace>& mesh, const Lining& lining, std::size_t 
   }
   constexpr int steps = 16;
   for (const Section* end : {&hull.sections.front(), &hull.sections.back()}) {
-    if (end->kind != SectionKind::Stem && end->kind != SectionKind::Sternpost) continue;
+    if (!end->isHood()) continue;
     const double t = end == &hull.sections.front() ? 0.0 : hull.lastT();
     const auto at = [&](int i) -> Vec3 {
       const double share = static_cast<double>(i) / steps;
@@ -167,8 +144,7 @@ std::vector<MeshFace> plankedMesh(const Lining& starboard, const Lining& port, s
   addStrakes(mesh, port, columns, rows, planking, false);
   addBottom(mesh, starboard, columns);
   addTransom(mesh, starboard.frame.hull());
-  const bool laps = planking.make.construction == Construction::Lapstrake;
-  addBackbone(mesh, starboard, columns, laps ? planking.thicknessMm : 0.0);
+  addBackbone(mesh, starboard, columns, isLapped(planking) ? planking.thicknessMm : 0.0);
   return mesh;
 }
 

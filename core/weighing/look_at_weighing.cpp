@@ -7,17 +7,6 @@
 
 namespace narrows {
 
-namespace {
-
-/// Of two rows of one measure, how bad: how far beyond the limit, whichever way is worse.
-double badness(const Weighed& row) {
-  const double limit = std::max(std::abs(row.limit.value_or(1.0)), 1e-9);
-  if (row.measure == Measure::Step) return std::max(row.value, 1.0 / std::max(row.value, 1e-9));
-  return isLeast(row.measure) ? (limit - row.value) / limit : (row.value - limit) / limit;
-}
-
-}  // namespace
-
 std::string whyItMatters(Measure measure) {
   switch (measure) {
     case Measure::Width:
@@ -115,7 +104,7 @@ std::vector<WeighedOut> lookAtWeighing(const Weighing& weighing, const Lining& l
       if (row.measure != measure || !row.verdict) continue;
       strakes.insert(row.strake);
       if (worst == nullptr || *row.verdict > *worst->verdict ||
-          (*row.verdict == *worst->verdict && badness(row) > badness(*worst)))
+          (*row.verdict == *worst->verdict && row.beyond > worst->beyond))
         worst = &row;
     }
     if (worst == nullptr) continue;
@@ -126,8 +115,7 @@ std::vector<WeighedOut> lookAtWeighing(const Weighing& weighing, const Lining& l
       const double bow = lining.endWidthMm(worst->strake, true), stern = lining.endWidthMm(worst->strake, false);
       const double t = bow <= stern ? strake.reach.fromT : strake.reach.toT;
       at = std::min(static_cast<std::size_t>(std::lround(t)), sections.size() - 1);
-      if (measure == Measure::HoodEnd && sections[at].kind != SectionKind::Stem &&
-          sections[at].kind != SectionKind::Sternpost)
+      if (measure == Measure::HoodEnd && !sections[at].isHood())
         at = sections.front().kind == SectionKind::Stem ? 0 : sections.size() - 1;
     }
     WeighedOut out;

@@ -19,8 +19,6 @@ constexpr double eightFeetMm = 2440.0;
 constexpr double twistReachMm = 3.0 * mmPerInch;
 /// Points of the middle line between two columns of the plank laid flat.
 constexpr std::size_t middlePointsABetween = 1;
-/// Garboard and the broad strakes over it.
-constexpr std::size_t broadStrakes = 3;
 /// A scarf takes so many thicknesses of the board's length.
 constexpr double scarfOfThickness = 8.0;
 /// Wood lost either side of a plank on its board.
@@ -32,8 +30,9 @@ constexpr double troubleCost = 3.0, lookCost = 0.75;
 /// What an unevenness of ends of 1, a mean step, a board's width again lost to sny, and a board again, add.
 constexpr double unevenCost = 4.0, stepCost = 6.0, snyCost = 3.0, boardCost = 2.0;
 
-bool isHood(const Section& section) {
-  return section.kind == SectionKind::Stem || section.kind == SectionKind::Sternpost;
+/// A value as far as it is bad: a step down is as bad as one up.
+double asBad(Measure measure, double value) {
+  return measure == Measure::Step ? std::max(value, 1.0 / std::max(value, 1e-9)) : value;
 }
 
 class Weigher {
@@ -54,11 +53,10 @@ class Weigher {
  private:
   const Section& section(std::size_t i) const { return m_lining.frame.hull().sections[i]; }
   bool isStation(std::size_t i) const { return section(i).kind == SectionKind::Station; }
-  bool isBroad(std::size_t k) const { return m_lining.strakes[k].lower < broadStrakes; }
 
   void add(std::size_t k, std::optional<std::size_t> at, Measure measure, double value, bool judged = true) {
     Weighed row{k, at, measure, value, {}, {}, -1.0};
-    const auto limit = judged ? limitOf(measure, m_figures, isBroad(k), m_widest) : std::nullopt;
+    const auto limit = judged ? limitOf(measure, m_figures, m_lining.isBroad(k), m_widest) : std::nullopt;
     if (limit) {
       row.limit = limit->look;
       const double beyond = beyondLimit(measure, value, *limit);
@@ -150,7 +148,7 @@ class Weigher {
       if (!under) return;
       const double step = m_lining.widthMm(k, i) / std::max(m_lining.widthMm(*under, i), 1e-9);
       // Off the garboard and the broad strakes widths fall as they will.
-      add(k, i, m, step, !isBroad(*under) || step > 1.0);
+      add(k, i, m, step, !m_lining.isBroad(*under) || step > 1.0);
     });
     if (!carvel) {
       atStations(Measure::LapBevel, [&](Measure m, std::size_t i) {
@@ -168,8 +166,8 @@ class Weigher {
     add(k, {}, Measure::EdgeSet, bends->bowMm);
     add(k, {}, Measure::EndRatio, std::min(plank->foreEndMm, plank->aftEndMm) / std::max(m_widest, 1e-9));
     std::optional<double> hood;
-    if (isHood(section(0)) && m_lining.covers(k, 0)) hood = plank->foreEndMm;
-    if (isHood(section(count - 1)) && m_lining.covers(k, count - 1))
+    if (section(0).isHood() && m_lining.covers(k, 0)) hood = plank->foreEndMm;
+    if (section(count - 1).isHood() && m_lining.covers(k, count - 1))
       hood = std::min(hood.value_or(plank->aftEndMm), plank->aftEndMm);
     if (hood) add(k, {}, Measure::HoodEnd, *hood);
     const std::string named = m_of.plan.timberOf(m_lining.strakes[k].id);
@@ -191,7 +189,6 @@ class Weigher {
     const double side = std::max(m_figures.boardWidthMm / (cut + bow + sawLossMm), 0.25);
     m_boards += 2.0 * lengths / (side >= 2.0 ? std::floor(side) : std::min(side, 1.0));
     m_made.boards = static_cast<std::size_t>(std::ceil(m_boards - 1e-9));
-    m_lengths += 2.0 * lengths;
     m_lost += cut > 0.0 ? std::max(plank.boardWidthMm - cut, 0.0) / cut : 0.0;
   }
 
@@ -275,14 +272,13 @@ class Weigher {
   Weighing m_made;
   std::vector<std::vector<LapBevel>> m_lands;  ///< of each section
   double m_widest = 0.0;                       ///< of the strake that is weighed
-  double m_boards = 0.0, m_lengths = 0.0, m_lost = 0.0;
+  double m_boards = 0.0, m_lost = 0.0;
 };
 
 }  // namespace
 
 double beyondLimit(Measure measure, double value, const Limit& limit) {
-  // A step down is as bad as one up.
-  const double of = measure == Measure::Step && value > 0.0 ? std::max(value, 1.0 / value) : value;
+  const double of = asBad(measure, value);
   const double over = isLeast(measure) ? limit.look - of : of - limit.look;
   const double range = isLeast(measure) ? limit.look - limit.trouble : limit.trouble - limit.look;
   if (range <= 0.0) return over > 0.0 ? 1.0 + over / std::max(std::abs(limit.look), 1e-9) : std::min(over, 0.0);
@@ -318,8 +314,8 @@ const Weighed* Weighing::row(std::size_t strake, Measure measure, std::optional<
 const Weighed* Weighing::worst(Measure measure, std::optional<std::size_t> strake) const {
   const Weighed* found = nullptr;
   const auto badness = [measure](double value) {
-    if (measure == Measure::Step) return std::max(value, 1.0 / std::max(value, 1e-9));
-    return isLeast(measure) ? -value : measure == Measure::Hollow ? std::abs(value) : value;
+    if (measure == Measure::Hollow) return std::abs(value);
+    return isLeast(measure) ? -value : asBad(measure, value);
   };
   for (const Weighed& one : rows) {
     if (one.measure != measure || (strake && one.strake != *strake)) continue;

@@ -12,20 +12,19 @@
 #include "book/lining_edits.h"
 #include "canvas/length_field.h"
 #include "canvas/number_field.h"
+#include "lining_case.h"
 #include "stages/lining/body_plan.h"
 #include "stages/lining/girth_drawing.h"
 #include "stages/lining/lining_slate.h"
-#include "stages/lining/lining_stage.h"
 #include "stages/lining/profile_drawing.h"
 #include "stages/lining/widths_grid.h"
 #include "stages/planks/planks_stage.h"
 #include "window/print_panel.h"
-#include "window_case.h"
 
 using namespace narrows;
 using namespace narrows::tests;
 
-class LiningOffTest : public WindowCase {
+class LiningOffTest : public LiningCase {
   Q_OBJECT
 
  private slots:
@@ -362,25 +361,6 @@ class LiningOffTest : public WindowCase {
   }
 
  private:
-  LiningStage* stage() { return m_window->lining(); }
-  void goTo(const QString& boat) {
-    openBook(boat.toStdString());
-    m_window->goToNumber(4);
-    openGroups();
-    QCoreApplication::processEvents();
-  }
-  template <typename Widget>
-  Widget* find(const char* name) {
-    auto* found = stage()->findChild<Widget*>(QString::fromLatin1(name));
-    if (found == nullptr) qFatal("no %s", name);
-    return found;
-  }
-  void choose(const char* name, int index) {
-    auto* box = find<QComboBox>(name);
-    box->setCurrentIndex(index);
-    emit box->activated(index);
-    QCoreApplication::processEvents();
-  }
   void click(const char* name) {
     auto* button = find<QPushButton>(name);
     QVERIFY2(button->isVisible(), name);
@@ -393,19 +373,6 @@ class LiningOffTest : public WindowCase {
     click("lineOffSo");
     QTRY_COMPARE_WITH_TIMEOUT(session().book()->plans.size(), plans + 1, 20000);
     QVERIFY(settled());
-  }
-  LengthField* fieldNamed(const QString& name) {
-    for (LengthField* one : stage()->findChildren<LengthField*>()) {
-      if (one->edit()->accessibleName() == name && one->isVisible()) return one;
-    }
-    qFatal("no field %s", qPrintable(name));
-  }
-  void enter(LengthField* field, const QString& text) {
-    field->edit()->setFocus();
-    field->edit()->selectAll();
-    QTest::keyClicks(field->edit(), text);
-    QTest::keyClick(field->edit(), Qt::Key_Return);
-    QCoreApplication::processEvents();
   }
   void hold(int line, int section) {
     Selection selection = session().selection();

@@ -11,19 +11,18 @@
 #include "canvas/hull_picture.h"
 #include "canvas/length_field.h"
 #include "canvas/number_field.h"
+#include "lining_case.h"
 #include "stages/lining/changes_grid.h"
 #include "stages/lining/girth_drawing.h"
-#include "stages/lining/lining_stage.h"
 #include "stages/lining/suggest_panel.h"
 #include "stages/lining/weighing_grid.h"
 #include "stages/lining/widths_grid.h"
 #include "window/findings_bar.h"
-#include "window_case.h"
 
 using namespace narrows;
 using namespace narrows::tests;
 
-class WeighingTest : public WindowCase {
+class WeighingTest : public LiningCase {
   Q_OBJECT
 
  private slots:
@@ -231,40 +230,6 @@ class WeighingTest : public WindowCase {
       session().select(selection);
       QVERIFY(hull->grab().toImage() != seen.back());
     }
-  }
-
- private:
-  LiningStage* stage() { return m_window->lining(); }
-  void goTo(const QString& boat) {
-    openBook(boat.toStdString());
-    m_window->goToNumber(4);
-    openGroups();
-    QCoreApplication::processEvents();
-  }
-  template <typename Widget>
-  Widget* find(const char* name) {
-    auto* found = stage()->findChild<Widget*>(QString::fromLatin1(name));
-    if (found == nullptr) qFatal("no %s", name);
-    return found;
-  }
-  void choose(const char* name, int index) {
-    auto* box = find<QComboBox>(name);
-    box->setCurrentIndex(index);
-    emit box->activated(index);
-    QCoreApplication::processEvents();
-  }
-  LengthField* fieldNamed(const QString& name) {
-    for (LengthField* one : stage()->findChildren<LengthField*>()) {
-      if (one->edit()->accessibleName() == name && one->isVisible()) return one;
-    }
-    qFatal("no field %s", qPrintable(name));
-  }
-  void enter(LengthField* field, const QString& text) {
-    field->edit()->setFocus();
-    field->edit()->selectAll();
-    QTest::keyClicks(field->edit(), text);
-    QTest::keyClick(field->edit(), Qt::Key_Return);
-    QCoreApplication::processEvents();
   }
 };
 

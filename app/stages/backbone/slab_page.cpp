@@ -86,11 +86,8 @@ void SlabDrawing::paintReadings(QPainter& painter, Labels& labels) const {
       // The deeper it is to be cut, the darker the spot.
       const double cut = flat && k < flat->cutMm.size() ? flat->cutMm[k] : 0.0;
       const double share = flat && flat->deepestMm > 0.0 ? cut / flat->deepestMm : 0.0;
-      const QColor& deep = look::deepest;
-      const auto mixed = [share](int from, int to) { return static_cast<int>(from + share * (to - from)); };
       painter.setPen(QPen(look::outline, 1.0));
-      painter.setBrush(QColor(mixed(look::raised.red(), deep.red()), mixed(look::raised.green(), deep.green()),
-                              mixed(look::raised.blue(), deep.blue())));
+      painter.setBrush(look::mixed(look::raised, look::deepest, share));
       painter.drawEllipse(at, 7.0, 7.0);
       labels.keepClear(QRectF(at.x() - 7.0, at.y() - 7.0, 14.0, 14.0));
       painter.setBrush(Qt::NoBrush);

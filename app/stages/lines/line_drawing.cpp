@@ -8,9 +8,9 @@
 #include <utility>
 
 #include "book/edits.h"
+#include "book/today.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
-#include "commands/today.h"
 #include "fairing/curvature_words.h"
 #include "fairing/nail_float.h"
 #include "fonts.h"

@@ -12,9 +12,9 @@
 #include <cmath>
 
 #include "book/edits.h"
+#include "book/today.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
-#include "commands/today.h"
 #include "fairing/fair_table.h"
 #include "fonts.h"
 #include "lining/shop_figures.h"

@@ -20,26 +20,22 @@ GirthDrawing::GirthDrawing(Session* session, QWidget* parent) : MarkCanvas(sessi
   setAccessibleName(tr("Girth laid flat, with the marks of every plank line"));
 }
 
-const GirthDrawing::LaidOut& GirthDrawing::layOut() const {
+double GirthDrawing::foreshortening() const {
+  if (lining() == nullptr) return 1.0;
   const GirthFrame& frame = lining()->frame;
-  if (m_laidOut.hull == frame.sharedHull() && m_laidOut.size == size() && m_laidOut.x.size() == frame.sectionCount())
-    return m_laidOut;
-  m_laidOut = {frame.sharedHull(), size(), {}, 1.0};
+  if (m_shortened.hull == frame.sharedHull() && m_shortened.size == size()) return m_shortened.by;
   double girth = 1.0;
-  for (std::size_t i = 0; i < frame.sectionCount(); ++i) {
-    girth = std::max(girth, frame.girthMm(i));
-    // Stem, transom and sternpost rake: each stands here at the middle of its girth.
-    m_laidOut.x.push_back(frame.sectionPoint(i, 0.5).x());
-  }
+  for (std::size_t i = 0; i < frame.sectionCount(); ++i) girth = std::max(girth, frame.girthMm(i));
   // Seen from its end, as a batten is looked along: as much shorter as makes the drawing fill its place.
-  const double length = m_laidOut.x.back() - m_laidOut.x.front();
+  const double length = frame.middleMm(frame.sectionCount() - 1) - frame.middleMm(0);
   const double wanted = length / girth * (height() - 70.0) / std::max(width() - 70.0, 50.0);
-  m_laidOut.shorter = std::clamp(std::round(wanted * 2.0) / 2.0, 1.0, 6.0);
-  return m_laidOut;
+  m_shortened = {frame.sharedHull(), size(), std::clamp(std::round(wanted * 2.0) / 2.0, 1.0, 6.0)};
+  return m_shortened.by;
 }
 
-double GirthDrawing::foreshortening() const {
-  return lining() == nullptr ? 1.0 : layOut().shorter;
+double GirthDrawing::sectionX(std::size_t section) const {
+  // Stem, transom and sternpost rake: each stands here at the middle of its girth.
+  return lining()->frame.middleMm(section) / foreshortening();
 }
 
 std::optional<SessionCanvas::Box> GirthDrawing::extent() const {

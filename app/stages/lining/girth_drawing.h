@@ -25,15 +25,7 @@ class GirthDrawing : public MarkCanvas {
   QMarginsF room() const override;
 
  private:
-  double sectionX(std::size_t section) const { return layOut().x[section] / layOut().shorter; }
-  /// Where the sections stand, and how much shorter she is drawn: worked out once for a hull and a size of the drawing.
-  struct LaidOut {
-    std::shared_ptr<const Hull> hull;
-    QSize size;
-    std::vector<double> x;
-    double shorter = 1.0;
-  };
-  const LaidOut& layOut() const;
+  double sectionX(std::size_t section) const;
   /// A strake's width written beside the section in hand; none where there is no room.
   struct WidthChip {
     QRectF box;
@@ -60,7 +52,13 @@ class GirthDrawing : public MarkCanvas {
   void paintWidths(QPainter& painter, const std::vector<WidthChip>& widths) const;
 
   std::optional<Measure> m_shade;
-  mutable LaidOut m_laidOut;
+  /// How much shorter she is drawn, worked out once for a hull and a size of the drawing.
+  struct Shortened {
+    std::shared_ptr<const Hull> hull;
+    QSize size;
+    double by = 1.0;
+  };
+  mutable Shortened m_shortened;
 };
 
 }  // namespace narrows

@@ -99,8 +99,6 @@ class LiningSlate : public Slate {
   void lineOffBySchool();
   /// What a school was asked, and of which book.
   struct SchoolWork;
-  /// A name no plan has: the one wanted, or that and a number.
-  std::string freeName(const QString& wanted) const;
   void takeSchool(const SchoolWork& work, const Result<LiningPlan>& made);
 
   Session* m_session;

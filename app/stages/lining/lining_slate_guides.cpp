@@ -10,9 +10,9 @@
 
 #include "book/lining_edits.h"
 #include "book/sheer_edits.h"
+#include "book/today.h"
 #include "canvas/length_field.h"
 #include "canvas/number_field.h"
-#include "commands/today.h"
 #include "stages/lining/lining_slate.h"
 
 namespace narrows {

@@ -126,16 +126,10 @@ void LiningSlate::takeSchool(const SchoolWork& work, const Result<LiningPlan>& m
   LiningPlan plan = *made;
   plan.base = work.base;
   PlanId id;
-  auto edited = addPlan(book(), plan, freeName(school), &id);
+  auto edited = addPlan(book(), plan, freePlanName(book(), school.toStdString()), &id);
   if (edited && work.goesTo != 2) edited = setBoatPlan(*edited, BoatSide::Starboard, id);
   if (edited && work.goesTo != 1) edited = setBoatPlan(*edited, BoatSide::Port, id);
   perform(words, edited);
-}
-
-std::string LiningSlate::freeName(const QString& wanted) const {
-  std::string name = wanted.toStdString();
-  for (int k = 2; book().findPlan(name) != nullptr; ++k) name = (wanted + " %1").arg(k).toStdString();
-  return name;
 }
 
 void LiningSlate::addPlans() {
@@ -149,7 +143,9 @@ void LiningSlate::addPlans() {
   connect(addButton(tr("Copy it, and try the copy on this side"), "copyPlan"), &QPushButton::clicked, this, [this] {
     if (plan() == nullptr) return;
     PlanId id;
-    auto edited = addPlan(book(), *plan(), freeName(tr("%1, copy").arg(QString::fromStdString(plan()->name))), &id);
+    auto edited =
+        addPlan(book(), *plan(),
+                freePlanName(book(), tr("%1, copy").arg(QString::fromStdString(plan()->name)).toStdString()), &id);
     if (edited) edited = setBoatPlan(*edited, side(), id);
     perform(tr("Copy the plan"), edited);
   });

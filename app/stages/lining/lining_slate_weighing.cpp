@@ -25,14 +25,11 @@ void LiningSlate::changeWeighing(const QString& words, const std::function<void(
 std::optional<Limit> LiningSlate::limitInHand() const {
   const auto at = strake();
   const WeighingFigures figures = weighingFigures(book());
-  const double widest = at && m_session->solved() != nullptr && m_session->solved()->weighingOf(side()) != nullptr
-                            ? [&] {
-                                const Weighed* row =
-                                    m_session->solved()->weighingOf(side())->worst(Measure::Width, *at);
-                                return row != nullptr ? row->value : figures.usual.widest.mm();
-                              }()
-                            : figures.usual.widest.mm();
-  return limitOf(m_measure, figures, at && *at < 3, widest);
+  const auto& solved = m_session->solved();
+  const Weighing* weighing = solved == nullptr ? nullptr : solved->weighingOf(side());
+  const Weighed* widest = at && weighing != nullptr ? weighing->worst(Measure::Width, *at) : nullptr;
+  return limitOf(m_measure, figures, at && lining()->isBroad(*at),
+                 widest != nullptr ? widest->value : figures.usual.widest.mm());
 }
 
 void LiningSlate::setLimit(bool trouble, double value) {

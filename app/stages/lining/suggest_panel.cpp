@@ -236,11 +236,9 @@ void SuggestPanel::addCard(const std::shared_ptr<const PlanWeighed>& plan, const
 
 void SuggestPanel::take(const PlanWeighed& plan, const QString& words) {
   const Book& book = *m_session->book();
-  std::string name = words.toStdString();
-  for (int k = 2; book.findPlan(name) != nullptr; ++k) name = (words + " %1").arg(k).toStdString();
   PlanId id;
   const bool both = isLinedAlike(book);
-  auto edited = addPlan(book, plan.plan, name, &id);
+  auto edited = addPlan(book, plan.plan, freePlanName(book, words.toStdString()), &id);
   if (edited) edited = setBoatPlan(*edited, m_side, id);
   if (edited && both)
     edited = setBoatPlan(*edited, m_side == BoatSide::Port ? BoatSide::Starboard : BoatSide::Port, id);

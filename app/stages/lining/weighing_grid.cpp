@@ -10,11 +10,7 @@ namespace narrows {
 
 WeighingGrid::WeighingGrid(Session* session, QWidget* parent) : CellGrid(tr("Every strake weighed"), session, parent) {
   horizontalHeader()->setMinimumSectionSize(88);
-  cells().rows = [this] {
-    const auto& solved = this->session()->solved();
-    const Lining* lining = solved == nullptr ? nullptr : solved->liningOf(this->session()->selection().side);
-    return weighing() == nullptr || lining == nullptr ? 0 : static_cast<int>(lining->strakeCount());
-  };
+  cells().rows = [this] { return weighing() == nullptr ? 0 : static_cast<int>(weighing()->bends.size()); };
   cells().rowName = [this](int row) { return tr("strake %1").arg(strakeOfRow(row) + 1); };
   cells().cell = [this](int row, int column) -> Cell {
     const Weighed* one = worst(row, column);
@@ -53,8 +49,7 @@ const Weighing* WeighingGrid::weighing() const {
 }
 
 std::size_t WeighingGrid::strakeOfRow(int row) const {
-  const auto& solved = session()->solved();
-  return solved->liningOf(session()->selection().side)->strakeCount() - 1 - static_cast<std::size_t>(row);
+  return weighing()->bends.size() - 1 - static_cast<std::size_t>(row);
 }
 
 const Weighed* WeighingGrid::worst(int row, int column) const {

@@ -5,9 +5,9 @@
 #include "advice/reline.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
+#include "book/today.h"
 #include "canvas/length_field.h"
 #include "commands/session.h"
-#include "commands/today.h"
 
 namespace narrows {
 
