@@ -46,7 +46,7 @@ class Changes {
 
   void strakes(int more, const char* words, std::vector<Measure> cures) {
     const PlanId id = plan().id;
-    m_changes.push_back({words, std::move(cures), [more, id](const Book& book, const Lining&) {
+    m_changes.push_back({words, std::move(cures), true, [more, id](const Book& book, const Lining&) {
                            const LiningPlan* of = book.findPlan(id);
                            const int count = static_cast<int>((of != nullptr ? *of : book.boatPlan()).strakes.size());
                            return setStrakeCount(book, count + more, id);
@@ -57,11 +57,12 @@ class Changes {
     const Length by =
         m_book.settings.notation == Notation::Millimetres ? millimetres(25.0 * inchesUp) : inches(inchesUp);
     const SaidLength size = said(std::abs(by.mm()));
-    std::vector<Measure> cures = inchesUp > 0.0 ? std::vector{Measure::Twist, Measure::Sny, Measure::BoardWidth}
-                                                : std::vector{Measure::HoodEnd, Measure::EndRatio};
+    std::vector<Measure> cures = inchesUp > 0.0
+                                     ? std::vector{Measure::Twist, Measure::Sny, Measure::BoardWidth, Measure::EdgeSet}
+                                     : std::vector{Measure::HoodEnd, Measure::EndRatio};
     m_changes.push_back(
         {"garboard " + Say(size) + (inchesUp > 0.0 ? " higher at the " : " lower at the ") + end(bow).name,
-         std::move(cures), [bow, by](const Book& book, const Lining& lining) -> Result<Book> {
+         std::move(cures), bow, [bow, by](const Book& book, const Lining& lining) -> Result<Book> {
            const std::vector<double> widths = lining.widthsAlongEndMm(bow);
            double girth = 0.0;
            for (const double width : widths) girth += width;
@@ -89,7 +90,7 @@ class Changes {
   void endByRule(bool bow, const Say& words, std::vector<Measure> cures, double even, bool runOut) {
     const EndPlan& now = endOf(plan(), bow);
     if (now.widths.empty() && (runOut ? now.runOut : now.even >= even)) return;
-    m_changes.push_back({words, std::move(cures), [bow, even, runOut](const Book& book, const Lining& lining) {
+    m_changes.push_back({words, std::move(cures), false, [bow, even, runOut](const Book& book, const Lining& lining) {
                            EndPlan end = endOf(planOf(book, lining), bow);
                            end.widths.clear();
                            end.even = even;
@@ -104,7 +105,8 @@ class Changes {
 
   void runOut(bool bow) {
     if (end(bow).isHood())
-      endByRule(bow, "lines run out as battens to the " + end(bow).name, {Measure::Sny, Measure::Twist}, 0.0, true);
+      endByRule(bow, "lines run out as battens to the " + end(bow).name,
+                {Measure::Sny, Measure::Twist, Measure::EdgeSet}, 0.0, true);
   }
 
   /// The strake about the hardest turn at the station where widths are chosen.
@@ -121,24 +123,25 @@ class Changes {
 
   void bilge(double scale, const char* words, std::vector<Measure> cures) {
     const std::size_t at = hardest();
-    m_changes.push_back({words, std::move(cures), [at, scale](const Book& book, const Lining& lining) -> Result<Book> {
-                           if (at >= lining.strakeCount()) return fail(Fault::StrakeCount);
-                           const LiningPlan& plan = planOf(book, lining);
-                           const std::size_t zone = plan.zoneOf(lining.strakes[at].lower);
-                           const auto [first, last] = plan.span(zone);
-                           if (last - first < 3) return fail(Fault::StrakeCount);
-                           auto edited = setRule(book, lining, LiningRule::Diminishing, zone);
-                           if (!edited) return edited;
-                           Zone figures = planOf(*edited, lining).zones[zone];
-                           for (std::size_t k = first; k < last; ++k) {
-                             const auto away = static_cast<double>(k) - static_cast<double>(lining.strakes[at].lower);
-                             // Most at the turn, less to either side.
-                             const double part = std::max(0.0, 1.0 - std::abs(away) / 2.5);
-                             Length& width = figures.widths[k - first];
-                             width = width * (1.0 + (scale - 1.0) * part);
-                           }
-                           return setZone(*edited, lining, zone, figures);
-                         }});
+    m_changes.push_back(
+        {words, std::move(cures), true, [at, scale](const Book& book, const Lining& lining) -> Result<Book> {
+           if (at >= lining.strakeCount()) return fail(Fault::StrakeCount);
+           const LiningPlan& plan = planOf(book, lining);
+           const std::size_t zone = plan.zoneOf(lining.strakes[at].lower);
+           const auto [first, last] = plan.span(zone);
+           if (last - first < 3) return fail(Fault::StrakeCount);
+           auto edited = setRule(book, lining, LiningRule::Diminishing, zone);
+           if (!edited) return edited;
+           Zone figures = planOf(*edited, lining).zones[zone];
+           for (std::size_t k = first; k < last; ++k) {
+             const auto away = static_cast<double>(k) - static_cast<double>(lining.strakes[at].lower);
+             // Most at the turn, less to either side.
+             const double part = std::max(0.0, 1.0 - std::abs(away) / 2.5);
+             Length& width = figures.widths[k - first];
+             width = width * (1.0 + (scale - 1.0) * part);
+           }
+           return setZone(*edited, lining, zone, figures);
+         }});
   }
 
   /// Two strakes into one where the narrowest end is.
@@ -154,6 +157,7 @@ class Changes {
     m_changes.push_back(
         {"strakes " + std::to_string(line) + " and " + std::to_string(line + 1) + " into one at the " + end(bow).name,
          {Measure::HoodEnd, Measure::EndRatio},
+         false,
          [line, bow](const Book& book, const Lining& lining) -> Result<Book> {
            if (line >= lining.lines.size()) return fail(Fault::LineUnknown, {}, {std::to_string(line)});
            Stealer joint;
@@ -183,6 +187,7 @@ class Changes {
     m_changes.push_back({"line " + std::to_string(line) + (up ? ", up " : ", down ") + said(by.mm()) + " at " +
                              m_lining.frame.hull().sections[section].name,
                          {measure},
+                         false,
                          [line, section, by, up](const Book& book, const Lining& lining) -> Result<Book> {
                            if (line + 1 >= lining.lines.size())
                              return fail(Fault::LineUnknown, {}, {std::to_string(line)});
@@ -203,6 +208,7 @@ class Changes {
       return;
     m_changes.push_back({"marks moved by hand let go",
                          {Measure::Step, Measure::Sny, Measure::EndRatio},
+                         false,
                          [](const Book& book, const Lining& lining) -> Result<Book> {
                            Book edited = book;
                            if (LiningPlan* of = edited.findPlan(lining.plan))

@@ -12,7 +12,8 @@ namespace narrows {
 struct PlanChange {
   Say words;                   ///< "one strake more"
   std::vector<Measure> cures;  ///< what it is there to better
-  std::function<Result<Book>(const Book&, const Lining&)> make;
+  bool isUsual = false;        ///< one of the few that are asked of every plan, whatever is wrong with it
+  std::function<Result<Book>(const Book&, const Lining&)> make{};
 };
 
 /// What may be changed of the plan of a side, as it stands: a strake more or fewer, the garboard higher or lower at the

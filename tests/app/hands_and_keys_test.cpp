@@ -32,6 +32,7 @@
 #include "stages/lines/offset_grid.h"
 #include "stages/lining/girth_drawing.h"
 #include "stages/lining/lining_stage.h"
+#include "stages/lining/plan_trials.h"
 #include "stages/moulds/mould_drawing.h"
 #include "stages/moulds/moulds_stage.h"
 #include "stages/planks/planks_stage.h"
@@ -591,8 +592,10 @@ class HandsAndKeysTest : public WindowCase {
 
   void aWindowLeftAlonePaintsNothing() {
     openBook("marl");
+    const auto* trials = m_window->lining()->findChild<PlanTrials*>();
     everyPage([&] {
       QTest::qWait(400);  // tool tips, what follows a first paint
+      if (m_window->lining()->isVisible()) QTRY_VERIFY_WITH_TIMEOUT(trials->areCurrent(), 20000);
       PaintCount paints;
       qApp->installEventFilter(&paints);
       const std::clock_t before = std::clock();

@@ -2,6 +2,7 @@
 // looked at.
 
 #include <QComboBox>
+#include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
@@ -14,6 +15,7 @@
 #include "lining_case.h"
 #include "stages/lining/changes_grid.h"
 #include "stages/lining/girth_drawing.h"
+#include "stages/lining/plan_trials.h"
 #include "stages/lining/suggest_panel.h"
 #include "stages/lining/weighing_grid.h"
 #include "stages/lining/widths_grid.h"
@@ -38,9 +40,9 @@ class WeighingTest : public LiningCase {
     }
     QVERIFY(row >= 0);
     emit list->itemActivated(list->item(row));
-    auto* changes = stage()->findChild<ChangesGrid*>();
+    auto* changes = stage()->findChild<AllChangesGrid*>();
     QVERIFY(changes->isVisible());
-    QTRY_VERIFY_WITH_TIMEOUT(!changes->tried().empty(), 20000);
+    QTRY_VERIFY_WITH_TIMEOUT(changes->model()->rowCount() > 1, 20000);
     // Its cures first, each with what it would do; what stands is the first row.
     const auto* model = changes->model();
     QVERIFY(model->rowCount() >= 6);
@@ -67,11 +69,62 @@ class WeighingTest : public LiningCase {
     session().undo();
     QCOMPARE(session().book()->boatPlan().strakes.size(), strakes);
     // The row that is the plan itself takes nothing.
-    QTRY_VERIFY_WITH_TIMEOUT(!changes->isWorking(), 20000);
+    QTRY_VERIFY_WITH_TIMEOUT(!stage()->findChild<PlanTrials*>()->isWorking(), 20000);
     const std::string before = bytes();
     changes->setCurrentIndex(model->index(0, 0));
     find<QPushButton>("takeChange")->click();
     QCOMPARE(bytes(), before);
+  }
+
+  void whatTheUsualChangesCostStandsBesideTheDrawingAndIsTakenWithAClick() {
+    goTo("osier");
+    auto* usual = stage()->findChild<UsualChangesGrid*>();
+    QVERIFY(usual->isVisible());
+    const auto* model = usual->model();
+    QTRY_COMPARE_WITH_TIMEOUT(model->rowCount(), 6, 20000);  // unasked
+    // What stands is told in the headings: so many in trouble, and the measures she stands worst in.
+    const auto& weighed = *session().solved()->weighing;
+    QCOMPARE(model->headerData(0, Qt::Horizontal).toString(), QString("trouble\n%1").arg(weighed.trouble));
+    for (int column = 1; column < model->columnCount(); ++column)
+      QVERIFY(model->headerData(column, Qt::Horizontal).toString().contains('\n'));
+    QStringList names;
+    for (int row = 0; row < model->rowCount(); ++row) names << model->headerData(row, Qt::Vertical).toString();
+    QCOMPARE(names,
+             QStringList({"one strake more", "one strake fewer", "garboard 1 in higher at the stem",
+                          "garboard 1 in lower at the stem", "narrower through the bilge", "wider through the bilge"}));
+    const std::string before = bytes();
+    const auto strakes = session().book()->boatPlan().strakes.size();
+    const QRect cell = usual->visualRect(model->index(1, 1));
+    QTest::mouseClick(usual->viewport(), Qt::LeftButton, {}, cell.center());
+    QVERIFY(settled());
+    QCOMPARE(session().book()->boatPlan().strakes.size(), strakes - 1);
+    session().undo();
+    QCOMPARE(bytes(), before);
+    QVERIFY(settled());
+    // So it is by its name, and by Enter.
+    const auto* trials = stage()->findChild<PlanTrials*>();
+    QTRY_VERIFY_WITH_TIMEOUT(trials->areCurrent(), 20000);
+    auto* head = usual->verticalHeader();
+    QTest::mouseClick(head->viewport(), Qt::LeftButton, {}, {20, head->sectionViewportPosition(0) + 10});
+    QVERIFY(settled());
+    QCOMPARE(session().book()->boatPlan().strakes.size(), strakes + 1);
+    session().undo();
+    QVERIFY(settled());
+    QTRY_VERIFY_WITH_TIMEOUT(trials->areCurrent(), 20000);
+    usual->setFocus();
+    usual->setCurrentIndex(model->index(2, 0));
+    QTest::keyClick(usual, Qt::Key_Return);
+    QVERIFY(settled());
+    QVERIFY(bytes() != before);
+    QCOMPARE(session().book()->boatPlan().strakes.size(), strakes);
+    // Another stage shown: nothing is tried for it.
+    QTRY_VERIFY_WITH_TIMEOUT(trials->areCurrent(), 20000);
+    m_window->goToNumber(1);
+    session().undo();
+    QVERIFY(settled());
+    QVERIFY(!trials->isWorking() && !trials->areCurrent());
+    m_window->goToNumber(4);
+    QTRY_VERIFY_WITH_TIMEOUT(trials->areCurrent(), 20000);
   }
 
   void everyStrakeIsWeighedAndACellTakesItInHand() {

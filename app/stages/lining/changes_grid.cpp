@@ -2,174 +2,219 @@
 
 #include <QHeaderView>
 #include <QKeyEvent>
+#include <QLabel>
 #include <algorithm>
 #include <cmath>
 
 #include "canvas/look.h"
 #include "commands/session.h"
+#include "fonts.h"
+#include "stages/lining/measure_words.h"
 
 namespace narrows {
 
 namespace {
 
-/// A column: what it shows of a plan weighed, and whether less of it is better.
-struct Effect {
-  const char* name;
-  std::function<double(const PlanWeighed&)> value;
-  bool lessIsBetter;
-  std::function<QString(double value, Notation notation)> words;
-};
+using ValueOf = std::function<double(const PlanWeighed&)>;
 
-double worstOf(const PlanWeighed& plan, Measure measure) {
-  const Weighed* row = plan.weighing.worst(measure);
-  return row == nullptr ? 0.0 : row->value;
+ChangeEffect counted(const QString& name, const ValueOf& value) {
+  return {name, value, true,
+          [value](const PlanWeighed& plan, Notation) { return QString::number(std::lround(value(plan))); }};
 }
 
-QString counted(double value, Notation /*notation*/) {
-  return QString::number(static_cast<int>(std::lround(value)));
-}
-template <Measure measure>
-QString measured(double value, Notation notation) {
-  return QString::fromStdString(showMeasure(measure, value, notation));
+ChangeEffect trouble() {
+  return counted(ChangesGrid::tr("trouble"), [](const PlanWeighed& p) { return double(p.weighing.trouble); });
 }
 
-const std::vector<Effect>& effects() {
-  static const std::vector<Effect> all{
-      {QT_TRANSLATE_NOOP("ChangesGrid", "trouble"),
-       [](const PlanWeighed& p) { return static_cast<double>(p.weighing.trouble); }, true, counted},
-      {QT_TRANSLATE_NOOP("ChangesGrid", "look again"),
-       [](const PlanWeighed& p) { return static_cast<double>(p.weighing.look); }, true, counted},
-      {QT_TRANSLATE_NOOP("ChangesGrid", "weighs"), [](const PlanWeighed& p) { return p.weighing.score; }, true,
-       [](double value, Notation) { return QString::number(value, 'f', 1); }},
-      {QT_TRANSLATE_NOOP("ChangesGrid", "widest"), [](const PlanWeighed& p) { return worstOf(p, Measure::Width); },
-       true, measured<Measure::Width>},
-      {QT_TRANSLATE_NOOP("ChangesGrid", "hood end"), [](const PlanWeighed& p) { return worstOf(p, Measure::HoodEnd); },
-       false, measured<Measure::HoodEnd>},
-      {QT_TRANSLATE_NOOP("ChangesGrid", "board"), [](const PlanWeighed& p) { return worstOf(p, Measure::BoardWidth); },
-       true, measured<Measure::BoardWidth>},
-      {QT_TRANSLATE_NOOP("ChangesGrid", "sny"), [](const PlanWeighed& p) { return worstOf(p, Measure::Sny); }, true,
-       measured<Measure::Sny>},
-      {QT_TRANSLATE_NOOP("ChangesGrid", "twist"), [](const PlanWeighed& p) { return worstOf(p, Measure::Twist); }, true,
-       measured<Measure::Twist>},
-      {QT_TRANSLATE_NOOP("ChangesGrid", "thickest stock"),
-       [](const PlanWeighed& p) { return worstOf(p, Measure::Stock); }, true, measured<Measure::Stock>},
-      {QT_TRANSLATE_NOOP("ChangesGrid", "boards"),
-       [](const PlanWeighed& p) { return static_cast<double>(p.weighing.boards); }, true, counted}};
-  return all;
+ChangeEffect lookAgain() {
+  return counted(ChangesGrid::tr("look again"), [](const PlanWeighed& p) { return double(p.weighing.look); });
+}
+
+/// The worst of a measure. `judged`: better is further from its limit, not less or more.
+ChangeEffect worstOf(const QString& name, Measure measure, bool judged = false) {
+  return {name,
+          [measure, judged](const PlanWeighed& plan) {
+            const Weighed* row = plan.weighing.worst(measure);
+            return row == nullptr ? 0.0 : judged ? row->beyond : row->value;
+          },
+          judged || !isLeast(measure),
+          [measure](const PlanWeighed& plan, Notation notation) {
+            const Weighed* row = plan.weighing.worst(measure);
+            return row == nullptr ? QString() : QString::fromStdString(showMeasure(measure, row->value, notation));
+          }};
+}
+
+/// The measures most strakes and stations of a plan are beyond, the worst first.
+std::vector<Measure> worstMeasures(const Weighing& weighing) {
+  std::vector<std::pair<std::size_t, Measure>> bad;
+  for (const Measure measure : everyMeasure) {
+    std::size_t cost = 0;
+    for (const Weighed& row : weighing.rows) {
+      if (row.measure == measure && row.verdict) cost += *row.verdict == Severity::Trouble ? weighing.rows.size() : 1;
+    }
+    if (cost > 0) bad.emplace_back(cost, measure);
+  }
+  std::stable_sort(bad.begin(), bad.end(), [](const auto& a, const auto& b) { return a.first > b.first; });
+  std::vector<Measure> measures;
+  for (const auto& one : bad) measures.push_back(one.second);
+  return measures;
+}
+
+/// A heading so aligned, over two lines where it wants them.
+Qt::Alignment wrapped(Qt::Alignment so) {
+  return Qt::Alignment::fromInt(so.toInt() | Qt::TextWordWrap);
 }
 
 }  // namespace
 
-ChangesGrid::ChangesGrid(Session* session, QWidget* parent)
-    : CellGrid(tr("What changes would do"), session, parent), m_trying(session) {
-  horizontalHeader()->setMinimumSectionSize(84);
+ChangesGrid::ChangesGrid(const QString& name, Stands stands, Session* session, PlanTrials* trials, QWidget* parent)
+    : CellGrid(name, session, parent), m_stands(stands), m_trials(trials) {
   setSelectionBehavior(QAbstractItemView::SelectRows);
-  for (const Effect& effect : effects()) cells().columns << tr(effect.name);
-  cells().rows = [this] { return m_now == nullptr ? 0 : static_cast<int>(m_order.size()) + 1; };
+  cells().rows = [this] {
+    if (m_trials->now() == nullptr) return 0;
+    return static_cast<int>(m_order.size()) + (m_stands == Stands::Above ? 1 : 0);
+  };
   cells().rowName = [this](int row) {
-    if (row == 0) return tr("as she stands");
-    const TriedChange& one = m_tried[m_order[static_cast<std::size_t>(row) - 1]];
-    return QString::fromStdString(one.change.words.words(lengthsIn(this->session()->notation())));
+    const auto change = changeOf(row);
+    return change ? m_trials->words(*change) : tr("as she stands");
   };
   cells().cell = [this](int row, int column) { return cellOf(row, column); };
-  connect(session, &Session::answerSettled, this, &ChangesGrid::tryAfresh);
-  connect(session, &Session::selectionChanged, this, [this] {
-    if (m_now != nullptr && m_now->plan.id != this->session()->book()->planOf(this->session()->selection().side).id)
-      tryAfresh();
-  });
-  connect(&m_trying, &LongWork::runningChanged, this, [this](bool running) {
-    if (!running && std::exchange(m_again, false)) tryAfresh();
-    emit workingChanged();
-  });
-  connect(this, &QAbstractItemView::doubleClicked, this, &ChangesGrid::takeInHand);
-}
-
-void ChangesGrid::setMeasure(std::optional<Measure> measure) {
-  m_measure = measure;
-  arrange();
-}
-
-void ChangesGrid::showEvent(QShowEvent* event) {
-  CellGrid::showEvent(event);
-  tryAfresh();
-}
-
-void ChangesGrid::tryAfresh() {
-  if (!isVisible() || session()->isMoving()) return;
-  const auto& solved = session()->solved();
-  if (solved == nullptr || solved->revision != session()->revision() || solved->waits()) return;
-  const BoatSide side = session()->selection().side;
-  if (solved->liningOf(side) == nullptr) return;
-  if (m_of == solved->revision && m_now != nullptr && m_now->plan.id == solved->book->planOf(side).id) return;
-  if (m_trying.isRunning()) {
-    m_again = true;
-    m_trying.stop();
-    return;
-  }
-  begin();
-}
-
-void ChangesGrid::begin() {
-  const std::shared_ptr<const Solved> solved = session()->solved();
-  const BoatSide side = session()->selection().side;
-  m_trying.begin([this, solved, side](const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
-    const Book& book = *solved->book;
-    const Lining& lining = *solved->liningOf(side);
-    const auto ids = sectionIds(book, lining.frame.hull());
-    const auto now = weighPlan(lining.frame, book.planOf(side), ids, weighingFigures(book), quickStrip, nullptr, stop);
-    if (!now) return {};
-    const auto changes = planChanges(book, lining, (*now)->weighing, side);
-    auto tried = tryChanges(book, side, changes, *now, stop);
-    if (stop.stop_requested()) return {};
-    return [this, now = *now, tried = std::move(tried), revision = solved->revision] {
-      m_now = now;
-      m_tried = tried;
-      m_of = revision;
-      arrange();
-    };
-  });
+  connect(trials, &PlanTrials::done, this, &ChangesGrid::arrange);
+  connect(trials, &PlanTrials::workingChanged, this, [this] { refresh(); });
 }
 
 void ChangesGrid::arrange() {
-  m_order.clear();
-  for (std::size_t i = 0; i < m_tried.size(); ++i) m_order.push_back(i);
-  if (m_measure) {
-    std::stable_partition(m_order.begin(), m_order.end(), [this](std::size_t i) {
-      const auto& cures = m_tried[i].change.cures;
-      return std::find(cures.begin(), cures.end(), *m_measure) != cures.end();
-    });
+  m_order = order();
+  m_effects = m_trials->now() != nullptr ? effects() : std::vector<ChangeEffect>();
+  cells().columns.clear();
+  for (const ChangeEffect& effect : m_effects) {
+    QString heading = effect.name;
+    if (m_stands == Stands::InHeadings)
+      heading += QStringLiteral("\n") + effect.words(*m_trials->now(), session()->notation());
+    cells().columns << heading;
   }
   refresh();
 }
 
+std::optional<std::size_t> ChangesGrid::changeOf(int row) const {
+  const int at = m_stands == Stands::Above ? row - 1 : row;
+  if (at < 0 || static_cast<std::size_t>(at) >= m_order.size()) return std::nullopt;
+  return m_order[static_cast<std::size_t>(at)];
+}
+
 Cell ChangesGrid::cellOf(int row, int column) const {
-  const Effect& effect = effects()[static_cast<std::size_t>(column)];
-  const double now = effect.value(*m_now);
+  const ChangeEffect& effect = m_effects[static_cast<std::size_t>(column)];
+  const PlanWeighed& now = *m_trials->now();
   const Notation notation = session()->notation();
-  if (row == 0) return {effect.words(now, notation), false, false, look::ink, {}};
-  const double would = effect.value(*m_tried[m_order[static_cast<std::size_t>(row) - 1]].would);
+  const QString stands = effect.words(now, notation);
+  const auto change = changeOf(row);
+  if (!change) return {stands, false, false, look::ink, {}};
+  const PlanWeighed& would = *m_trials->tried()[*change].would;
   const QString words = effect.words(would, notation);
-  if (words == effect.words(now, notation)) return {words, false, false, look::quietInk, {}};
-  const bool better = effect.lessIsBetter ? would < now : would > now;
+  if (words == stands || !m_trials->areCurrent()) return {words, false, false, look::quietInk, {}};
+  const double gained = effect.value(now) - effect.value(would);
+  const bool better = effect.lessIsBetter ? gained > 0.0 : gained < 0.0;
   return {(better ? QStringLiteral("✓ ") : QString()) + words, false, better, better ? look::ink : look::lookAgain, {}};
 }
 
 bool ChangesGrid::takeInHand() {
-  const int row = currentIndex().row();
-  const auto& solved = session()->solved();
-  if (row < 1 || static_cast<std::size_t>(row) > m_order.size() || solved == nullptr) return false;
-  // Only while what was tried is still of the book as it stands.
-  if (m_of != session()->revision() || solved->revision != m_of) return false;
-  const BoatSide side = session()->selection().side;
-  const Lining* lining = solved->liningOf(side);
-  const TriedChange& one = m_tried[m_order[static_cast<std::size_t>(row) - 1]];
-  const QString words = QString::fromStdString(one.change.words.words(lengthsIn(session()->notation())));
-  return lining != nullptr && session()->perform(words, one.change.make(*session()->book(), *lining));
+  const auto change = changeOf(currentIndex().row());
+  return change && m_trials->take(*change);
 }
 
 void ChangesGrid::keyPressEvent(QKeyEvent* event) {
   if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) && takeInHand()) return;
   CellGrid::keyPressEvent(event);
+}
+
+AllChangesGrid::AllChangesGrid(Session* session, PlanTrials* trials, QWidget* parent)
+    : ChangesGrid(tr("What changes would do"), Stands::Above, session, trials, parent) {
+  horizontalHeader()->setMinimumSectionSize(84);
+  connect(this, &QAbstractItemView::doubleClicked, this, &ChangesGrid::takeInHand);
+}
+
+void AllChangesGrid::setMeasure(std::optional<Measure> measure) {
+  m_measure = measure;
+  if (trials().now() != nullptr) arrange();
+}
+
+std::vector<std::size_t> AllChangesGrid::order() const {
+  std::vector<std::size_t> all(trials().tried().size());
+  for (std::size_t i = 0; i < all.size(); ++i) all[i] = i;
+  if (m_measure) {
+    std::stable_partition(all.begin(), all.end(), [this](std::size_t i) {
+      const auto& cures = trials().tried()[i].change.cures;
+      return std::find(cures.begin(), cures.end(), *m_measure) != cures.end();
+    });
+  }
+  return all;
+}
+
+std::vector<ChangeEffect> AllChangesGrid::effects() const {
+  const ChangeEffect weighs{tr("weighs"), [](const PlanWeighed& p) { return p.weighing.score; }, true,
+                            [](const PlanWeighed& p, Notation) { return QString::number(p.weighing.score, 'f', 1); }};
+  return {trouble(),
+          lookAgain(),
+          weighs,
+          worstOf(tr("widest"), Measure::Width),
+          worstOf(shortMeasureName(Measure::HoodEnd), Measure::HoodEnd),
+          worstOf(shortMeasureName(Measure::BoardWidth), Measure::BoardWidth),
+          worstOf(shortMeasureName(Measure::Sny), Measure::Sny),
+          worstOf(shortMeasureName(Measure::Twist), Measure::Twist),
+          worstOf(tr("thickest stock"), Measure::Stock),
+          counted(tr("boards"), [](const PlanWeighed& p) { return double(p.weighing.boards); })};
+}
+
+UsualChangesGrid::UsualChangesGrid(Session* session, PlanTrials* trials, QWidget* parent)
+    : ChangesGrid(tr("What it would cost"), Stands::InHeadings, session, trials, parent), m_corner(new QLabel(this)) {
+  constexpr int leastColumnWide = 56;
+  horizontalHeader()->setMinimumSectionSize(leastColumnWide);
+  horizontalHeader()->setDefaultAlignment(wrapped(Qt::AlignCenter));
+  verticalHeader()->setDefaultAlignment(wrapped(Qt::AlignLeft | Qt::AlignVCenter));
+  setCornerButtonEnabled(false);
+  m_corner->setText(tr("What it would cost:\na click takes it"));
+  m_corner->setFont(shopFont(look::labelPx));
+  m_corner->setIndent(4);
+  look::say(m_corner, look::Voice::Quiet);
+  connect(this, &QAbstractItemView::clicked, this, &ChangesGrid::takeInHand);
+  connect(verticalHeader(), &QHeaderView::sectionClicked, this, [this](int row) {
+    setCurrentIndex(model()->index(row, 0));
+    takeInHand();
+  });
+}
+
+/// Every row has room for its name, over two lines where it wants them.
+void UsualChangesGrid::updateGeometries() {
+  constexpr int leastHigh = 28, round = 10, margins = 18, namesLeast = 132, namesMost = 204;
+  verticalHeader()->setFixedWidth(std::clamp(width() * 54 / 100, namesLeast, namesMost));
+  const QFontMetrics metrics(verticalHeader()->font());
+  for (int row = 0; row < model()->rowCount(); ++row) {
+    const QString name = model()->headerData(row, Qt::Vertical).toString();
+    const QRect box(0, 0, verticalHeader()->width() - margins, 1000);
+    const int high = metrics.boundingRect(box, Qt::AlignLeft | Qt::TextWordWrap, name).height() + round;
+    if (rowHeight(row) != std::max(high, leastHigh)) setRowHeight(row, std::max(high, leastHigh));
+  }
+  ChangesGrid::updateGeometries();
+  m_corner->setGeometry(1, 1, verticalHeader()->width() - 1, horizontalHeader()->height() - 1);
+}
+
+std::vector<std::size_t> UsualChangesGrid::order() const {
+  std::vector<std::size_t> usual;
+  for (std::size_t i = 0; i < trials().tried().size(); ++i) {
+    if (trials().tried()[i].change.isUsual) usual.push_back(i);
+  }
+  return usual;
+}
+
+std::vector<ChangeEffect> UsualChangesGrid::effects() const {
+  constexpr std::size_t measuresShown = 2;
+  std::vector<ChangeEffect> all{trouble()};
+  for (const Measure measure : worstMeasures(trials().now()->weighing)) {
+    if (all.size() <= measuresShown) all.push_back(worstOf(shortMeasureName(measure), measure, true));
+  }
+  if (all.size() <= measuresShown) all.push_back(worstOf(tr("widest"), Measure::Width));
+  if (all.size() <= measuresShown) all.push_back(worstOf(shortMeasureName(Measure::BoardWidth), Measure::BoardWidth));
+  return all;
 }
 
 }  // namespace narrows

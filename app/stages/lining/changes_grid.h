@@ -1,47 +1,85 @@
 #pragma once
 // What would changes of the plan do, each beside the plan as it stands.
 
-#include "advice/plan_change.h"
 #include "canvas/cell_grid.h"
-#include "commands/long_work.h"
+#include "stages/lining/plan_trials.h"
+
+class QLabel;
 
 namespace narrows {
 
-/// Worked out beside the drawing once an answer has settled, and afresh when it changes; Enter takes the change in
-/// hand. The cures of a measure stand first where one was asked for.
+/// What a column shows of a plan weighed.
+struct ChangeEffect {
+  QString name;
+  std::function<double(const PlanWeighed&)> value;
+  bool lessIsBetter = true;
+  std::function<QString(const PlanWeighed&, Notation)> words;
+};
+
+/// Changes tried, a row each, what is better ticked; the plan as it stands is the row above them, or told in the
+/// headings. Enter takes the change in hand.
 class ChangesGrid : public CellGrid {
   Q_OBJECT
 
  public:
-  explicit ChangesGrid(Session* session, QWidget* parent = nullptr);
-  /// The measure whose cures come first; none: all in their order.
-  void setMeasure(std::optional<Measure> measure);
-  std::optional<Measure> measure() const { return m_measure; }
+  enum class Stands { Above, InHeadings };
+  ChangesGrid(const QString& name, Stands stands, Session* session, PlanTrials* trials, QWidget* parent = nullptr);
   /// Takes the change of the row in hand. False where it is the plan as it stands.
   bool takeInHand();
-  bool isWorking() const { return m_trying.isRunning(); }
-  const std::vector<TriedChange>& tried() const { return m_tried; }
-
- signals:
-  void workingChanged();
 
  protected:
   void keyPressEvent(QKeyEvent* event) override;
-  void showEvent(QShowEvent* event) override;
+  /// Lays the rows and columns out afresh for what was tried.
+  void arrange();
+  /// The trials shown, in the order in which they stand.
+  virtual std::vector<std::size_t> order() const = 0;
+  virtual std::vector<ChangeEffect> effects() const = 0;
+  const PlanTrials& trials() const { return *m_trials; }
 
  private:
-  void tryAfresh();
-  void begin();
-  void arrange();
+  /// The change of a row, as an index of `tried`; none for the plan as it stands.
+  std::optional<std::size_t> changeOf(int row) const;
   Cell cellOf(int row, int column) const;
 
-  std::optional<Measure> m_measure;
-  std::shared_ptr<const PlanWeighed> m_now;
-  std::vector<TriedChange> m_tried;
+  Stands m_stands;
+  PlanTrials* m_trials;
   std::vector<std::size_t> m_order;
-  std::uint64_t m_of = 0;  ///< revision of the answer they were tried on
-  bool m_again = false;
-  LongWork m_trying;
+  std::vector<ChangeEffect> m_effects;
+};
+
+/// All that were tried, told by all they would do; the cures of a measure first where one was asked for.
+class AllChangesGrid : public ChangesGrid {
+  Q_OBJECT
+
+ public:
+  AllChangesGrid(Session* session, PlanTrials* trials, QWidget* parent = nullptr);
+  /// The measure whose cures come first; none: all in their order.
+  void setMeasure(std::optional<Measure> measure);
+  std::optional<Measure> measure() const { return m_measure; }
+
+ protected:
+  std::vector<std::size_t> order() const override;
+  std::vector<ChangeEffect> effects() const override;
+
+ private:
+  std::optional<Measure> m_measure;
+};
+
+/// The few that are asked of every plan, told by the measures it stands worst in: they stand beside the drawing, and
+/// one is taken with a click.
+class UsualChangesGrid : public ChangesGrid {
+  Q_OBJECT
+
+ public:
+  UsualChangesGrid(Session* session, PlanTrials* trials, QWidget* parent = nullptr);
+
+ protected:
+  void updateGeometries() override;
+  std::vector<std::size_t> order() const override;
+  std::vector<ChangeEffect> effects() const override;
+
+ private:
+  QLabel* m_corner;
 };
 
 }  // namespace narrows

@@ -16,6 +16,7 @@
 #include "stages/lining/girth_drawing.h"
 #include "stages/lining/lining_slate.h"
 #include "stages/lining/measure_words.h"
+#include "stages/lining/plan_trials.h"
 #include "stages/lining/profile_drawing.h"
 #include "stages/lining/weighing_grid.h"
 
@@ -29,7 +30,9 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
       m_hull(new HullPicture(session)),
       m_widths(new WidthsGrid(session)),
       m_weighing(new WeighingGrid(session)),
-      m_changes(new ChangesGrid(session)),
+      m_trials(new PlanTrials(session, this)),
+      m_changes(new AllChangesGrid(session, m_trials)),
+      m_usual(new UsualChangesGrid(session, m_trials)),
       m_answer(new QLabel(this)) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
@@ -68,7 +71,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
     m_slate->showAll();
     if (table() < Table::Weighed) m_widths->show(static_cast<WidthsOf>(m_table->currentIndex()));
   });
-  connect(m_changes, &ChangesGrid::workingChanged, this, &LiningStage::showHeading);
+  connect(m_trials, &PlanTrials::workingChanged, this, &LiningStage::showHeading);
   connect(m_changes, &FigureGrid::notUnderstood, this, answer);
   connect(m_weighing, &WeighingGrid::measureTaken, this, [this](Measure measure) {
     m_shade->setCurrentIndex(static_cast<int>(measure) + 1);
@@ -83,7 +86,15 @@ QWidget* LiningStage::makeBench() {
   m_drawings->addWidget(m_hull);
   auto* drawings = new QSplitter(Qt::Horizontal);
   drawings->addWidget(m_drawings);
-  drawings->addWidget(m_body);
+  m_beside = new QSplitter(Qt::Vertical);
+  m_beside->addWidget(m_body);
+  m_beside->addWidget(m_usual);
+  m_beside->setStretchFactor(0, 1);
+  m_beside->setStretchFactor(1, 0);
+  constexpr int bodyLeastHigh = 190;
+  m_body->setMinimumHeight(bodyLeastHigh);
+  m_beside->setSizes({236, 210});
+  drawings->addWidget(m_beside);
   drawings->setStretchFactor(0, 3);
   drawings->setStretchFactor(1, 2);
   drawings->setSizes({440, 400});
@@ -143,7 +154,7 @@ QWidget* LiningStage::makeTable() {
     m_drawings->setCurrentIndex(index);
     m_shade->setVisible(index == 0);
     m_from->setVisible(index == 2);
-    m_body->setVisible(index != 2);  // she is looked at large
+    m_beside->setVisible(index != 2);  // she is looked at large
   };
   connect(m_view, &QComboBox::activated, this, showView);
   showView(0);
@@ -197,7 +208,7 @@ void LiningStage::showHeading() {
       return;
     }
     case Table::Changes:
-      if (m_changes->isWorking()) return m_heading->setText(tr("Changes are being tried…"));
+      if (m_trials->isWorking()) return m_heading->setText(tr("Changes are being tried…"));
       if (const auto measure = m_changes->measure()) {
         const QString why = QString::fromStdString(whyItMatters(*measure));
         m_heading->setText(tr("%1: %2. Its cures stand first; Enter takes one.").arg(measureName(*measure), why));

@@ -7,16 +7,19 @@
 class QComboBox;
 class QLabel;
 class QPushButton;
+class QSplitter;
 class QStackedWidget;
 
 namespace narrows {
 
+class AllChangesGrid;
 class BodyPlan;
 class GirthDrawing;
-class ChangesGrid;
 class HullPicture;
 class LiningSlate;
+class PlanTrials;
 class ProfileDrawing;
+class UsualChangesGrid;
 class WeighingGrid;
 
 class LiningStage : public Stage {
@@ -50,7 +53,10 @@ class LiningStage : public Stage {
   HullPicture* m_hull;
   WidthsGrid* m_widths;
   WeighingGrid* m_weighing;
-  ChangesGrid* m_changes;
+  PlanTrials* m_trials;
+  AllChangesGrid* m_changes;
+  UsualChangesGrid* m_usual;
+  QSplitter* m_beside = nullptr;  ///< the body plan, and what the usual changes would cost
   QStackedWidget* m_tables = nullptr;
   QComboBox* m_shade = nullptr;
   QComboBox* m_from = nullptr;

@@ -42,6 +42,24 @@ QString measureName(Measure measure) {
   return {};
 }
 
+QString shortMeasureName(Measure measure) {
+  const auto tr = [](const char* words) { return QCoreApplication::translate("Measure", words); };
+  switch (measure) {
+    case Measure::Twist:
+      return tr("twist");
+    case Measure::BoardWidth:
+      return tr("board");
+    case Measure::BoardLength:
+      return tr("length");
+    case Measure::EndRatio:
+      return tr("end");
+    case Measure::SeamMove:
+      return tr("seam");
+    default:
+      return measureName(measure);
+  }
+}
+
 QColor verdictShade(double beyond) {
   // Half a limit's range within it is as good as can be.
   if (beyond <= -1.0) return look::shadeGood;
