@@ -1,6 +1,5 @@
 #include "advice_commands.h"
 
-#include <cmath>
 #include <iostream>
 
 #include "advice/reline.h"
@@ -15,9 +14,6 @@ namespace narrows::cli {
 
 namespace {
 
-/// Plans weighed for each second asked for: fewer than any machine of these years does, so that the clock decides
-/// nothing.
-constexpr double triesASecond = 20.0;
 constexpr std::size_t mostHungBytes = 8U << 20U;
 
 Result<std::string> saved(const Book& book, const std::string& out, const std::string& text) {
@@ -34,10 +30,11 @@ Result<std::string> suggestPlans(const Job& job, const SuggestRequest& wanted) {
   if (!begun) return tl::make_unexpected(begun.error());
   SuggestFrom from;
   from.frame = GirthFrame(job.sharedHull(), begun->base == BaseLine::Rabbet);
+  from.book = job.book();
   from.begun = *begun;
   from.sectionIds = sectionIds(job.book(), job.hull());
   from.figures = job.weighingFigures();
-  from.tries = static_cast<int>(std::lround(wanted.seconds * triesASecond));
+  from.tries = triesIn(wanted.seconds, begun->strakes.size());
   if (job.book().settings.waterline.mm() > 0.0) from.answers.waterline = job.book().settings.waterline;
   const auto made = suggest(from);
   if (!made) return tl::make_unexpected(made.error());

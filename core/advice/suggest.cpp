@@ -4,6 +4,9 @@
 #include <cmath>
 #include <future>
 #include <random>
+#include <utility>
+
+#include "advice/plan_change.h"
 
 namespace narrows {
 
@@ -11,6 +14,10 @@ namespace {
 
 /// Of the tries, the most that go to the schools; so many strakes fewer and more than usual are tried of each.
 constexpr double schoolsShare = 0.4;
+/// Of them, those after which no more cures are tried, so that something is left for changes by little; and how many of
+/// the best are cured.
+constexpr double curesShare = 0.6;
+constexpr std::size_t curedPlans = 2;
 constexpr int strakesAbout = 2;
 /// Plans that are changed side by side, and kept apart by at least so much in score or by where they came from.
 constexpr std::size_t keptPlans = 5;
@@ -31,6 +38,7 @@ std::string wordsOf(School school) {
 struct Candidate {
   std::shared_ptr<const PlanWeighed> weighed;
   std::string how;
+  std::optional<std::uint64_t> lucky = {};  ///< the change that bettered it last, to be made again
   double score() const { return weighed->weighing.score; }
 };
 
@@ -44,6 +52,7 @@ class Search {
     if (!begun) return tl::make_unexpected(begun.error());
     m_best.push_back({*begun, "the plan begun from"});
     trySchools();
+    cure();
     better();
     return finish();
   }
@@ -56,7 +65,8 @@ class Search {
     LiningPlan plan;
     std::shared_ptr<const PlanWeighed> like;
     std::string how;
-    std::size_t from = 0;  ///< which of the best it was made of
+    std::size_t from = 0;    ///< which of the best it was made of
+    std::uint64_t seed = 0;  ///< of the change it was made by
   };
 
   /// All of them weighed, beside each other; null where one cannot be lined off. How many there are does not hang on
@@ -79,8 +89,7 @@ class Search {
 
   void keep(Candidate candidate) {
     m_best.push_back(std::move(candidate));
-    std::stable_sort(m_best.begin(), m_best.end(),
-                     [](const Candidate& a, const Candidate& b) { return a.score() < b.score(); });
+    sortBest();
     if (m_best.size() > keptPlans) m_best.resize(keptPlans);
   }
 
@@ -112,6 +121,53 @@ class Search {
     }
   }
 
+  /// The best of the plans, the best cure of each taken again and again, as a builder would.
+  void cure() {
+    for (std::size_t at = 0; at < std::min(curedPlans, m_best.size());) {
+      if (m_tried >= curesShare * m_from.tries || isOver()) return;
+      const std::vector<Try> tries = curesOf(m_best[at]);
+      const auto made = weighAll(tries);
+      const PlanWeighed* best = m_best[at].weighed.get();
+      for (const auto& one : made) {
+        if (one != nullptr && one->weighing.score < best->weighing.score) best = one.get();
+      }
+      if (best == m_best[at].weighed.get()) {
+        ++at;
+        continue;
+      }
+      for (std::size_t i = 0; i < made.size(); ++i) {
+        if (made[i].get() == best) m_best[at] = {made[i], tries[i].how};
+      }
+    }
+    sortBest();
+  }
+
+  /// What may be tried to better a plan, each of it lined off as an edit of a book of which it is the plan.
+  std::vector<Try> curesOf(const Candidate& of) const {
+    /// Ids that edits give out stay clear of those that schools count.
+    constexpr std::int64_t clearOfSchools = std::int64_t{1} << 40;
+    Book book = m_from.book;
+    book.plans = {of.weighed->plan};
+    book.starboard = book.port = book.plans[0].id;
+    book.nextId = std::max(book.nextId, clearOfSchools + static_cast<std::int64_t>(m_tried) * mostStrakes);
+    const Lining& lining = of.weighed->lining;
+    std::vector<Try> tries;
+    for (const PlanChange& change : planChanges(book, lining, of.weighed->weighing, BoatSide::Starboard)) {
+      const auto edited = change.make(book, lining);
+      if (!edited || edited->boatPlan() == of.weighed->plan) continue;
+      if (m_from.answers.strakes && edited->boatPlan().strakes.size() != of.weighed->plan.strakes.size()) continue;
+      tries.push_back({edited->boatPlan(), of.weighed, bettered(of.how)});
+    }
+    return tries;
+  }
+
+  static std::string bettered(const std::string& how) { return how.ends_with("bettered") ? how : how + ", bettered"; }
+
+  void sortBest() {
+    std::stable_sort(m_best.begin(), m_best.end(),
+                     [](const Candidate& a, const Candidate& b) { return a.score() < b.score(); });
+  }
+
   /// A number from -1 to 1, the same on every machine.
   double either() { return 2.0 * static_cast<double>(m_random() >> 11U) / 9007199254740992.0 - 1.0; }
   std::size_t below(std::size_t count) {
@@ -127,20 +183,23 @@ class Search {
       for (std::size_t i = 0; i < triedTogether; ++i) {
         // The best is changed most often.
         const std::size_t at = below(2) == 0 ? 0 : below(m_best.size());
-        tries.push_back({change(*m_best[at].weighed, step), m_best[at].weighed, m_best[at].how, at});
+        Candidate& of = m_best[at];
+        const std::uint64_t seed = std::exchange(of.lucky, std::nullopt).value_or(m_random());
+        tries.push_back({change(*of.weighed, step, seed), of.weighed, of.how, at, seed});
       }
       const auto made = weighAll(tries);
       for (std::size_t i = 0; i < made.size(); ++i) {
         Candidate& of = m_best[tries[i].from];
         if (made[i] == nullptr || made[i]->weighing.score >= of.score()) continue;
-        of = {made[i], tries[i].how.ends_with("bettered") ? tries[i].how : tries[i].how + ", bettered"};
+        of = {made[i], bettered(tries[i].how), tries[i].seed};
       }
-      std::stable_sort(m_best.begin(), m_best.end(),
-                       [](const Candidate& a, const Candidate& b) { return a.score() < b.score(); });
+      sortBest();
     }
   }
 
-  LiningPlan change(const PlanWeighed& of, double step) {
+  /// A plan changed by little, at a place and a way that `seed` says.
+  LiningPlan change(const PlanWeighed& of, double step, std::uint64_t seed) {
+    const std::mt19937_64 kept = std::exchange(m_random, std::mt19937_64(seed));
     LiningPlan plan = of.plan;
     switch (below(5)) {
       case 0:
@@ -154,6 +213,7 @@ class Search {
       default:
         changeMark(plan, of.lining, step);
     }
+    m_random = kept;
     return plan;
   }
 
@@ -246,6 +306,12 @@ class Search {
 };
 
 }  // namespace
+
+int triesIn(double seconds, std::size_t strakes) {
+  // Of more strakes each is longer too, as boats go.
+  constexpr double strakesASecond = 900.0;
+  return static_cast<int>(std::lround(seconds * strakesASecond / std::pow(static_cast<double>(strakes), 1.5)));
+}
 
 Result<Suggestion> suggest(const SuggestFrom& from, const std::function<void(double share)>& progress,
                            const std::stop_token& stop) {

@@ -165,10 +165,12 @@ void SuggestPanel::look() {
   const Book& book = *m_session->book();
   auto from = std::make_shared<SuggestFrom>();
   from->frame = lining->frame;
+  from->book = book;
   from->begun = book.planOf(m_side);
   from->sectionIds = sectionIds(book, lining->frame.hull());
   from->figures = weighingFigures(book);
-  from->tries = m_tries;
+  constexpr double seconds = 10.0;
+  from->tries = m_tries.value_or(triesIn(seconds, from->begun.strakes.size()));
   if (m_strakes >= fewestStrakes) from->answers.strakes = m_strakes;
   if (book.settings.waterline.mm() > 0.0) from->answers.waterline = book.settings.waterline;
   m_answer->setText(tr("Looking. The plan in hand stays as it is."));

@@ -35,7 +35,7 @@ class SuggestPanel : public QDialog {
 
  public:
   SuggestPanel(Session* session, BoatSide side, QWidget* parent = nullptr);
-  /// How many plans are weighed: about twenty a second.
+  /// How many plans are weighed; unless said, as many as take some ten seconds.
   void setTries(int tries) { m_tries = tries; }
 
  private:
@@ -47,8 +47,8 @@ class SuggestPanel : public QDialog {
 
   Session* m_session;
   BoatSide m_side;
-  int m_tries = 200;
-  int m_strakes = 0;  ///< kept at so many; nought: as many as come out best
+  std::optional<int> m_tries;  ///< none: as many as take some ten seconds
+  int m_strakes = 0;           ///< kept at so many; nought: as many as come out best
   QLabel* m_answer;
   QProgressBar* m_progress;
   QPushButton* m_look;

@@ -19,6 +19,7 @@ SuggestFrom fromBook(const Book& book, int tries) {
   const auto inside = hullFace(*drawn, book.table, Face::Inside);
   SuggestFrom from;
   from.frame = GirthFrame(std::make_shared<Hull>(*inside), book.boatPlan().base == BaseLine::Rabbet);
+  from.book = book;
   from.begun = book.boatPlan();
   from.sectionIds = sectionIds(book, from.frame.hull());
   from.figures = weighingFigures(book);
@@ -30,6 +31,24 @@ std::shared_ptr<const PlanWeighed> weighedOf(const SuggestFrom& of, const Lining
   auto made = weighPlan(of.frame, plan, of.sectionIds, of.figures, fineness);
   if (!made) qFatal("%s", describe(made.error()).c_str());
   return *made;
+}
+
+/// The plan a careful builder comes to: the best of all changes taken, again and again, until none betters her.
+std::shared_ptr<const PlanWeighed> mendedByHand(const SuggestFrom& from, Book book) {
+  auto now = weighedOf(from, book.boatPlan(), quickStrip);
+  constexpr int rounds = 12;
+  for (int round = 0; round < rounds; ++round) {
+    const auto changes = planChanges(book, now->lining, now->weighing, BoatSide::Starboard);
+    const TriedChange* best = nullptr;
+    const auto tried = tryChanges(book, BoatSide::Starboard, changes, now);
+    for (const TriedChange& one : tried) {
+      if (one.would->weighing.score < (best != nullptr ? best->would : now)->weighing.score) best = &one;
+    }
+    if (best == nullptr) break;
+    book = *best->change.make(book, now->lining);
+    now = best->would;
+  }
+  return weighedOf(from, book.boatPlan(), fullStrip);
 }
 
 }  // namespace
@@ -86,6 +105,22 @@ class SuggestTest : public QObject {
         },
         stop.get_token());
     QVERIFY(broken && told <= 4);
+  }
+
+  void weighsAtLeastAsWellAsAPlanMendedByHand() {
+    for (const char* boat : {"osier", "marl"}) {
+      const Book book = sampleBook(boat);
+      constexpr double seconds = 10.0;
+      const SuggestFrom from = fromBook(book, triesIn(seconds, book.boatPlan().strakes.size()));
+      const auto found = suggest(from);
+      const auto hand = mendedByHand(from, book);
+      QVERIFY(hand->weighing.score < found->begun->weighing.score);
+      QVERIFY2(found->found[0].plan->weighing.score <= hand->weighing.score,
+               qPrintable(QString("%1: %2, by hand %3")
+                              .arg(boat)
+                              .arg(found->found[0].plan->weighing.score)
+                              .arg(hand->weighing.score)));
+    }
   }
 
   void lockedGuidesAndMarksOfThePlanHold() {
