@@ -31,10 +31,11 @@ inline const QColor strakeInHand(0xF0, 0xC9, 0xA4);  ///< laid flat
 inline const QColor strakeOnHull(0xD9, 0x7A, 0x3C);  ///< on the shaded picture
 inline const QColor deepest(0x12, 0x3A, 0x57);       ///< the far end of a shading by a measure
 
-/// A measure well within its limit, at it, and where it is trouble.
-inline const QColor shadeGood(0xE3, 0xE6, 0xD2);
-inline const QColor shadeLook(0xE2, 0xB4, 0x4A);
-inline const QColor shadeTrouble(0xB8, 0x3A, 0x2A);
+/// A measure well within its limit, at it, and where it is trouble: from the pale of a board towards `deepest`, not so
+/// far that a seam in ink is lost on it.
+inline const QColor shadeGood(0xEF, 0xE6, 0xD2);
+inline const QColor shadeLook(0xA4, 0xAC, 0xA8);
+inline const QColor shadeTrouble(0x50, 0x6A, 0x7A);
 
 /// What lies between two colours: the first at 0, the second at 1.
 QColor mixed(const QColor& a, const QColor& b, double part);

@@ -3,6 +3,7 @@
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QLabel>
+#include <QRegularExpression>
 #include <algorithm>
 #include <cmath>
 
@@ -111,10 +112,14 @@ Cell ChangesGrid::cellOf(int row, int column) const {
   if (!change) return {stands, false, false, look::ink, {}};
   const PlanWeighed& would = *m_trials->tried()[*change].would;
   const QString words = effect.words(would, notation);
-  if (words == stands || !m_trials->areCurrent()) return {words, false, false, look::quietInk, {}};
+  // Where the headings tell how she stands they tell the unit too.
+  static const QRegularExpression unit(QStringLiteral(" (in|mm)$"));
+  const QString figure = m_stands == Stands::Above ? words : QString(words).remove(unit);
+  if (words == stands || !m_trials->areCurrent()) return {figure, false, false, look::quietInk, {}};
   const double gained = effect.value(now) - effect.value(would);
   const bool better = effect.lessIsBetter ? gained > 0.0 : gained < 0.0;
-  return {(better ? QStringLiteral("✓ ") : QString()) + words, false, better, better ? look::ink : look::lookAgain, {}};
+  return {(better ? QStringLiteral("✓ ") : QString()) + figure, false, better && m_stands == Stands::Above,
+          better ? look::ink : look::lookAgain, {}};
 }
 
 bool ChangesGrid::takeInHand() {
@@ -185,7 +190,7 @@ UsualChangesGrid::UsualChangesGrid(Session* session, PlanTrials* trials, QWidget
 
 /// Every row has room for its name, over two lines where it wants them.
 void UsualChangesGrid::updateGeometries() {
-  constexpr int leastHigh = 28, round = 10, margins = 18, namesLeast = 132, namesMost = 204;
+  constexpr int leastHigh = 28, round = 10, margins = 12, namesLeast = 132, namesMost = 198;
   verticalHeader()->setFixedWidth(std::clamp(width() * 54 / 100, namesLeast, namesMost));
   const QFontMetrics metrics(verticalHeader()->font());
   for (int row = 0; row < model()->rowCount(); ++row) {
@@ -193,6 +198,12 @@ void UsualChangesGrid::updateGeometries() {
     const QRect box(0, 0, verticalHeader()->width() - margins, 1000);
     const int high = metrics.boundingRect(box, Qt::AlignLeft | Qt::TextWordWrap, name).height() + round;
     if (rowHeight(row) != std::max(high, leastHigh)) setRowHeight(row, std::max(high, leastHigh));
+  }
+  // A count wants less room than a length with its fraction.
+  constexpr int countWide = 58;
+  if (horizontalHeader()->count() > 0 && horizontalHeader()->sectionSize(0) != countWide) {
+    horizontalHeader()->setSectionResizeMode(0, QHeaderView::Fixed);
+    horizontalHeader()->resizeSection(0, countWide);
   }
   ChangesGrid::updateGeometries();
   m_corner->setGeometry(1, 1, verticalHeader()->width() - 1, horizontalHeader()->height() - 1);

@@ -93,7 +93,7 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
 
 void GirthDrawing::setShade(std::optional<Measure> measure) {
   m_shade = measure;
-  update();
+  remeasure();
 }
 
 const Weighing* GirthDrawing::weighing() const {
@@ -303,7 +303,8 @@ void GirthDrawing::paintZones(QPainter& painter) const {
 
 QMarginsF GirthDrawing::room() const {
   const bool zones = plan() != nullptr && plan()->zones.size() > 1;
-  return {28.0, 30.0, zones ? 74.0 : 28.0, 34.0};
+  // The scale of a shading stands above the names of the stations.
+  return {28.0, m_shade ? 54.0 : 30.0, zones ? 74.0 : 28.0, 34.0};
 }
 
 void GirthDrawing::paintSections(QPainter& painter, const std::vector<WidthChip>& widths) const {

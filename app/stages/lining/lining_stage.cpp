@@ -97,7 +97,7 @@ QWidget* LiningStage::makeBench() {
   drawings->addWidget(m_beside);
   drawings->setStretchFactor(0, 3);
   drawings->setStretchFactor(1, 2);
-  drawings->setSizes({440, 400});
+  drawings->setSizes({424, 416});
   return drawings;
 }
 

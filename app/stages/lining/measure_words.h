@@ -12,7 +12,7 @@ QString measureName(Measure measure);
 /// The same in a word, for a narrow column.
 QString shortMeasureName(Measure measure);
 
-/// How a value is shaded against its limit: wood well within it, amber at the limit, red where it is trouble, and
+/// How a value is shaded against its limit: pale well within it, darker at the limit, deep where it is trouble, and
 /// between them what lies between. `beyond` as `beyondLimit` has it.
 QColor verdictShade(double beyond);
 

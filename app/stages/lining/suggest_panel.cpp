@@ -192,7 +192,7 @@ void SuggestPanel::showFound(const Suggestion& found) {
   m_answer->setText(
       found.found.empty()
           ? tr("Nothing was found that weighs better than the plan in hand.")
-          : tr("%n plan(|s) that weigh(s|) better: lower is better. Shaded: amber at a limit, red in trouble.", nullptr,
+          : tr("%n plan(|s) that weigh(s|) better: lower is better. The darker, the further beyond a limit.", nullptr,
                static_cast<int>(found.found.size())));
   addCard(found.begun, tr("the plan in hand"), true);
   for (const Suggested& one : found.found) addCard(one.plan, QString::fromStdString(one.how), false);
