@@ -208,7 +208,7 @@ bool Session::push(const QString& words, const Result<Book>& edited, Pace pace) 
     return true;
   }
   // What could not be opened again goes in no book.
-  if (!isSound(*edited)) return false;
+  if (!isSound(*edited, *m_book)) return false;
   m_undo.push(new BookCommand(this, words, m_book, std::make_shared<const Book>(*edited), pace));
   return true;
 }
@@ -223,8 +223,8 @@ bool Session::performTogether(const QString& words, const std::function<bool()>&
   return all && push(words, *after, Pace::Rest);
 }
 
-bool Session::isSound(const Book& book) {
-  const auto sound = checkBook(book);
+bool Session::isSound(const Book& book, const Book& before) {
+  const auto sound = checkBook(book, &before);
   if (!sound) emit refused(explained(sound.error()[0]));
   return sound.has_value();
 }
@@ -256,7 +256,7 @@ void Session::endDrag() {
   if (!isDragging()) return;
   const BookSnapshot before = std::exchange(m_dragStart, nullptr);
   // What could not be opened again is put back, as what was not moved is.
-  if (*before == *m_book || !isSound(*m_book)) {
+  if (*before == *m_book || !isSound(*m_book, *before)) {
     setBook(before, Pace::Rest);
   } else {
     m_undo.push(new BookCommand(this, m_dragWords, before, m_book, Pace::Rest));

@@ -117,8 +117,8 @@ class Session : public QObject {
   enum class Pace { Drag, Step, Rest };
   void setBook(BookSnapshot book, Pace pace);
   bool push(const QString& words, const Result<Book>& edited, Pace pace);
-  /// Whether a book could be opened again as it stands; told by `refused` where not.
-  bool isSound(const Book& book);
+  /// Whether a book made from one that could be opened again could be too; told by `refused` where not.
+  bool isSound(const Book& book, const Book& before);
   void start(const Book& book, const QString& path, Hold hold);
   void startJournal();
   void takeJournalWord(const Problems& problems);

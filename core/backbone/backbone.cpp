@@ -167,10 +167,17 @@ class Maker {
     }
   }
 
+  /// Whether a timber is what it was, or there is none either time.
+  bool sameTimber(TimberId id) const {
+    const Timber* was = m_before->plan.find(id);
+    const Timber* now = m_made.plan.find(id);
+    return was == nullptr || now == nullptr ? was == now : *was == *now;
+  }
+
   void bend() {
     if (m_before != nullptr && m_before->plan.lamination == m_made.plan.lamination &&
-        m_before->plan.blank == m_made.plan.blank && m_before->plan.timbers == m_made.plan.timbers &&
-        m_before->input.inside == m_input.inside) {
+        m_before->plan.blank == m_made.plan.blank && sameTimber(m_made.plan.lamination.timber) &&
+        sameTimber(m_made.plan.blank.timber) && m_before->input.inside == m_input.inside) {
       m_made.bent = m_before->bent;
       m_made.lamination = m_before->lamination;
       m_made.laminationProblems = m_before->laminationProblems;

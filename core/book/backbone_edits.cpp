@@ -12,10 +12,10 @@ namespace {
 constexpr double mostMm = 1e5;
 constexpr double newTimberLongMm = 600.0, newTimberDeepMm = 90.0;
 
-/// Looks through a plan for figures that make no sense.
+/// Looks through a plan for figures that make no sense. Timbers that stand so in the plan before have been looked at.
 class PlanCheck {
  public:
-  PlanCheck(const BackbonePlan& plan, Unit unit) : m_unit(unit) {
+  PlanCheck(const BackbonePlan& plan, const BackbonePlan& before, Unit unit) : m_unit(unit) {
     const auto positive = [this](Length length, const std::string& what) { between(length, what, 1e-6); };
     const auto any = [this](Length length, const std::string& what) { between(length, what, 0.0); };
     for (const auto& half : {plan.rabbet.stemHalfSiding, plan.rabbet.keelHalfSiding, plan.rabbet.sternpostHalfSiding}) {
@@ -36,7 +36,7 @@ class PlanCheck {
     any(plan.boltClear, "the wood about a bolt");
     any(plan.rabbetClear, "the wood at the rabbet");
     checkStock(plan);
-    checkTimbers(plan);
+    checkTimbers(plan, before);
   }
   Problems problems;
 
@@ -79,8 +79,10 @@ class PlanCheck {
     }
   }
 
-  void checkTimbers(const BackbonePlan& plan) {
+  void checkTimbers(const BackbonePlan& plan, const BackbonePlan& before) {
     for (const Timber& timber : plan.timbers) {
+      const Timber* was = before.find(timber.id);
+      if (was != nullptr && *was == timber) continue;
       between(timber.siding, "the siding of " + timber.name, 1e-6);
       if (timber.name.empty()) wrong("an empty name", "a timber");
       const bool far = std::any_of(timber.outline.begin(), timber.outline.end(), [](const OutlinePoint& point) {
@@ -161,7 +163,7 @@ void putInPlace(std::vector<Thing>& things, const Thing& thing) {
 }  // namespace
 
 Result<Book> setBackbone(const Book& book, BackbonePlan plan) {
-  PlanCheck check(plan, book.table.unit);
+  PlanCheck check(plan, book.backbone, book.table.unit);
   if (!check.problems.empty()) return tl::make_unexpected(check.problems);
   Book edited = book;
   IdGiver ids(book, edited.nextId);

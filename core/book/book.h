@@ -113,8 +113,9 @@ std::vector<StationId> sectionIds(const Book& book, const Hull& hull);
 /// The book as the text of a file, the same bytes for the same book. Fields: docs/format.md.
 std::string writeBook(const Book& book);
 
-/// Whether a book could be opened again were it saved: every fault where it could not.
-Result<void> checkBook(const Book& book);
+/// Whether a book could be opened again were it saved: every fault where it could not. `sound`: a book that could,
+/// which it was made from; null where there is none.
+Result<void> checkBook(const Book& book, const Book* sound = nullptr);
 
 /// A book from the text of a file. Fails with every fault, naming the key. A book that a newer program
 /// wrote says so, and may be read but not saved over.
