@@ -225,6 +225,12 @@ FlatPlank Job::flatPlank(const Lining& lining, std::size_t strake) const {
   return plank;
 }
 
+Result<std::size_t> Job::strakeOf(const Lining& lining, int strake) {
+  if (strake >= 1 && static_cast<std::size_t>(strake) <= lining.strakeCount())
+    return static_cast<std::size_t>(strake - 1);
+  return fail(Fault::StrakeUnknown, {}, {std::to_string(strake), std::to_string(lining.strakeCount())});
+}
+
 std::vector<PlacedSection> Job::sections() const {
   std::vector<PlacedSection> forward, aft, placed;
   const double middle = m_hull->sections[m_hull->sections.size() / 2].parts.back().nails().front().x();

@@ -77,6 +77,8 @@ class Job {
   /// What the options say of the lap, else the book.
   double lapMm() const;
   FlatPlank flatPlank(const Lining& lining, std::size_t strake) const;
+  /// The index of a strake that counts from 1, the garboard.
+  static Result<std::size_t> strakeOf(const Lining& lining, int strake);
 
   const Hull& hull() const { return *m_hull; }
   const std::shared_ptr<const Hull>& sharedHull() const { return m_hull; }

@@ -7,7 +7,9 @@
 
 #include "advice_commands.h"
 #include "book/book_file.h"
+#include "edge_tables.h"
 #include "sheets_command.h"
+#include "spiling_table.h"
 #include "tables.h"
 #include "weigh_table.h"
 
@@ -126,14 +128,22 @@ int run(int argc, char** argv) {
   addCommon(*rabbet, request, words);
   auto* fairness = app.add_subcommand("fairness", "every figure of the table, and what a batten says of it");
   addCommon(*fairness, request, words);
-  for (auto* command : {lining, widths, plank, moulds, sheet}) {
+  auto* bevels = app.add_subcommand("bevels", "bevels of the planks' edges at every line and station");
+  auto* backing = app.add_subcommand("backing", "how far every strake is backed out at every station");
+  auto* spile = app.add_subcommand("spile", "readings of a spiling batten against the plank computed");
+  std::string readings;
+  for (auto* command : {lining, widths, plank, moulds, sheet, bevels, backing, spile}) {
     addCommon(*command, request, words);
     addLining(*command, request);
   }
-  for (auto* command : {lining, widths, plank, moulds}) addSide(*command, words);
+  for (auto* command : {lining, widths, plank, moulds, bevels, backing, spile}) addSide(*command, words);
   plank->add_option("--strake", request.strake, "strake, 1 the garboard")->required();
   plank->add_flag("--summary", request.summary, "lengths, board, sny and strain only");
-  for (auto* command : {plank, sheet}) command->add_option("--lap", request.lap, "lap carried on from the lower edge");
+  spile->add_option("--strake", request.strake, "strake, 1 the garboard")->required();
+  spile->add_option("--readings", readings, "the readings (CSV, spiling,1)")->required();
+  spile->add_flag("--summary", request.summary, "what may be wrong, the likeliest first");
+  for (auto* command : {plank, sheet, bevels, spile})
+    command->add_option("--lap", request.lap, "lap carried on from the lower edge");
   addSheetsOptions(*sheet, sheets);
   auto* school = app.add_subcommand("school", "a book with a plan of lining off made by a school");
   SchoolRequest wanted;
@@ -184,6 +194,12 @@ int run(int argc, char** argv) {
     if (rabbet->parsed()) {
       const RabbetPart of = part == "stem" ? RabbetPart::Stem : RabbetPart::Sternpost;
       return report(answer(request, [&](const Job& job) { return rabbetTable(job, of, heights); }));
+    }
+    if (bevels->parsed()) return report(answer(request, bevelsTable));
+    if (backing->parsed()) return report(answer(request, backingTable));
+    if (spile->parsed()) {
+      return report(answer(
+          request, [&](const Job& job) { return spilingTable(job, request.strake, readings, request.summary); }));
     }
     if (girths->parsed()) return report(answer(request, girthsTable));
     if (lining->parsed()) return report(answer(request, liningTable));

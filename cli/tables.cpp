@@ -53,7 +53,8 @@ Result<std::string> liningTable(const Job& job) {
       if (placed.index && !lining->lines[line].isAt(*placed.index)) continue;
       if (placed.index) {
         const double share = lining->lines[line].shares[*placed.index];
-        mark = PartMark{lining->frame.sectionPoint(*placed.index, share), share * lining->frame.girthMm(*placed.index)};
+        mark = PartMark{lining->frame.sectionPoint(*placed.index, share), share * lining->frame.girthMm(*placed.index),
+                        static_cast<double>(*placed.index)};
       } else {
         mark = markOnPart(*lining, line, *placed.section);
       }
@@ -124,10 +125,9 @@ Result<std::string> runTable(const Job& job, const std::string& station, double 
 Result<std::string> plankTable(const Job& job, int strake, bool summary) {
   const auto lining = job.lining();
   if (!lining) return tl::make_unexpected(lining.error());
-  if (strake < 1 || static_cast<std::size_t>(strake) > lining->strakeCount()) {
-    return fail(Fault::StrakeUnknown, {}, {std::to_string(strake), std::to_string(lining->strakeCount())});
-  }
-  const FlatPlank plank = job.flatPlank(*lining, static_cast<std::size_t>(strake - 1));
+  const auto index = Job::strakeOf(*lining, strake);
+  if (!index) return tl::make_unexpected(index.error());
+  const FlatPlank plank = job.flatPlank(*lining, *index);
   if (summary) {
     std::string text = "strake,length_lower,length_upper,board_length,board_width,sny,strain_rms,strain_max\n" +
                        std::to_string(strake);

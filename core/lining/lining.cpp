@@ -256,10 +256,10 @@ std::optional<PartMark> curveOnPart(const GirthFrame& frame, const SurfaceCurve&
   const double high = std::min(atBow ? 1.0 : frame.lastT(), curve.reach().toT);
   const auto isForward = [&](double t) { return curve.point(frame, t).x() <= *part.xMm; };
   if (low >= high || !isForward(low) || isForward(high)) return std::nullopt;
-  const Vec3 at = curve.point(frame, whereCeases(low, high, isForward));
+  const double t = whereCeases(low, high, isForward);
   const Batten& section = part.parts.back();
-  const double best = section.nearestAlong(at);
-  return PartMark{section.pointAt(best), best};
+  const double best = section.nearestAlong(curve.point(frame, t));
+  return PartMark{section.pointAt(best), best, t};
 }
 
 std::optional<PartMark> markOnPart(const Lining& lining, std::size_t line, const Section& part) {

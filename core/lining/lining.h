@@ -86,6 +86,7 @@ Result<Lining> lineOff(const GirthFrame& frame, const LiningPlan& plan, const st
 struct PartMark {
   Vec3 at;
   double girthMm = 0.0;
+  double t = 0.0;  ///< section parameter at which the line is there
 };
 std::optional<PartMark> markOnPart(const Lining& lining, std::size_t line, const Section& part);
 /// The same of any curve.

@@ -5,20 +5,23 @@
 
 namespace narrows {
 
-double hollowMm(const Band& band, double t) {
+namespace {
+
+/// The greatest distance of a curve, of which `pointAt` gives the point at each part from 0 to 1, from its chord.
+template <typename PointAt>
+double hollowOf(const PointAt& pointAt, Vec3 out) {
   constexpr std::size_t parts = 16;
-  const Vec3 low = band.point(t, 0.0), high = band.point(t, 1.0);
+  const Vec3 low = pointAt(0.0), high = pointAt(1.0);
   const Vec3 chord = high - low;
   if (chord.norm() < 1e-9) return 0.0;
   const Vec3 up = chord.normalized();
-  Vec3 out = band.normal(t, 0.5);
   out -= out.dot(up) * up;
   if (out.norm() < 1e-9) return 0.0;
   out.normalize();
   std::array<double, parts + 1> off{};
   std::size_t at = 0;
   for (std::size_t i = 1; i < parts; ++i) {
-    off[i] = (band.point(t, static_cast<double>(i) / parts) - low).dot(out);
+    off[i] = (pointAt(static_cast<double>(i) / parts) - low).dot(out);
     if (std::abs(off[i]) > std::abs(off[at])) at = i;
   }
   if (at == 0) return 0.0;
@@ -27,6 +30,16 @@ double hollowMm(const Band& band, double t) {
   const double bend = before - 2.0 * there + after;
   if (bend == 0.0) return there;
   return there - (after - before) * (after - before) / (8.0 * bend);
+}
+
+}  // namespace
+
+double hollowMm(const Band& band, double t) {
+  return hollowOf([&](double across) { return band.point(t, across); }, band.normal(t, 0.5));
+}
+
+double hollowMm(const Batten& section, double fromMm, double toMm, const Vec3& out) {
+  return hollowOf([&](double part) { return section.pointAt(fromMm + part * (toMm - fromMm)); }, out);
 }
 
 }  // namespace narrows

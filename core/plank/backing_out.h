@@ -11,4 +11,7 @@ namespace narrows {
 /// and a little more. Within 0.02 mm.
 double hollowMm(const Band& band, double t);
 
+/// The same of a section's own curve, between two lengths along it; `out`: the way that is outside.
+double hollowMm(const Batten& section, double fromMm, double toMm, const Vec3& out);
+
 }  // namespace narrows

@@ -26,34 +26,39 @@ double turnFrom(const Vec2& from, const Vec2& to) {
 
 }  // namespace
 
-std::vector<LapBevel> lapBevels(const Lining& lining, std::size_t section, const PlankMake& make, double thicknessMm) {
+std::vector<LapBevel> landsAlong(const std::vector<SectionMark>& marks, double lapMm, double thicknessMm) {
   std::vector<LapBevel> lands;
-  const std::vector<std::size_t> there = strakesAt(lining, section);
-  const auto t = static_cast<double>(section);
-  const auto mark = [&](double share) -> Vec2 {
-    return lining.frame.point(static_cast<double>(section), share).tail<2>();
-  };
-  if (there.empty()) return lands;
-  const auto edge = [&](std::size_t i) { return lining.strakes[there[i]].upperEdge.shareAt(t); };
-  const double lap = lapAt(make, t);
-  Vec2 below = mark(lining.strakes[there[0]].lowerEdge.shareAt(t)), at = mark(edge(0));
-  Vec2 inside = (at - below).normalized();  // along the inside of the strake whose land it is, upwards
-  for (std::size_t i = 0; i + 1 < there.size(); ++i) {
-    const Vec2 above = mark(edge(i + 1));
-    const double lean = lining.frame.normal(t, edge(i)).x();
-    const double square = std::sqrt(std::max(1.0 - lean * lean, 0.04));
+  if (marks.size() < 3) return lands;
+  Vec2 inside = (marks[1].at - marks[0].at).normalized();  // along the inside of the strake whose land it is, upwards
+  for (std::size_t i = 1; i + 1 < marks.size(); ++i) {
+    const Vec2 &below = marks[i - 1].at, &at = marks[i].at, &above = marks[i + 1].at;
+    const double square = std::sqrt(std::max(1.0 - marks[i].lean * marks[i].lean, 0.04));
     const Vec2 out(inside.y(), -inside.x());
-    const Vec2 lapLine = at + (thicknessMm / square) * out - lap * inside;
+    const Vec2 lapLine = at + (thicknessMm / square) * out - lapMm * inside;
     const Vec2 next = (above - lapLine).normalized();
     LapBevel land;
-    land.strake = there[i];
+    land.strake = i - 1;
     land.chordRad = turnFrom(at - below, above - at);
     land.landRad = turnFrom(inside, next);
-    land.dropMm = std::max(0.0, lap * std::tan(land.landRad)) * square;
+    land.dropMm = std::max(0.0, lapMm * std::tan(land.landRad)) * square;
     land.leftMm = thicknessMm - land.dropMm;
     lands.push_back(land);
-    below = at, at = above, inside = next;
+    inside = next;
   }
+  return lands;
+}
+
+std::vector<LapBevel> lapBevels(const Lining& lining, std::size_t section, const PlankMake& make, double thicknessMm) {
+  const std::vector<std::size_t> there = strakesAt(lining, section);
+  if (there.empty()) return {};
+  const auto t = static_cast<double>(section);
+  const auto mark = [&](double share) {
+    return SectionMark{lining.frame.point(t, share).tail<2>(), lining.frame.normal(t, share).x()};
+  };
+  std::vector<SectionMark> marks{mark(lining.strakes[there[0]].lowerEdge.shareAt(t))};
+  for (const std::size_t k : there) marks.push_back(mark(lining.strakes[k].upperEdge.shareAt(t)));
+  std::vector<LapBevel> lands = landsAlong(marks, lapAt(make, t), thicknessMm);
+  for (LapBevel& land : lands) land.strake = there[land.strake];
   return lands;
 }
 

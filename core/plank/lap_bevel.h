@@ -19,10 +19,21 @@ struct LapBevel {
   double leftMm = 0.0;     ///< thickness left at the upper edge
 };
 
-/// The lands at a section, lowest up: of every strake there but the sheer strake. The garboard's inside runs from mark
-/// to mark, for it lies in the rabbet; the inside of each strake above it runs from its own upper mark down to the lap
-/// line on the outside of the strake below. Thickness is measured square to the plank, and so seen longer in the plane
-/// of a station where the plank's face looks forward or aft.
+/// A mark of a section: where a line crosses it, in its plane, breadth and height; and how far the surface there leans
+/// forward or aft, the part of its outward normal that is along the boat.
+struct SectionMark {
+  Vec2 at;
+  double lean = 0.0;
+};
+
+/// The lands along one section, of its marks from the lowest up: a strake between each two. The garboard's inside runs
+/// from mark to mark, for it lies in the rabbet; the inside of each strake above it runs from its own upper mark down
+/// to the lap line on the outside of the strake below. Thickness is measured square to the plank, and so seen longer in
+/// the plane of a station where the plank's face looks forward or aft. `strake` of each counts from 0 along the marks;
+/// of the topmost there is none.
+std::vector<LapBevel> landsAlong(const std::vector<SectionMark>& marks, double lapMm, double thicknessMm);
+
+/// The lands at a section, lowest up: of every strake there but the sheer strake.
 std::vector<LapBevel> lapBevels(const Lining& lining, std::size_t section, const PlankMake& make, double thicknessMm);
 
 }  // namespace narrows

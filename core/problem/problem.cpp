@@ -124,6 +124,15 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
     case Fault::HungOutside:
       return "the edge of " + a() + " cannot lie " + b() + " off: from " + c() + " to " + word(p, 3) +
              " lies between the lines beside it.";
+    case Fault::SpilingTooFew:
+      return a() + " readings: three or more, at two stations at least, lay a straight edge.";
+    case Fault::SpilingUnit:
+      return "the readings are some 25 times off what the strake is wide: they look to be in another unit than was "
+             "said.";
+    case Fault::SpilingLap:
+      return "a lap of " + a() + " is wider than the strake, which is " + b() + " at " + c() + ".";
+    case Fault::SpilingOther:
+      return "the readings are of " + a() + ", and not of " + b() + ".";
     case Fault::LimitWrong:
       return "must be " + a() + ".";
     case Fault::FeatherEdge:

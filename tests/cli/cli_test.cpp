@@ -6,6 +6,7 @@
 #include <QTest>
 #include <cmath>
 #include <set>
+#include <tuple>
 
 namespace {
 
@@ -150,6 +151,95 @@ class CliTest : public QObject {
     for (int i = 1; i < port.size(); i += 50) {
       QCOMPARE(port[i][1], same[i][1]);
       QVERIFY(std::abs(port[i][2].toDouble() + same[i][2].toDouble()) < 1e-9);
+    }
+  }
+
+  /// A row by its first two fields; empty where there is none.
+  static QStringList rowOf(const QList<QStringList>& rows, const QString& first, const QString& second) {
+    for (const QStringList& row : rows) {
+      if (row[0] == first && row[1] == second) return row;
+    }
+    return {};
+  }
+
+  void bevelsAndBackingAreWhatIsWeighed() {
+    for (const char* name : {"osier.narrows", "marl.narrows"}) {
+      const bool lapped = QString(name).startsWith("osier");
+      const auto bevels = cli({"bevels", boat(name), "--units", "mm"}).rows();
+      const auto backing = cli({"backing", boat(name), "--units", "mm"}).rows();
+      QCOMPARE(bevels[0].join(','), QString("line,station,lap_angle,land_angle,normal_angle"));
+      QCOMPARE(backing[0].join(','), QString("strake,station,hollow"));
+      // As many rows as lines and strakes have places.
+      QCOMPARE(bevels.size(), cli({"lining", boat(name)}).rows().size());
+      QCOMPARE(backing.size(), cli({"widths", boat(name)}).rows().size());
+      int lands = 0, hollows = 0;
+      for (const QStringList& row : cli({"weigh", boat(name), "--units", "mm"}).rows()) {
+        if (row[2] == "hollow") {
+          QCOMPARE(rowOf(backing, row[0], row[1])[2].toDouble(), row[3].toDouble());
+          ++hollows;
+        }
+        // A land's bevel is told of the line at its head.
+        if (row[2] != "lap_bevel") continue;
+        const QStringList bevel = rowOf(bevels, row[0], row[1]);
+        QVERIFY2(std::abs(bevel[3].toDouble() - row[3].toDouble()) < 0.002, qPrintable(bevel.join(',')));
+        ++lands;
+      }
+      QVERIFY(lapped ? lands > 30 : lands == 0);
+      QVERIFY(hollows > 30);
+      const QString last = bevels.last()[0];
+      for (const QStringList& row : bevels.mid(1)) {
+        QCOMPARE(row[2].isEmpty(), row[0] == "0" || row[0] == last);
+        QCOMPARE(row[3].isEmpty(), row[2].isEmpty() || !lapped || row[1] == "stem");
+        QVERIFY(std::abs(row[4].toDouble()) < 90.0);
+      }
+    }
+  }
+
+  void readingsAreHeldAgainstThePlank() {
+    QTemporaryDir folder;
+    const auto spile = [&](const QByteArray& text, const QStringList& more) {
+      QFile file(folder.filePath("readings.csv"));
+      if (!file.open(QIODevice::WriteOnly)) qFatal("no file");
+      file.write(text);
+      file.close();
+      return cli(QStringList{"spile", boat("osier.narrows"), "--units", "mm", "--readings", file.fileName()} + more);
+    };
+    // What is expected of one reading too many is written as it: nothing is off.
+    const QByteArray head = "spiling,1\nunits,mm\nstrake,3\nbatten,50\n";
+    QByteArray first = head;
+    for (int station = 1; station <= 7; ++station) first += "reading," + QByteArray::number(station) + ",-40,45\n";
+    const auto rows = spile(first, {"--strake", "3"}).rows();
+    QCOMPARE(rows[0].join(','), QString("station,edge,reading,expected,off"));
+    QCOMPARE(rows.size(), 1 + 14);
+    const auto written = [&](double slip) {
+      QByteArray text = head;
+      for (int i = 1; i + 1 < rows.size(); i += 2) {
+        const double lower = rows[i][3].toDouble(), upper = rows[i + 1][3].toDouble() + (i == 7 ? slip : 0.0);
+        text +=
+            "reading," + rows[i][0].toUtf8() + "," + QByteArray::number(lower) + "," + QByteArray::number(upper) + "\n";
+      }
+      return text;
+    };
+    for (const QStringList& row : spile(written(0.0), {"--strake", "3"}).rows().mid(1)) {
+      QVERIFY2(std::abs(row[4].toDouble()) < 0.01, qPrintable(row.join(',')));
+      QVERIFY(std::abs(row[2].toDouble() - row[3].toDouble() - row[4].toDouble()) < 0.002);
+    }
+    QCOMPARE(spile(written(0.0), {"--strake", "3", "--summary"}).out,
+             QString("cause,station,size,share\nnone,,,0.000\n"));
+    const auto causes = spile(written(25.4), {"--strake", "3", "--summary"}).rows();
+    QCOMPARE(causes[1][0], QString("slip"));
+    QCOMPARE(causes[1][1], QString("4"));
+    QVERIFY(std::abs(causes[1][2].toDouble() - 25.4) < 0.02 && causes[1][3].toDouble() > 0.999);
+    // Another strake than the file says, a station she has not, no such strake: told, and nothing printed.
+    for (const auto& [text, strake, words] : std::initializer_list<std::tuple<QByteArray, QString, QString>>{
+             {first, "4", "strake 3, and not of strake 4"},
+             {head + "reading,31,1,2\n", "3", "line 5, field 2"},
+             {first, "12", "no strake 12"},
+             {"spiling,1\nreading,1,2,3\n", "3", "units"}}) {
+      const Run run = spile(text, {"--strake", strake});
+      QCOMPARE(run.status, 1);
+      QVERIFY(run.out.isEmpty());
+      QVERIFY2(run.error.contains(words), qPrintable(run.error));
     }
   }
 

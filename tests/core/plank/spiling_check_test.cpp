@@ -1,0 +1,270 @@
+// Readings of a batten: what is expected, and what is said to be wrong with them.
+
+#include <QTest>
+#include <cmath>
+#include <functional>
+#include <random>
+
+#include "plank/spiling_check.h"
+#include "sample_books.h"
+#include "smooth_hulls.h"
+#include "solve/solve.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+namespace {
+
+/// A plank to be spiled.
+struct Job {
+  std::string name;
+  FlatPlank plank;
+  double lapMm = 0.0;
+};
+
+std::vector<Job> jobsOf(const Book& book, const std::string& name) {
+  const auto solved = solve(std::make_shared<const Book>(book), 1);
+  std::vector<Job> jobs;
+  for (std::size_t k = 0; k < solved->lining->strakeCount(); ++k)
+    jobs.push_back(
+        {name + ", strake " + std::to_string(k + 1), *solved->planks[k], plankMake(book, *solved->lining, k).lapMm});
+  return jobs;
+}
+
+/// Planks of our own boats, and of hulls as hard: hollow garboards, a rabbet sweeping up into the stem, few stations.
+const std::vector<Job>& jobs() {
+  static const std::vector<Job> all = [] {
+    std::vector<Job> made;
+    for (const char* boat : {"osier", "marl", "sedge"}) {
+      for (Job& job : jobsOf(sampleBook(boat), boat)) made.push_back(std::move(job));
+    }
+    for (const SmoothHull& hull : smoothHulls()) {
+      for (Job& job : jobsOf(*newBook(hull.table(100.0)), hull.name)) made.push_back(std::move(job));
+    }
+    return made;
+  }();
+  return all;
+}
+
+class Shop {
+ public:
+  explicit Shop(unsigned seed) : m_random(seed) {}
+  double between(double low, double high) { return std::uniform_real_distribution<double>(low, high)(m_random); }
+  double noise(double mm) { return std::normal_distribution<double>(0.0, mm)(m_random); }
+  std::size_t below(std::size_t count) { return std::uniform_int_distribution<std::size_t>(0, count - 1)(m_random); }
+  double either(double low, double high) { return between(low, high) * (below(2) == 0 ? 1.0 : -1.0); }
+
+  /// Readings of a batten laid about where it lies of itself.
+  Spiling readings(const Job& job, double noiseMm, double saidLapMm = 0.0) {
+    const double length = job.plank.boardLengthMm;
+    ReferenceEdge edge = naturalRun(job.plank, 50.0);
+    const double tip = between(-25.0, 25.0), toe = between(-25.0, 25.0);
+    edge.atMm += tip;
+    edge.slope += (toe - tip) / length;
+    Spiling spiling;
+    spiling.batten = millimetres(50.0);
+    spiling.lap = millimetres(saidLapMm);
+    for (const PlankStation& station : job.plank.stations) {
+      const auto [lower, upper] = readingAt(station, edge);
+      spiling.readings.push_back(
+          {station.name, millimetres(lower - saidLapMm + noise(noiseMm)), millimetres(upper + noise(noiseMm)), 0});
+    }
+    return spiling;
+  }
+
+ private:
+  std::mt19937_64 m_random;
+};
+
+void add(std::optional<Length>& reading, double mm) {
+  reading = millimetres(reading->mm() + mm);
+}
+
+/// Spoils readings by a cause; the station it is at, or none.
+std::optional<std::size_t> spoil(Spiling& spiling, const Job& job, SpilingCause cause, Shop& shop) {
+  auto& readings = spiling.readings;
+  const std::size_t at = shop.below(readings.size()), last = readings.size() - 1;
+  const auto lengthAt = [&](const SpilingReading& one) {
+    for (const PlankStation& station : job.plank.stations) {
+      if (station.name == one.station) return station.lower.x() / job.plank.boardLengthMm;
+    }
+    return 0.0;
+  };
+  switch (cause) {
+    case SpilingCause::None:
+      return std::nullopt;
+    case SpilingCause::Slip:
+      add(shop.below(2) == 0 ? readings[at].lower : readings[at].upper, shop.either(6.0, 26.0));
+      return at;
+    case SpilingCause::Swap:
+      std::swap(readings[at].lower, readings[at].upper);
+      return at;
+    case SpilingCause::Mould: {
+      const double by = shop.either(5.0, 14.0);
+      add(readings[at].lower, by), add(readings[at].upper, by);
+      return at;
+    }
+    case SpilingCause::Reversed: {
+      const std::vector<SpilingReading> was = readings;
+      for (std::size_t i = 0; i <= last; ++i)
+        readings[i].lower = was[last - i].lower, readings[i].upper = was[last - i].upper;
+      return std::nullopt;
+    }
+    case SpilingCause::Shifted: {
+      // The first is written at the second station, and so on; the last finds no place.
+      for (std::size_t i = last; i > 0; --i)
+        readings[i].lower = readings[i - 1].lower, readings[i].upper = readings[i - 1].upper;
+      readings.erase(readings.begin());
+      return std::nullopt;
+    }
+    case SpilingCause::EdgeSet: {
+      const double bow = shop.either(5.0, 18.0);
+      for (SpilingReading& one : readings) {
+        const double off = bow * std::sin(3.14159265 * lengthAt(one));
+        add(one.lower, off), add(one.upper, off);
+      }
+      return std::nullopt;
+    }
+    case SpilingCause::LapAdded:
+      for (SpilingReading& one : readings) add(one.lower, -job.lapMm);
+      return std::nullopt;
+    case SpilingCause::LapForgotten:
+      for (SpilingReading& one : readings) add(one.lower, spiling.lap.mm());
+      return std::nullopt;
+  }
+  return std::nullopt;
+}
+
+}  // namespace
+
+class SpilingCheckTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void whatIsExpectedIsTheDistanceOnTheFlatPlank() {
+    Shop shop(3);
+    for (const Job& job : jobs()) {
+      for (const double lap : {0.0, job.lapMm}) {
+        const auto check = checkSpiling(job.plank, shop.readings(job, 0.0, lap), job.lapMm);
+        QVERIFY2(check, qPrintable(QString::fromStdString(job.name)));
+        for (const CheckedReading& one : check->readings) QVERIFY(std::abs(one.offMm()) < 0.01);
+        QCOMPARE(check->causes.size(), std::size_t(1));
+        QCOMPARE(check->causes[0].cause, SpilingCause::None);
+        // The shape laid out from them is the plank.
+        const SpiledShape shape = spiledShape(job.plank, *check);
+        QCOMPARE(shape.lower.size(), job.plank.stations.size());
+        for (std::size_t i = 0; i < shape.lower.size(); ++i) {
+          QVERIFY((shape.lower[i] - job.plank.stations[shape.lowerStations[i]].lower).norm() < 0.02);
+          QVERIFY((shape.upper[i] - job.plank.stations[shape.upperStations[i]].upper).norm() < 0.02);
+        }
+      }
+    }
+  }
+
+  void aFewBadReadingsDoNotPullTheEdge() {
+    Shop shop(4);
+    for (const Job& job : jobs()) {
+      Spiling spiling = shop.readings(job, 0.0);
+      add(spiling.readings[2].upper, 40.0);
+      add(spiling.readings[4].lower, -25.4);
+      const auto check = checkSpiling(job.plank, spiling, job.lapMm);
+      QVERIFY(check);
+      for (const CheckedReading& one : check->readings) {
+        const double planted = one.station == 2 && one.upper ? 40.0 : one.station == 4 && !one.upper ? -25.4 : 0.0;
+        QVERIFY2(std::abs(one.offMm() - planted) < 0.05, qPrintable(QString::number(one.offMm())));
+      }
+      // Both are told, the greater first, and between them they explain all there is.
+      QCOMPARE(check->causes.size(), std::size_t(2));
+      QCOMPARE(*check->causes[0].station, std::size_t(2));
+      QVERIFY(std::abs(*check->causes[0].sizeMm - 40.0) < 0.05 && *check->causes[0].upper);
+      QCOMPARE(*check->causes[1].station, std::size_t(4));
+      QVERIFY(check->causes[0].share + check->causes[1].share > 0.999);
+    }
+  }
+
+  /// With a millimetre of noise, on our boats and on hulls as hard, read at every station or with an end left out.
+  void theRightCauseIsToldFirst() {
+    Shop shop(1);
+    for (const SpilingCause cause :
+         {SpilingCause::Slip, SpilingCause::Swap, SpilingCause::Mould, SpilingCause::Reversed, SpilingCause::Shifted,
+          SpilingCause::EdgeSet, SpilingCause::LapAdded, SpilingCause::LapForgotten}) {
+      const bool lap = cause == SpilingCause::LapAdded || cause == SpilingCause::LapForgotten;
+      int right = 0, all = 0;
+      for (const Job& job : jobs()) {
+        if (lap && job.lapMm <= 0.0) continue;
+        for (int i = 0; i < (lap ? 4 : 1); ++i) {
+          Spiling spiling = shop.readings(job, 1.0, cause == SpilingCause::LapForgotten ? job.lapMm : 0.0);
+          if (shop.below(2) == 0) spiling.readings.pop_back();
+          if (shop.below(2) == 0) spiling.readings.erase(spiling.readings.begin());
+          const auto at = spoil(spiling, job, cause, shop);
+          const auto check = checkSpiling(job.plank, spiling, job.lapMm);
+          QVERIFY(check);
+          const ToldCause& told = check->causes[0];
+          const bool there =
+              !at || (told.station && job.plank.stations[*told.station].name == spiling.readings[*at].station);
+          right += told.cause == cause && there;
+          ++all;
+        }
+      }
+      QVERIFY(all >= 30);
+      QVERIFY2(right * 100 >= 90 * all,
+               qPrintable(QString("%1: %2 of %3").arg(spilingCauseWord(cause)).arg(right).arg(all)));
+    }
+  }
+
+  void cleanReadingsAreNotAccused() {
+    Shop shop(2);
+    int accused = 0, all = 0;
+    for (int i = 0; i < 4; ++i) {
+      for (const Job& job : jobs()) {
+        const auto check = checkSpiling(job.plank, shop.readings(job, 1.0), job.lapMm);
+        QVERIFY(check);
+        accused += check->causes[0].cause != SpilingCause::None;
+        ++all;
+      }
+    }
+    QVERIFY2(accused * 100 <= all, qPrintable(QString("%1 of %2").arg(accused).arg(all)));
+  }
+
+  void aStationReadTwiceIsKeptTwice() {
+    Shop shop(5);
+    const Job& job = jobs()[3];
+    Spiling spiling = shop.readings(job, 0.0);
+    SpilingReading again = spiling.readings[3];
+    add(again.lower, 6.0);
+    spiling.readings.push_back(again);
+    const auto check = checkSpiling(job.plank, spiling, job.lapMm);
+    QVERIFY(check);
+    QCOMPARE(check->readings.size(), 2 * spiling.readings.size());
+    QCOMPARE(check->causes[0].cause, SpilingCause::Slip);
+    // The plank laid out goes through the middle of the two.
+    const SpiledShape shape = spiledShape(job.plank, *check);
+    QVERIFY(std::abs((shape.lower[3] - job.plank.stations[3].lower).norm() - 3.0) < 0.05);
+  }
+
+  void whatCannotBeHeldAgainstThePlankSaysWhy() {
+    Shop shop(6);
+    const Job& job = jobs()[2];
+    const Spiling good = shop.readings(job, 0.0);
+    const auto faultOf = [&](const std::function<void(Spiling&)>& change) {
+      Spiling spiling = good;
+      change(spiling);
+      const auto check = checkSpiling(job.plank, spiling, job.lapMm);
+      return check ? std::optional<Problem>() : check.error()[0];
+    };
+    const auto unknown = faultOf([](Spiling& one) { one.readings[1].station = "17", one.readings[1].line = 9; });
+    QVERIFY(unknown && unknown->fault == Fault::StationUnknown && unknown->where.line == 9);
+    QCOMPARE(faultOf([](Spiling& one) { one.readings.resize(1); })->fault, Fault::SpilingTooFew);
+    QCOMPARE(faultOf([](Spiling& one) { one.lap = millimetres(400.0); })->fault, Fault::SpilingLap);
+    for (const double times : {mmPerInch, 1.0 / mmPerInch}) {
+      const auto unit = faultOf([times](Spiling& one) {
+        for (SpilingReading& reading : one.readings)
+          reading.lower = *reading.lower * times, reading.upper = *reading.upper * times;
+      });
+      QVERIFY(unit && unit->fault == Fault::SpilingUnit);
+    }
+  }
+};
+
+QTEST_APPLESS_MAIN(SpilingCheckTest)
+#include "spiling_check_test.moc"
