@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "book/spiling_edits.h"
 #include "plank/outside_width.h"
 
 namespace narrows {
@@ -150,7 +151,10 @@ class PatternDrawer {
     say("Board " + shownTwice(m_plank.boardLengthMm, m_of.notation) + " long, " +
             shownTwice(m_plank.boardWidthMm, m_of.notation) + " wide; no allowances in it. Leave the after end long.",
         labelHeightMm, true);
-    if (!m_of.timber.empty()) say("Got out of " + m_of.timber + ".", labelHeightMm, true);
+    std::string from;
+    if (!m_of.timber.empty()) from = "Got out of " + m_of.timber + ". ";
+    if (!m_of.spiled.empty()) from += "Cut to the readings of " + m_of.spiled + ", not as computed.";
+    if (!from.empty()) say(from, labelHeightMm, true);
     say(m_drawing.check, labelHeightMm, false);
     say(m_drawing.note, labelHeightMm, true);
     nameOnTheWood();
@@ -208,6 +212,9 @@ PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side) {
   of.name = strakeName(lining, strake);
   const LiningPlan* plan = solved.book->findPlan(lining.plan);
   if (plan != nullptr) of.timber = plan->timberOf(lining.strakes[strake].id);
+  const int number = static_cast<int>(strake) + 1;
+  if (const SpiledPlank* spiled = solved.spiledOf(number, side); spiled != nullptr && spiled->cut != nullptr)
+    of.spiled = spiledAt(*solved.book, number, side)->when;
   of.hasLap = lining.strakes[strake].lower > 0;
   of.construction = solved.book->table.construction;
   of.lapMm = plankMake(*solved.book, lining, strake).lapMm;

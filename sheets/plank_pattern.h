@@ -14,6 +14,7 @@ struct PatternOf {
   std::size_t strakeCount = 0;
   std::string name;    ///< of the strake, as on every drawing
   std::string timber;  ///< what it is got out of; empty where nothing is said
+  std::string spiled;  ///< the day of the readings that it is cut to; empty where it is cut as computed
   Construction construction = Construction::Carvel;
   double lapMm = 0.0;
   bool hasLap = false;          ///< the lowest strake has none

@@ -29,8 +29,8 @@ std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choic
   for (const std::size_t strake : strakes) {
     if (!choice.patterns) break;
     for (const BoatSide side : choice.sides) {
-      const auto& planks = solved.planksOf(side);
-      if (strake < planks.size()) drawings.push_back(plankPattern(*planks[strake], patternOf(solved, strake, side)));
+      if (const auto plank = solved.cutPlank(strake, side))
+        drawings.push_back(plankPattern(*plank, patternOf(solved, strake, side)));
     }
   }
   const Notation notation = solved.book->settings.notation;

@@ -12,6 +12,7 @@
 #include "lining/lining.h"
 #include "lining/lining_plan.h"
 #include "moulds/mould_plan.h"
+#include "plank/spiled_strake.h"
 #include "weighing/weighing_plan.h"
 
 namespace narrows {
@@ -64,8 +65,9 @@ struct Book {
   std::vector<LiningPlan> plans{1};  ///< of lining off, one or more
   PlanId starboard, port;            ///< the plan that is the boat's on each side
   MouldPlan moulds;
-  std::vector<HungStrake> hung;  ///< in the order in which they were measured
-  WeighingPlan weighing;         ///< what plans of lining off are weighed against
+  std::vector<HungStrake> hung;      ///< in the order in which they were measured
+  std::vector<SpiledStrake> spiled;  ///< in the order in which they were begun, each strake of a side once
+  WeighingPlan weighing;             ///< what plans of lining off are weighed against
   BookSettings settings;
   std::int64_t nextId = 1;  ///< ids given out are all below this
   std::string unknown;      ///< keys of the file this program does not know, kept as JSON text

@@ -103,6 +103,12 @@ const Words<SetUpKind>& setUpKindWords() {
   return words;
 }
 
+const Words<PlankShape>& shapeWords() {
+  static const Words<PlankShape> words{
+      {PlankShape::Computed, "computed"}, {PlankShape::Readings, "readings"}, {PlankShape::Between, "between"}};
+  return words;
+}
+
 template <typename Choice>
 std::string wordFor(const Words<Choice>& words, Choice choice) {
   for (const auto& [one, word] : words) {
@@ -121,6 +127,28 @@ Json hungJson(const std::vector<HungStrake>& hung) {
                     {"strake", one.strake},
                     {"from", one.from.number},
                     {"to", one.to.number},
+                    {"when", one.when},
+                    {"readings", readings}});
+  }
+  return list;
+}
+
+Json spiledJson(const std::vector<SpiledStrake>& spiled) {
+  Json list = Json::array();
+  for (const SpiledStrake& one : spiled) {
+    Json readings = Json::array();
+    for (const SpilingReading& reading : one.spiling.readings) {
+      Json read{{"station", reading.station}};
+      if (reading.lower) read["lower"] = reading.lower->mm();
+      if (reading.upper) read["upper"] = reading.upper->mm();
+      readings.push_back(read);
+    }
+    list.push_back({{"side", wordFor(sideWords(), one.spiling.side.value_or(BoatSide::Starboard))},
+                    {"strake", one.spiling.strake.value_or(1)},
+                    {"piece", one.spiling.piece},
+                    {"batten", one.spiling.batten.mm()},
+                    {"lap", one.spiling.lap.mm()},
+                    {"shape", wordFor(shapeWords(), one.shape)},
                     {"when", one.when},
                     {"readings", readings}});
   }
@@ -173,6 +201,7 @@ Json knownJson(const Book& book, bool withBackbone = true) {
   if (withBackbone) json["backbone"] = backboneJson(book.backbone);
   json["moulds"] = mouldsJson(book.moulds);
   if (!book.hung.empty()) json["hung"] = hungJson(book.hung);
+  if (!book.spiled.empty()) json["spiled"] = spiledJson(book.spiled);
   if (!(book.weighing == WeighingPlan())) json["weighing"] = weighingJson(book.weighing);
   json["settings"] = {{"notation", notationName(book.settings.notation)},
                       {"lap", book.settings.lap.mm()},
@@ -251,6 +280,7 @@ class BookReader {
     readPlans(json, book);
     // Since format 5, and only where something is said.
     if (json.contains("hung")) readHung(json["hung"], book);
+    if (json.contains("spiled")) readSpiled(json["spiled"], book);
     if (json.contains("weighing")) readWeighing(json["weighing"], book.weighing, problems);
     if (const Json* settings = key(json, "settings", "the settings")) {
       m_within = "settings / ";
@@ -379,14 +409,50 @@ class BookReader {
     m_within.clear();
   }
 
+  int strakeNumber(const Json& json) {
+    const std::int64_t strake = whole(json, "strake");
+    if (strake < 1 || strake > mostStrakes) wrong("strake", "the number of a strake");
+    return static_cast<int>(std::clamp<std::int64_t>(strake, 1, mostStrakes));
+  }
+
+  void readSpiled(const Json& json, Book& book) {
+    m_within = "spiled / ";
+    for (const Json& one : objects(json, "spiled")) {
+      SpiledStrake spiled;
+      Spiling& spiling = spiled.spiling;
+      spiling.side = choice(one, "side", sideWords());
+      spiling.strake = strakeNumber(one);
+      spiling.piece = text(one, "piece");
+      spiling.batten = length(one, "batten");
+      spiling.lap = length(one, "lap");
+      spiled.shape = choice(one, "shape", shapeWords());
+      spiled.when = text(one, "when");
+      if (const Json* readings = key(one, "readings", "a list of readings")) {
+        for (const Json& reading : objects(*readings, "readings")) {
+          SpilingReading read{text(reading, "station"), {}, {}, 0};
+          if (reading.contains("lower")) read.lower = length(reading, "lower");
+          if (reading.contains("upper")) read.upper = length(reading, "upper");
+          spiling.readings.push_back(read);
+        }
+      }
+      const bool twice = std::any_of(book.spiled.begin(), book.spiled.end(), [&](const SpiledStrake& other) {
+        return other.isOf(*spiling.strake, *spiling.side);
+      });
+      if (twice) {
+        wrong("strake", "each strake of a side once");
+      } else {
+        book.spiled.push_back(spiled);
+      }
+    }
+    m_within.clear();
+  }
+
   void readHung(const Json& json, Book& book) {
     m_within = "hung / ";
     for (const Json& one : objects(json, "hung")) {
       HungStrake hung;
       hung.side = choice(one, "side", sideWords());
-      const std::int64_t strake = whole(one, "strake");
-      if (strake < 1 || strake > mostStrakes) wrong("strake", "the number of a strake");
-      hung.strake = static_cast<int>(std::clamp<std::int64_t>(strake, 1, mostStrakes));
+      hung.strake = strakeNumber(one);
       hung.from = {whole(one, "from")}, hung.to = {whole(one, "to")};
       hung.when = text(one, "when");
       if (const Json* readings = key(one, "readings", "a list of readings")) {

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <limits>
 
+#include "curve/fair_function.h"
 #include "plank/narrowest_board.h"
 
 namespace narrows {
@@ -107,7 +108,68 @@ void turnToBoard(FlatPlank& plank) {
   plank.boardWidthMm = board.widthMm;
 }
 
+/// How far an edge is moved at a length along the board.
+class EdgeMove {
+ public:
+  EdgeMove(const FlatPlank& plank, const std::vector<std::pair<std::size_t, double>>& moves, bool upper) {
+    std::vector<double> at, by;
+    for (const auto& [station, mm] : moves) {
+      const double x = (upper ? plank.stations[station].upper : plank.stations[station].lower).x();
+      if (!at.empty() && x <= at.back()) continue;
+      at.push_back(x), by.push_back(mm);
+    }
+    if (at.empty()) return;
+    m_from = at.front(), m_to = at.back();
+    m_by = FairFunction(at, by);
+  }
+  double operator()(double x) const { return m_by.isNothing() ? 0.0 : m_by(std::clamp(x, m_from, m_to)); }
+
+ private:
+  double m_from = 0.0, m_to = 0.0;
+  FairFunction m_by;
+};
+
+/// The way along the stations, towards the sheer, at a length along the board.
+Vec2 alongStations(const FlatPlank& plank, double x) {
+  const auto along = [&](std::size_t i) {
+    const PlankStation& station = plank.stations[i];
+    return (station.upper - station.lower).normalized();
+  };
+  std::size_t i = 1;
+  while (i + 1 < plank.stations.size() && plank.stations[i].lower.x() < x) ++i;
+  const double from = plank.stations[i - 1].lower.x(), to = plank.stations[i].lower.x();
+  const double part = to > from ? std::clamp((x - from) / (to - from), 0.0, 1.0) : 0.0;
+  return ((1.0 - part) * along(i - 1) + part * along(i)).normalized();
+}
+
+/// Lengths and sny of its edges as they are.
+void measureEdges(FlatPlank& plank) {
+  plank.lowerLengthMm = lengthAlong(plank.lower);
+  plank.upperLengthMm = lengthAlong(plank.upper);
+  plank.snyMm = snyOf(plank.lower);
+}
+
 }  // namespace
+
+FlatPlank withEdgesMoved(const FlatPlank& plank, const EdgeMoves& moves) {
+  require(plank.stations.size() >= 2, "a plank has two ends");
+  const EdgeMove lower(plank, moves.lower, false), upper(plank, moves.upper, true);
+  FlatPlank moved = plank;
+  const auto move = [&](Vec2& point, const EdgeMove& by) { point += by(point.x()) * alongStations(plank, point.x()); };
+  for (Vec2& point : moved.lower) move(point, lower);
+  for (Vec2& point : moved.lapLine) move(point, lower);
+  for (Vec2& point : moved.upper) move(point, upper);
+  for (PlankStation& station : moved.stations) {
+    const double wider = upper(station.upper.x()) - lower(station.lower.x());
+    station.widthMm += wider;
+    station.asCutMm += wider;
+    move(station.lower, lower);
+    move(station.upper, upper);
+  }
+  turnToBoard(moved);
+  measureEdges(moved);
+  return moved;
+}
 
 double lapAt(const PlankMake& make, double t) {
   return lapBetween(make.laps, make.lapMm, t);
@@ -161,9 +223,7 @@ FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* pr
   turnToBoard(plank);
   plank.foreEndMm = endWidth(plank, true);
   plank.aftEndMm = endWidth(plank, false);
-  plank.lowerLengthMm = lengthAlong(plank.lower);
-  plank.upperLengthMm = lengthAlong(plank.upper);
-  plank.snyMm = snyOf(plank.lower);
+  measureEdges(plank);
   return plank;
 }
 

@@ -61,6 +61,16 @@ double lapAt(const PlankMake& make, double t);
 FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* previous = nullptr,
                     const std::stop_token& stop = {});
 
+/// By how much the edges of a plank are moved at its stations, along them and towards the sheer, mm.
+struct EdgeMoves {
+  std::vector<std::pair<std::size_t, double>> lower, upper;  ///< station, in order, and how far
+};
+
+/// The plank with its edges moved: between its stations as a batten runs, before the first and beyond the last that is
+/// moved as much as there; its board, lengths and sny are those of the new edges. The map, the strain and the widths at
+/// its ends stay those of the surface.
+FlatPlank withEdgesMoved(const FlatPlank& plank, const EdgeMoves& moves);
+
 /// Port plank from starboard: y negated.
 std::vector<Vec2> mirrored(std::vector<Vec2> points);
 

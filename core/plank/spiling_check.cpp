@@ -540,23 +540,34 @@ std::pair<double, double> readingAt(const PlankStation& station, const Reference
 }
 
 SpiledShape spiledShape(const FlatPlank& plank, const SpilingCheck& check) {
+  const EdgeMoves moves = movesOf(check, 1.0);
   SpiledShape shape;
-  for (std::size_t s = 0; s < plank.stations.size(); ++s) {
-    const PlankStation& station = plank.stations[s];
-    const Vec2 along = alongStation(station);
-    const Vec2 edge = station.lower - readingAt(station, check.edge).first * along;
+  for (const auto& [s, mm] : moves.lower) {
+    shape.lowerStations.push_back(s);
+    shape.lower.push_back(plank.stations[s].lower + mm * alongStation(plank.stations[s]));
+  }
+  for (const auto& [s, mm] : moves.upper) {
+    shape.upperStations.push_back(s);
+    shape.upper.push_back(plank.stations[s].upper + mm * alongStation(plank.stations[s]));
+  }
+  return shape;
+}
+
+EdgeMoves movesOf(const SpilingCheck& check, double part) {
+  EdgeMoves moves;
+  std::size_t stations = 0;
+  for (const CheckedReading& one : check.readings) stations = std::max(stations, one.station + 1);
+  for (std::size_t s = 0; s < stations; ++s) {
     for (const bool upper : {false, true}) {
       double sum = 0.0;
       int count = 0;
       for (const CheckedReading& one : check.readings) {
-        if (one.station == s && one.upper == upper) sum += one.readingMm, ++count;
+        if (one.station == s && one.upper == upper) sum += one.offMm(), ++count;
       }
-      if (count == 0) continue;
-      (upper ? shape.upperStations : shape.lowerStations).push_back(s);
-      (upper ? shape.upper : shape.lower).push_back(edge + (sum / count + (upper ? 0.0 : check.lapMm)) * along);
+      if (count > 0) (upper ? moves.upper : moves.lower).emplace_back(s, part * sum / count);
     }
   }
-  return shape;
+  return moves;
 }
 
 }  // namespace narrows

@@ -63,6 +63,9 @@ struct SpilingCheck {
 /// in another unit than was said, and on a lap that is wider than the strake.
 Result<SpilingCheck> checkSpiling(const FlatPlank& plank, const Spiling& spiling, double lapMm);
 
+/// A batten's width where nothing is said of it, mm.
+inline constexpr double usualBattenMm = 50.0;
+
 /// Where the reference edge of a batten of such a width lies of itself, along the middle of the strake.
 ReferenceEdge naturalRun(const FlatPlank& plank, double battenMm);
 
@@ -76,5 +79,8 @@ struct SpiledShape {
   std::vector<Vec2> lower, upper;  ///< bow to stern
 };
 SpiledShape spiledShape(const FlatPlank& plank, const SpilingCheck& check);
+
+/// How far readings move the plank's edges from where they were computed: `part` of the way, 1 all of it.
+EdgeMoves movesOf(const SpilingCheck& check, double part);
 
 }  // namespace narrows

@@ -23,7 +23,7 @@ ShopStage Finding::stage() const {
            [](const RabbetPastFace&) { return ShopStage::Backbone; },
            [](const SetUpLies&) { return ShopStage::Moulds; }, [](const WeighedOut&) { return ShopStage::LiningOff; },
            [](const StrainLeft&) { return ShopStage::Planks; }, [](const NotLaidFlat&) { return ShopStage::Planks; },
-           [](const JointsNear&) { return ShopStage::LiningOff; },
+           [](const SpilingOff&) { return ShopStage::Planks; }, [](const JointsNear&) { return ShopStage::LiningOff; },
            [](const NibSmall&) { return ShopStage::LiningOff; }},
       what);
 }

@@ -11,6 +11,7 @@
 #include "lining/look_at_joints.h"
 #include "moulds/look_at_set_up.h"
 #include "plank/look_at_planks.h"
+#include "plank/look_at_spiling.h"
 #include "problem/problem.h"
 #include "weighing/look_at_weighing.h"
 
@@ -30,9 +31,9 @@ struct CouldNotMake {
 
 /// One thing to look at. Each kind is made, and speaks, in the folder of its stage.
 struct Finding {
-  using What =
-      std::variant<CouldNotMake, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff, CameOutOff,
-                   FaultInPart, RabbetPastFace, SetUpLies, WeighedOut, StrainLeft, NotLaidFlat, JointsNear, NibSmall>;
+  using What = std::variant<CouldNotMake, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff,
+                            CameOutOff, FaultInPart, RabbetPastFace, SetUpLies, WeighedOut, StrainLeft, NotLaidFlat,
+                            SpilingOff, JointsNear, NibSmall>;
   What what;
   Severity severity = Severity::LookAgain;
 

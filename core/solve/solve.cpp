@@ -68,7 +68,7 @@ class Answer {
     // After each it is asked whether to go on: what was broken off within one is of no use to the next.
     for (const Step step : {&Answer::table, &Answer::hull, &Answer::inside, &Answer::outside, &Answer::lines,
                             &Answer::surface, &Answer::moulds, &Answer::frame, &Answer::lining, &Answer::backbone,
-                            &Answer::planks, &Answer::weighing, &Answer::findings}) {
+                            &Answer::planks, &Answer::spiled, &Answer::weighing, &Answer::findings}) {
       (this->*step)();
       if (m_stop.stop_requested()) return nullptr;
     }
@@ -299,6 +299,34 @@ class Answer {
     }
   }
 
+  void spiled() {
+    for (std::size_t i = 0; i < m_solved->book->spiled.size(); ++i) {
+      const Spiling& spiling = m_solved->book->spiled[i].spiling;
+      const Lining* lining = m_solved->liningOf(*spiling.side);
+      const auto strake = static_cast<std::size_t>(*spiling.strake - 1);
+      Solved::SpiledPart part;
+      if (lining != nullptr && strake < m_solved->planksOf(*spiling.side).size()) {
+        const auto& plank = m_solved->planksOf(*spiling.side)[strake].value;
+        const double lap = plankMake(*m_solved->book, *lining, strake).lapMm;
+        const bool known = m_before != nullptr && i < m_before->spiled.size();
+        // Nobody reads a batten while a mark is in the hand.
+        const PlankShape shape = m_solved->book->spiled[i].shape;
+        part = renewed(
+            known ? &m_before->spiled[i] : nullptr, {plank, spiling, lap, shape}, m_quick, [&]() -> Made<SpiledPlank> {
+              auto check = checkSpiling(*plank, spiling, lap);
+              if (!check) return {nullptr, check.error()};
+              SpiledPlank made{std::move(*check), nullptr};
+              if (shape != PlankShape::Computed) {
+                const double way = shape == PlankShape::Readings ? 1.0 : 0.5;
+                made.cut = std::make_shared<const FlatPlank>(withEdgesMoved(*plank, movesOf(made.check, way)));
+              }
+              return madeOf(std::move(made));
+            });
+      }
+      m_solved->spiled.push_back(std::move(part));
+    }
+  }
+
   void weighing() {
     weighSide(BoatSide::Starboard, &Solved::weighing);
     if (m_solved->portLining == m_solved->lining) {
@@ -343,8 +371,25 @@ class Answer {
     }
     lookAtSide(BoatSide::Starboard);
     if (m_solved->portLining != m_solved->lining) lookAtSide(BoatSide::Port);
+    lookAtSpiled();
     std::stable_sort(m_solved->findings.begin(), m_solved->findings.end(),
                      [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
+  }
+
+  void lookAtSpiled() {
+    for (std::size_t i = 0; i < m_solved->spiled.size(); ++i) {
+      const Solved::SpiledPart& part = m_solved->spiled[i];
+      const Spiling& spiling = m_solved->book->spiled[i].spiling;
+      const std::string of = *spiling.side == BoatSide::Port ? " to port" : " to starboard";
+      for (Problem problem : part.problems) {
+        problem.where.name = "strake " + std::to_string(*spiling.strake) + of;
+        tell(ShopStage::Planks, {problem});
+      }
+      if (part == nullptr || !part.from) continue;
+      const FlatPlank& plank = *std::get<0>(*part.from);
+      add(lookAtSpiling(part->check, plank, {plank.strake, static_cast<std::size_t>(*spiling.strake), 0, {}, of},
+                        *spiling.side));
+    }
   }
 
   void lookAtSide(BoatSide side) {
@@ -394,9 +439,23 @@ bool Solved::waits() const {
   const auto wait = [](const std::vector<PlankPart>& side) {
     return std::any_of(side.begin(), side.end(), [](const PlankPart& plank) { return plank.waits; });
   };
-  return drawnLines.waits || surfaceFindings.waits || outlines.waits || planked.waits || frame.waits || lining.waits ||
-         portLining.waits || mesh.waits || weighing.waits || portWeighing.waits || moulds.waits || backbone.waits ||
-         wait(planks) || wait(portPlanks);
+  const bool reads = std::any_of(spiled.begin(), spiled.end(), [](const SpiledPart& part) { return part.waits; });
+  return reads || drawnLines.waits || surfaceFindings.waits || outlines.waits || planked.waits || frame.waits ||
+         lining.waits || portLining.waits || mesh.waits || weighing.waits || portWeighing.waits || moulds.waits ||
+         backbone.waits || wait(planks) || wait(portPlanks);
+}
+
+const SpiledPlank* Solved::spiledOf(int strake, BoatSide side) const {
+  for (std::size_t i = 0; i < spiled.size() && i < book->spiled.size(); ++i) {
+    if (book->spiled[i].isOf(strake, side)) return spiled[i].get();
+  }
+  return nullptr;
+}
+
+std::shared_ptr<const FlatPlank> Solved::cutPlank(std::size_t strake, BoatSide side) const {
+  if (strake >= planksOf(side).size()) return nullptr;
+  const SpiledPlank* read = spiledOf(static_cast<int>(strake) + 1, side);
+  return read != nullptr && read->cut != nullptr ? read->cut : planksOf(side)[strake].value;
 }
 
 std::size_t Solved::countAtLeast(Severity severity) const {

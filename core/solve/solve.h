@@ -12,6 +12,7 @@
 #include "moulds/set_up.h"
 #include "plank/flat_plank.h"
 #include "plank/planked_mesh.h"
+#include "plank/spiling_check.h"
 #include "solve/finding.h"
 #include "solve/part.h"
 
@@ -26,6 +27,12 @@ struct SurfaceFindings {
 using TablePart = std::shared_ptr<const OffsetTable>;
 using HullPart = std::shared_ptr<const Hull>;
 using TransomMarks = std::vector<std::pair<std::string, Vec3>>;
+
+/// What was read off a strake beside its plank, and the shape it is cut to: null where that is the one computed.
+struct SpiledPlank {
+  SpilingCheck check;
+  std::shared_ptr<const FlatPlank> cut;
+};
 
 /// Everything that follows from one book, in the order of the shop. A part that could not be made is null, its
 /// problems say why, and the rest still stands.
@@ -58,8 +65,11 @@ struct Solved {
   using WeighingPart = Part<Weighing, std::shared_ptr<const Lining>, std::vector<std::shared_ptr<const FlatPlank>>,
                             PlankMake, std::vector<StrakeTimber>, WeighingFigures>;
   WeighingPart weighing, portWeighing;  ///< of the two sides: one where they are lined off alike
-  std::vector<SetUpOff> setUp;          ///< readings of the moulds as they stand, furthest off first
-  std::vector<Finding> findings;        ///< worst first
+  /// Readings off a strake, held against its plank, and the plank that is cut; in the order of the book.
+  using SpiledPart = Part<SpiledPlank, std::shared_ptr<const FlatPlank>, Spiling, double, PlankShape>;
+  std::vector<SpiledPart> spiled;
+  std::vector<SetUpOff> setUp;    ///< readings of the moulds as they stand, furthest off first
+  std::vector<Finding> findings;  ///< worst first
 
   /// Whether some part is of a moment ago, or a plank good only to a sixty-fourth: until the full answer.
   bool waits() const;
@@ -69,6 +79,11 @@ struct Solved {
   const Weighing* weighingOf(BoatSide side) const {
     return side == BoatSide::Port ? portWeighing.get() : weighing.get();
   }
+  /// What was read off a strake (from the garboard, 1) of a side, held against its plank; null where nothing was, or it
+  /// could not be.
+  const SpiledPlank* spiledOf(int strake, BoatSide side) const;
+  /// The plank that is cut for a strake (0 is the garboard): as computed, or as it was spiled where that was chosen.
+  std::shared_ptr<const FlatPlank> cutPlank(std::size_t strake, BoatSide side) const;
   std::size_t countAtLeast(Severity severity) const;
 };
 

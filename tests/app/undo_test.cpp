@@ -8,6 +8,7 @@
 #include "book/edits.h"
 #include "book/lining_edits.h"
 #include "book/sheer_edits.h"
+#include "book/spiling_edits.h"
 #include "book/weighing_edits.h"
 #include "window_case.h"
 
@@ -76,6 +77,21 @@ std::vector<NamedEdit> everyEdit() {
          const Section& at = solved.drawn->sections[3];
          const double height = at.parts.back().nails().back().z();
          return moveSheer(book, at, millimetres(height - 7.0), "2026-05-01");
+       }},
+      {"setSpiling",
+       [](const Book& book, const Solved&) {
+         Spiling spiling;
+         spiling.readings = {{"2", millimetres(-30.0), millimetres(60.0), 0}, {"3", {}, millimetres(70.0), 0}};
+         return setSpiling(book, 2, BoatSide::Port, spiling, "2026-05-01");
+       }},
+      {"setReading",
+       [](const Book& book, const Solved&) {
+         return setReading(book, 3, BoatSide::Starboard, "4", true, millimetres(40.0), "2026-05-01");
+       }},
+      {"chooseShape",
+       [](const Book& book, const Solved&) {
+         const auto read = setReading(book, 3, BoatSide::Starboard, "4", true, millimetres(40.0), "2026-05-01");
+         return read ? chooseShape(*read, 3, BoatSide::Starboard, PlankShape::Between) : read;
        }},
       {"setWeighing",
        [](const Book& book, const Solved&) {
@@ -381,8 +397,9 @@ class UndoTest : public WindowCase {
   void everyEditOfTheCoreIsInTheList() {
     const auto edits = everyEdit();
     int declared = 0;
-    for (const char* header : {"/core/book/edits.h", "/core/book/lining_edits.h", "/core/book/backbone_edits.h",
-                               "/core/book/sheer_edits.h", "/core/book/weighing_edits.h", "/core/advice/reline.h"}) {
+    for (const char* header :
+         {"/core/book/edits.h", "/core/book/lining_edits.h", "/core/book/backbone_edits.h", "/core/book/sheer_edits.h",
+          "/core/book/spiling_edits.h", "/core/book/weighing_edits.h", "/core/advice/reline.h"}) {
       QFile file(QStringLiteral(NARROWS_SOURCE_DIR) + QString::fromUtf8(header));
       QVERIFY(file.open(QIODevice::ReadOnly));
       static const QRegularExpression edit("^(?:Result<Book>|Book) (\\w+)\\(const Book& book",

@@ -2,12 +2,27 @@
 
 #include <QPainter>
 #include <algorithm>
+#include <cmath>
 
+#include "book/spiling_edits.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
 #include "fonts.h"
+#include "plank/look_at_spiling.h"
 
 namespace narrows {
+
+namespace {
+
+/// How many times larger differences are drawn: as many as there is room for on the board, eight at most.
+double magnified(const SpilingCheck& check, const FlatPlank& plank) {
+  constexpr double most = 8.0, partOfBoard = 0.3;
+  double worst = 0.0;
+  for (const CheckedReading& one : check.readings) worst = std::max(worst, std::abs(one.offMm()));
+  return std::clamp(std::floor(partOfBoard * plank.boardWidthMm / std::max(worst, 0.1)), 1.0, most);
+}
+
+}  // namespace
 
 PlankDrawing::PlankDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("The flat plank"));
@@ -24,7 +39,13 @@ std::shared_ptr<const FlatPlank> PlankDrawing::plank() const {
   const int strake = m_session->selection().strake;
   if (solved == nullptr || strake < 0 || static_cast<std::size_t>(strake) >= solved->planksOf(m_side).size())
     return nullptr;
-  return solved->planksOf(m_side)[static_cast<std::size_t>(strake)];
+  const auto index = static_cast<std::size_t>(strake);
+  return m_readings ? solved->planksOf(m_side)[index].value : solved->cutPlank(index, m_side);
+}
+
+void PlankDrawing::setReadings(bool shown) {
+  m_readings = shown;
+  remeasure();
 }
 
 std::optional<PlankDrawing::Cut> PlankDrawing::cut(const FlatPlank& plank) const {
@@ -170,11 +191,60 @@ void PlankDrawing::paintPlank(QPainter& painter, const FlatPlank& plank, const D
              {LineRole::Board, LineRole::SheerEdge, LineRole::KeelEdge, LineRole::HoodEnd, LineRole::LapLine});
   paintTicks(painter, plank);
   paintFigures(painter, plank);
+  if (m_readings) paintReadings(painter, plank);
+}
+
+void PlankDrawing::paintReadings(QPainter& painter, const FlatPlank& plank) const {
+  const int strake = m_session->selection().strake + 1;
+  const SpiledStrake* read = spiledAt(*m_session->solved()->book, strake, m_side);
+  const SpiledPlank* spiled = m_session->solved()->spiledOf(strake, m_side);
+  const double wide = read != nullptr && read->spiling.batten.mm() > 0.0 ? read->spiling.batten.mm() : usualBattenMm;
+  const ReferenceEdge edge = spiled != nullptr ? spiled->check.edge : naturalRun(plank, wide);
+  const auto at = [&](double x, double down) { return toScreen({x, sideY(edge.atMm + edge.slope * x - down, plank)}); };
+  const double length = plank.boardLengthMm;
+  QColor wood = look::raised;
+  wood.setAlpha(110);
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(wood);
+  painter.drawPolygon(QPolygonF({at(0.0, 0.0), at(length, 0.0), at(length, wide), at(0.0, wide)}));
+  painter.setBrush(Qt::NoBrush);
+  painter.setPen(QPen(look::quietInk, 1.6));
+  drawStraight(painter, at(0.0, 0.0), at(length, 0.0));
+  painter.setPen(QPen(look::outline, 1.0));
+  drawStraight(painter, at(0.0, wide), at(length, wide));
+  if (spiled == nullptr) return;
+  // What was read, each as many times further from where it should be.
+  const double times = magnified(spiled->check, plank);
+  const EdgeMoves moves = movesOf(spiled->check, times);
+  for (const bool upper : {false, true}) {
+    QPolygonF line;
+    for (const auto& [s, mm] : upper ? moves.upper : moves.lower) {
+      const PlankStation& station = plank.stations[s];
+      const Vec2 along = (station.upper - station.lower).normalized();
+      const Vec2 point = (upper ? station.upper : station.lower) + mm * along;
+      line.append(toScreen({point.x(), sideY(point.y(), plank)}));
+      const bool off = std::abs(mm) > times * spilingLookMm;
+      painter.setPen(QPen(off ? look::trouble : look::inHand, 2.0));
+      painter.setBrush(off ? look::trouble : look::raised);
+      painter.drawEllipse(line.back(), off ? 5.0 : 3.5, off ? 5.0 : 3.5);
+    }
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(look::inHand, 1.6));
+    drawCurve(painter, line);
+  }
 }
 
 void PlankDrawing::paintDrawing(QPainter& painter) {
   const auto now = plank();
-  setCaption(tr("ticked edge: keel · plain edge: sheer") + (now->lapLine.empty() ? QString() : tr(" · dashed: lap")));
+  const SpiledPlank* read = m_session->solved()->spiledOf(m_session->selection().strake + 1, m_side);
+  if (m_readings) {
+    QString words = tr("pale: the batten, its upper edge heavier");
+    if (read != nullptr)
+      words += tr(" · copper: as read, differences %1 times as large").arg(magnified(read->check, *now), 0, 'f', 0);
+    setCaption(words);
+  } else {
+    setCaption(tr("ticked edge: keel · plain edge: sheer") + (now->lapLine.empty() ? QString() : tr(" · dashed: lap")));
+  }
   const Drawing pattern = plankPattern(
       *now, patternOf(*m_session->solved(), static_cast<std::size_t>(m_session->selection().strake), m_side));
   if (const auto at = cut(*now)) {

@@ -13,6 +13,8 @@ class PlankDrawing : public SessionCanvas {
  public:
   explicit PlankDrawing(Session* session, QWidget* parent = nullptr);
   void setSide(BoatSide side);
+  /// Shows the plank as computed, the batten on it, and what was read off it, differences magnified.
+  void setReadings(bool shown);
   BoatSide side() const { return m_side; }
 
   /// A long plank is drawn in two lengths, the bow's above: cut between two stations, and how far below, mm, the second
@@ -37,9 +39,11 @@ class PlankDrawing : public SessionCanvas {
   void paintBoard(QPainter& painter, const FlatPlank& plank) const;
   void paintTicks(QPainter& painter, const FlatPlank& plank) const;
   void paintFigures(QPainter& painter, const FlatPlank& plank) const;
+  void paintReadings(QPainter& painter, const FlatPlank& plank) const;
   double sideY(double y, const FlatPlank& plank) const;
 
   BoatSide m_side = BoatSide::Starboard;
+  bool m_readings = false;
 };
 
 }  // namespace narrows

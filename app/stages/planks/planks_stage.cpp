@@ -1,19 +1,33 @@
 #include "stages/planks/planks_stage.h"
 
+#include <QComboBox>
+#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QSaveFile>
 #include <QSignalBlocker>
 #include <QSplitter>
+#include <QStackedWidget>
 
+#include "book/spiling_edits.h"
+#include "book/today.h"
 #include "canvas/hull_picture.h"
+#include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "files/whole_file.h"
 #include "fonts.h"
 #include "plank/outside_width.h"
+#include "stages/planks/edges_grid.h"
 #include "stages/planks/plank_drawing.h"
+#include "stages/planks/spiling_grid.h"
 #include "stages/slate.h"
 
 namespace narrows {
+
+namespace {
+constexpr std::size_t mostSpilingBytes = 8U << 20U;
+}  // namespace
 
 PlanksStage::PlanksStage(Session* session, QWidget* parent)
     : Stage(session, parent), m_plank(new PlankDrawing(session)), m_picture(new HullPicture(session)) {
@@ -22,16 +36,213 @@ PlanksStage::PlanksStage(Session* session, QWidget* parent)
   row->setSpacing(0);
   auto* split = new QSplitter(Qt::Vertical);
   split->addWidget(m_plank);
-  split->addWidget(m_picture);
-  split->setSizes({350, 310});
+  split->addWidget(makeBelow());
+  split->setSizes({400, 264});
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
   connect(session, &Session::answerSettled, this, &PlanksStage::showFigures);
   connect(session, &Session::selectionChanged, this, &PlanksStage::showFigures);
 }
 
+QWidget* PlanksStage::makeBelow() {
+  auto* below = new QWidget(this);
+  auto* column = new QVBoxLayout(below);
+  column->setContentsMargins(8, 4, 8, 4);
+  column->setSpacing(3);
+  auto* head = new QHBoxLayout;
+  m_below = new QComboBox(below);
+  m_below->setObjectName(QStringLiteral("below"));
+  m_below->setAccessibleName(tr("Below the plank"));
+  m_below->addItems({tr("Where it goes"), tr("Readings off the batten"), tr("What is planed of its edges")});
+  connect(m_below, &QComboBox::activated, this, [this](int index) { showBelow(static_cast<Below>(index)); });
+  head->addWidget(m_below);
+  head->addStretch(1);
+  const auto file = [&](const QString& words, const char* name, auto act) {
+    auto* button = new QPushButton(words, below);
+    button->setObjectName(QString::fromLatin1(name));
+    connect(button, &QPushButton::clicked, this, act);
+    head->addWidget(button);
+    m_spilingFields.push_back(button);
+  };
+  const QString forms = tr("Readings (*.csv);;All files (*)");
+  file(tr("From a file…"), "readReadings", [this, forms] {
+    const QString path = QFileDialog::getOpenFileName(this, tr("Readings off the batten"), {}, forms);
+    if (!path.isEmpty()) readSpilingFrom(path);
+  });
+  file(tr("To a file…"), "writeReadings", [this, forms] {
+    const QString path = QFileDialog::getSaveFileName(this, tr("Readings off the batten"), {}, forms);
+    if (!path.isEmpty()) writeSpilingTo(path);
+  });
+  column->addLayout(head);
+  m_words = new QLabel(below);
+  m_words->setFont(shopFont(15.0));
+  m_words->setWordWrap(true);
+  column->addWidget(m_words);
+  m_stack = new QStackedWidget(below);
+  m_readings = new SpilingGrid(m_session);
+  m_stack->addWidget(m_picture);
+  m_stack->addWidget(m_readings);
+  m_edgesGrid = new EdgesGrid(m_session);
+  m_stack->addWidget(m_edgesGrid);
+  column->addWidget(m_stack, 1);
+  m_answer = new QLabel(below);
+  m_answer->setWordWrap(true);
+  look::say(m_answer, look::Voice::Trouble);
+  m_answer->hide();
+  column->addWidget(m_answer);
+  connect(m_readings, &FigureGrid::notUnderstood, this, &PlanksStage::answer);
+  connect(m_readings, &FigureGrid::understood, m_answer, &QLabel::hide);
+  connect(m_session, &Session::bookChanged, m_answer, &QLabel::hide);
+  connect(m_session, &Session::refused, this, [this](const QString& words) {
+    if (isVisible()) answer(words);
+  });
+  return below;
+}
+
+void PlanksStage::answer(const QString& words) {
+  m_answer->setText(words);
+  m_answer->show();
+}
+
+const SpiledStrake* PlanksStage::spiled() const {
+  return spiledAt(*m_session->book(), strakeInHand(), m_session->selection().side);
+}
+
+void PlanksStage::changeSpiling(const QString& words, const std::function<void(Spiling&)>& change) {
+  if (spiled() == nullptr) return;
+  Spiling spiling = spiled()->spiling;
+  change(spiling);
+  m_session->perform(words, setSpiling(*m_session->book(), strakeInHand(), m_session->selection().side,
+                                       std::move(spiling), spiled()->when));
+}
+
+void PlanksStage::addSpiling() {
+  m_spilingFields.push_back(m_slate->addLength(
+      tr("Batten, wide"), [this] { return spiled() != nullptr ? spiled()->spiling.batten : millimetres(0.0); },
+      [this](Length wide) { changeSpiling(tr("The batten"), [wide](Spiling& one) { one.batten = wide; }); }));
+  m_spilingFields.push_back(m_slate->addLength(
+      tr("Lap in the lower readings"),
+      [this] { return spiled() != nullptr ? spiled()->spiling.lap : millimetres(0.0); },
+      [this](Length lap) { changeSpiling(tr("The lap in the readings"), [lap](Spiling& one) { one.lap = lap; }); }));
+  auto* shape = m_slate->addChoice(
+      tr("It is cut"), {tr("as computed"), tr("to the readings"), tr("half way between")},
+      [this] { return spiled() != nullptr ? static_cast<int>(spiled()->shape) : 0; },
+      [this](int index) {
+        m_session->perform(tr("What strake %1 is cut to").arg(strakeInHand()),
+                           chooseShape(*m_session->book(), strakeInHand(), m_session->selection().side,
+                                       static_cast<PlankShape>(index)));
+      });
+  shape->setObjectName(QStringLiteral("shape"));
+  m_spilingFields.push_back(shape);
+}
+
+PlanksStage::Below PlanksStage::below() const {
+  return static_cast<Below>(m_below->currentIndex());
+}
+
+void PlanksStage::showBelow(Below below) {
+  m_below->setCurrentIndex(static_cast<int>(below));
+  m_stack->setCurrentIndex(static_cast<int>(below));
+  m_plank->setReadings(below == Below::Readings);
+  m_readings->layOut();
+  m_edgesGrid->layOut();
+  showWords();
+}
+
+void PlanksStage::showWords() {
+  const bool readings = below() == Below::Readings, is = spiled() != nullptr;
+  for (QWidget* field : m_spilingFields) {
+    if (qobject_cast<QPushButton*>(field) != nullptr) {
+      field->setVisible(readings && (is || field->objectName() == QStringLiteral("readReadings")));
+    } else {
+      m_slate->showField(field, is && readings);
+    }
+  }
+  m_slate->refresh();
+  m_words->setVisible(below() != Below::Hull);
+  look::say(m_words, look::Voice::Plain);
+  if (readings) m_words->setText(spilingWords());
+  if (below() == Below::Edges) m_words->setText(m_edgesGrid->words());
+}
+
+QString PlanksStage::spilingWords() {
+  if (spiled() == nullptr) {
+    return tr(
+        "Measure from the batten's upper edge square out to both lines, up with nothing before it and down with a "
+        "minus, "
+        "and type it in. What should be is foretold for a batten along the middle of the strake.");
+  }
+  const auto& solved = m_session->solved();
+  const BoatSide side = m_session->selection().side;
+  const SpiledPlank* read = solved == nullptr ? nullptr : solved->spiledOf(strakeInHand(), side);
+  if (read == nullptr) return tr("Three readings or more are wanted before they are held against the plank.");
+  QStringList words;
+  for (const Finding& finding : solved->findings) {
+    const auto* off = finding.as<SpilingOff>();
+    if (off != nullptr && static_cast<int>(off->at.number) == strakeInHand() && off->side == side)
+      words << QString::fromStdString(describe(finding, m_session->notation()));
+  }
+  if (words.isEmpty())
+    return tr("Nothing is likely wrong with them: they differ by chance, some %1.").arg(shown(read->check.noiseMm));
+  look::say(m_words, look::Voice::Trouble);
+  return words.join('\n');
+}
+
+void PlanksStage::goTo(const Finding& finding) {
+  const auto* off = finding.as<SpilingOff>();
+  if (off != nullptr) {
+    Selection selection = m_session->selection();
+    selection.side = off->side;
+    m_session->select(selection);
+  }
+  Stage::goTo(finding);
+  if (off != nullptr) showBelow(Below::Readings);
+}
+
+bool PlanksStage::readSpilingFrom(const QString& path) {
+  const auto told = [&](const Problems& problems) {
+    QStringList words;
+    for (const Problem& problem : problems) words << m_session->explained(problem);
+    answer(words.join('\n'));
+    return false;
+  };
+  const auto text = readWholeFile(path.toStdString(), mostSpilingBytes);
+  if (!text) return told(text.error());
+  const auto spiling = readSpiling(*text);
+  if (!spiling) return told(spiling.error());
+  Selection selection = m_session->selection();
+  selection.side = spiling->side.value_or(selection.side);
+  selection.strake = spiling->strake.value_or(selection.strake + 1) - 1;
+  const auto solved = m_session->freshAnswer();
+  const auto index = static_cast<std::size_t>(selection.strake);
+  if (solved == nullptr || index >= solved->planksOf(selection.side).size())
+    return told({{Fault::StrakeUnknown,
+                  {},
+                  {std::to_string(selection.strake + 1),
+                   std::to_string(solved == nullptr ? 0 : solved->planksOf(selection.side).size())}}});
+  const double lap = plankMake(*solved->book, *solved->liningOf(selection.side), index).lapMm;
+  if (const auto check = checkSpiling(*solved->planksOf(selection.side)[index], *spiling, lap); !check)
+    return told(check.error());
+  m_session->select(selection);
+  showBelow(Below::Readings);
+  return m_session->perform(tr("Readings of strake %1").arg(selection.strake + 1),
+                            setSpiling(*m_session->book(), selection.strake + 1, selection.side, *spiling, today()));
+}
+
+bool PlanksStage::writeSpilingTo(const QString& path) {
+  if (spiled() == nullptr) return false;
+  const Unit unit = bareUnit(m_session->notation());
+  QSaveFile file(path);
+  const std::string text = writeSpiling(spiled()->spiling, unit);
+  const bool done = file.open(QIODevice::WriteOnly) &&
+                    file.write(text.data(), static_cast<qint64>(text.size())) == static_cast<qint64>(text.size()) &&
+                    file.commit();
+  if (!done) answer(tr("%1 could not be written: %2").arg(path, file.errorString()));
+  return done;
+}
+
 QWidget* PlanksStage::makeSlate() {
-  auto* slate = new Slate(m_session, this);
+  auto* slate = m_slate = new Slate(m_session, this);
   slate->addHeading(tr("Strake"));
   m_name = slate->addHeadline(tr("Strake in hand"));
   auto* steps = new QWidget(slate);
@@ -64,6 +275,7 @@ QWidget* PlanksStage::makeSlate() {
   m_shape = slate->addFigure(tr("Sny and strain"));
   slate->addSpace(8);
   m_face = slate->addHeading({});
+  addSpiling();
   slate->addStretch();
   auto* print = new QPushButton(tr("Print at full size…"), slate);
   connect(print, &QPushButton::clicked, this, &PlanksStage::printAsked);
@@ -111,7 +323,9 @@ void PlanksStage::showFigures() {
     return;
   }
   const auto strake = static_cast<std::size_t>(selection.strake);
-  const FlatPlank& plank = *planks[strake];
+  const auto cut = solved->cutPlank(strake, selection.side);
+  const FlatPlank& plank = *cut;
+  showWords();
   QString name = lining->isGarboard(strake)      ? tr("%1 · garboard").arg(strake + 1)
                  : lining->isSheerStrake(strake) ? tr("%1 · sheer strake").arg(strake + 1)
                                                  : tr("%1 of %2").arg(strake + 1).arg(planks.size());

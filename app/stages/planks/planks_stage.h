@@ -1,15 +1,23 @@
 #pragma once
 // Stage 5, Planks: every strake laid flat.
 
+#include <functional>
+
+#include "book/book.h"
 #include "stages/stage.h"
 
+class QComboBox;
 class QLabel;
 class QPushButton;
+class QStackedWidget;
 
 namespace narrows {
 
 class HullPicture;
+class EdgesGrid;
 class PlankDrawing;
+class Slate;
+class SpilingGrid;
 
 class PlanksStage : public Stage {
   Q_OBJECT
@@ -24,10 +32,28 @@ class PlanksStage : public Stage {
   void stepInHand(int by) override;
   SheetsOf sheets() const override { return SheetsOf::Planks; }
   HullPicture* picture() { return m_picture; }
+  /// What is wrong with readings brings up the readings.
+  void goTo(const Finding& finding) override;
+  /// Takes readings from a file (`spiling,1`) for the strake and side it names, else for those in hand. False, having
+  /// told why, where it cannot be read or does not fit the plank; the book stays as it was.
+  bool readSpilingFrom(const QString& path);
+  bool writeSpilingTo(const QString& path);
 
  private:
   QWidget* makeSlate();
+  QWidget* makeBelow();
+  void addSpiling();
+  /// What stands below the plank, in the order in which it is offered.
+  enum class Below { Hull, Readings, Edges };
+  void showBelow(Below below);
+  Below below() const;
+  void showWords();
+  QString spilingWords();
   void showFigures();
+  int strakeInHand() const { return m_session->selection().strake + 1; }
+  const SpiledStrake* spiled() const;
+  void changeSpiling(const QString& words, const std::function<void(Spiling&)>& change);
+  void answer(const QString& words);
 
   PlankDrawing* m_plank;
   HullPicture* m_picture;
@@ -37,6 +63,14 @@ class PlanksStage : public Stage {
   QLabel* m_shape = nullptr;
   QLabel* m_face = nullptr;
   QPushButton* m_port = nullptr;
+  Slate* m_slate = nullptr;
+  QComboBox* m_below = nullptr;
+  QStackedWidget* m_stack = nullptr;
+  SpilingGrid* m_readings = nullptr;
+  EdgesGrid* m_edgesGrid = nullptr;
+  QLabel* m_words = nullptr;  ///< what is said of what stands below
+  QLabel* m_answer = nullptr;
+  std::vector<QWidget*> m_spilingFields;
 };
 
 }  // namespace narrows

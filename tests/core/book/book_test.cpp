@@ -1,12 +1,14 @@
 // The book as a file: the same bytes back, unknown keys kept, every fault named.
 
 #include <QTest>
+#include <cmath>
 #include <nlohmann/json.hpp>
 #include <random>
 
 #include "book/book.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
+#include "book/spiling_edits.h"
 #include "sample_books.h"
 
 using namespace narrows;
@@ -124,6 +126,38 @@ class BookTest : public QObject {
     QVERIFY(!readBook(json.dump()));
     json["plans"] = nlohmann::json::array();
     QVERIFY(!readBook(json.dump()));
+  }
+
+  void readingsOffABattenAreKept() {
+    Book book = sampleBook("osier");
+    Spiling spiling;
+    spiling.batten = millimetres(50.0);
+    spiling.lap = millimetres(18.0);
+    spiling.piece = "fore";
+    spiling.readings = {{"2", millimetres(-31.5), {}, 0}, {"3", millimetres(-2.0), millimetres(80.25), 0}};
+    book = *setSpiling(book, 3, BoatSide::Port, spiling, "2026-05-01");
+    book = *setReading(book, 3, BoatSide::Starboard, "4", true, millimetres(40.0), "2026-05-02");
+    book = *chooseShape(book, 3, BoatSide::Port, PlankShape::Between);
+    const auto read = readBook(writeBook(book));
+    QVERIFY2(read.has_value(), read ? "" : describe(read.error()).c_str());
+    QVERIFY(read->book.spiled == book.spiled);
+    QVERIFY(read->book.unknown.empty());
+    QCOMPARE(writeBook(read->book), writeBook(book));
+    // One begun later takes the batten of the last; readings that are taken back leave nothing behind.
+    QCOMPARE(spiledAt(book, 3, BoatSide::Starboard)->spiling.batten, millimetres(50.0));
+    const Book less = *setReading(book, 3, BoatSide::Starboard, "4", true, std::nullopt, "2026-05-03");
+    QCOMPARE(less.spiled.size(), std::size_t(1));
+    QVERIFY(!chooseShape(less, 3, BoatSide::Starboard, PlankShape::Readings));
+    QVERIFY(!setReading(book, 3, BoatSide::Port, "4", true, millimetres(1e9), ""));
+    QVERIFY(!setReading(book, 3, BoatSide::Port, "4", true, millimetres(std::nan("")), ""));
+    for (const auto& [from, to] : std::initializer_list<std::pair<const char*, const char*>>{
+             {"\"shape\": \"between\"", "\"shape\": \"guessed\""},
+             {"\"batten\": 50.0", "\"batten\": \"wide\""},
+             {"\"side\": \"starboard\"", "\"side\": \"port\""}}) {
+      const auto bad = readBook(replaced(writeBook(book), from, to));
+      QVERIFY(!bad);
+      QVERIFY2(describe(bad.error()).find("spiled") != std::string::npos, describe(bad.error()).c_str());
+    }
   }
 
   void newerBookSaysSo() {

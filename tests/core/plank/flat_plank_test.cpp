@@ -45,6 +45,41 @@ class FlatPlankTest : public QObject {
     }
   }
 
+  void edgesAreMovedAtTheStationsAndAsABattenRunsBetween() {
+    const auto table = loadOffsetTable(NARROWS_SOURCE_DIR "/boats/osier.csv");
+    const auto inside = hullFace(*springHull(*table), *table, Face::Inside);
+    const GirthFrame frame(std::make_shared<Hull>(*inside), false);
+    const std::vector<StationId> ids(frame.sectionCount());
+    const auto lining = lineOff(frame, equalPlan(8), ids);
+    PlankMake make{Construction::Lapstrake, 18.0};
+    const FlatPlank plank = flatPlank(lining->band(3), make);
+    const auto widths = [](const FlatPlank& of, std::size_t i) {
+      return (of.stations[i].upper - of.stations[i].lower).norm();
+    };
+    // Not moved, it is what it was.
+    const FlatPlank same = withEdgesMoved(plank, {{{2, 0.0}, {4, 0.0}}, {}});
+    for (std::size_t i = 0; i < plank.lower.size(); ++i) QVERIFY((same.lower[i] - plank.lower[i]).norm() < 1e-6);
+    // One edge all along by as much: every width is more by that, and the lap is as wide as it was.
+    EdgeMoves all;
+    for (std::size_t i = 0; i < plank.stations.size(); ++i) all.upper.emplace_back(i, 5.0);
+    const FlatPlank wider = withEdgesMoved(plank, all);
+    for (std::size_t i = 0; i < plank.stations.size(); ++i) {
+      QVERIFY(std::abs(widths(wider, i) - widths(plank, i) - 5.0) < 0.02);
+      QVERIFY(std::abs(wider.stations[i].widthMm - plank.stations[i].widthMm - 5.0) < 1e-9);
+      QVERIFY(std::abs(wider.stations[i].asCutMm - plank.stations[i].asCutMm - 5.0) < 1e-9);
+    }
+    QVERIFY(std::abs(wider.lowerLengthMm - plank.lowerLengthMm) < 1e-6);
+    QVERIFY(wider.boardWidthMm > plank.boardWidthMm + 2.0);
+    // At one station by itself: there by that, and at its neighbours not at all.
+    EdgeMoves one;
+    for (std::size_t i = 1; i + 1 < plank.stations.size(); ++i) one.lower.emplace_back(i, i == 4 ? 6.0 : 0.0);
+    const FlatPlank bent = withEdgesMoved(plank, one);
+    for (std::size_t i = 1; i + 1 < plank.stations.size(); ++i)
+      QVERIFY(std::abs(widths(plank, i) - widths(bent, i) - (i == 4 ? 6.0 : 0.0)) < 0.02);
+    for (std::size_t i = 0; i < bent.lower.size(); ++i)
+      QVERIFY(std::abs((bent.lower[i] - bent.lapLine[i]).norm() - (plank.lower[i] - plank.lapLine[i]).norm()) < 0.1);
+  }
+
   void narrowestBoardOfARectangleIsTheRectangleHoweverItLies() {
     const std::vector<Vec2> rectangle{{0, 0}, {2000, 0}, {2000, 150}, {0, 150}, {900, 70}};
     for (const double angle : {0.0, 0.1, -0.4, 1.2}) {

@@ -5,6 +5,7 @@
 #include <functional>
 #include <random>
 
+#include "plank/look_at_spiling.h"
 #include "plank/spiling_check.h"
 #include "sample_books.h"
 #include "smooth_hulls.h"
@@ -224,6 +225,30 @@ class SpilingCheckTest : public QObject {
       }
     }
     QVERIFY2(accused * 100 <= all, qPrintable(QString("%1 of %2").arg(accused).arg(all)));
+  }
+
+  void everyCauseIsToldInASentenceWithItsPlaceAndSize() {
+    const Job& job = jobs()[2];
+    const std::vector<std::pair<SpilingCause, std::string>> words{
+        {SpilingCause::Slip, "slipped"},         {SpilingCause::Swap, "each other's place"},
+        {SpilingCause::Mould, "mould"},          {SpilingCause::Reversed, "wrong end"},
+        {SpilingCause::Shifted, "one station"},  {SpilingCause::EdgeSet, "forced edgeways"},
+        {SpilingCause::LapAdded, "added twice"}, {SpilingCause::LapForgotten, "is not"}};
+    Shop shop(8);
+    for (const auto& [cause, said] : words) {
+      Spiling spiling = shop.readings(job, 0.2, cause == SpilingCause::LapForgotten ? job.lapMm : 0.0);
+      const auto at = spoil(spiling, job, cause, shop);
+      const auto check = checkSpiling(job.plank, spiling, job.lapMm);
+      QVERIFY(check);
+      const auto off = lookAtSpiling(*check, job.plank, {job.plank.strake, 3, 0, {}, " to port"}, BoatSide::Port);
+      QVERIFY(!off.empty());
+      const std::string told = off[0].words(Notation::Millimetres);
+      QVERIFY2(told.find(said) != std::string::npos, told.c_str());
+      QVERIFY(told.starts_with("Strake 3 to port, spiled: "));
+      if (at) QVERIFY2(told.find(" at " + spiling.readings[*at].station) != std::string::npos, told.c_str());
+    }
+    const auto clean = checkSpiling(job.plank, shop.readings(job, 0.2), job.lapMm);
+    QVERIFY(lookAtSpiling(*clean, job.plank, {}, BoatSide::Port).empty());
   }
 
   void aStationReadTwiceIsKeptTwice() {

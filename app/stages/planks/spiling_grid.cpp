@@ -1,0 +1,120 @@
+#include "stages/planks/spiling_grid.h"
+
+#include <cmath>
+
+#include "book/spiling_edits.h"
+#include "book/today.h"
+#include "canvas/length_field.h"
+#include "canvas/look.h"
+#include "commands/session.h"
+#include "plank/look_at_spiling.h"
+
+namespace narrows {
+
+SpilingGrid::SpilingGrid(Session* session, QWidget* parent) : CellGrid(tr("Readings off the batten"), session, parent) {
+  cells().columns = {tr("to the keel line"),  tr("should be"),  tr("off"),
+                     tr("to the sheer line"), tr("should be "), tr("off ")};
+  cells().rows = [this] { return plank() == nullptr ? 0 : static_cast<int>(plank()->stations.size()); };
+  cells().rowName = [this](int row) {
+    return QString::fromStdString(plank()->stations[static_cast<std::size_t>(row)].name);
+  };
+  cells().cell = [this](int row, int column) { return cellOf(row, column); };
+  cells().entered = [this](int row, int column, const QString& text) { return enter(row, column, text); };
+  connect(session, &Session::answerSettled, this, &SpilingGrid::layOut);
+  connect(session, &Session::selectionChanged, this, &SpilingGrid::layOut);
+  connect(this, &CellGrid::cellTaken, this, [this](int row, int) {
+    Selection selection = this->session()->selection();
+    selection.section = static_cast<int>(plank()->stations[static_cast<std::size_t>(row)].section);
+    this->session()->select(selection);
+  });
+}
+
+int SpilingGrid::strake() const {
+  return session()->selection().strake + 1;
+}
+
+BoatSide SpilingGrid::side() const {
+  return session()->selection().side;
+}
+
+std::shared_ptr<const FlatPlank> SpilingGrid::plank() const {
+  const auto& solved = session()->solved();
+  const int index = session()->selection().strake;
+  if (solved == nullptr || index < 0 || static_cast<std::size_t>(index) >= solved->planksOf(side()).size())
+    return nullptr;
+  return solved->planksOf(side())[static_cast<std::size_t>(index)].value;
+}
+
+void SpilingGrid::layOut() {
+  if (isVisible() && state() != QAbstractItemView::EditingState) refresh();
+}
+
+std::optional<Length> SpilingGrid::readingAt(const std::string& station, bool upper) const {
+  const SpiledStrake* spiled = spiledAt(*session()->book(), strake(), side());
+  if (spiled == nullptr) return std::nullopt;
+  const auto& readings = spiled->spiling.readings;
+  for (auto it = readings.rbegin(); it != readings.rend(); ++it) {
+    if (it->station == station) return upper ? it->upper : it->lower;
+  }
+  return std::nullopt;
+}
+
+double SpilingGrid::expectedMm(std::size_t station, bool upper) const {
+  const FlatPlank& of = *plank();
+  const SpiledStrake* read = spiledAt(*session()->book(), strake(), side());
+  const SpiledPlank* spiled = session()->solved()->spiledOf(strake(), side());
+  const double wide = read != nullptr && read->spiling.batten.mm() > 0.0 ? read->spiling.batten.mm() : usualBattenMm;
+  const ReferenceEdge edge = spiled != nullptr ? spiled->check.edge : naturalRun(of, wide);
+  const auto [lower, above] = narrows::readingAt(of.stations[station], edge);
+  return upper ? above : lower - (read != nullptr ? read->spiling.lap.mm() : 0.0);
+}
+
+Cell SpilingGrid::cellOf(int row, int column) const {
+  const auto station = static_cast<std::size_t>(row);
+  if (plank() == nullptr || station >= plank()->stations.size()) return {};
+  const bool upper = column >= Upper;
+  const Notation notation = session()->notation();
+  const auto reading = readingAt(plank()->stations[station].name, upper);
+  const auto signedWords = [&](double mm) {
+    const QString words = QString::fromStdString(showLength(millimetres(std::abs(mm)), notation));
+    return std::abs(mm) < 0.5 * notationStep(notation).mm() ? words
+           : mm < 0.0                                       ? QStringLiteral("−") + words
+                                                            : QStringLiteral("+") + words;
+  };
+  if (column == Lower || column == Upper) {
+    if (!reading) return {QString(), true};
+    return {signedWords(reading->mm()), true, true, look::ink, exactText(*reading, notation)};
+  }
+  const double expected = expectedMm(station, upper);
+  if (column == LowerShould || column == UpperShould) return {signedWords(expected), false, false, look::quietInk, {}};
+  if (!reading) return {};
+  const double off = reading->mm() - expected;
+  if (std::abs(off) <= spilingLookMm) return {signedWords(off), false, false, look::quietInk, {}};
+  const bool trouble = std::abs(off) > spilingTroubleMm;
+  return {(trouble ? QStringLiteral("▲ ") : QStringLiteral("△ ")) + signedWords(off),
+          false,
+          trouble,
+          trouble ? look::trouble : look::lookAgain,
+          {}};
+}
+
+bool SpilingGrid::enter(int row, int column, const QString& text) {
+  if (plank() == nullptr) return false;
+  std::optional<Length> reading;
+  if (!text.trimmed().isEmpty() && text.trimmed() != QStringLiteral("-")) {
+    const auto length = parseLength(text.toStdString(), bareUnit(session()->notation()));
+    if (!length) {
+      emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
+      return false;
+    }
+    reading = *length;
+  }
+  const std::string& station = plank()->stations[static_cast<std::size_t>(row)].name;
+  const bool done =
+      session()->perform(tr("Reading of strake %1 at %2").arg(strake()).arg(QString::fromStdString(station)),
+                         setReading(*session()->book(), strake(), side(), station, column == Upper, reading, today()));
+  if (done) emit understood();
+  return done;
+}
+
+}  // namespace narrows

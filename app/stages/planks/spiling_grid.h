@@ -1,0 +1,34 @@
+#pragma once
+// Readings off the batten of the strake in hand, typed beside what they should be.
+
+#include "canvas/cell_grid.h"
+#include "plank/flat_plank.h"
+#include "plank/spiling.h"
+
+namespace narrows {
+
+struct SpiledPlank;
+
+/// A row a station of the strake: the reading to its keel line, what it should be and by how much it is off, and the
+/// same to its sheer line. Where nothing was read yet, what should be is foretold for a batten that lies along the
+/// middle of the strake.
+class SpilingGrid : public CellGrid {
+  Q_OBJECT
+
+ public:
+  explicit SpilingGrid(Session* session, QWidget* parent = nullptr);
+  void layOut();
+
+ private:
+  enum Column { Lower, LowerShould, LowerOff, Upper, UpperShould, UpperOff };
+  std::shared_ptr<const FlatPlank> plank() const;
+  int strake() const;
+  BoatSide side() const;
+  /// What was read at a station; none where nothing was.
+  std::optional<Length> readingAt(const std::string& station, bool upper) const;
+  double expectedMm(std::size_t station, bool upper) const;
+  Cell cellOf(int row, int column) const;
+  bool enter(int row, int column, const QString& text);
+};
+
+}  // namespace narrows

@@ -1,0 +1,85 @@
+#include "plank/plank_edges.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "plank/backing_out.h"
+
+namespace narrows {
+
+namespace {
+
+/// Planking thinner than this is not caulked; the least a caulked seam stands open.
+constexpr double thinMm = 16.0, leastSeamMm = 1.5;
+constexpr double seamAnInch = 1.0 / 16.0;
+
+/// The radius of a circle of which so wide a chord stands so far off.
+double radiusOf(double chordMm, double hollowMm) {
+  const double off = std::abs(hollowMm);
+  return chordMm * chordMm / (8.0 * off) + 0.5 * off;
+}
+
+/// The land, or the angle, at the head of a strake; none where no strake stands on it.
+const LapBevel* headOf(const std::vector<LapBevel>& lands, std::size_t strake) {
+  const auto found =
+      std::find_if(lands.begin(), lands.end(), [&](const LapBevel& land) { return land.strake == strake; });
+  return found == lands.end() ? nullptr : &*found;
+}
+
+/// The strake whose upper line is the lower line of another, at a section; none under the lowest.
+std::optional<std::size_t> strakeBelow(const Lining& lining, std::size_t strake, std::size_t section) {
+  for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
+    if (lining.strakes[k].upper == lining.strakes[strake].lower && lining.covers(k, section)) return k;
+  }
+  return std::nullopt;
+}
+
+/// Square edges of planks that turn by an angle part outwards by it; a caulked seam wants to part by so much.
+SeamEdge seamEdge(double turnRad, bool isLower, const EdgeMake& make) {
+  const double open = std::atan2(make.seamMm, make.thicknessMm);
+  const double part = !make.allOnTheUpper ? 0.5 : isLower ? 1.0 : 0.0;
+  SeamEdge edge;
+  edge.bevelRad = part * (turnRad - open);
+  edge.widerMm = make.thicknessMm * std::tan(edge.bevelRad);
+  return edge;
+}
+
+}  // namespace
+
+double usualSeamMm(double thicknessMm) {
+  return thicknessMm < thinMm ? 0.0 : std::max(seamAnInch * thicknessMm, leastSeamMm);
+}
+
+std::vector<EdgesAt> plankEdges(const Lining& lining, std::size_t strake, const EdgeMake& edges,
+                                const PlankMake& make) {
+  const bool carvel = edges.construction == Construction::Carvel;
+  const Band band = lining.band(strake);
+  std::vector<EdgesAt> all;
+  for (std::size_t i = 0; i < lining.frame.sectionCount(); ++i) {
+    const Section& section = lining.frame.hull().sections[i];
+    if (!lining.covers(strake, i) || section.isHood()) continue;
+    const auto t = static_cast<double>(i);
+    EdgesAt at;
+    at.section = i;
+    at.station = section.name;
+    at.lapMm = lapAt(make, t);
+    at.hollowMm = hollowMm(band, t);
+    at.stockMm = edges.thicknessMm + (carvel ? edges.planingMm + std::abs(at.hollowMm) : 0.0);
+    const auto lands = lapBevels(lining, i, make, edges.thicknessMm);
+    const LapBevel* head = headOf(lands, strake);
+    if (!carvel) {
+      if (head != nullptr) at.land = *head;
+    } else {
+      if (head != nullptr) at.upper = seamEdge(head->chordRad, false, edges);
+      const auto below = strakeBelow(lining, strake, i);
+      const LapBevel* foot = below ? headOf(lands, *below) : nullptr;
+      if (foot != nullptr) at.lower = seamEdge(foot->chordRad, true, edges);
+      const double chord = (band.point(t, 1.0) - band.point(t, 0.0)).norm();
+      if (std::abs(at.hollowMm) >= leastHollowMm) at.templateRadiusMm = radiusOf(chord, at.hollowMm);
+    }
+    all.push_back(at);
+  }
+  return all;
+}
+
+}  // namespace narrows

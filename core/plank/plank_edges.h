@@ -1,0 +1,52 @@
+#pragma once
+// What is planed of one plank at every station: the land or seam at its edges, and how far it is backed out.
+
+#include "plank/lap_bevel.h"
+
+namespace narrows {
+
+/// How the edges of a plank are made.
+struct EdgeMake {
+  Construction construction = Construction::Carvel;
+  double thicknessMm = 0.0;
+  double planingMm = 0.0;  ///< that fairing takes off a carvel plank
+  double seamMm = 0.0;     ///< carvel: how far a seam stands open outside for caulking; nought: it is tight all through
+  bool allOnTheUpper = false;  ///< the bevel is all on the meeting edge of the new plank, its lower; else both share it
+  bool operator==(const EdgeMake&) const = default;
+};
+
+/// How far seams of such planking usually stand open outside: a sixteenth of an inch in an inch of thickness and not
+/// under 1.5 mm; nought below 16 mm, where they are glued or splined. From shop practice.
+double usualSeamMm(double thicknessMm);
+
+/// One edge of a carvel plank at a station.
+struct SeamEdge {
+  double bevelRad =
+      0.0;  ///< from square to the plank, in the plane of the station; positive where the outside is wider
+  double widerMm =
+      0.0;  ///< how much further out the outside face goes: the saw line stands so far outside the finished
+};
+
+/// One plank at one of its stations.
+struct EdgesAt {
+  std::size_t section = 0;
+  std::string station;
+  double lapMm = 0.0;
+  std::optional<LapBevel> land;          ///< lapstrake: on its upper edge, where another strake stands on it
+  std::optional<SeamEdge> lower, upper;  ///< carvel: where it meets another plank
+  double hollowMm = 0.0;                 ///< as `hollowMm` has it
+  std::optional<double>
+      templateRadiusMm;  ///< carvel: of the template it is hollowed or rounded to; none where it is flat
+  double stockMm = 0.0;  ///< thickness, and what is planed and hollowed off
+};
+
+/// A hollow of less than this is no hollow, mm.
+inline constexpr double leastHollowMm = 0.25;
+
+/// A strake's edges at every station that it covers, bow to stern; hood ends have none of the seams and lands.
+/// `make`: how the planks of that boat are got out, for the lap. Angles are those between the straight lines from mark
+/// to mark of neighbours: 6 in planks of 1 1/4 in about a radius of 18 in are wider outside by a fifth of an inch an
+/// edge. Within 0.25 degree on hulls given as tables (plank_edges_test).
+std::vector<EdgesAt> plankEdges(const Lining& lining, std::size_t strake, const EdgeMake& edges, const PlankMake& make);
+
+}  // namespace narrows

@@ -1,0 +1,21 @@
+#pragma once
+// A strake as it was spiled, and what it is cut to.
+
+#include "plank/spiling.h"
+
+namespace narrows {
+
+/// What a plank is cut to: the shape computed from the lines, that of the readings, or half way between.
+enum class PlankShape { Computed, Readings, Between };
+
+/// What was read for one strake of a side; `spiling.strake` and `spiling.side` say which, and are always set.
+struct SpiledStrake {
+  Spiling spiling;
+  PlankShape shape = PlankShape::Computed;
+  std::string when;  ///< the day on which it was last read
+  bool operator==(const SpiledStrake&) const = default;
+
+  bool isOf(int strake, BoatSide side) const { return spiling.strake == strake && spiling.side == side; }
+};
+
+}  // namespace narrows

@@ -1,0 +1,247 @@
+// Readings off a batten: typed, read from a file, judged beside the plank, and cut to.
+
+#include <QComboBox>
+#include <QLabel>
+#include <QListWidget>
+#include <QPushButton>
+
+#include "book/spiling_edits.h"
+#include "plank/look_at_spiling.h"
+#include "plank_pattern.h"
+#include "stages/planks/edges_grid.h"
+#include "stages/planks/plank_drawing.h"
+#include "stages/planks/planks_stage.h"
+#include "stages/planks/spiling_grid.h"
+#include "window/findings_bar.h"
+#include "window_case.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+class SpilingWindowTest : public WindowCase {
+  Q_OBJECT
+
+ private slots:
+  void init() {
+    openWindow();
+    openBook("osier");
+    m_window->goToNumber(5);
+    take(3, BoatSide::Starboard);
+    auto* below = stage()->findChild<QComboBox*>("below");
+    below->setCurrentIndex(1);
+    emit below->activated(1);
+    QCoreApplication::processEvents();
+  }
+  void cleanup() { closeWindow(); }
+
+  void whatShouldBeReadIsForetoldAndReadingsAreTypedBesideIt() {
+    auto* grid = stage()->findChild<SpilingGrid*>();
+    QVERIFY(grid->isVisible());
+    const auto* model = grid->model();
+    QCOMPARE(model->rowCount(), static_cast<int>(plank().stations.size()));
+    for (int row = 0; row < model->rowCount(); ++row) {
+      QVERIFY(model->data(model->index(row, 0)).toString().isEmpty());
+      QVERIFY(!model->data(model->index(row, 1)).toString().isEmpty());
+    }
+    // Typed as a builder does, down the column; nonsense is answered and leaves what was there.
+    grid->setFocus();
+    for (int row = 1; row <= 6; ++row) {
+      for (const int column : {0, 3}) {
+        grid->setCurrentIndex(model->index(row, column));
+        type(words(row, column == 3, row == 4 && column == 3 ? mmPerInch : 0.0));
+        press(Qt::Key_Return);
+      }
+    }
+    QVERIFY(settled());
+    const SpiledStrake* read = spiledAt(*session().book(), 3, BoatSide::Starboard);
+    QVERIFY(read != nullptr);
+    QCOMPARE(read->spiling.readings.size(), std::size_t(6));
+    const std::string before = bytes();
+    grid->setCurrentIndex(model->index(2, 0));
+    type("plank");
+    press(Qt::Key_Return);
+    press(Qt::Key_Escape);
+    QCOMPARE(bytes(), before);
+    // The inch too many is named, at its place, on the page and among what wants looking at.
+    QVERIFY2(saidOnPage("upper reading at 4") && saidOnPage("slipped"), qPrintable(allSaid()));
+    QVERIFY(model->data(model->index(4, 5)).toString().contains("+1"));
+    // Going to that finding from elsewhere brings the readings up.
+    m_window->goToNumber(1);
+    QListWidget* list = m_window->findings()->list();
+    int row = -1;
+    for (int i = 0; i < list->count(); ++i) {
+      if (list->item(i)->text().contains("slipped")) row = i;
+    }
+    QVERIFY(row >= 0);
+    emit list->itemActivated(list->item(row));
+    QVERIFY(grid->isVisible());
+    QCOMPARE(session().selection().strake, 2);
+    // Taken back one by one they are gone, as though she had never been spiled.
+    while (session().undoStack()->canUndo()) session().undo();
+    QVERIFY(spiledAt(*session().book(), 3, BoatSide::Starboard) == nullptr);
+  }
+
+  void readingsFromAFileGoToTheStrakeTheyName() {
+    const ReferenceEdge edge = naturalRun(plank(5, BoatSide::Port), 50.0);
+    QByteArray text = "spiling,1\nunits,mm\nstrake,5\nside,port\nbatten,50\n";
+    for (const PlankStation& station : plank(5, BoatSide::Port).stations) {
+      const auto [lower, upper] = readingAt(station, edge);
+      text += "reading," + QByteArray::fromStdString(station.name) + "," + QByteArray::number(lower, 'f', 2) + "," +
+              QByteArray::number(upper, 'f', 2) + "\n";
+    }
+    QVERIFY(stage()->readSpilingFrom(fileOf(text)));
+    QVERIFY(settled());
+    QCOMPARE(session().selection().strake, 4);
+    QCOMPARE(session().selection().side, BoatSide::Port);
+    QVERIFY(spiledAt(*session().book(), 5, BoatSide::Port) != nullptr);
+    QVERIFY(saidOnPage("Nothing is likely wrong"));
+    // Written out they are the same again.
+    const QString out = m_folder->filePath("out.csv");
+    QVERIFY(stage()->writeSpilingTo(out));
+    const std::string kept = bytes();
+    QVERIFY(stage()->readSpilingFrom(out));
+    QFile written(out);
+    QVERIFY(written.open(QIODevice::ReadOnly));
+    QCOMPARE(readSpiling(written.readAll().toStdString())->readings.size(), plank(5, BoatSide::Port).stations.size());
+    // Files with faults: every one is named with its line, and nothing is changed.
+    const std::string before = bytes();
+    for (const auto& [bad, said] : std::initializer_list<std::pair<QByteArray, QString>>{
+             {"spiling,1\nunits,mm\nreading,1,two,3\nreading,2,1,x\n", "line 3"},
+             {"spiling,1\nunits,mm\nreading,77,1,3\nreading,2,1,4\n", "77"},
+             {"spiling,1\nunits,mm\nstrake,31\nreading,1,1,3\nreading,2,1,3\n", "31"},
+             {QByteArray(text).replace("units,mm", "units,in"), "another unit"}}) {
+      QVERIFY(!stage()->readSpilingFrom(fileOf(bad)));
+      QVERIFY2(saidOnPage(said), qPrintable(said + " in " + allSaid()));
+      QCOMPARE(bytes(), before);
+    }
+    QVERIFY(!stage()->readSpilingFrom(m_folder->filePath("none.csv")));
+  }
+
+  void aStrakeIsCutToItsReadingsWhereThatIsChosen() {
+    Spiling spiling;
+    const ReferenceEdge edge = naturalRun(plank(), 50.0);
+    for (const PlankStation& station : plank().stations) {
+      const auto [lower, upper] = readingAt(station, edge);
+      spiling.readings.push_back({station.name, millimetres(lower), millimetres(upper), 0});
+    }
+    // A belly of 9 mm in the sheer edge: she was planked so below.
+    for (std::size_t i = 3; i <= 5; ++i)
+      spiling.readings[i].upper = *spiling.readings[i].upper + millimetres(i == 4 ? 9.0 : 5.0);
+    QVERIFY(session().perform("read", setSpiling(*session().book(), 3, BoatSide::Starboard, spiling, "2026-05-01")));
+    QVERIFY(settled());
+    const double computed = plank().stations[4].widthMm;
+    auto* shape = stage()->findChild<QComboBox*>("shape");
+    QVERIFY(shape->isVisible());
+    const QImage before = grabbed();
+    for (const auto& [index, part] : {std::pair(1, 1.0), std::pair(2, 0.5)}) {
+      shape->setCurrentIndex(index);
+      emit shape->activated(index);
+      QVERIFY(settled());
+      const auto cut = session().solved()->cutPlank(2, BoatSide::Starboard);
+      const double wider = cut->stations[4].widthMm - computed;
+      QVERIFY2(std::abs(wider - 9.0 * part) < 1.0, qPrintable(QString::number(wider)));
+      QCOMPARE(plank().stations[4].widthMm, computed);  // the one computed stays beside it
+      // It is what is printed, and the pattern says so.
+      const PatternOf of = patternOf(*session().solved(), 2, BoatSide::Starboard);
+      QCOMPARE(of.spiled, std::string("2026-05-01"));
+      const Drawing pattern = plankPattern(*cut, of);
+      QVERIFY(std::any_of(pattern.texts.begin(), pattern.texts.end(), [](const auto& one) {
+        return one.text.find("Cut to the readings of 2026-05-01") != std::string::npos;
+      }));
+    }
+    auto* below = stage()->findChild<QComboBox*>("below");
+    below->setCurrentIndex(0);
+    emit below->activated(0);
+    QVERIFY(grabbed() != before);
+    session().undo();
+    session().undo();
+    QVERIFY(settled());
+    QVERIFY(session().solved()->cutPlank(2, BoatSide::Starboard) == session().solved()->planks[2].value);
+  }
+
+  void whatIsPlanedOfEveryEdgeStandsBelowThePlank() {
+    const auto show = [this] {
+      auto* below = stage()->findChild<QComboBox*>("below");
+      below->setCurrentIndex(2);
+      emit below->activated(2);
+      QCoreApplication::processEvents();
+      return stage()->findChild<EdgesGrid*>();
+    };
+    EdgesGrid* grid = show();
+    QVERIFY(grid->isVisible() && saidOnPage("until a straightedge beds"));
+    const auto at = [&](int row, int column) {
+      return grid->model()->data(grid->model()->index(row, column)).toString();
+    };
+    const Lining& lining = *session().solved()->lining;
+    const PlankMake laps = plankMake(*session().book(), lining, lining.strakeCount() - 1);
+    // The table's rows are the stations, its lands those that are planed.
+    const int row = 4;
+    const auto lands = lapBevels(lining, 5, laps, session().book()->table.thickness.mm());
+    QCOMPARE(grid->model()->headerData(row, Qt::Vertical).toString(), QString("5"));
+    QCOMPARE(at(row, 0), QString::number(radians(lands[2].landRad).deg(), 'f', 1) + "°");
+    QCOMPARE(at(row, 1), QString::fromStdString(showThin(millimetres(lands[2].dropMm), session().notation())));
+    // Along the plank by key: the station goes with it.
+    grid->setFocus();
+    grid->setCurrentIndex(grid->model()->index(row, 0));
+    QCOMPARE(session().selection().section, 5);
+    press(Qt::Key_Down);
+    QCOMPARE(session().selection().section, 6);
+    // The sheer strake has no land; a carvel plank has seams, hollows and stock.
+    take(8, BoatSide::Starboard);
+    QVERIFY(at(row, 0).isEmpty() && !at(row, 4).isEmpty());
+    openBook("marl");
+    m_window->goToNumber(5);
+    take(3, BoatSide::Starboard);
+    grid = show();
+    QCOMPARE(grid->model()->columnCount(), 7);
+    QVERIFY(saidOnPage("Seams close inside"));
+    const Lining& carvel = *session().solved()->lining;
+    const EdgeMake make{Construction::Carvel, session().book()->table.thickness.mm(),
+                        weighingFigures(*session().book()).planingMm,
+                        usualSeamMm(session().book()->table.thickness.mm()), false};
+    const auto edges = plankEdges(carvel, 2, make, plankMake(*session().book(), carvel, 14));
+    QCOMPARE(grid->model()->rowCount(), static_cast<int>(edges.size()));
+    QCOMPARE(at(row, 6),
+             QString::fromStdString(showThin(millimetres(edges[std::size_t(row)].stockMm), session().notation())));
+    take(1, BoatSide::Starboard);
+    QVERIFY(at(row, 0).isEmpty() && !at(row, 2).isEmpty());  // the garboard meets the keel
+  }
+
+ private:
+  PlanksStage* stage() { return m_window->findChild<PlanksStage*>(); }
+  const FlatPlank& plank(int strake = 3, BoatSide side = BoatSide::Starboard) {
+    return *session().solved()->planksOf(side)[static_cast<std::size_t>(strake) - 1];
+  }
+  void take(int strake, BoatSide side) {
+    Selection selection = session().selection();
+    selection.strake = strake - 1;
+    selection.side = side;
+    session().select(selection);
+  }
+  /// What is read at a station from a batten in its natural run, and `more`, as it is typed.
+  QString words(int station, bool upper, double more) {
+    const auto [low, high] =
+        readingAt(plank().stations[static_cast<std::size_t>(station)], naturalRun(plank(), usualBattenMm));
+    return QString::fromStdString(writeLength(millimetres((upper ? high : low) + more), Unit::Inch, 2, false)) + "in";
+  }
+  QString allSaid() {
+    QStringList all;
+    for (const QLabel* label : stage()->findChildren<QLabel*>()) {
+      if (label->isVisible()) all << label->text();
+    }
+    return all.join(" | ");
+  }
+  bool saidOnPage(const QString& words) { return allSaid().contains(words); }
+  QString fileOf(const QByteArray& text) {
+    QFile file(m_folder->filePath("readings.csv"));
+    if (!file.open(QIODevice::WriteOnly)) qFatal("no file");
+    file.write(text);
+    return file.fileName();
+  }
+  QImage grabbed() { return stage()->findChild<PlankDrawing*>()->grab().toImage(); }
+};
+
+int main(int argc, char** argv) {
+  return runWindowTest<SpilingWindowTest>(argc, argv);
+}
+#include "spiling_window_test.moc"

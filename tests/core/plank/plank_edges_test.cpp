@@ -1,0 +1,102 @@
+// What is planed of a plank's edges, against arcs worked by hand and the lands and hollows it is made of.
+
+#include <QTest>
+#include <cmath>
+#include <numbers>
+
+#include "known_hulls.h"
+#include "plank/backing_out.h"
+#include "plank/plank_edges.h"
+#include "smooth_hulls.h"
+#include "solve/solve.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+namespace {
+constexpr double degree = std::numbers::pi / 180.0;
+constexpr double radiusMm = 700.0;
+}  // namespace
+
+class PlankEdgesTest : public QObject {
+  Q_OBJECT
+
+ private slots:
+  void carvelEdgesOnACylinderAreHalfTheTurn() {
+    const Lining lining = liningOf(tableOf(cylinder().sections, 9), knownStrakes);
+    for (const double seam : {0.0, 2.0}) {
+      for (const bool upper : {false, true}) {
+        const EdgeMake make{Construction::Carvel, 30.0, 3.0, seam, upper};
+        for (std::size_t k = 0; k < knownStrakes; ++k) {
+          for (const EdgesAt& at : plankEdges(lining, k, make, {})) {
+            const auto turnTo = [&](std::size_t other) {
+              return 0.5 * (lining.widthMm(k, at.section) + lining.widthMm(other, at.section)) / radiusMm;
+            };
+            const double open = std::atan(seam / 30.0);
+            QCOMPARE(at.lower.has_value(), k > 0);
+            QCOMPARE(at.upper.has_value(), k + 1 < knownStrakes);
+            if (at.lower)
+              QVERIFY(std::abs(at.lower->bevelRad - (upper ? 1.0 : 0.5) * (turnTo(k - 1) - open)) < 0.05 * degree);
+            if (at.upper)
+              QVERIFY(std::abs(at.upper->bevelRad - (upper ? 0.0 : 0.5) * (turnTo(k + 1) - open)) < 0.05 * degree);
+            if (at.upper) QVERIFY(std::abs(at.upper->widerMm - 30.0 * std::tan(at.upper->bevelRad)) < 1e-9);
+            // Backed out to the circle itself, of stock that holds the hollow and the planing.
+            const double half = lining.widthMm(k, at.section) / radiusMm / 2.0;
+            QVERIFY(std::abs(at.hollowMm - radiusMm * (1.0 - std::cos(half))) < 0.02);
+            QVERIFY(at.templateRadiusMm && std::abs(*at.templateRadiusMm - radiusMm) < 4.0);
+            QVERIFY(std::abs(at.stockMm - 33.0 - at.hollowMm) < 1e-9);
+            QVERIFY(!at.land);
+          }
+        }
+      }
+    }
+  }
+
+  void aSixInchPlankAboutARadiusOfEighteenIsAFifthWiderAnEdge() {
+    // The same in proportion on the cylinder: a third of its radius wide, and as thick as the plank is to that.
+    const Lining lining = liningOf(tableOf(cylinder().sections, 9), knownStrakes);
+    const double wide = lining.widthMm(2, 4), scale = wide / (6.0 * mmPerInch);
+    const double radius = 18.0 * mmPerInch * scale, thick = 1.25 * mmPerInch * scale;
+    const EdgeMake make{Construction::Carvel, thick, 0.0, 0.0, false};
+    const auto edges = plankEdges(lining, 2, make, {});
+    for (const EdgesAt& at : edges) {
+      if (at.section != 4) continue;
+      // Of her own radius it is as much less as that is more.
+      const double wider = at.upper->widerMm * radiusMm / radius / scale / mmPerInch;
+      QVERIFY2(std::abs(wider - 0.2) < 0.015, qPrintable(QString::number(wider)));
+    }
+  }
+
+  void seamsOpenASixteenthAnInchAndThinPlankingIsTight() {
+    QCOMPARE(usualSeamMm(12.0), 0.0);
+    QCOMPARE(usualSeamMm(18.0), 1.5);
+    QVERIFY(std::abs(usualSeamMm(32.0) - 2.0) < 1e-9);
+  }
+
+  void aLapstrakePlankHasItsLandsAndNoSeams() {
+    const SmoothHull hull = smoothHulls()[0];
+    const Book book = *newBook(hull.table(100.0));
+    const auto solved = solve(std::make_shared<const Book>(book), 1);
+    const Lining& lining = *solved->lining;
+    PlankMake laps;
+    laps.construction = Construction::Lapstrake;
+    laps.lapMm = 18.0;
+    for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
+      const auto edges = plankEdges(lining, k, {Construction::Lapstrake, 9.0, 0.0, 0.0, false}, laps);
+      QVERIFY(!edges.empty());
+      for (const EdgesAt& at : edges) {
+        QVERIFY(!at.lower && !at.upper && !at.templateRadiusMm);
+        QCOMPARE(at.stockMm, 9.0);
+        QVERIFY(!lining.frame.hull().sections[at.section].isHood());
+        QCOMPARE(at.land.has_value(), !lining.isSheerStrake(k));
+        if (!at.land) continue;
+        const auto lands = lapBevels(lining, at.section, laps, 9.0);
+        QCOMPARE(at.land->landRad, lands[k].landRad);
+        QVERIFY(std::abs(at.land->leftMm + at.land->dropMm - 9.0) < 1e-9);
+      }
+    }
+  }
+};
+
+QTEST_APPLESS_MAIN(PlankEdgesTest)
+#include "plank_edges_test.moc"
