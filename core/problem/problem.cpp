@@ -133,6 +133,8 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
       return "a lap of " + a() + " is wider than the strake, which is " + b() + " at " + c() + ".";
     case Fault::SpilingOther:
       return "the readings are of " + a() + ", and not of " + b() + ".";
+    case Fault::TapeLine:
+      return "the tape sent \"" + a() + "\", which is no length with its unit: nothing was taken.";
     case Fault::LimitWrong:
       return "must be " + a() + ".";
     case Fault::FeatherEdge:

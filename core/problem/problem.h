@@ -78,6 +78,7 @@ enum class Fault {
   SpilingUnit,
   SpilingLap,
   SpilingOther,
+  TapeLine,
   SheerOutside,
   LineUnknown,
   FigureUnknown,

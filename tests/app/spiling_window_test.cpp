@@ -1,11 +1,17 @@
 // Readings off a batten: typed, read from a file, judged beside the plank, and cut to.
 
+#include <fcntl.h>
+#include <stdlib.h>
+#include <unistd.h>
+
 #include <QComboBox>
 #include <QLabel>
 #include <QListWidget>
+#include <QProcess>
 #include <QPushButton>
 
 #include "book/spiling_edits.h"
+#include "commands/tape.h"
 #include "plank/look_at_spiling.h"
 #include "plank_pattern.h"
 #include "stages/planks/edges_grid.h"
@@ -17,6 +23,32 @@
 
 using namespace narrows;
 using namespace narrows::tests;
+
+namespace {
+
+/// The tape's end of a line: a pseudo-terminal, whose other end has a path.
+class FarEnd {
+ public:
+  FarEnd() : m_fd(posix_openpt(O_RDWR | O_NOCTTY)) { m_open = m_fd >= 0 && grantpt(m_fd) == 0 && unlockpt(m_fd) == 0; }
+  ~FarEnd() { close(); }
+  FarEnd(const FarEnd&) = delete;
+  FarEnd& operator=(const FarEnd&) = delete;
+  bool isOpen() const { return m_open; }
+  QString path() const { return QString::fromLocal8Bit(ptsname(m_fd)); }
+  void send(const QByteArray& text) const {
+    if (::write(m_fd, text.constData(), static_cast<std::size_t>(text.size())) != text.size()) qFatal("not sent");
+  }
+  void close() {
+    if (m_open) ::close(m_fd);
+    m_open = false;
+  }
+
+ private:
+  int m_fd;
+  bool m_open = false;
+};
+
+}  // namespace
 
 class SpilingWindowTest : public WindowCase {
   Q_OBJECT
@@ -205,6 +237,84 @@ class SpilingWindowTest : public WindowCase {
              QString::fromStdString(showThin(millimetres(edges[std::size_t(row)].stockMm), session().notation())));
     take(1, BoatSide::Starboard);
     QVERIFY(at(row, 0).isEmpty() && !at(row, 2).isEmpty());  // the garboard meets the keel
+  }
+
+  void aTapeFillsTheReadingsOneAfterAnother() {
+    FarEnd line;
+    QVERIFY(line.isOpen());
+    auto* grid = stage()->findChild<SpilingGrid*>();
+    auto* path = stage()->findChild<QComboBox*>("tapeLine");
+    auto* listen = stage()->findChild<QPushButton*>("listen");
+    QVERIFY(path->isVisible() && listen->isVisible());
+    // A path that is none is said to be; nothing hangs.
+    path->setCurrentText(m_folder->filePath("no-such-line"));
+    QTest::mouseClick(listen, Qt::LeftButton);
+    QVERIFY(saidOnPage("cannot be heard"));
+    QVERIFY(!stage()->tape()->isOpen());
+    path->setCurrentText(line.path());
+    QTest::mouseClick(listen, Qt::LeftButton);
+    QVERIFY2(stage()->tape()->isOpen(), qPrintable(allSaid()));
+    grid->setCurrentIndex(grid->model()->index(1, 0));
+    // Lower, upper, the next station; in pieces; with a remark and rubbish between.
+    line.send("-40 m");
+    QTest::qWait(20);
+    line.send("m\n45.5 mm\r\n# battery low\n12.5\n");
+    const auto read = [&](const char* station) -> const SpilingReading* {
+      const SpiledStrake* spiled = spiledAt(*session().book(), 3, BoatSide::Starboard);
+      if (spiled == nullptr) return nullptr;
+      for (const SpilingReading& one : spiled->spiling.readings) {
+        if (one.station == station) return &one;
+      }
+      return nullptr;
+    };
+    QTRY_VERIFY(read("1") != nullptr && read("1")->upper);
+    QCOMPARE(*read("1")->lower, millimetres(-40.0));
+    QCOMPARE(*read("1")->upper, millimetres(45.5));
+    QTRY_VERIFY(saidOnPage("no length with its unit"));
+    QVERIFY(read("2") == nullptr);
+    line.send("-1 1/2 in\n");
+    QTRY_VERIFY(read("2") != nullptr);
+    QCOMPARE(*read("2")->lower, inches(-1.5));
+    // A reading that names its place goes there; one that names none the strake has is told.
+    line.send("6 upper 33 mm\n44 lower 3 mm\n");
+    QTRY_VERIFY(read("6") != nullptr);
+    QCOMPARE(*read("6")->upper, millimetres(33.0));
+    QTRY_VERIFY(saidOnPage("names station 44"));
+    // Each is one undo. The line goes: what was read stays, and it is said.
+    session().undo();
+    QVERIFY(read("6") == nullptr);
+    session().redo();
+    line.close();
+    QTRY_VERIFY(!stage()->tape()->isOpen());
+    QVERIFY2(saidOnPage("gone silent"), qPrintable(allSaid()));
+    QCOMPARE(listen->text(), QString("Listen"));
+    QVERIFY(read("2") != nullptr && read("6") != nullptr);
+  }
+
+  void theSimulatedTapePlaysABoatWithASlipThatIsNamed() {
+    QProcess tape;
+    tape.start(QStringLiteral(NARROWS_TAPE), {QString::fromStdString(boatsFolder()) + "osier.narrows", "--strake", "3",
+                                              "--noise", "0.6", "--slip", "5:lower:-25.4", "--every", "0.01"});
+    QVERIFY(tape.waitForStarted());
+    QTRY_VERIFY_WITH_TIMEOUT(tape.canReadLine(), 20000);
+    const QString path = QString::fromUtf8(tape.readLine()).trimmed();
+    stage()->findChild<QComboBox*>("tapeLine")->setCurrentText(path);
+    QTest::mouseClick(stage()->findChild<QPushButton*>("listen"), Qt::LeftButton);
+    QVERIFY2(stage()->tape()->isOpen(), qPrintable(allSaid()));
+    auto* grid = stage()->findChild<SpilingGrid*>();
+    grid->setCurrentIndex(grid->model()->index(0, 0));
+    tape.write("\n");
+    QTRY_VERIFY_WITH_TIMEOUT(
+        spiledAt(*session().book(), 3, BoatSide::Starboard) != nullptr &&
+            spiledAt(*session().book(), 3, BoatSide::Starboard)->spiling.readings.size() == plank().stations.size() &&
+            spiledAt(*session().book(), 3, BoatSide::Starboard)->spiling.readings.back().upper,
+        20000);
+    QVERIFY(settled());
+    QTRY_VERIFY2(saidOnPage("lower reading at 5") && saidOnPage("slipped"), qPrintable(allSaid()));
+    tape.write("\n");
+    QVERIFY(tape.waitForFinished(10000));
+    QCOMPARE(tape.exitCode(), 0);
+    QTRY_VERIFY(!stage()->tape()->isOpen());
   }
 
  private:

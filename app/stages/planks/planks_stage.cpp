@@ -4,6 +4,7 @@
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QSaveFile>
 #include <QSignalBlocker>
@@ -15,6 +16,7 @@
 #include "canvas/hull_picture.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "commands/tape.h"
 #include "files/whole_file.h"
 #include "fonts.h"
 #include "plank/outside_width.h"
@@ -53,26 +55,11 @@ QWidget* PlanksStage::makeBelow() {
   m_below = new QComboBox(below);
   m_below->setObjectName(QStringLiteral("below"));
   m_below->setAccessibleName(tr("Below the plank"));
-  m_below->addItems({tr("Where it goes"), tr("Readings off the batten"), tr("What is planed of its edges")});
+  m_below->addItems({tr("Where it goes"), tr("Readings off the batten"), tr("Bevels of its edges")});
   connect(m_below, &QComboBox::activated, this, [this](int index) { showBelow(static_cast<Below>(index)); });
   head->addWidget(m_below);
   head->addStretch(1);
-  const auto file = [&](const QString& words, const char* name, auto act) {
-    auto* button = new QPushButton(words, below);
-    button->setObjectName(QString::fromLatin1(name));
-    connect(button, &QPushButton::clicked, this, act);
-    head->addWidget(button);
-    m_spilingFields.push_back(button);
-  };
-  const QString forms = tr("Readings (*.csv);;All files (*)");
-  file(tr("From a file…"), "readReadings", [this, forms] {
-    const QString path = QFileDialog::getOpenFileName(this, tr("Readings off the batten"), {}, forms);
-    if (!path.isEmpty()) readSpilingFrom(path);
-  });
-  file(tr("To a file…"), "writeReadings", [this, forms] {
-    const QString path = QFileDialog::getSaveFileName(this, tr("Readings off the batten"), {}, forms);
-    if (!path.isEmpty()) writeSpilingTo(path);
-  });
+  addTape(head);
   column->addLayout(head);
   m_words = new QLabel(below);
   m_words->setFont(shopFont(15.0));
@@ -97,6 +84,44 @@ QWidget* PlanksStage::makeBelow() {
     if (isVisible()) answer(words);
   });
   return below;
+}
+
+void PlanksStage::addTape(QHBoxLayout* head) {
+  m_tape = new Tape(this);
+  m_line = new QComboBox(this);
+  m_line->setObjectName(QStringLiteral("tapeLine"));
+  m_line->setAccessibleName(tr("Line of the digital tape"));
+  m_line->setEditable(true);
+  m_line->addItems(Tape::ports());
+  m_line->setCurrentText({});
+  m_line->lineEdit()->setPlaceholderText(tr("tape at…"));
+  m_line->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  m_line->setMinimumContentsLength(10);
+  m_listen = new QPushButton(tr("Listen"), this);
+  m_listen->setObjectName(QStringLiteral("listen"));
+  head->addWidget(m_line);
+  head->addWidget(m_listen);
+  m_spilingFields.push_back(m_line);
+  m_spilingFields.push_back(m_listen);
+  connect(m_listen, &QPushButton::clicked, this, [this] {
+    if (m_tape->isOpen()) return m_tape->close();
+    if (m_tape->open(m_line->currentText().trimmed())) m_answer->hide();
+  });
+  connect(m_tape, &Tape::openChanged, this, [this](bool open) {
+    m_listen->setText(open ? tr("Stop listening") : tr("Listen"));
+    m_line->setEnabled(!open);
+  });
+  connect(m_tape, &Tape::trouble, this, &PlanksStage::answer);
+  connect(m_tape, &Tape::read, this, &PlanksStage::takeReading);
+}
+
+void PlanksStage::takeReading(const TapeReading& reading) {
+  // What comes while something else is looked at is for the readings all the same.
+  if (below() != Below::Readings) showBelow(Below::Readings);
+  const QString place = m_readings->take(reading);
+  if (place.isEmpty())
+    answer(tr("The tape names station %1, which this strake does not cross: nothing was taken.")
+               .arg(QString::fromStdString(reading.station)));
 }
 
 void PlanksStage::answer(const QString& words) {
@@ -134,6 +159,20 @@ void PlanksStage::addSpiling() {
       });
   shape->setObjectName(QStringLiteral("shape"));
   m_spilingFields.push_back(shape);
+  const QString forms = tr("Readings (*.csv);;All files (*)");
+  const auto file = [this](const QString& words, const char* name, auto act) {
+    auto* button = m_slate->addButton(words, name);
+    connect(button, &QPushButton::clicked, this, act);
+    m_spilingFields.push_back(button);
+  };
+  file(tr("Readings from a file…"), "readReadings", [this, forms] {
+    const QString path = QFileDialog::getOpenFileName(this, tr("Readings off the batten"), {}, forms);
+    if (!path.isEmpty()) readSpilingFrom(path);
+  });
+  file(tr("Readings to a file…"), "writeReadings", [this, forms] {
+    const QString path = QFileDialog::getSaveFileName(this, tr("Readings off the batten"), {}, forms);
+    if (!path.isEmpty()) writeSpilingTo(path);
+  });
 }
 
 PlanksStage::Below PlanksStage::below() const {
@@ -152,8 +191,8 @@ void PlanksStage::showBelow(Below below) {
 void PlanksStage::showWords() {
   const bool readings = below() == Below::Readings, is = spiled() != nullptr;
   for (QWidget* field : m_spilingFields) {
-    if (qobject_cast<QPushButton*>(field) != nullptr) {
-      field->setVisible(readings && (is || field->objectName() == QStringLiteral("readReadings")));
+    if (field == m_line || qobject_cast<QPushButton*>(field) != nullptr) {
+      field->setVisible(readings && (is || field->objectName() != QStringLiteral("writeReadings")));
     } else {
       m_slate->showField(field, is && readings);
     }
@@ -280,7 +319,7 @@ QWidget* PlanksStage::makeSlate() {
   auto* print = new QPushButton(tr("Print at full size…"), slate);
   connect(print, &QPushButton::clicked, this, &PlanksStage::printAsked);
   slate->addWidget(print);
-  return slate;
+  return slate->scrolled(this);
 }
 
 QWidget* PlanksStage::drawing() {

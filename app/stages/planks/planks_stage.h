@@ -7,6 +7,7 @@
 #include "stages/stage.h"
 
 class QComboBox;
+class QHBoxLayout;
 class QLabel;
 class QPushButton;
 class QStackedWidget;
@@ -18,6 +19,8 @@ class EdgesGrid;
 class PlankDrawing;
 class Slate;
 class SpilingGrid;
+class Tape;
+struct TapeReading;
 
 class PlanksStage : public Stage {
   Q_OBJECT
@@ -38,11 +41,14 @@ class PlanksStage : public Stage {
   /// told why, where it cannot be read or does not fit the plank; the book stays as it was.
   bool readSpilingFrom(const QString& path);
   bool writeSpilingTo(const QString& path);
+  Tape* tape() { return m_tape; }
 
  private:
   QWidget* makeSlate();
   QWidget* makeBelow();
   void addSpiling();
+  void addTape(QHBoxLayout* head);
+  void takeReading(const TapeReading& reading);
   /// What stands below the plank, in the order in which it is offered.
   enum class Below { Hull, Readings, Edges };
   void showBelow(Below below);
@@ -70,6 +76,9 @@ class PlanksStage : public Stage {
   EdgesGrid* m_edgesGrid = nullptr;
   QLabel* m_words = nullptr;  ///< what is said of what stands below
   QLabel* m_answer = nullptr;
+  Tape* m_tape = nullptr;
+  QComboBox* m_line = nullptr;
+  QPushButton* m_listen = nullptr;
   std::vector<QWidget*> m_spilingFields;
 };
 

@@ -1,5 +1,6 @@
 #include "stages/planks/spiling_grid.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include "book/spiling_edits.h"
@@ -12,8 +13,7 @@
 namespace narrows {
 
 SpilingGrid::SpilingGrid(Session* session, QWidget* parent) : CellGrid(tr("Readings off the batten"), session, parent) {
-  cells().columns = {tr("to the keel line"),  tr("should be"),  tr("off"),
-                     tr("to the sheer line"), tr("should be "), tr("off ")};
+  cells().columns = {tr("keel line"), tr("should be"), tr("off"), tr("sheer line"), tr("should be "), tr("off ")};
   cells().rows = [this] { return plank() == nullptr ? 0 : static_cast<int>(plank()->stations.size()); };
   cells().rowName = [this](int row) {
     return QString::fromStdString(plank()->stations[static_cast<std::size_t>(row)].name);
@@ -109,12 +109,39 @@ bool SpilingGrid::enter(int row, int column, const QString& text) {
     }
     reading = *length;
   }
-  const std::string& station = plank()->stations[static_cast<std::size_t>(row)].name;
-  const bool done =
-      session()->perform(tr("Reading of strake %1 at %2").arg(strake()).arg(QString::fromStdString(station)),
-                         setReading(*session()->book(), strake(), side(), station, column == Upper, reading, today()));
-  if (done) emit understood();
-  return done;
+  if (!enterReading(row, column == Upper, reading)) return false;
+  emit understood();
+  return true;
+}
+
+bool SpilingGrid::enterReading(int row, bool upper, const std::optional<Length>& reading) {
+  const std::string station = plank()->stations[static_cast<std::size_t>(row)].name;
+  return session()->perform(tr("Reading of strake %1 at %2").arg(strake()).arg(QString::fromStdString(station)),
+                            setReading(*session()->book(), strake(), side(), station, upper, reading, today()));
+}
+
+QString SpilingGrid::take(const TapeReading& reading) {
+  if (plank() == nullptr) return {};
+  int row = std::max(currentIndex().row(), 0);
+  bool upper = currentIndex().column() >= Upper;
+  if (!reading.station.empty()) {
+    const auto& stations = plank()->stations;
+    const auto found = std::find_if(stations.begin(), stations.end(),
+                                    [&](const PlankStation& station) { return station.name == reading.station; });
+    if (found == stations.end()) return {};
+    row = static_cast<int>(found - stations.begin());
+    upper = *reading.upper;
+  }
+  const QString station = QString::fromStdString(plank()->stations[static_cast<std::size_t>(row)].name);
+  if (!enterReading(row, upper, reading.length)) return {};
+  // Lower, upper, and on to the next station.
+  const int rows = cells().rowCount();
+  if (upper && row + 1 < rows) {
+    setCurrentIndex(model()->index(row + 1, Lower));
+  } else {
+    setCurrentIndex(model()->index(row, Upper));
+  }
+  return upper ? tr("%1, to the sheer line").arg(station) : tr("%1, to the keel line").arg(station);
 }
 
 }  // namespace narrows

@@ -4,6 +4,7 @@
 #include "canvas/cell_grid.h"
 #include "plank/flat_plank.h"
 #include "plank/spiling.h"
+#include "plank/tape_line.h"
 
 namespace narrows {
 
@@ -18,6 +19,9 @@ class SpilingGrid : public CellGrid {
  public:
   explicit SpilingGrid(Session* session, QWidget* parent = nullptr);
   void layOut();
+  /// Puts a reading of a tape where it says, or, where it does not, into the cell in hand, and goes on to the next. The
+  /// place in words; nothing where it found none.
+  QString take(const TapeReading& reading);
 
  private:
   enum Column { Lower, LowerShould, LowerOff, Upper, UpperShould, UpperOff };
@@ -29,6 +33,7 @@ class SpilingGrid : public CellGrid {
   double expectedMm(std::size_t station, bool upper) const;
   Cell cellOf(int row, int column) const;
   bool enter(int row, int column, const QString& text);
+  bool enterReading(int row, bool upper, const std::optional<Length>& reading);
 };
 
 }  // namespace narrows
