@@ -112,8 +112,10 @@ void LiningSlate::lineOffBySchool() {
     const Book& of = *work.book;
     const ShopFigures usual = shopFigures(of.table.construction, boatLength(of.table));
     const auto made = planBySchool(*frame, work.school, answers, work.sections, usual, plankingFigures(of), stop);
-    if (stop.stop_requested()) return {};
-    return [this, work, made] { takeSchool(work, made); };
+    // Stopped once it was made but before it was taken, it is not taken either.
+    return [this, work, made, stop] {
+      if (!stop.stop_requested()) takeSchool(work, made);
+    };
   });
 }
 
