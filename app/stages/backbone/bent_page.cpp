@@ -120,8 +120,11 @@ void BentDrawing::paintBoards(QPainter& painter) const {
                         piece.layer == 1 ? Qt::SolidLine : Qt::DashLine));
     drawShape(painter, onScreen(piece.board));
     const QPointF at = toScreen(centroid(piece.board));
-    painter.drawText(QRectF(at - QPointF(30.0, piece.layer == 1 ? 18.0 : 0.0), QSizeF(60.0, 18.0)), Qt::AlignCenter,
-                     tr("%1, %2").arg(piece.layer).arg(piece.place));
+    const QString words = tr("%1, %2").arg(piece.layer).arg(piece.place);
+    const double wide = painter.fontMetrics().horizontalAdvance(words) + 6.0;
+    const QRectF box(at - QPointF(0.5 * wide, piece.layer == 1 ? 18.0 : 0.0), QSizeF(wide, 18.0));
+    painter.fillRect(box, look::timber);  // no line runs through what is read
+    painter.drawText(box, Qt::AlignCenter, words);
   }
 }
 

@@ -92,8 +92,6 @@ void PlanksStage::addTape(QHBoxLayout* head) {
   m_line->setObjectName(QStringLiteral("tapeLine"));
   m_line->setAccessibleName(tr("Line of the digital tape"));
   m_line->setEditable(true);
-  m_line->addItems(Tape::ports());
-  m_line->setCurrentText({});
   m_line->lineEdit()->setPlaceholderText(tr("tape at…"));
   m_line->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   m_line->setMinimumContentsLength(10);
@@ -183,6 +181,13 @@ void PlanksStage::showBelow(Below below) {
   m_below->setCurrentIndex(static_cast<int>(below));
   m_stack->setCurrentIndex(static_cast<int>(below));
   m_plank->setReadings(below == Below::Readings);
+  if (below == Below::Readings && !m_tape->isOpen()) {
+    // Asked for only when one may be wanted: a machine's ports take their time to be found.
+    const QString typed = m_line->currentText();
+    m_line->clear();
+    m_line->addItems(Tape::ports());
+    m_line->setCurrentText(typed);
+  }
   m_readings->layOut();
   m_edgesGrid->layOut();
   showWords();
