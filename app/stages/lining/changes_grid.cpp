@@ -118,8 +118,11 @@ Cell ChangesGrid::cellOf(int row, int column) const {
   if (words == stands || !m_trials->areCurrent()) return {figure, false, false, look::quietInk, {}};
   const double gained = effect.value(now) - effect.value(would);
   const bool better = effect.lessIsBetter ? gained > 0.0 : gained < 0.0;
-  return {(better ? QStringLiteral("✓ ") : QString()) + figure, false, better && m_stands == Stands::Above,
-          better ? look::ink : look::lookAgain, {}};
+  return {(better ? QStringLiteral("✓ ") : QString()) + figure,
+          false,
+          better && m_stands == Stands::Above,
+          better ? look::ink : look::lookAgain,
+          {}};
 }
 
 bool ChangesGrid::takeInHand() {
