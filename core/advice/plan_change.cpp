@@ -144,7 +144,7 @@ class Changes {
          }});
   }
 
-  /// Two strakes into one where the narrowest end is.
+  /// Two strakes into one where the narrowest end is; never the sheer strake, which is looked at along all her length.
   void stealer() {
     const Weighed* narrow = m_weighing.worst(Measure::HoodEnd);
     if (narrow == nullptr) narrow = m_weighing.worst(Measure::EndRatio);
@@ -152,8 +152,15 @@ class Changes {
     const std::size_t strake = narrow->strake;
     const bool bow = m_lining.endWidthMm(strake, true) <= m_lining.endWidthMm(strake, false);
     const LinedStrake& of = m_lining.strakes[strake];
-    const std::size_t line = m_lining.isSheerStrake(strake) ? of.lower : of.upper;
-    if (line == 0 || m_lining.lines[line].isGuide) return;
+    const std::size_t sheer = m_lining.lines.size() - 1;
+    const auto meetsSheerStrake = [&](std::size_t at) {
+      for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
+        if (m_lining.isSheerStrake(k) && m_lining.strakes[k].lower == at) return true;
+      }
+      return at == sheer;
+    };
+    const std::size_t line = meetsSheerStrake(of.upper) ? of.lower : of.upper;
+    if (line == 0 || meetsSheerStrake(line) || m_lining.lines[line].isGuide) return;
     m_changes.push_back(
         {"strakes " + std::to_string(line) + " and " + std::to_string(line + 1) + " into one at the " + end(bow).name,
          {Measure::HoodEnd, Measure::EndRatio},
