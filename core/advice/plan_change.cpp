@@ -144,23 +144,27 @@ class Changes {
          }});
   }
 
-  /// Two strakes into one where the narrowest end is; never the sheer strake, which is looked at along all her length.
+  /// The row of a measure that is worst among the lower half of the strakes; null where there is none.
+  const Weighed* worstBelow(Measure measure) const {
+    const Weighed* worst = nullptr;
+    for (const Weighed& row : m_weighing.rows) {
+      if (row.measure != measure || 2 * row.strake + 1 >= m_lining.strakeCount()) continue;
+      if (worst == nullptr || row.beyond > worst->beyond || (row.beyond == worst->beyond && row.value < worst->value))
+        worst = &row;
+    }
+    return worst;
+  }
+
+  /// Two strakes into one where the narrowest end of the lower ones is: a joint in the topsides is looked at from the
+  /// dock as long as she floats.
   void stealer() {
-    const Weighed* narrow = m_weighing.worst(Measure::HoodEnd);
-    if (narrow == nullptr) narrow = m_weighing.worst(Measure::EndRatio);
+    const Weighed* narrow = worstBelow(Measure::HoodEnd);
+    if (narrow == nullptr) narrow = worstBelow(Measure::EndRatio);
     if (narrow == nullptr || m_lining.strakeCount() < 5) return;
     const std::size_t strake = narrow->strake;
     const bool bow = m_lining.endWidthMm(strake, true) <= m_lining.endWidthMm(strake, false);
-    const LinedStrake& of = m_lining.strakes[strake];
-    const std::size_t sheer = m_lining.lines.size() - 1;
-    const auto meetsSheerStrake = [&](std::size_t at) {
-      for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
-        if (m_lining.isSheerStrake(k) && m_lining.strakes[k].lower == at) return true;
-      }
-      return at == sheer;
-    };
-    const std::size_t line = meetsSheerStrake(of.upper) ? of.lower : of.upper;
-    if (line == 0 || meetsSheerStrake(line) || m_lining.lines[line].isGuide) return;
+    const std::size_t line = m_lining.strakes[strake].upper;
+    if (m_lining.lines[line].isGuide) return;
     m_changes.push_back(
         {"strakes " + std::to_string(line) + " and " + std::to_string(line + 1) + " into one at the " + end(bow).name,
          {Measure::HoodEnd, Measure::EndRatio},

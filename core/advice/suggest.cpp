@@ -16,7 +16,7 @@ namespace {
 constexpr double schoolsShare = 0.4;
 /// Of them, those after which no more cures are tried, so that something is left for changes by little; and how many of
 /// the best are cured.
-constexpr double curesShare = 0.6;
+constexpr double curesShare = 0.5;
 constexpr std::size_t curedPlans = 2;
 constexpr int strakesAbout = 2;
 /// Plans that are changed side by side, and kept apart by at least so much in score or by where they came from.
@@ -309,7 +309,7 @@ class Search {
 
 int triesIn(double seconds, std::size_t strakes) {
   // Of more strakes each is longer too, as boats go.
-  constexpr double strakesASecond = 900.0;
+  constexpr double strakesASecond = 1100.0;
   return static_cast<int>(std::lround(seconds * strakesASecond / std::pow(static_cast<double>(strakes), 1.5)));
 }
 
