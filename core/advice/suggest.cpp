@@ -35,11 +35,21 @@ std::string wordsOf(School school) {
   return words;
 }
 
+/// What is said of the plan that the search begins from.
+constexpr const char* begunWords = "the plan begun from";
+
 struct Candidate {
   std::shared_ptr<const PlanWeighed> weighed;
-  std::string how;
+  std::string how;  ///< what it came of: a school, or the plan begun from
+  bool bettered = false;
   std::optional<std::uint64_t> lucky = {};  ///< the change that bettered it last, to be made again
   double score() const { return weighed->weighing.score; }
+  /// "equal, 9 strakes, bettered": as many as it has now.
+  std::string words() const {
+    std::string words = how;
+    if (how != begunWords) words += ", " + std::to_string(weighed->plan.strakes.size()) + " strakes";
+    return bettered ? words + ", bettered" : words;
+  }
 };
 
 class Search {
@@ -50,7 +60,7 @@ class Search {
   Result<Suggestion> make() {
     const auto begun = weighPlan(m_from.frame, m_from.begun, m_from.sectionIds, m_from.figures, quickStrip);
     if (!begun) return tl::make_unexpected(begun.error());
-    m_best.push_back({*begun, "the plan begun from"});
+    m_best.push_back({*begun, begunWords});
     trySchools();
     cure();
     better();
@@ -112,7 +122,7 @@ class Search {
             planBySchool(m_from.frame, school, answers, m_from.sectionIds, m_from.figures.usual, planking, m_stop);
         if (!plan) continue;
         plan->base = m_from.begun.base;
-        tries.push_back({*plan, nullptr, wordsOf(school) + ", " + std::to_string(count) + " strakes"});
+        tries.push_back({*plan, nullptr, wordsOf(school)});
       }
       const auto made = weighAll(tries);
       for (std::size_t i = 0; i < made.size(); ++i) {
@@ -136,7 +146,7 @@ class Search {
         continue;
       }
       for (std::size_t i = 0; i < made.size(); ++i) {
-        if (made[i].get() == best) m_best[at] = {made[i], tries[i].how};
+        if (made[i].get() == best) m_best[at] = {made[i], tries[i].how, true};
       }
     }
     sortBest();
@@ -156,12 +166,10 @@ class Search {
       const auto edited = change.make(book, lining);
       if (!edited || edited->boatPlan() == of.weighed->plan) continue;
       if (m_from.answers.strakes && edited->boatPlan().strakes.size() != of.weighed->plan.strakes.size()) continue;
-      tries.push_back({edited->boatPlan(), of.weighed, bettered(of.how)});
+      tries.push_back({edited->boatPlan(), of.weighed, of.how});
     }
     return tries;
   }
-
-  static std::string bettered(const std::string& how) { return how.ends_with("bettered") ? how : how + ", bettered"; }
 
   void sortBest() {
     std::stable_sort(m_best.begin(), m_best.end(),
@@ -191,7 +199,7 @@ class Search {
       for (std::size_t i = 0; i < made.size(); ++i) {
         Candidate& of = m_best[tries[i].from];
         if (made[i] == nullptr || made[i]->weighing.score >= of.score()) continue;
-        of = {made[i], bettered(tries[i].how), tries[i].seed};
+        of = {made[i], tries[i].how, true, tries[i].seed};
       }
       sortBest();
     }
@@ -288,7 +296,7 @@ class Search {
       if (plan == m_from.begun) continue;
       const auto whole = weighPlan(m_from.frame, plan, m_from.sectionIds, m_from.figures, fullStrip);
       if (!whole || (*whole)->weighing.score >= made.begun->weighing.score) continue;
-      made.found.push_back({*whole, one.how});
+      made.found.push_back({*whole, one.words()});
     }
     std::stable_sort(made.found.begin(), made.found.end(), [](const Suggested& a, const Suggested& b) {
       return a.plan->weighing.score < b.plan->weighing.score;

@@ -68,6 +68,10 @@ class SuggestTest : public QObject {
         QVERIFY(one.plan->weighing.score < found->begun->weighing.score);
         QVERIFY(one.plan->weighing.score >= before);
         before = one.plan->weighing.score;
+        // Its name says how many strakes it has, whatever cures made of it.
+        const std::string strakes = std::to_string(one.plan->plan.strakes.size()) + " strakes";
+        QVERIFY2(one.how.starts_with("the plan begun from") || one.how.find(strakes) != std::string::npos,
+                 one.how.c_str());
         // What is said of it is what is weighed of it.
         QCOMPARE(weighedOf(from, one.plan->plan, fullStrip)->weighing.score, one.plan->weighing.score);
       }
