@@ -13,14 +13,6 @@ namespace {
 
 constexpr int bevelDecimals = 3;
 
-/// Where a curve crosses a section, whole or part.
-std::optional<PartMark> markAt(const Lining& lining, const SurfaceCurve& curve, const PlacedSection& placed) {
-  if (!placed.index) return curveOnPart(lining.frame, curve, *placed.section);
-  const auto t = static_cast<double>(*placed.index);
-  const double share = curve.shareAt(t);
-  return PartMark{lining.frame.sectionPoint(*placed.index, share), share * lining.frame.girthMm(*placed.index), t};
-}
-
 /// One strake where a section cuts it. In a section that is only part of the hull the lowest may begin on it: then its
 /// lower edge is the section's own beginning.
 struct CutStrake {
@@ -35,9 +27,9 @@ std::vector<CutStrake> strakesCut(const Lining& lining, const PlacedSection& pla
   for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
     if (placed.index && !lining.covers(k, *placed.index)) continue;
     const LinedStrake& strake = lining.strakes[k];
-    const auto upper = markAt(lining, strake.upperEdge.over(strake.reach), placed);
+    const auto upper = markAt(lining.frame, strake.upperEdge.over(strake.reach), placed);
     if (!upper) continue;
-    const auto lower = markAt(lining, strake.lowerEdge.over(strake.reach), placed);
+    const auto lower = markAt(lining.frame, strake.lowerEdge.over(strake.reach), placed);
     cut.push_back({k, lower.value_or(*upper), *upper, lower.has_value()});
   }
   std::sort(cut.begin(), cut.end(),
@@ -91,7 +83,7 @@ Result<std::string> bevelsTable(const Job& job) {
     for (std::size_t line = 0; line < lining->lines.size(); ++line) {
       const auto& of = lining->lines[line];
       if (placed.index && !of.isAt(*placed.index)) continue;
-      const auto mark = markAt(*lining, of.curve.over(of.reach), placed);
+      const auto mark = markAt(lining->frame, of.curve.over(of.reach), placed);
       if (!mark) continue;
       LineBevels here;
       for (std::size_t i = 0; i < bevels.size(); ++i) {

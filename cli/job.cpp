@@ -225,6 +225,13 @@ FlatPlank Job::flatPlank(const Lining& lining, std::size_t strake) const {
   return plank;
 }
 
+std::optional<PartMark> markAt(const GirthFrame& frame, const SurfaceCurve& curve, const PlacedSection& placed) {
+  if (!placed.index) return curveOnPart(frame, curve, *placed.section);
+  const auto t = static_cast<double>(*placed.index);
+  const double share = curve.shareAt(t);
+  return PartMark{frame.sectionPoint(*placed.index, share), share * frame.girthMm(*placed.index), t};
+}
+
 Result<std::size_t> Job::strakeOf(const Lining& lining, int strake) {
   if (strake >= 1 && static_cast<std::size_t>(strake) <= lining.strakeCount())
     return static_cast<std::size_t>(strake - 1);

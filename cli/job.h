@@ -46,6 +46,9 @@ struct PlacedSection {
   std::optional<std::size_t> index;
 };
 
+/// Where a curve crosses a section; none where it does not.
+std::optional<PartMark> markAt(const GirthFrame& frame, const SurfaceCurve& curve, const PlacedSection& placed);
+
 /// The file opened, its hull sprung on the face asked for.
 class Job {
  public:

@@ -54,7 +54,7 @@ void addSide(CLI::App& command, Words& words) {
 void readWords(Request& request, const Words& words) {
   if (!words.units.empty()) request.units = *unitNamed(words.units);
   request.face = words.surface == "drawn" ? Face::Drawn : words.surface == "outside" ? Face::Outside : Face::Inside;
-  request.side = words.side == "port" ? BoatSide::Port : BoatSide::Starboard;
+  request.side = *sideNamed(words.side);
   if (!words.construction.empty())
     request.construction = words.construction == "carvel" ? Construction::Carvel : Construction::Lapstrake;
 }

@@ -1,14 +1,12 @@
 #include "spiling_table.h"
 
 #include "book/book_file.h"
-#include "files/whole_file.h"
 #include "plank/spiling_check.h"
 
 namespace narrows::cli {
 
 namespace {
 
-constexpr std::size_t mostSpilingBytes = 8U << 20U;
 constexpr int shareDecimals = 3;
 
 }  // namespace
@@ -18,9 +16,7 @@ Result<std::string> spilingTable(const Job& job, int strake, const std::string& 
   if (!lining) return tl::make_unexpected(lining.error());
   const auto index = job.strakeOf(*lining, strake);
   if (!index) return tl::make_unexpected(index.error());
-  const auto text = readWholeFile(readings, mostSpilingBytes);
-  if (!text) return tl::make_unexpected(namedIfNot(text.error(), readings));
-  const auto spiling = readSpiling(*text);
+  const auto spiling = loadSpiling(readings);
   if (!spiling) return tl::make_unexpected(namedIfNot(spiling.error(), readings));
   if (spiling->strake && *spiling->strake != strake)
     return fail(Fault::SpilingOther, {0, 0, readings},

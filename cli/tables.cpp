@@ -49,15 +49,9 @@ Result<std::string> liningTable(const Job& job) {
   std::string text = "line,station,x,y,z,girth\n";
   for (std::size_t line = 0; line < lining->lines.size(); ++line) {
     for (const PlacedSection& placed : job.sections()) {
-      std::optional<PartMark> mark;
-      if (placed.index && !lining->lines[line].isAt(*placed.index)) continue;
-      if (placed.index) {
-        const double share = lining->lines[line].shares[*placed.index];
-        mark = PartMark{lining->frame.sectionPoint(*placed.index, share), share * lining->frame.girthMm(*placed.index),
-                        static_cast<double>(*placed.index)};
-      } else {
-        mark = markOnPart(*lining, line, *placed.section);
-      }
+      const auto& of = lining->lines[line];
+      if (placed.index && !of.isAt(*placed.index)) continue;
+      const auto mark = markAt(lining->frame, of.curve.over(of.reach), placed);
       if (!mark) continue;
       text += std::to_string(line) + "," + csvField(placed.section->name) + "," + job.show(mark->at.x()) + "," +
               job.show(mark->at.y()) + "," + job.show(mark->at.z()) + "," + job.show(mark->girthMm) + "\n";
@@ -72,17 +66,12 @@ Result<std::string> widthsTable(const Job& job) {
   std::string text = "strake,station,width\n";
   for (std::size_t k = 0; k < lining->strakeCount(); ++k) {
     for (const PlacedSection& placed : job.sections()) {
-      double width = 0.0;
       if (placed.index && !lining->covers(k, *placed.index)) continue;
-      if (placed.index) {
-        width = lining->widthMm(k, *placed.index);
-      } else {
-        const LinedStrake& strake = lining->strakes[k];
-        const auto lower = curveOnPart(lining->frame, strake.lowerEdge.over(strake.reach), *placed.section);
-        const auto upper = curveOnPart(lining->frame, strake.upperEdge.over(strake.reach), *placed.section);
-        if (!lower || !upper) continue;
-        width = upper->girthMm - lower->girthMm;
-      }
+      const LinedStrake& strake = lining->strakes[k];
+      const auto lower = markAt(lining->frame, strake.lowerEdge.over(strake.reach), placed);
+      const auto upper = markAt(lining->frame, strake.upperEdge.over(strake.reach), placed);
+      if (!lower || !upper) continue;
+      const double width = upper->girthMm - lower->girthMm;
       text += std::to_string(k + 1) + "," + csvField(placed.section->name) + "," + job.show(width) + "\n";
     }
   }

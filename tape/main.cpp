@@ -37,7 +37,7 @@ Result<std::vector<TapeReading>> readingsOf(const Asked& asked) {
   const auto read = loadBook(asked.book);
   if (!read) return tl::make_unexpected(read.error());
   const auto solved = solve(std::make_shared<const Book>(read->book), 1);
-  const BoatSide side = asked.side == "port" ? BoatSide::Port : BoatSide::Starboard;
+  const BoatSide side = *sideNamed(asked.side);
   const auto& planks = solved->planksOf(side);
   if (asked.strake < 1 || static_cast<std::size_t>(asked.strake) > planks.size())
     return fail(Fault::StrakeUnknown, {}, {std::to_string(asked.strake), std::to_string(planks.size())});

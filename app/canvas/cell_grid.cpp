@@ -19,6 +19,17 @@ Cell measuredCell(double measuredMm, double offMm, const QColor& ink, Notation n
           true, true, ink, exactText(millimetres(measuredMm), notation)};
 }
 
+Cell judgedCell(const QString& figure, const std::optional<Severity>& verdict) {
+  const bool trouble = verdict == Severity::Trouble;
+  return {verdictMark(verdict) + figure,
+          false,
+          trouble,
+          trouble   ? look::trouble
+          : verdict ? look::lookAgain
+                    : look::ink,
+          {}};
+}
+
 void CellModel::refresh() {
   const int wanted = rows();
   if (wanted != m_rows || columns != m_shown) {

@@ -5,6 +5,7 @@
 #include <functional>
 
 #include "canvas/figure_grid.h"
+#include "canvas/verdict_mark.h"
 #include "length/length.h"
 
 namespace narrows {
@@ -22,6 +23,9 @@ struct Cell {
 /// What was measured, and how far it is off what it should be: `37 in ✓`, or with ▲ or ▼ and by how much where a rule
 /// shows it.
 Cell measuredCell(double measuredMm, double offMm, const QColor& ink, Notation notation);
+
+/// A figure with its verdict: marked before it, and coloured, where it is beyond its limit.
+Cell judgedCell(const QString& figure, const std::optional<Severity>& verdict);
 
 class CellModel : public QAbstractTableModel {
   Q_OBJECT

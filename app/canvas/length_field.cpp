@@ -14,6 +14,11 @@ Unit bareUnit(Notation notation) {
   return notation == Notation::Millimetres ? Unit::Millimetre : Unit::Inch;
 }
 
+QString withoutUnit(QString words) {
+  if (words.endsWith(QStringLiteral(" in")) || words.endsWith(QStringLiteral(" mm"))) words.chop(3);
+  return words;
+}
+
 QString exactText(Length length, Notation notation) {
   constexpr double sameMm = 1e-6;
   const std::string plain = showLength(length, notation, true);

@@ -46,6 +46,9 @@ class LengthField : public QWidget {
 /// book's unit. Read again it is the same length, to a millionth of the unit.
 QString exactText(Length length, Notation notation);
 
+/// The words of a length without its unit, where that is said beside them; feet alone are still said.
+QString withoutUnit(QString words);
+
 /// Bare numbers are in this unit where lengths are shown in that notation.
 Unit bareUnit(Notation notation);
 

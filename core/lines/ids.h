@@ -3,6 +3,8 @@
 
 #include <compare>
 #include <cstdint>
+#include <optional>
+#include <string_view>
 
 namespace narrows {
 
@@ -21,5 +23,16 @@ using PlanId = Id<struct PlanTag>;        ///< a plan of lining off
 
 /// A side of the boat.
 enum class BoatSide { Starboard, Port };
+
+/// `starboard`, `port`; none of any other word.
+inline const char* sideWord(BoatSide side) {
+  return side == BoatSide::Port ? "port" : "starboard";
+}
+inline std::optional<BoatSide> sideNamed(std::string_view word) {
+  for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {
+    if (word == sideWord(side)) return side;
+  }
+  return std::nullopt;
+}
 
 }  // namespace narrows

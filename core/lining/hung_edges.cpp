@@ -39,10 +39,9 @@ class HungReader : public CsvForm {
     HungEdge edge;
     edge.line = record.line;
     edge.strake = *number;
-    const std::string side = lower(record.fields[2]);
-    if (side != "port" && side != "starboard")
-      return problem(Fault::WordUnknown, record, 3, {record.fields[2], "starboard or port"});
-    edge.side = side == "port" ? BoatSide::Port : BoatSide::Starboard;
+    const auto side = sideNamed(lower(record.fields[2]));
+    if (!side) return problem(Fault::WordUnknown, record, 3, {record.fields[2], "starboard or port"});
+    edge.side = *side;
     for (const HungEdge& other : m_edges) {
       if (other.side != edge.side || other.strake < edge.strake) continue;
       return problem(Fault::HungOutOfOrder, record, 2,
@@ -81,7 +80,7 @@ Result<std::vector<HungEdge>> readHungEdges(std::string_view text) {
 std::string writeHungEdges(const std::vector<HungEdge>& edges, Unit unit) {
   std::string text = "hung,1\nunits," + std::string(unitName(unit)) + "\n";
   for (const HungEdge& edge : edges) {
-    text += "strake," + std::to_string(edge.strake) + (edge.side == BoatSide::Port ? ",port\n" : ",starboard\n");
+    text += "strake," + std::to_string(edge.strake) + "," + sideWord(edge.side) + "\n";
     for (const HungReading& reading : edge.readings)
       text += "edge," + csvField(reading.station) + "," + writeLength(reading.off, unit, 3, true) + "\n";
   }

@@ -262,8 +262,4 @@ std::optional<PartMark> curveOnPart(const GirthFrame& frame, const SurfaceCurve&
   return PartMark{section.pointAt(best), best, t};
 }
 
-std::optional<PartMark> markOnPart(const Lining& lining, std::size_t line, const Section& part) {
-  return curveOnPart(lining.frame, lining.lines[line].curve.over(lining.lines[line].reach), part);
-}
-
 }  // namespace narrows

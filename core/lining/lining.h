@@ -82,14 +82,12 @@ struct Lining {
 Result<Lining> lineOff(const GirthFrame& frame, const LiningPlan& plan, const std::vector<StationId>& sectionIds,
                        const PlankingFigures& planking = {});
 
-/// Where one line meets one section that is only part of the hull: point, and girth from where the section begins.
+/// Where a curve meets a section that is only part of the hull: point, and girth from where the section begins.
 struct PartMark {
   Vec3 at;
   double girthMm = 0.0;
   double t = 0.0;  ///< section parameter at which the line is there
 };
-std::optional<PartMark> markOnPart(const Lining& lining, std::size_t line, const Section& part);
-/// The same of any curve.
 std::optional<PartMark> curveOnPart(const GirthFrame& frame, const SurfaceCurve& curve, const Section& part);
 
 /// The parts of a zone that lie below each of its lines, its lower guide 0 to its upper 1, as the rule has them: of a

@@ -131,15 +131,11 @@ class EdgeMove {
 
 /// The way along the stations, towards the sheer, at a length along the board.
 Vec2 alongStations(const FlatPlank& plank, double x) {
-  const auto along = [&](std::size_t i) {
-    const PlankStation& station = plank.stations[i];
-    return (station.upper - station.lower).normalized();
-  };
   std::size_t i = 1;
   while (i + 1 < plank.stations.size() && plank.stations[i].lower.x() < x) ++i;
   const double from = plank.stations[i - 1].lower.x(), to = plank.stations[i].lower.x();
   const double part = to > from ? std::clamp((x - from) / (to - from), 0.0, 1.0) : 0.0;
-  return ((1.0 - part) * along(i - 1) + part * along(i)).normalized();
+  return ((1.0 - part) * plank.stations[i - 1].along() + part * plank.stations[i].along()).normalized();
 }
 
 /// Lengths and sny of its edges as they are.

@@ -21,6 +21,9 @@ struct PlankStation {
   Vec2 upper;
   double widthMm;  ///< between marks: girth on the section, without lap
   double asCutMm;  ///< along the mark, with the lap
+
+  /// The way along it, towards the sheer.
+  Vec2 along() const { return (upper - lower).normalized(); }
 };
 
 /// A starboard plank laid flat, inside face up, bow to the left: x aft along the board, y towards the sheer, turned to

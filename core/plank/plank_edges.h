@@ -21,10 +21,10 @@ double usualSeamMm(double thicknessMm);
 
 /// One edge of a carvel plank at a station.
 struct SeamEdge {
-  double bevelRad =
-      0.0;  ///< from square to the plank, in the plane of the station; positive where the outside is wider
-  double widerMm =
-      0.0;  ///< how much further out the outside face goes: the saw line stands so far outside the finished
+  /// From square to the plank, in the plane of the station; positive where the outside is wider.
+  double bevelRad = 0.0;
+  /// How much further out the outside face goes: the saw line stands so far outside the finished.
+  double widerMm = 0.0;
 };
 
 /// One plank at one of its stations.
@@ -35,8 +35,8 @@ struct EdgesAt {
   std::optional<LapBevel> land;          ///< lapstrake: on its upper edge, where another strake stands on it
   std::optional<SeamEdge> lower, upper;  ///< carvel: where it meets another plank
   double hollowMm = 0.0;                 ///< as `hollowMm` has it
-  std::optional<double>
-      templateRadiusMm;  ///< carvel: of the template it is hollowed or rounded to; none where it is flat
+  /// Carvel: of the template it is hollowed or rounded to; none where it is flat.
+  std::optional<double> templateRadiusMm;
   double stockMm = 0.0;  ///< thickness, and what is planed and hollowed off
 };
 

@@ -1,6 +1,7 @@
 #include "plank/spiling.h"
 
 #include "files/csv_form.h"
+#include "files/whole_file.h"
 #include "lines/offset_table.h"
 
 namespace narrows {
@@ -53,10 +54,8 @@ class SpilingReader : public CsvForm {
   }
 
   void readSide(const CsvRecord& record) {
-    const std::string side = lower(record.fields[1]);
-    if (side != "port" && side != "starboard")
-      return problem(Fault::WordUnknown, record, 2, {record.fields[1], "starboard or port"});
-    m_read.side = side == "port" ? BoatSide::Port : BoatSide::Starboard;
+    m_read.side = sideNamed(lower(record.fields[1]));
+    if (!m_read.side) problem(Fault::WordUnknown, record, 2, {record.fields[1], "starboard or port"});
   }
 
   void readSize(const CsvRecord& record, const std::string& wanted, bool positive, Length& size) {
@@ -84,11 +83,18 @@ Result<Spiling> readSpiling(std::string_view text) {
   return SpilingReader().read(text);
 }
 
+Result<Spiling> loadSpiling(const std::string& path) {
+  constexpr std::size_t mostBytes = 8U << 20U;
+  const auto text = readWholeFile(path, mostBytes);
+  if (!text) return tl::make_unexpected(text.error());
+  return readSpiling(*text);
+}
+
 std::string writeSpiling(const Spiling& spiling, Unit unit) {
   const auto shown = [unit](Length length) { return writeLength(length, unit, 3, true); };
   std::string text = "spiling,1\nunits," + std::string(unitName(unit)) + "\n";
   if (spiling.strake) text += "strake," + std::to_string(*spiling.strake) + "\n";
-  if (spiling.side) text += *spiling.side == BoatSide::Port ? "side,port\n" : "side,starboard\n";
+  if (spiling.side) text += std::string("side,") + sideWord(*spiling.side) + "\n";
   if (!spiling.piece.empty()) text += "piece," + csvField(spiling.piece) + "\n";
   if (spiling.batten.mm() > 0.0) text += "batten," + shown(spiling.batten) + "\n";
   text += "lap," + shown(spiling.lap) + "\n";

@@ -32,6 +32,8 @@ struct Spiling {
 
 /// Reads the form; every fault at once, with line and field.
 Result<Spiling> readSpiling(std::string_view text);
+/// The same of a file.
+Result<Spiling> loadSpiling(const std::string& path);
 std::string writeSpiling(const Spiling& spiling, Unit unit);
 
 }  // namespace narrows

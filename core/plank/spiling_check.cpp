@@ -41,13 +41,9 @@ struct Crossing {
   Vec2 at, along;
 };
 
-Vec2 alongStation(const PlankStation& station) {
-  return (station.upper - station.lower).normalized();
-}
-
 Crossing crossingOf(const FlatPlank& plank, const Reading& reading) {
   const PlankStation& station = plank.stations[reading.station];
-  const Vec2 along = alongStation(station);
+  const Vec2 along = station.along();
   const double to = reading.upper ? (station.upper - station.lower).norm() : -reading.lapMm;
   return {station.lower + (to - reading.mm) * along, along};
 }
@@ -532,25 +528,11 @@ ReferenceEdge naturalRun(const FlatPlank& plank, double battenMm) {
 }
 
 std::pair<double, double> readingAt(const PlankStation& station, const ReferenceEdge& edge) {
-  const Vec2 along = alongStation(station);
+  const Vec2 along = station.along();
   // From the lower line up to the edge.
   const double up =
       (edge.atMm + edge.slope * station.lower.x() - station.lower.y()) / (along.y() - edge.slope * along.x());
   return {-up, (station.upper - station.lower).norm() - up};
-}
-
-SpiledShape spiledShape(const FlatPlank& plank, const SpilingCheck& check) {
-  const EdgeMoves moves = movesOf(check, 1.0);
-  SpiledShape shape;
-  for (const auto& [s, mm] : moves.lower) {
-    shape.lowerStations.push_back(s);
-    shape.lower.push_back(plank.stations[s].lower + mm * alongStation(plank.stations[s]));
-  }
-  for (const auto& [s, mm] : moves.upper) {
-    shape.upperStations.push_back(s);
-    shape.upper.push_back(plank.stations[s].upper + mm * alongStation(plank.stations[s]));
-  }
-  return shape;
 }
 
 EdgeMoves movesOf(const SpilingCheck& check, double part) {

@@ -72,15 +72,8 @@ ReferenceEdge naturalRun(const FlatPlank& plank, double battenMm);
 /// What is read at a station of the plank from such an edge: to its lower line (without lap), then to its upper, mm.
 std::pair<double, double> readingAt(const PlankStation& station, const ReferenceEdge& edge);
 
-/// Where readings put the strake's lines on the flat plank, for the same edge: lower (without lap), then upper. A
+/// How far readings move the plank's edges from where they were computed: `part` of the way, 1 all of it. A
 /// station read twice is at the middle of both.
-struct SpiledShape {
-  std::vector<std::size_t> lowerStations, upperStations;
-  std::vector<Vec2> lower, upper;  ///< bow to stern
-};
-SpiledShape spiledShape(const FlatPlank& plank, const SpilingCheck& check);
-
-/// How far readings move the plank's edges from where they were computed: `part` of the way, 1 all of it.
 EdgeMoves movesOf(const SpilingCheck& check, double part);
 
 }  // namespace narrows

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "book/spiling_edits.h"
 #include "lining/shop_figures.h"
 
 namespace narrows {
@@ -450,6 +451,16 @@ const SpiledPlank* Solved::spiledOf(int strake, BoatSide side) const {
     if (book->spiled[i].isOf(strake, side)) return spiled[i].get();
   }
   return nullptr;
+}
+
+SpilingBatten Solved::battenOf(int strake, BoatSide side) const {
+  SpilingBatten batten;
+  const SpiledStrake* read = spiledAt(*book, strake, side);
+  if (read != nullptr && read->spiling.batten.mm() > 0.0) batten.wideMm = read->spiling.batten.mm();
+  const SpiledPlank* checked = spiledOf(strake, side);
+  batten.edge = checked != nullptr ? checked->check.edge
+                                   : naturalRun(*planksOf(side)[static_cast<std::size_t>(strake) - 1], batten.wideMm);
+  return batten;
 }
 
 std::shared_ptr<const FlatPlank> Solved::cutPlank(std::size_t strake, BoatSide side) const {

@@ -28,6 +28,12 @@ using TablePart = std::shared_ptr<const OffsetTable>;
 using HullPart = std::shared_ptr<const Hull>;
 using TransomMarks = std::vector<std::pair<std::string, Vec3>>;
 
+/// A spiling batten on the computed flat plank: its reference edge, and how wide it is.
+struct SpilingBatten {
+  ReferenceEdge edge;
+  double wideMm = usualBattenMm;
+};
+
 /// What was read off a strake beside its plank, and the shape it is cut to: null where that is the one computed.
 struct SpiledPlank {
   SpilingCheck check;
@@ -82,6 +88,8 @@ struct Solved {
   /// What was read off a strake (from the garboard, 1) of a side, held against its plank; null where nothing was, or it
   /// could not be.
   const SpiledPlank* spiledOf(int strake, BoatSide side) const;
+  /// The batten of such a strake: where its readings put it, or, where there are none to go by, in its natural run.
+  SpilingBatten battenOf(int strake, BoatSide side) const;
   /// The plank that is cut for a strake (0 is the garboard): as computed, or as it was spiled where that was chosen.
   std::shared_ptr<const FlatPlank> cutPlank(std::size_t strake, BoatSide side) const;
   std::size_t countAtLeast(Severity severity) const;

@@ -3,10 +3,10 @@
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QLabel>
-#include <QRegularExpression>
 #include <algorithm>
 #include <cmath>
 
+#include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "commands/session.h"
 #include "fonts.h"
@@ -113,8 +113,7 @@ Cell ChangesGrid::cellOf(int row, int column) const {
   const PlanWeighed& would = *m_trials->tried()[*change].would;
   const QString words = effect.words(would, notation);
   // Where the headings tell how she stands they tell the unit too.
-  static const QRegularExpression unit(QStringLiteral(" (in|mm)$"));
-  const QString figure = m_stands == Stands::Above ? words : QString(words).remove(unit);
+  const QString figure = m_stands == Stands::Above ? words : withoutUnit(words);
   if (words == stands || !m_trials->areCurrent()) return {figure, false, false, look::quietInk, {}};
   const double gained = effect.value(now) - effect.value(would);
   const bool better = effect.lessIsBetter ? gained > 0.0 : gained < 0.0;

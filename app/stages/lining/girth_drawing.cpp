@@ -7,6 +7,7 @@
 #include "canvas/look.h"
 #include "canvas/seen.h"
 #include "canvas/timber_tones.h"
+#include "canvas/verdict_mark.h"
 #include "fonts.h"
 #include "stages/lining/measure_words.h"
 

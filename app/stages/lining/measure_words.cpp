@@ -67,9 +67,4 @@ QColor verdictShade(double beyond) {
   return look::mixed(look::shadeLook, look::shadeTrouble, std::min(beyond, 1.0));
 }
 
-QString verdictMark(const std::optional<Severity>& verdict) {
-  if (!verdict) return {};
-  return *verdict == Severity::Trouble ? QStringLiteral("▲ ") : QStringLiteral("△ ");
-}
-
 }  // namespace narrows

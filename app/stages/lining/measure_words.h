@@ -16,7 +16,4 @@ QString shortMeasureName(Measure measure);
 /// between them what lies between. `beyond` as `beyondLimit` has it.
 QColor verdictShade(double beyond);
 
-/// A mark before a value that is beyond its limit, so that it is told without colour: `▲ ` trouble, `△ ` look again.
-QString verdictMark(const std::optional<Severity>& verdict);
-
 }  // namespace narrows

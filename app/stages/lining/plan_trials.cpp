@@ -59,8 +59,7 @@ void PlanTrials::begin() {
     const LiningPlan& plan = book.planOf(side);
     std::shared_ptr<const PlanWeighed> now;
     std::vector<TriedChange> tried;
-    if (auto weighed = weighPlan(lining.frame, plan, sectionIds(book, lining.frame.hull()), weighingFigures(book),
-                                 quickStrip, nullptr, stop)) {
+    if (auto weighed = weighPlan(lining.frame, plan, ids, weighingFigures(book), quickStrip, nullptr, stop)) {
       now = std::move(*weighed);
       tried = tryChanges(book, side, planChanges(book, lining, now->weighing, side), now, stop);
     }

@@ -15,14 +15,8 @@ WeighingGrid::WeighingGrid(Session* session, QWidget* parent) : CellGrid(tr("Eve
   cells().cell = [this](int row, int column) -> Cell {
     const Weighed* one = worst(row, column);
     if (one == nullptr) return {};
-    return {verdictMark(one->verdict) +
-                QString::fromStdString(showMeasure(one->measure, one->value, this->session()->notation())),
-            false,
-            one->verdict == Severity::Trouble,
-            !one->verdict                        ? look::ink
-            : *one->verdict == Severity::Trouble ? look::trouble
-                                                 : look::lookAgain,
-            {}};
+    return judgedCell(QString::fromStdString(showMeasure(one->measure, one->value, this->session()->notation())),
+                      one->verdict);
   };
   connect(session, &Session::answerSettled, this, &WeighingGrid::layOut);
   connect(session, &Session::selectionChanged, this, [this] {

@@ -74,9 +74,7 @@ namespace {
 
 /// The unit is said once, above the table; feet alone are still said.
 QString bare(Length length, Notation notation) {
-  QString words = QString::fromStdString(showLength(length, notation));
-  if (words.endsWith(QStringLiteral(" in")) || words.endsWith(QStringLiteral(" mm"))) words.chop(3);
-  return words;
+  return withoutUnit(QString::fromStdString(showLength(length, notation)));
 }
 
 }  // namespace

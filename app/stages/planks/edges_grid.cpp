@@ -75,17 +75,15 @@ QString EdgesGrid::words() const {
   const EdgeMake how = make();
   if (how.construction == Construction::Lapstrake) {
     return tr(
-        "The land of this strake: planed off its outside from the lap line to the upper edge, until a straightedge "
-        "beds that "
-        "lies on the next strake's mark. At the ends the lap runs out in the gain.");
+        "The land of this strake: planed off its outside from the lap line to the upper edge, until a "
+        "straightedge beds that lies on the next strake's mark. At the ends the lap runs out in the gain.");
   }
   const QString seam = how.seamMm > 0.0
                            ? tr("Seams close inside and stand open %1 outside, as is usual for planking of %2")
                                  .arg(shown(how.seamMm), shown(how.thicknessMm))
                            : tr("Planking of %1 is not caulked: seams close all through").arg(shown(how.thicknessMm));
   return tr("%1; both edges share the bevel. Positive: wider outside, by so much and %2 the saw goes outside the line "
-            "on the "
-            "inside face. Backed out with a minus: rounded.")
+            "on the inside face. Backed out with a minus: rounded.")
       .arg(seam, shown(sawClearMm));
 }
 
@@ -111,17 +109,9 @@ Cell EdgesGrid::cellOf(int row, int column) const {
       default: {
         // Under half of the thickness one looks again; a third is trouble.
         const double part = at.land->leftMm / std::max(make().thicknessMm, 1e-6);
-        const bool trouble = part < 1.0 / 3.0, again = part < 0.5;
-        return {(trouble ? QStringLiteral("▲ ")
-                 : again ? QStringLiteral("△ ")
-                         : QString()) +
-                    thin(at.land->leftMm),
-                false,
-                trouble,
-                trouble ? look::trouble
-                : again ? look::lookAgain
-                        : look::ink,
-                {}};
+        std::optional<Severity> verdict;
+        if (part < 0.5) verdict = part < 1.0 / 3.0 ? Severity::Trouble : Severity::LookAgain;
+        return judgedCell(thin(at.land->leftMm), verdict);
       }
     }
   }

@@ -4,7 +4,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "book/spiling_edits.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
 #include "fonts.h"
@@ -196,11 +195,12 @@ void PlankDrawing::paintPlank(QPainter& painter, const FlatPlank& plank, const D
 
 void PlankDrawing::paintReadings(QPainter& painter, const FlatPlank& plank) const {
   const int strake = m_session->selection().strake + 1;
-  const SpiledStrake* read = spiledAt(*m_session->solved()->book, strake, m_side);
   const SpiledPlank* spiled = m_session->solved()->spiledOf(strake, m_side);
-  const double wide = read != nullptr && read->spiling.batten.mm() > 0.0 ? read->spiling.batten.mm() : usualBattenMm;
-  const ReferenceEdge edge = spiled != nullptr ? spiled->check.edge : naturalRun(plank, wide);
-  const auto at = [&](double x, double down) { return toScreen({x, sideY(edge.atMm + edge.slope * x - down, plank)}); };
+  const SpilingBatten batten = m_session->solved()->battenOf(strake, m_side);
+  const double wide = batten.wideMm;
+  const auto at = [&](double x, double down) {
+    return toScreen({x, sideY(batten.edge.atMm + batten.edge.slope * x - down, plank)});
+  };
   const double length = plank.boardLengthMm;
   QColor wood = look::raised;
   wood.setAlpha(110);
@@ -220,8 +220,7 @@ void PlankDrawing::paintReadings(QPainter& painter, const FlatPlank& plank) cons
     QPolygonF line;
     for (const auto& [s, mm] : upper ? moves.upper : moves.lower) {
       const PlankStation& station = plank.stations[s];
-      const Vec2 along = (station.upper - station.lower).normalized();
-      const Vec2 point = (upper ? station.upper : station.lower) + mm * along;
+      const Vec2 point = (upper ? station.upper : station.lower) + mm * station.along();
       line.append(toScreen({point.x(), sideY(point.y(), plank)}));
       const bool off = std::abs(mm) > times * spilingLookMm;
       painter.setPen(QPen(off ? look::trouble : look::inHand, 2.0));

@@ -6,7 +6,6 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
-#include <QSaveFile>
 #include <QSignalBlocker>
 #include <QSplitter>
 #include <QStackedWidget>
@@ -26,10 +25,6 @@
 #include "stages/slate.h"
 
 namespace narrows {
-
-namespace {
-constexpr std::size_t mostSpilingBytes = 8U << 20U;
-}  // namespace
 
 PlanksStage::PlanksStage(Session* session, QWidget* parent)
     : Stage(session, parent), m_plank(new PlankDrawing(session)), m_picture(new HullPicture(session)) {
@@ -250,9 +245,7 @@ bool PlanksStage::readSpilingFrom(const QString& path) {
     answer(words.join('\n'));
     return false;
   };
-  const auto text = readWholeFile(path.toStdString(), mostSpilingBytes);
-  if (!text) return told(text.error());
-  const auto spiling = readSpiling(*text);
+  const auto spiling = loadSpiling(path.toStdString());
   if (!spiling) return told(spiling.error());
   Selection selection = m_session->selection();
   selection.side = spiling->side.value_or(selection.side);
@@ -276,13 +269,9 @@ bool PlanksStage::readSpilingFrom(const QString& path) {
 bool PlanksStage::writeSpilingTo(const QString& path) {
   if (spiled() == nullptr) return false;
   const Unit unit = bareUnit(m_session->notation());
-  QSaveFile file(path);
-  const std::string text = writeSpiling(spiled()->spiling, unit);
-  const bool done = file.open(QIODevice::WriteOnly) &&
-                    file.write(text.data(), static_cast<qint64>(text.size())) == static_cast<qint64>(text.size()) &&
-                    file.commit();
-  if (!done) answer(tr("%1 could not be written: %2").arg(path, file.errorString()));
-  return done;
+  const auto done = writeWholeFile(path.toStdString(), writeSpiling(spiled()->spiling, unit));
+  if (!done) answer(m_session->explained(done.error()[0]));
+  return done.has_value();
 }
 
 QWidget* PlanksStage::makeSlate() {

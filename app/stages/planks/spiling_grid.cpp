@@ -60,12 +60,9 @@ std::optional<Length> SpilingGrid::readingAt(const std::string& station, bool up
 }
 
 double SpilingGrid::expectedMm(std::size_t station, bool upper) const {
-  const FlatPlank& of = *plank();
   const SpiledStrake* read = spiledAt(*session()->book(), strake(), side());
-  const SpiledPlank* spiled = session()->solved()->spiledOf(strake(), side());
-  const double wide = read != nullptr && read->spiling.batten.mm() > 0.0 ? read->spiling.batten.mm() : usualBattenMm;
-  const ReferenceEdge edge = spiled != nullptr ? spiled->check.edge : naturalRun(of, wide);
-  const auto [lower, above] = narrows::readingAt(of.stations[station], edge);
+  const ReferenceEdge edge = session()->solved()->battenOf(strake(), side()).edge;
+  const auto [lower, above] = narrows::readingAt(plank()->stations[station], edge);
   return upper ? above : lower - (read != nullptr ? read->spiling.lap.mm() : 0.0);
 }
 
@@ -90,12 +87,7 @@ Cell SpilingGrid::cellOf(int row, int column) const {
   if (!reading) return {};
   const double off = reading->mm() - expected;
   if (std::abs(off) <= spilingLookMm) return {signedWords(off), false, false, look::quietInk, {}};
-  const bool trouble = std::abs(off) > spilingTroubleMm;
-  return {(trouble ? QStringLiteral("▲ ") : QStringLiteral("△ ")) + signedWords(off),
-          false,
-          trouble,
-          trouble ? look::trouble : look::lookAgain,
-          {}};
+  return judgedCell(signedWords(off), std::abs(off) > spilingTroubleMm ? Severity::Trouble : Severity::LookAgain);
 }
 
 bool SpilingGrid::enter(int row, int column, const QString& text) {

@@ -191,10 +191,13 @@ class LiningTest : public QObject {
     hull.partSections.push_back(part);
     const GirthFrame frame(std::make_shared<Hull>(hull), false);
     const auto lining = lineOff(frame, plan(8), idsOf(frame));
-    const auto mark = markOnPart(*lining, 7, part);
+    const auto markOf = [&](std::size_t line) {
+      return curveOnPart(lining->frame, lining->lines[line].curve.over(lining->lines[line].reach), part);
+    };
+    const auto mark = markOf(7);
     QVERIFY(mark);
     QVERIFY(std::abs(mark->at.x() - 300.0) < 0.05);
-    QVERIFY(!markOnPart(*lining, 0, part));  // the rabbet does not reach so far forward
+    QVERIFY(!markOf(0));  // the rabbet does not reach so far forward
   }
 };
 

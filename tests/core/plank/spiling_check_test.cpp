@@ -77,6 +77,25 @@ class Shop {
   std::mt19937_64 m_random;
 };
 
+/// Where readings put the strake's lines on the flat plank: lower, without lap, and upper.
+struct SpiledShape {
+  std::vector<std::size_t> lowerStations, upperStations;
+  std::vector<Vec2> lower, upper;
+};
+SpiledShape spiledShape(const FlatPlank& plank, const SpilingCheck& check) {
+  const EdgeMoves moves = movesOf(check, 1.0);
+  SpiledShape shape;
+  for (const auto& [s, mm] : moves.lower) {
+    shape.lowerStations.push_back(s);
+    shape.lower.push_back(plank.stations[s].lower + mm * plank.stations[s].along());
+  }
+  for (const auto& [s, mm] : moves.upper) {
+    shape.upperStations.push_back(s);
+    shape.upper.push_back(plank.stations[s].upper + mm * plank.stations[s].along());
+  }
+  return shape;
+}
+
 void add(std::optional<Length>& reading, double mm) {
   reading = millimetres(reading->mm() + mm);
 }
