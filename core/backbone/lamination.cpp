@@ -5,6 +5,7 @@
 #include <limits>
 #include <numbers>
 
+#include "backbone/species.h"
 #include "backbone/timber_shape.h"
 #include "curve/halving.h"
 
@@ -141,6 +142,11 @@ void takeStock(Lamination& made, const BentPart& part, const LaminationPlan& pla
   made.clamps = static_cast<int>(std::ceil(made.stripLengthMm / std::max(plan.clampSpacing.mm(), 25.0))) + 1;
 }
 
+/// Of a wood of which nothing is known.
+double anyRatio(Bending bending) {
+  return bending == Bending::Cold ? 100.0 : bending == Bending::Steamed ? 30.0 : 18.0;
+}
+
 }  // namespace
 
 const std::vector<UsualBend>& usualBends() {
@@ -159,11 +165,15 @@ const std::vector<UsualBend>& usualBends() {
   return usual;
 }
 
+double bendRatio(const std::string& species, Bending bending) {
+  for (const UsualBend& usual : usualBends()) {
+    if (usual.bending == bending && namesSpecies(species, usual.species)) return usual.ratio;
+  }
+  return anyRatio(bending);
+}
+
 UsualBend bendFor(const LaminationPlan& plan) {
-  UsualBend found{plan.species, plan.bending,
-                  plan.bending == Bending::Cold      ? 100.0
-                  : plan.bending == Bending::Steamed ? 30.0
-                                                     : 18.0,
+  UsualBend found{plan.species, plan.bending, anyRatio(plan.bending),
                   "No ratio of its own is known for this wood: try a strip first."};
   for (const UsualBend& usual : usualBends()) {
     if (usual.species == plan.species && usual.bending == plan.bending) found = usual;

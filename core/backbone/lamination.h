@@ -25,6 +25,10 @@ const std::vector<UsualBend>& usualBends();
 /// steamed 30, green 18.
 UsualBend bendFor(const LaminationPlan& plan);
 
+/// Radius over thickness to which a wood is bent so; of one that is not known, the usual one of any. A species is known
+/// by its name within other words: "larch, clear".
+double bendRatio(const std::string& species, Bending bending);
+
 /// Share of its curvature that a stack of `strips` equal strips, bent and glued, gives back: 1 / n^2, n >= 2.
 /// Each strip is bent alone and then keeps the others from straightening; the stack is n^3 as stiff as one, and n of
 /// them pull it back. Source: beam theory, S. P. Timoshenko, Strength of Materials, part I, ch. V. `factor`: of the

@@ -82,6 +82,10 @@ PlankingFigures plankingFigures(const Book& book) {
   return {book.table.construction, book.table.thickness.mm(), book.settings.lap.mm()};
 }
 
+PlankingMake plankingMake(const Book& book) {
+  return plankingMake(book.table, book.planking, weighingFigures(book).planingMm);
+}
+
 WeighingFigures weighingFigures(const Book& book) {
   return weighingFigures(book.table, book.settings.lap, book.settings.waterline, book.weighing);
 }

@@ -12,6 +12,7 @@
 #include "lining/lining.h"
 #include "lining/lining_plan.h"
 #include "moulds/mould_plan.h"
+#include "plank/planking_plan.h"
 #include "plank/spiled_strake.h"
 #include "weighing/weighing_plan.h"
 
@@ -68,6 +69,7 @@ struct Book {
   std::vector<HungStrake> hung;      ///< in the order in which they were measured
   std::vector<SpiledStrake> spiled;  ///< in the order in which they were begun, each strake of a side once
   WeighingPlan weighing;             ///< what plans of lining off are weighed against
+  PlankingPlan planking;             ///< how planks are got out
   BookSettings settings;
   std::int64_t nextId = 1;  ///< ids given out are all below this
   std::string unknown;      ///< keys of the file this program does not know, kept as JSON text
@@ -105,6 +107,9 @@ PlankingFigures plankingFigures(const Book& book);
 
 /// What its plans are weighed against, in figures.
 WeighingFigures weighingFigures(const Book& book);
+
+/// How planks are got out, in figures.
+PlankingMake plankingMake(const Book& book);
 
 /// Whether both sides are lined off by one plan.
 bool isLinedAlike(const Book& book);

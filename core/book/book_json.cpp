@@ -12,6 +12,7 @@
 #include "book/json_text.h"
 #include "book/lining_json.h"
 #include "book/unknown_keys.h"
+#include "book/planking_json.h"
 #include "book/weighing_json.h"
 #include "lines/boat_size.h"
 
@@ -105,7 +106,8 @@ const Words<SetUpKind>& setUpKindWords() {
 
 const Words<PlankShape>& shapeWords() {
   static const Words<PlankShape> words{
-      {PlankShape::Computed, "computed"}, {PlankShape::Readings, "readings"}, {PlankShape::Between, "between"}};
+      {PlankShape::Computed, "computed"}, {PlankShape::Readings, "readings"}, {PlankShape::Between, "between"},
+                                       {PlankShape::Faired, "faired"}};
   return words;
 }
 
@@ -203,6 +205,7 @@ Json knownJson(const Book& book, bool withBackbone = true) {
   if (!book.hung.empty()) json["hung"] = hungJson(book.hung);
   if (!book.spiled.empty()) json["spiled"] = spiledJson(book.spiled);
   if (!(book.weighing == WeighingPlan())) json["weighing"] = weighingJson(book.weighing);
+  if (!(book.planking == PlankingPlan())) json["planking"] = plankingJson(book.planking);
   json["settings"] = {{"notation", notationName(book.settings.notation)},
                       {"lap", book.settings.lap.mm()},
                       {"waterline", book.settings.waterline.mm()},
@@ -282,6 +285,7 @@ class BookReader {
     if (json.contains("hung")) readHung(json["hung"], book);
     if (json.contains("spiled")) readSpiled(json["spiled"], book);
     if (json.contains("weighing")) readWeighing(json["weighing"], book.weighing, problems);
+    if (json.contains("planking")) readPlanking(json["planking"], book.planking, problems);
     if (const Json* settings = key(json, "settings", "the settings")) {
       m_within = "settings / ";
       readSettings(*settings, book.settings);

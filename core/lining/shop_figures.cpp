@@ -10,13 +10,13 @@ namespace narrows {
 ShopFigures shopFigures(Construction construction, Length boatLength) {
   const double feet = boatLength.mm() / (12.0 * mmPerInch);
   if (construction == Construction::Lapstrake) {
-    if (feet < 13.5) return {inches(0.625), inches(1.25), inches(3.0), inches(4.0)};
-    if (feet < 18.0) return {inches(0.75), inches(1.5), inches(3.5), inches(5.0)};
-    return {inches(1.0), inches(1.75), inches(4.0), inches(6.0)};
+    if (feet < 13.5) return {inches(0.625), inches(1.25), inches(3.0), inches(4.0), inches(9.0)};
+    if (feet < 18.0) return {inches(0.75), inches(1.5), inches(3.5), inches(5.0), inches(14.0)};
+    return {inches(1.0), inches(1.75), inches(4.0), inches(6.0), inches(18.0)};
   }
-  if (feet < 21.0) return {{}, inches(1.75), inches(3.5), inches(4.5)};
-  if (feet < 31.0) return {{}, inches(2.0), inches(4.0), inches(5.0)};
-  return {{}, inches(2.5), inches(5.0), inches(6.0)};
+  if (feet < 21.0) return {{}, inches(1.75), inches(3.5), inches(4.5), {}};
+  if (feet < 31.0) return {{}, inches(2.0), inches(4.0), inches(5.0), {}};
+  return {{}, inches(2.5), inches(5.0), inches(6.0), {}};
 }
 
 Length boatBreadth(const OffsetTable& table) {

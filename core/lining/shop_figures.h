@@ -11,6 +11,7 @@ struct ShopFigures {
   Length leastHoodEnd;  ///< narrowest useful hood end
   Length narrowest;     ///< usual width of a strake, from
   Length widest;        ///< usual width of a strake, to
+  Length gain;          ///< lapstrake: from where a lap begins to run out to the end of the plank
   bool operator==(const ShopFigures&) const = default;
 };
 

@@ -20,11 +20,6 @@ constexpr std::size_t edgePointsBetween = 3;
 /// An end that leans along its edge is carried on by two laps at most: it would run far past the plank.
 constexpr double leastReach = 0.5;
 
-Vec2 directionAt(const std::vector<Vec2>& edge, std::size_t i) {
-  const Vec2 along = edge[std::min(i + 1, edge.size() - 1)] - edge[i > 0 ? i - 1 : 0];
-  return along.normalized();
-}
-
 /// Where the line through `a` along `direction` reaches the distance `away` (below) from the line through `b` along
 /// `edge`.
 Vec2 carriedEnd(const Vec2& corner, const Vec2& acrossDown, const Vec2& edge, double away) {
@@ -167,8 +162,33 @@ FlatPlank withEdgesMoved(const FlatPlank& plank, const EdgeMoves& moves) {
   return moved;
 }
 
+std::vector<Vec2> endLine(const FlatPlank& plank, bool bow) {
+  constexpr int steps = 12;
+  const double t = bow ? plank.reach.fromT : plank.reach.toT;
+  const auto endOf = [bow](const std::vector<Vec2>& edge) { return bow ? edge.front() : edge.back(); };
+  std::vector<Vec2> line{endOf(plank.lower)};
+  const Vec2 foot = endOf(plank.lapLine.empty() ? plank.lower : plank.lapLine), head = endOf(plank.upper);
+  // Edges that were moved take the end with them.
+  const Vec2 low = foot - plank.map.at(t, 0.0), high = head - plank.map.at(t, 1.0);
+  for (int i = plank.lapLine.empty() ? 1 : 0; i < steps; ++i) {
+    const double across = static_cast<double>(i) / steps;
+    line.push_back(plank.map.at(t, across) + (1.0 - across) * low + across * high);
+  }
+  line.push_back(head);
+  return line;
+}
+
 double lapAt(const PlankMake& make, double t) {
   return lapBetween(make.laps, make.lapMm, t);
+}
+
+Vec2 directionAt(const std::vector<Vec2>& edge, std::size_t i) {
+  constexpr double sameMm = 1e-6;
+  std::size_t before = i, after = i;
+  while (before > 0 && (edge[before] - edge[i]).norm() < sameMm) --before;
+  while (after + 1 < edge.size() && (edge[after] - edge[i]).norm() < sameMm) ++after;
+  const Vec2 along = edge[after] - edge[before];
+  return along.norm() > 0.0 ? Vec2(along.normalized()) : Vec2(1.0, 0.0);
 }
 
 double lengthAlong(const std::vector<Vec2>& points) {
@@ -186,6 +206,7 @@ FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* pr
   const bool lapstrake = make.construction == Construction::Lapstrake;
   const Strip strip = lapstrake ? ruledStrip(band, make.fineness) : surfaceStrip(band, make.fineness);
   FlatPlank plank;
+  plank.reach = band.reach;
   plank.strip = layFlat(strip, previous != nullptr ? &previous->strip : nullptr,
                         make.fineness.columns < fullStrip.columns ? quicklySettledMm : fullySettledMm, stop);
   if (stop.stop_requested()) return plank;

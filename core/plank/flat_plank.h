@@ -43,6 +43,7 @@ struct FlatPlank {
   double snyMm = 0.0;  ///< greatest distance of the keel edge from its chord
   double strainRms = 0.0;
   double strainMax = 0.0;
+  SurfaceReach reach;   ///< of its band: where its ends lie along the hull
   bool settled = true;  ///< false where laying flat stopped before it was done: its figures may be off
   FlatMap map;          ///< where any point of the band lies on it, lap or no lap
   FlatStrip strip;      ///< as laid flat, before it was turned: the warm start of the next answer
@@ -74,8 +75,14 @@ struct EdgeMoves {
 /// its ends stay those of the surface.
 FlatPlank withEdgesMoved(const FlatPlank& plank, const EdgeMoves& moves);
 
+/// The line of an end across the plank, from its keel edge as cut to its sheer edge: curved where stem or transom is.
+std::vector<Vec2> endLine(const FlatPlank& plank, bool bow);
+
 /// Port plank from starboard: y negated.
 std::vector<Vec2> mirrored(std::vector<Vec2> points);
+
+/// Unit, the way an edge runs at one of its points, bow to stern; points that stand twice are passed over.
+Vec2 directionAt(const std::vector<Vec2>& edge, std::size_t i);
 
 /// Length of a line of points, mm.
 double lengthAlong(const std::vector<Vec2>& points);

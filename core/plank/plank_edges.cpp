@@ -9,10 +9,6 @@ namespace narrows {
 
 namespace {
 
-/// Planking thinner than this is not caulked; the least a caulked seam stands open.
-constexpr double thinMm = 16.0, leastSeamMm = 1.5;
-constexpr double seamAnInch = 1.0 / 16.0;
-
 /// The radius of a circle of which so wide a chord stands so far off.
 double radiusOf(double chordMm, double hollowMm) {
   const double off = std::abs(hollowMm);
@@ -35,9 +31,9 @@ std::optional<std::size_t> strakeBelow(const Lining& lining, std::size_t strake,
 }
 
 /// Square edges of planks that turn by an angle part outwards by it; a caulked seam wants to part by so much.
-SeamEdge seamEdge(double turnRad, bool isLower, const EdgeMake& make) {
+SeamEdge seamEdge(double turnRad, bool isLower, const PlankingMake& make) {
   const double open = std::atan2(make.seamMm, make.thicknessMm);
-  const double part = !make.allOnTheUpper ? 0.5 : isLower ? 1.0 : 0.0;
+  const double part = !make.bevelOnNew ? 0.5 : isLower ? 1.0 : 0.0;
   SeamEdge edge;
   edge.bevelRad = part * (turnRad - open);
   edge.widerMm = make.thicknessMm * std::tan(edge.bevelRad);
@@ -46,11 +42,7 @@ SeamEdge seamEdge(double turnRad, bool isLower, const EdgeMake& make) {
 
 }  // namespace
 
-double usualSeamMm(double thicknessMm) {
-  return thicknessMm < thinMm ? 0.0 : std::max(seamAnInch * thicknessMm, leastSeamMm);
-}
-
-std::vector<EdgesAt> plankEdges(const Lining& lining, std::size_t strake, const EdgeMake& edges,
+std::vector<EdgesAt> plankEdges(const Lining& lining, std::size_t strake, const PlankingMake& edges,
                                 const PlankMake& make) {
   const bool carvel = edges.construction == Construction::Carvel;
   const Band band = lining.band(strake);

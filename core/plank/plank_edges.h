@@ -2,22 +2,9 @@
 // What is planed of one plank at every station: the land or seam at its edges, and how far it is backed out.
 
 #include "plank/lap_bevel.h"
+#include "plank/planking_plan.h"
 
 namespace narrows {
-
-/// How the edges of a plank are made.
-struct EdgeMake {
-  Construction construction = Construction::Carvel;
-  double thicknessMm = 0.0;
-  double planingMm = 0.0;  ///< that fairing takes off a carvel plank
-  double seamMm = 0.0;     ///< carvel: how far a seam stands open outside for caulking; nought: it is tight all through
-  bool allOnTheUpper = false;  ///< the bevel is all on the meeting edge of the new plank, its lower; else both share it
-  bool operator==(const EdgeMake&) const = default;
-};
-
-/// How far seams of such planking usually stand open outside: a sixteenth of an inch in an inch of thickness and not
-/// under 1.5 mm; nought below 16 mm, where they are glued or splined. From shop practice.
-double usualSeamMm(double thicknessMm);
 
 /// One edge of a carvel plank at a station.
 struct SeamEdge {
@@ -47,6 +34,6 @@ inline constexpr double leastHollowMm = 0.25;
 /// `make`: how the planks of that boat are got out, for the lap. Angles are those between the straight lines from mark
 /// to mark of neighbours: 6 in planks of 1 1/4 in about a radius of 18 in are wider outside by a fifth of an inch an
 /// edge. Within 0.25 degree on hulls given as tables (plank_edges_test).
-std::vector<EdgesAt> plankEdges(const Lining& lining, std::size_t strake, const EdgeMake& edges, const PlankMake& make);
+std::vector<EdgesAt> plankEdges(const Lining& lining, std::size_t strake, const PlankingMake& edges, const PlankMake& make);
 
 }  // namespace narrows

@@ -5,8 +5,9 @@
 
 namespace narrows {
 
-/// What a plank is cut to: the shape computed from the lines, that of the readings, or half way between.
-enum class PlankShape { Computed, Readings, Between };
+/// What a plank is cut to: the shape computed from the lines, that of the readings, half way between, or that of the
+/// readings faired again with a stiffer batten.
+enum class PlankShape { Computed, Readings, Between, Faired };
 
 /// What was read for one strake of a side; `spiling.strake` and `spiling.side` say which, and are always set.
 struct SpiledStrake {

@@ -24,7 +24,7 @@ ShopStage Finding::stage() const {
            [](const SetUpLies&) { return ShopStage::Moulds; }, [](const WeighedOut&) { return ShopStage::LiningOff; },
            [](const StrainLeft&) { return ShopStage::Planks; }, [](const NotLaidFlat&) { return ShopStage::Planks; },
            [](const SpilingOff&) { return ShopStage::Planks; }, [](const JointsNear&) { return ShopStage::LiningOff; },
-           [](const NibSmall&) { return ShopStage::LiningOff; }},
+           [](const NibSmall&) { return ShopStage::LiningOff; }, [](const GainThin&) { return ShopStage::Planks; }},
       what);
 }
 

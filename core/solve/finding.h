@@ -13,6 +13,7 @@
 #include "plank/look_at_planks.h"
 #include "plank/look_at_spiling.h"
 #include "problem/problem.h"
+#include "weighing/look_at_gains.h"
 #include "weighing/look_at_weighing.h"
 
 namespace narrows {
@@ -33,7 +34,7 @@ struct CouldNotMake {
 struct Finding {
   using What = std::variant<CouldNotMake, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff,
                             CameOutOff, FaultInPart, RabbetPastFace, SetUpLies, WeighedOut, StrainLeft, NotLaidFlat,
-                            SpilingOff, JointsNear, NibSmall>;
+                            SpilingOff, JointsNear, NibSmall, GainThin>;
   What what;
   Severity severity = Severity::LookAgain;
 

@@ -5,6 +5,7 @@
 
 #include "book/spiling_edits.h"
 #include "lining/shop_figures.h"
+#include "plank/stiff_batten.h"
 
 namespace narrows {
 
@@ -69,7 +70,8 @@ class Answer {
     // After each it is asked whether to go on: what was broken off within one is of no use to the next.
     for (const Step step : {&Answer::table, &Answer::hull, &Answer::inside, &Answer::outside, &Answer::lines,
                             &Answer::surface, &Answer::moulds, &Answer::frame, &Answer::lining, &Answer::backbone,
-                            &Answer::planks, &Answer::spiled, &Answer::weighing, &Answer::findings}) {
+                            &Answer::planks, &Answer::spiled, &Answer::weighing, &Answer::gains,
+                            &Answer::findings}) {
       (this->*step)();
       if (m_stop.stop_requested()) return nullptr;
     }
@@ -316,10 +318,12 @@ class Answer {
             known ? &m_before->spiled[i] : nullptr, {plank, spiling, lap, shape}, m_quick, [&]() -> Made<SpiledPlank> {
               auto check = checkSpiling(*plank, spiling, lap);
               if (!check) return {nullptr, check.error()};
-              SpiledPlank made{std::move(*check), nullptr};
+              EdgeMoves faired = stiffenedMoves(*check, *plank);
+              SpiledPlank made{std::move(*check), std::move(faired), nullptr};
               if (shape != PlankShape::Computed) {
                 const double way = shape == PlankShape::Readings ? 1.0 : 0.5;
-                made.cut = std::make_shared<const FlatPlank>(withEdgesMoved(*plank, movesOf(made.check, way)));
+                made.cut = std::make_shared<const FlatPlank>(
+                    withEdgesMoved(*plank, shape == PlankShape::Faired ? made.faired : movesOf(made.check, way)));
               }
               return madeOf(std::move(made));
             });
@@ -343,13 +347,30 @@ class Answer {
     const LiningPlan& plan = m_solved->book->planOf(side);
     std::vector<std::shared_ptr<const FlatPlank>> planks;
     for (const auto& plank : m_solved->planksOf(side)) planks.push_back(plank.value);
-    const PlankMake make = plankMake(*m_solved->book, *lining, lining->strakeCount() - 1);
+    const PlankMake make = lapMake(*m_solved->book, *lining);
     const WeighingFigures figures = weighingFigures(*m_solved->book);
     const Weighing* old = before(part) == nullptr ? nullptr : before(part)->get();
     // Where planks wait, what is weighed of them does.
     renew(part, {lining, planks, make, plan.timbers, figures}, m_tableMoves || m_manyMove, [&] {
       return madeOf(weigh({*lining, planks, make, plan}, figures, old, m_stop));
     });
+  }
+
+  void gains() {
+    const PlankingMake planking = plankingMake(*m_solved->book);
+    const auto side = [&](const std::shared_ptr<const Lining>& lining, Solved::GainsPart Solved::*part) {
+      if (lining == nullptr || lining->strakeCount() == 0) return;
+      const PlankMake make = lapMake(*m_solved->book, *lining);
+      // Nobody cuts a gain while a mark is in the hand.
+      renew(part, {lining, make, planking}, m_quick,
+            [&] { return madeOf(narrows::gains(*lining, make, planking)); });
+    };
+    side(m_solved->lining.value, &Solved::gains);
+    if (m_solved->portLining == m_solved->lining) {
+      m_solved->portGains = m_solved->gains;
+    } else {
+      side(m_solved->portLining.value, &Solved::portGains);
+    }
   }
 
   void findings() {
@@ -404,6 +425,8 @@ class Answer {
     const PlankFindings found = lookAtPlanks(*lining, planks, of);
     if (const Weighing* weighing = m_solved->weighingOf(side)) add(lookAtWeighing(*weighing, *lining, of));
     add(found.strained), add(found.unsettled);
+    if (const auto* gains = m_solved->gainsOf(side); gains != nullptr)
+      add(lookAtGains(*gains, *lining, weighingFigures(*m_solved->book), of));
     if (const LiningPlan* plan = m_solved->book->findPlan(lining->plan)) {
       const JointFindings joints = lookAtJoints(*plan, boatLength(table));
       add(joints.near), add(joints.nibs);
@@ -442,7 +465,7 @@ bool Solved::waits() const {
   };
   const bool reads = std::any_of(spiled.begin(), spiled.end(), [](const SpiledPart& part) { return part.waits; });
   return reads || drawnLines.waits || surfaceFindings.waits || outlines.waits || planked.waits || frame.waits ||
-         lining.waits || portLining.waits || mesh.waits || weighing.waits || portWeighing.waits || moulds.waits ||
+         lining.waits || portLining.waits || mesh.waits || weighing.waits || portWeighing.waits || gains.waits || portGains.waits || moulds.waits ||
          backbone.waits || wait(planks) || wait(portPlanks);
 }
 
@@ -513,6 +536,10 @@ PlankMake plankMake(const Book& book, const Lining& lining, std::size_t strake) 
   const LiningPlan* plan = book.findPlan(lining.plan);
   if (plan != nullptr && !plan->laps.empty()) make.laps = lapsOf(*plan, sectionIds(book, lining.frame.hull()));
   return make;
+}
+
+PlankMake lapMake(const Book& book, const Lining& lining) {
+  return plankMake(book, lining, lining.strakeCount() - 1);
 }
 
 std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,

@@ -11,6 +11,7 @@
 #include "lines/contours.h"
 #include "moulds/set_up.h"
 #include "plank/flat_plank.h"
+#include "plank/gain.h"
 #include "plank/planked_mesh.h"
 #include "plank/spiling_check.h"
 #include "solve/finding.h"
@@ -37,6 +38,7 @@ struct SpilingBatten {
 /// What was read off a strake beside its plank, and the shape it is cut to: null where that is the one computed.
 struct SpiledPlank {
   SpilingCheck check;
+  EdgeMoves faired;  ///< of its edges where a stiffer batten lays the points
   std::shared_ptr<const FlatPlank> cut;
 };
 
@@ -71,6 +73,8 @@ struct Solved {
   using WeighingPart = Part<Weighing, std::shared_ptr<const Lining>, std::vector<std::shared_ptr<const FlatPlank>>,
                             PlankMake, std::vector<StrakeTimber>, WeighingFigures>;
   WeighingPart weighing, portWeighing;  ///< of the two sides: one where they are lined off alike
+  using GainsPart = Part<std::vector<Gain>, std::shared_ptr<const Lining>, PlankMake, PlankingMake>;
+  GainsPart gains, portGains;  ///< of the laps of the two sides: one where they are lined off alike
   /// Readings off a strake, held against its plank, and the plank that is cut; in the order of the book.
   using SpiledPart = Part<SpiledPlank, std::shared_ptr<const FlatPlank>, Spiling, double, PlankShape>;
   std::vector<SpiledPart> spiled;
@@ -84,6 +88,9 @@ struct Solved {
   const std::vector<PlankPart>& planksOf(BoatSide side) const { return side == BoatSide::Port ? portPlanks : planks; }
   const Weighing* weighingOf(BoatSide side) const {
     return side == BoatSide::Port ? portWeighing.get() : weighing.get();
+  }
+  const std::vector<Gain>* gainsOf(BoatSide side) const {
+    return side == BoatSide::Port ? portGains.get() : gains.get();
   }
   /// What was read off a strake (from the garboard, 1) of a side, held against its plank; null where nothing was, or it
   /// could not be.
@@ -115,5 +122,7 @@ std::shared_ptr<const Solved> relined(BookSnapshot book, const std::shared_ptr<c
 
 /// How a plank of a strake of a lining is got out: the lowest has no lap.
 PlankMake plankMake(const Book& book, const Lining& lining, std::size_t strake);
+/// How those are that stand on others.
+PlankMake lapMake(const Book& book, const Lining& lining);
 
 }  // namespace narrows

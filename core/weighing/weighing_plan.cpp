@@ -2,8 +2,9 @@
 
 #include <algorithm>
 #include <array>
-#include <cctype>
 #include <cmath>
+
+#include "backbone/species.h"
 
 namespace narrows {
 
@@ -108,10 +109,8 @@ Result<void> checkWeighing(const WeighingPlan& plan) {
 }
 
 double movementRate(const std::string& species, Sawn sawn) {
-  std::string low;
-  for (const char letter : species) low += static_cast<char>(std::tolower(static_cast<unsigned char>(letter)));
   for (const Movement& one : movements) {
-    if (low.find(one.species) != std::string::npos) return sawn == Sawn::Slab ? one.slab : one.quarter;
+    if (namesSpecies(species, one.species)) return sawn == Sawn::Slab ? one.slab : one.quarter;
   }
   return sawn == Sawn::Slab ? softWoodSlab : softWoodQuarter;
 }

@@ -228,7 +228,7 @@ class SpilingWindowTest : public WindowCase {
     QCOMPARE(grid->model()->columnCount(), 7);
     QVERIFY(saidOnPage("Seams close inside"));
     const Lining& carvel = *session().solved()->lining;
-    const EdgeMake make{Construction::Carvel, session().book()->table.thickness.mm(),
+    const PlankingMake make{Construction::Carvel, session().book()->table.thickness.mm(),
                         weighingFigures(*session().book()).planingMm,
                         usualSeamMm(session().book()->table.thickness.mm()), false};
     const auto edges = plankEdges(carvel, 2, make, plankMake(*session().book(), carvel, 14));

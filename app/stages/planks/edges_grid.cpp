@@ -39,10 +39,8 @@ EdgesGrid::EdgesGrid(Session* session, QWidget* parent) : CellGrid(tr("What is p
   });
 }
 
-EdgeMake EdgesGrid::make() const {
-  const Book& book = *session()->solved()->book;
-  const double thickness = book.table.thickness.mm();
-  return {book.table.construction, thickness, weighingFigures(book).planingMm, usualSeamMm(thickness), false};
+PlankingMake EdgesGrid::make() const {
+  return plankingMake(*session()->solved()->book);
 }
 
 void EdgesGrid::layOut() {
@@ -72,7 +70,7 @@ QString EdgesGrid::words() const {
   const auto& solved = session()->solved();
   if (solved == nullptr) return {};
   const auto shown = [this](double mm) { return session()->shown(mm); };
-  const EdgeMake how = make();
+  const PlankingMake how = make();
   if (how.construction == Construction::Lapstrake) {
     return tr(
         "The land of this strake: planed off its outside from the lap line to the upper edge, until a "

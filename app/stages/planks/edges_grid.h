@@ -19,7 +19,7 @@ class EdgesGrid : public CellGrid {
   QString words() const;
 
  private:
-  EdgeMake make() const;
+  PlankingMake make() const;
   Cell cellOf(int row, int column) const;
 
   std::vector<EdgesAt> m_edges;

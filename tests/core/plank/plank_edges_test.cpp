@@ -26,7 +26,7 @@ class PlankEdgesTest : public QObject {
     const Lining lining = liningOf(tableOf(cylinder().sections, 9), knownStrakes);
     for (const double seam : {0.0, 2.0}) {
       for (const bool upper : {false, true}) {
-        const EdgeMake make{Construction::Carvel, 30.0, 3.0, seam, upper};
+        const PlankingMake make{Construction::Carvel, 30.0, 3.0, seam, upper};
         for (std::size_t k = 0; k < knownStrakes; ++k) {
           for (const EdgesAt& at : plankEdges(lining, k, make, {})) {
             const auto turnTo = [&](std::size_t other) {
@@ -57,7 +57,7 @@ class PlankEdgesTest : public QObject {
     const Lining lining = liningOf(tableOf(cylinder().sections, 9), knownStrakes);
     const double wide = lining.widthMm(2, 4), scale = wide / (6.0 * mmPerInch);
     const double radius = 18.0 * mmPerInch * scale, thick = 1.25 * mmPerInch * scale;
-    const EdgeMake make{Construction::Carvel, thick, 0.0, 0.0, false};
+    const PlankingMake make{Construction::Carvel, thick, 0.0, 0.0, false};
     const auto edges = plankEdges(lining, 2, make, {});
     for (const EdgesAt& at : edges) {
       if (at.section != 4) continue;
@@ -82,7 +82,7 @@ class PlankEdgesTest : public QObject {
     laps.construction = Construction::Lapstrake;
     laps.lapMm = 18.0;
     for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
-      const auto edges = plankEdges(lining, k, {Construction::Lapstrake, 9.0, 0.0, 0.0, false}, laps);
+      const auto edges = plankEdges(lining, k, {Construction::Lapstrake, 9.0}, laps);
       QVERIFY(!edges.empty());
       for (const EdgesAt& at : edges) {
         QVERIFY(!at.lower && !at.upper && !at.templateRadiusMm);

@@ -1,0 +1,244 @@
+#include "plank/gain.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace narrows {
+
+namespace {
+
+constexpr double markStepMm = 2.0 * mmPerInch;
+/// What is left of the lower plank's edge in a feathered gain, of its thickness.
+constexpr double soundPart = 1.0 / 3.0;
+/// So many strakes below are laid on one another first: what lies further down no longer turns the plank by a
+/// thousandth of a degree.
+constexpr std::size_t strakesBelow = 3;
+/// A step along a curve by which its run is measured, of a bay.
+constexpr double littleT = 1e-4;
+
+/// A lining's curve crossed by a plane that is square to the lap.
+class SquarePlane {
+ public:
+  SquarePlane(const Lining& lining, const SurfaceCurve& curve, SurfaceReach reach, double t) : m_lining(lining), m_t(t) {
+    const double low = std::max(reach.fromT, t - littleT), high = std::min(reach.toT, t + littleT);
+    m_origin = curve.point(lining.frame, t);
+    const Vec3 run = curve.point(lining.frame, high) - curve.point(lining.frame, low);
+    m_byT = run.norm() / std::max(high - low, 1e-12);
+    m_along = run.normalized();
+    const Vec3 out = lining.frame.normal(t, curve.shareAt(t));
+    m_out = (out - out.dot(m_along) * m_along).normalized();
+    m_up = m_along.cross(m_out);
+  }
+
+  /// Where a curve crosses it: x outward, y up the girth; the curve is followed no further than it reaches.
+  Vec2 cross(const SurfaceCurve& curve, SurfaceReach reach) const {
+    // The curve runs nearly along the normal of the plane: by secants, from the same place along her.
+    constexpr int most = 6;
+    constexpr double nearMm = 1e-4;
+    double t = std::clamp(m_t, reach.fromT, reach.toT);
+    double before = t, offBefore = 0.0;
+    Vec3 at = curve.point(m_lining.frame, t);
+    for (int i = 0; i < most; ++i) {
+      const double off = (at - m_origin).dot(m_along);
+      if (std::abs(off) < nearMm) break;
+      const double slope = i == 0 || std::abs(off - offBefore) < 1e-9 ? m_byT : (off - offBefore) / (t - before);
+      before = t, offBefore = off;
+      t = std::clamp(t - off / slope, reach.fromT, reach.toT);
+      if (t == before) break;
+      at = curve.point(m_lining.frame, t);
+    }
+    const Vec3 from = at - m_origin;
+    return {from.dot(m_out), from.dot(m_up)};
+  }
+
+ private:
+  const Lining& m_lining;
+  double m_t, m_byT = 1.0;
+  Vec3 m_origin, m_along, m_out, m_up;
+};
+
+/// Where along a curve lengths from one of its ends lie.
+class LapRun {
+ public:
+  LapRun(const Lining& lining, const SurfaceCurve& curve, SurfaceReach reach, bool bow) {
+    constexpr int aBay = 24;
+    const double span = reach.toT - reach.fromT;
+    const int steps = std::max(aBay, static_cast<int>(std::ceil(span * aBay)));
+    for (int i = 0; i <= steps; ++i) {
+      const double part = static_cast<double>(i) / steps;
+      m_t.push_back(bow ? reach.fromT + part * span : reach.toT - part * span);
+      const Vec3 at = curve.point(lining.frame, m_t.back());
+      m_mm.push_back(i == 0 ? 0.0 : m_mm.back() + (at - m_last).norm());
+      m_last = at;
+    }
+  }
+  double lengthMm() const { return m_mm.back(); }
+  double tAt(double mm) const {
+    const auto after = std::upper_bound(m_mm.begin() + 1, m_mm.end() - 1, mm) - m_mm.begin();
+    const auto i = static_cast<std::size_t>(after);
+    const double part = (mm - m_mm[i - 1]) / std::max(m_mm[i] - m_mm[i - 1], 1e-12);
+    return m_t[i - 1] + part * (m_t[i] - m_t[i - 1]);
+  }
+
+ private:
+  std::vector<double> m_t, m_mm;
+  Vec3 m_last = Vec3::Zero();
+};
+
+double turnFrom(const Vec2& from, const Vec2& to) {
+  // Clockwise, with x outward and y up: the next plank turns in over a round section.
+  return std::atan2(from.y() * -to.x() + from.x() * to.y(), from.dot(to));
+}
+
+class GainMaker {
+ public:
+  GainMaker(const Lining& lining, const PlankMake& make, const PlankingMake& planking)
+      : m_lining(lining), m_make(make), m_planking(planking) {}
+
+  std::vector<Gain> make() {
+    for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
+      for (const bool bow : {true, false}) {
+        if (auto gain = gainOf(k, bow)) m_gains.push_back(std::move(*gain));
+      }
+    }
+    return std::move(m_gains);
+  }
+
+ private:
+  /// The strake that stands on one at an end; none on the sheer strake.
+  std::optional<std::size_t> above(std::size_t strake, double t) const {
+    for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
+      if (k != strake && m_lining.strakes[k].lower == m_lining.strakes[strake].upper &&
+          m_lining.strakes[k].reach.holds(t))
+        return k;
+    }
+    return std::nullopt;
+  }
+  std::optional<std::size_t> below(std::size_t strake, double t) const {
+    for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
+      if (k != strake && m_lining.strakes[k].upper == m_lining.strakes[strake].lower &&
+          m_lining.strakes[k].reach.holds(t))
+        return k;
+    }
+    return std::nullopt;
+  }
+
+  std::optional<Gain> gainOf(std::size_t k, bool bow) {
+    const LinedStrake& strake = m_lining.strakes[k];
+    const double end = bow ? 0.0 : m_lining.frame.lastT();
+    if (!strake.reach.holds(end)) return std::nullopt;
+    const auto next = above(k, end);
+    if (!next) return std::nullopt;
+    Gain gain;
+    gain.strake = k;
+    gain.above = *next;
+    gain.bow = bow;
+    gain.make = bow ? m_planking.bow : m_planking.stern;
+    const SurfaceReach lap{std::max(strake.reach.fromT, m_lining.strakes[*next].reach.fromT),
+                           std::min(strake.reach.toT, m_lining.strakes[*next].reach.toT)};
+    const LapRun run(m_lining, strake.upperEdge, lap, bow);
+    gain.make.runMm = std::min(gain.make.runMm, 0.5 * run.lengthMm());
+    gain.lapMm = lapAt(m_make, end);
+    const auto steps = std::max<long>(2, std::lround(gain.make.runMm / markStepMm));
+    for (long i = 0; i <= steps; ++i) {
+      GainMark mark;
+      mark.fromEndMm = gain.make.runMm * static_cast<double>(steps - i) / static_cast<double>(steps);
+      mark.t = run.tAt(mark.fromEndMm);
+      layLands(mark, k, *next, gain.make);
+      gain.marks.push_back(mark);
+    }
+    cut(gain);
+    return gain;
+  }
+
+  /// `chordRad`: between the straight lines from mark to mark.
+  double standOff(const GainMake& make, double fromEndMm, double lapMm, double chordRad) const {
+    const double thick = m_planking.thicknessMm, atEnd = lapMm * std::tan(chordRad);
+    if (make.way == GainWay::Joggled) return thick;
+    return atEnd + (thick - atEnd) * std::min(fromEndMm / make.runMm, 1.0);
+  }
+
+  /// The land of strake k where the next stands on it, solved from a few strakes below up in the plane square to the
+  /// lap.
+  void layLands(GainMark& mark, std::size_t k, std::size_t next, const GainMake& make) const {
+    const double t = mark.t;
+    std::vector<std::size_t> chain{k};
+    for (auto under = below(k, t); under && chain.size() <= strakesBelow; under = below(*under, t))
+      chain.insert(chain.begin(), *under);
+    const LinedStrake& strake = m_lining.strakes[k];
+    const SquarePlane plane(m_lining, strake.upperEdge, strake.reach, t);
+    const auto cross = [&](std::size_t of, bool upper) {
+      const LinedStrake& one = m_lining.strakes[of];
+      return plane.cross(upper ? one.upperEdge : one.lowerEdge, one.reach);
+    };
+    const double lap = lapAt(m_make, t);
+    std::vector<Vec2> marks{cross(chain.front(), false)};
+    for (const std::size_t of : chain) marks.push_back(cross(of, true));
+    marks.push_back(cross(next, true));
+    Vec2 inside = (marks[1] - marks[0]).normalized();
+    for (std::size_t i = 1; i + 1 < marks.size(); ++i) {
+      // Laps of one end begin their gains beside one another.
+      const double chord = turnFrom(marks[i] - marks[i - 1], marks[i + 1] - marks[i]);
+      mark.standOffMm = standOff(make, mark.fromEndMm, lap, chord);
+      const Vec2 foot = marks[i] + mark.standOffMm * Vec2(inside.y(), -inside.x()) - lap * inside;
+      const Vec2 way = (marks[i + 1] - foot).normalized();
+      mark.landRad = turnFrom(inside, way);
+      inside = way;
+    }
+  }
+
+  void cut(Gain& gain) const {
+    const double thick = m_planking.thicknessMm;
+    // As much of a feathered gain as leaves the lower plank's edge sound where it is cut deepest.
+    double part = 1.0;
+    for (const GainMark& mark : gain.marks) {
+      const double lost = thick - mark.standOffMm, drop = std::max(0.0, gain.lapMm * std::tan(mark.landRad));
+      if (lost > 0.01 * thick) part = std::min(part, std::max(0.0, (1.0 - soundPart) * thick - drop) / lost);
+    }
+    for (GainMark& mark : gain.marks) {
+      const double lost = thick - mark.standOffMm, c = std::cos(mark.landRad), drop = gain.lapMm * std::tan(mark.landRad);
+      switch (gain.make.way) {
+        case GainWay::Halved:
+          mark.lowerAtLapMm = mark.upperAtFootMm = mark.upperAtHeadMm = lost * c / (1.0 + c);
+          mark.lowerAtEdgeMm = mark.lowerAtLapMm + drop;
+          break;
+        case GainWay::Feathered:
+          mark.lowerAtEdgeMm = drop + part * lost;
+          mark.upperAtFootMm = lost * c;
+          mark.upperAtHeadMm = (1.0 - part) * lost * c;
+          break;
+        case GainWay::Joggled:
+          mark.lowerAtEdgeMm = drop;
+          break;
+      }
+      // In a hollow the upper plank stands off the edge, and nothing is planed there; and on a sharp turn off the lap
+      // line.
+      for (double* depth : {&mark.lowerAtLapMm, &mark.lowerAtEdgeMm, &mark.upperAtFootMm, &mark.upperAtHeadMm})
+        *depth = std::max(*depth, 0.0);
+      mark.lowerLeftMm = thick - std::max(mark.lowerAtLapMm, mark.lowerAtEdgeMm);
+      mark.upperLeftMm = thick - std::max(mark.upperAtFootMm, mark.upperAtHeadMm);
+      mark.throughMm = 2.0 * thick - mark.lowerAtLapMm - mark.upperAtFootMm;
+      mark.stepMm = (thick - mark.upperAtFootMm) * c - mark.lowerAtLapMm;
+    }
+  }
+
+  const Lining& m_lining;
+  const PlankMake& m_make;
+  const PlankingMake& m_planking;
+  std::vector<Gain> m_gains;
+};
+
+}  // namespace
+
+std::vector<Gain> gains(const Lining& lining, const PlankMake& make, const PlankingMake& planking) {
+  if (planking.construction != Construction::Lapstrake || make.lapMm <= 0.0 || lining.strakeCount() == 0) return {};
+  return GainMaker(lining, make, planking).make();
+}
+
+const Gain* gainAt(const std::vector<Gain>& gains, std::size_t strake, bool bow) {
+  const auto found =
+      std::find_if(gains.begin(), gains.end(), [&](const Gain& gain) { return gain.strake == strake && gain.bow == bow; });
+  return found == gains.end() ? nullptr : &*found;
+}
+
+}  // namespace narrows

@@ -1,0 +1,97 @@
+#include "plank/saw_line.h"
+
+#include <algorithm>
+
+#include "plank/narrowest_board.h"
+
+namespace narrows {
+
+namespace {
+
+/// How much wider the outside is at lengths along the board.
+class WiderAlong {
+ public:
+  WiderAlong(const FlatPlank& plank, const std::vector<EdgesAt>& edges, bool upper) {
+    for (const PlankStation& station : plank.stations) {
+      for (const EdgesAt& at : edges) {
+        const auto& edge = upper ? at.upper : at.lower;
+        if (at.section != station.section || at.station != station.name || !edge) continue;
+        m_at.emplace_back((upper ? station.upper : station.lower).x(), std::max(edge->widerMm, 0.0));
+      }
+    }
+  }
+  double operator()(double x) const {
+    if (m_at.empty()) return 0.0;
+    if (x <= m_at.front().first) return m_at.front().second;
+    for (std::size_t i = 1; i < m_at.size(); ++i) {
+      if (x > m_at[i].first) continue;
+      const double part = (x - m_at[i - 1].first) / std::max(m_at[i].first - m_at[i - 1].first, 1e-9);
+      return m_at[i - 1].second + part * (m_at[i].second - m_at[i - 1].second);
+    }
+    return m_at.back().second;
+  }
+
+ private:
+  std::vector<std::pair<double, double>> m_at;
+};
+
+/// An edge moved outwards, the left hand of its run towards the sheer.
+template <typename By>
+std::vector<Vec2> movedOut(const std::vector<Vec2>& edge, bool upper, const By& by) {
+  std::vector<Vec2> moved;
+  for (std::size_t i = 0; i < edge.size(); ++i) {
+    const Vec2 left = turnedLeft(directionAt(edge, i));
+    moved.push_back(edge[i] + (upper ? 1.0 : -1.0) * by(edge[i].x()) * left);
+  }
+  return moved;
+}
+
+}  // namespace
+
+std::vector<Vec2> SawnPlank::outline() const {
+  std::vector<Vec2> round = lower;
+  round.insert(round.end(), stern.begin(), stern.end());
+  round.insert(round.end(), upper.rbegin(), upper.rend());
+  round.insert(round.end(), bow.rbegin(), bow.rend());
+  return round;
+}
+
+SawnPlank sawLines(const FlatPlank& plank, const CutLines& cut, const std::vector<EdgesAt>& edges, const SawnAs& as,
+                   const PlankingMake& planking) {
+  const WiderAlong lowerWider(plank, edges, false), upperWider(plank, edges, true);
+  const double high = as.isSheer ? planking.sheerHighMm : 0.0;
+  SawnPlank sawn;
+  sawn.lower = movedOut(cut.lower, false, [&](double x) { return planking.sawClearMm + lowerWider(x); });
+  sawn.upper = movedOut(cut.upper, true, [&](double x) { return planking.sawClearMm + upperWider(x) + high; });
+  for (const bool bow : {true, false}) {
+    const EndLeft left = bow ? as.bow : as.stern;
+    const double longer = left == EndLeft::Hood      ? planking.hoodLongMm
+                          : left == EndLeft::Transom ? planking.transomLongMm
+                                                     : 0.0;
+    // Each edge is carried on in its own run, the end between them along with it.
+    const auto carry = [&](std::vector<Vec2>& edge) -> Vec2 {
+      const Vec2 end = bow ? edge.front() : edge.back();
+      const Vec2 on = longer * (bow ? -1.0 : 1.0) * directionAt(edge, bow ? 0 : edge.size() - 1);
+      if (longer > 0.0) edge.insert(bow ? edge.begin() : edge.end(), end + on);
+      return on;
+    };
+    const std::vector<Vec2>& line = bow ? cut.bow : cut.stern;
+    const Vec2 low = bow ? sawn.lower.front() - line.front() : sawn.lower.back() - line.front();
+    const Vec2 top = bow ? sawn.upper.front() - line.back() : sawn.upper.back() - line.back();
+    const Vec2 lowOn = carry(sawn.lower), topOn = carry(sawn.upper);
+    const double length = lengthAlong(line);
+    double along = 0.0;
+    std::vector<Vec2>& end = bow ? sawn.bow : sawn.stern;
+    for (std::size_t i = 0; i < line.size(); ++i) {
+      if (i > 0) along += (line[i] - line[i - 1]).norm();
+      const double part = along / std::max(length, 1e-9);
+      end.push_back(line[i] + (1.0 - part) * (low + lowOn) + part * (top + topOn));
+    }
+  }
+  const NarrowestBoard board = narrowestBoard(sawn.outline());
+  sawn.boardLengthMm = board.lengthMm;
+  sawn.boardWidthMm = board.widthMm;
+  return sawn;
+}
+
+}  // namespace narrows

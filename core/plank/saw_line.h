@@ -1,0 +1,37 @@
+#pragma once
+// The line a plank is sawn to: outside the finished one by what is bevelled, planed and let in afterwards.
+
+#include "plank/into_rabbet.h"
+#include "plank/plank_edges.h"
+
+namespace narrows {
+
+/// What is left at an end of a plank.
+enum class EndLeft {
+  Nothing,  ///< it ends at a joint
+  Hood,     ///< it is let into a rabbet
+  Transom   ///< it overhangs
+};
+
+struct SawnPlank {
+  std::vector<Vec2> lower, upper;  ///< bow to stern, on the face that is marked, in the frame of the flat plank
+  std::vector<Vec2> bow, stern;    ///< from the keel edge to the sheer edge
+  double boardLengthMm = 0.0;      ///< of the narrowest board that it is sawn out of
+  double boardWidthMm = 0.0;
+
+  /// All of it, once round.
+  std::vector<Vec2> outline() const;
+};
+
+/// How a plank is sawn.
+struct SawnAs {
+  EndLeft bow = EndLeft::Hood, stern = EndLeft::Transom;
+  bool isSheer = false;  ///< its upper edge is the sheer, and is left high
+};
+
+/// `cut`: its finished lines; `edges`: of the plank, as `plankEdges` tells them. Where the outside face is wider, it goes by the outside; between
+/// stations as they do evenly along the edge, beyond the first and last as there.
+SawnPlank sawLines(const FlatPlank& plank, const CutLines& cut, const std::vector<EdgesAt>& edges, const SawnAs& as,
+                   const PlankingMake& planking);
+
+}  // namespace narrows

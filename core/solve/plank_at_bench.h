@@ -1,0 +1,35 @@
+#pragma once
+// One plank as it lies on the bench: everything that is sawn, planed, bent and let in of it.
+
+#include "plank/hood_end.h"
+#include "plank/saw_line.h"
+#include "solve/solve.h"
+#include "weighing/bending.h"
+
+namespace narrows {
+
+struct PlankAtBench {
+  std::size_t strake = 0;
+  BoatSide side = BoatSide::Starboard;
+  std::shared_ptr<const FlatPlank> plank;  ///< as it is cut: as computed, or to its readings
+  PlankingMake planking;
+  std::vector<EdgesAt> edges;  ///< at every station
+  std::vector<Gain> head;      ///< of the laps at its upper edge, where it is the lower plank
+  std::vector<Gain> foot;      ///< of those at its lower edge, where it is the upper
+  PlankEnd bow, stern;
+  bool hoodAtBow = true;       ///< which end is let in first, the other being free
+  StrakeBending bending;
+  IntoRabbet into;
+  CutLines cut;  ///< its finished lines, into the rabbet
+  SawnPlank sawn;
+
+  /// Which way its bevels are, at a station; null where it has none there.
+  const EdgesAt* at(std::size_t section) const;
+  /// What a kerf let forward at its hood end does.
+  LetForward letIn() const { return letForward(*plank, hoodAtBow, planking.kerfMm); }
+};
+
+/// Null where there is no such plank. What is of its edges is of the moment; its gains wait as their part does.
+std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size_t strake, BoatSide side);
+
+}  // namespace narrows
