@@ -109,6 +109,12 @@ LineStyle styleOf(LineRole role) {
       return {"BEARDING", 0.4, {9.0, 2.5}};
     case LineRole::Joint:
       return {"JOINTS", 0.5, {}};
+    case LineRole::Saw:
+      return {"SAW", 0.25, {10.0, 2.0, 1.0, 2.0}};
+    case LineRole::IntoRabbet:
+      return {"INTO_RABBET", 0.5, {}};
+    case LineRole::Gain:
+      return {"GAINS", 0.25, {3.0, 1.5}};
     case LineRole::Bolt:
       return {"BOLTS", 0.35, {12.0, 2.0, 2.0, 2.0}};
   }

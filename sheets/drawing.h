@@ -28,6 +28,9 @@ enum class LineRole {
   InnerRabbet,
   Bearding,
   Joint,
+  Saw,         ///< what a plank is sawn to
+  IntoRabbet,  ///< where a plank goes on to, beyond the bearding line
+  Gain,
   Bolt  ///< the last: layers are written for all up to it
 };
 

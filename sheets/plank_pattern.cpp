@@ -49,6 +49,11 @@ class PatternDrawer {
     m_drawing.title = titled(m_of.boat, m_of.name + " · " + sideName(m_of.side) + " · INSIDE FACE UP");
     drawEdges();
     drawStations();
+    if (m_of.bench != nullptr) {
+      drawSawn();
+      drawBevels();
+      drawGains();
+    }
     drawBoard();
     drawCheck();
     drawWords();
@@ -106,11 +111,114 @@ class PatternDrawer {
   }
 
   void drawBoard() {
-    m_drawing.line(LineRole::Board, {{0.0, 0.0},
-                                     {m_plank.boardLengthMm, 0.0},
-                                     {m_plank.boardLengthMm, m_plank.boardWidthMm},
-                                     {0.0, m_plank.boardWidthMm},
-                                     {0.0, 0.0}});
+    const double length = m_plank.boardLengthMm, width = m_plank.boardWidthMm;
+    std::vector<Vec2> round{{0.0, 0.0}, {length, 0.0}, {length, width}, {0.0, width}};
+    if (m_of.bench != nullptr) {
+      const auto& board = m_of.bench->sawn.board;
+      round = placed(std::vector<Vec2>(board.begin(), board.end()));
+    }
+    round.push_back(round.front());
+    m_drawing.line(LineRole::Board, std::move(round));
+  }
+
+  /// A point of the starboard plank, on this side's.
+  Vec2 placed(const Vec2& point) const {
+    return m_of.side == BoatSide::Starboard ? point : Vec2(point.x(), m_plank.boardWidthMm - point.y());
+  }
+  std::vector<Vec2> placed(std::vector<Vec2> points) const {
+    for (Vec2& point : points) point = placed(point);
+    return points;
+  }
+
+  /// Whether it goes on beyond its own end or keel edge by as much as a saw leaves.
+  bool reachesIntoRabbet() const {
+    constexpr double leastMm = 0.8;
+    const IntoRabbet& into = m_of.bench->into;
+    const auto reach = [](const std::vector<double>& mm) {
+      return std::any_of(mm.begin(), mm.end(), [](double one) { return std::abs(one) > leastMm; });
+    };
+    return reach(into.bow) || reach(into.stern) ||
+           std::any_of(into.keel.begin(), into.keel.end(), [](const auto& one) { return std::abs(one.second) > leastMm; });
+  }
+
+  void drawSawn() {
+    std::vector<Vec2> round = m_of.bench->sawn.outline();
+    round.push_back(round.front());
+    m_drawing.line(LineRole::Saw, placed(std::move(round)));
+    if (!reachesIntoRabbet()) return;
+    const CutLines& cut = m_of.bench->cut;
+    const IntoRabbet& into = m_of.bench->into;
+    if (!into.bow.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.bow));
+    if (!into.stern.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.stern));
+    if (!into.keel.empty()) {
+      m_drawing.line(LineRole::IntoRabbet, placed(cut.lower));
+    }
+    for (const bool bow : {true, false}) {
+      if ((bow ? into.bow : into.stern).empty()) continue;
+      // Edges run on to the corners.
+      const auto leg = [&](const std::vector<Vec2>& edge, const std::vector<Vec2>& was) {
+        const Vec2 from = bow ? was.front() : was.back(), to = bow ? edge.front() : edge.back();
+        m_drawing.line(LineRole::IntoRabbet, {placed(from), placed(to)});
+      };
+      if (into.keel.empty()) leg(cut.lower, m_of.bench->plank->lower);
+      leg(cut.upper, m_of.bench->plank->upper);
+    }
+  }
+
+  std::string thin(double mm) const { return showThin(millimetres(std::abs(mm)), m_of.notation); }
+  static std::string degrees(double rad) { return showDecimal(std::abs(radians(rad).deg()), 1) + "°"; }
+
+  /// At every station, what the gauge is set to at its edges; and how it is hollowed.
+  void drawBevels() {
+    constexpr double inMm = 9.0, high = labelHeightMm * 0.8;
+    for (const PlankStation& station : m_of.bench->plank->stations) {
+      const EdgesAt* at = m_of.bench->at(station.section);
+      if (at == nullptr || at->station != station.name) continue;
+      const auto write = [&](bool upper, const std::string& words) {
+        const Vec2 edge =
+            upper ? Vec2(station.upper - inMm * station.along()) : Vec2(station.lower + 0.6 * inMm * station.along());
+        m_drawing.text(placed(edge) + Vec2(3.0, -0.5 * high), words, high, TextPlace::Left);
+      };
+      if (at->land) write(true, "land " + degrees(at->land->landRad) + ", drop " + thin(at->land->dropMm));
+      const auto seam = [&](const SeamEdge& edge) {
+        return degrees(edge.bevelRad) + (edge.bevelRad < 0.0 ? " under" : "") +
+               (edge.widerMm > 0.0 ? ", outside wider by " + thin(edge.widerMm) : "");
+      };
+      if (at->upper) write(true, seam(*at->upper));
+      if (at->lower) write(false, seam(*at->lower));
+      if (at->templateRadiusMm) {
+        const Vec2 middle = 0.5 * (station.lower + station.upper) + 0.22 * station.widthMm * station.along();
+        m_drawing.text(placed(middle) + Vec2(3.0, -0.5 * high),
+                       std::string(at->hollowMm > 0.0 ? "hollow " : "round ") + thin(at->hollowMm) + " to R " +
+                           showLength(millimetres(*at->templateRadiusMm), m_of.notation),
+                       high, TextPlace::Left);
+      }
+    }
+  }
+
+  /// Across the laps that run out at its ends: a line at every mark, and how deep the rebate is there.
+  void drawGains() {
+    constexpr double high = 3.0;
+    const PlankAtBench& bench = *m_of.bench;
+    const FlatMap& map = bench.plank->map;
+    constexpr double lookAcross = 0.05;
+    for (const bool head : {true, false}) {
+      for (const Gain& gain : head ? bench.head : bench.foot) {
+        for (const GainMark& mark : gain.marks) {
+          const double edge = head ? 1.0 : 0.0;
+          const Vec2 line = map.at(mark.t, edge);
+          const Vec2 in = (map.at(mark.t, head ? 1.0 - lookAcross : lookAcross) - line).normalized();
+          // At its head the lap lies on the plank, at its foot below its own line.
+          const Vec2 to = head ? Vec2(line + gain.lapMm * in) : Vec2(line - gain.lapMm * in);
+          m_drawing.line(LineRole::Gain, {placed(line), placed(to)});
+          if (gain.make.way == GainWay::Joggled) continue;
+          const std::string deep = head ? thin(mark.lowerAtLapMm) + " / " + thin(mark.lowerAtEdgeMm)
+                                        : thin(mark.upperAtFootMm) + " / " + thin(mark.upperAtHeadMm);
+          const Vec2 at = placed(Vec2(0.5 * (line + to)));
+          m_drawing.text(at + Vec2(1.5, -0.5 * high), deep, high, TextPlace::Left);
+        }
+      }
+    }
   }
 
   void drawCheck() {
@@ -133,14 +241,19 @@ class PatternDrawer {
     }
     if (m_of.lapMm > 0.0 && m_of.hasLap) {
       return "The lap of " + shownTwice(m_of.lapMm, m_of.notation) +
-             " is in the keel edge; the dashed line is the edge without it. Add it once.";
+             " is in the keel edge already: the dashed line is the edge without it. Do not add it again.";
     }
     return "No lap is in the keel edge.";
   }
 
   void drawWords() {
     const double lineMm = 8.0;
-    double y = m_plank.boardWidthMm + 14.0 + 3.0 * lineMm;
+    double top = m_plank.boardWidthMm;
+    for (const SheetLine& line : m_drawing.lines) {
+      if (line.role != LineRole::Board) continue;
+      for (const Vec2& corner : line.points) top = std::max(top, corner.y());
+    }
+    double y = top + 14.0 + 3.0 * lineMm;
     m_drawing.note = note();
     const auto say = [&](const std::string& words, double height, bool bold) {
       m_drawing.text({0.0, y}, words, height, TextPlace::Left, 0.0, bold);
@@ -148,9 +261,7 @@ class PatternDrawer {
       y -= lineMm;
     };
     say(m_drawing.title, nameHeightMm * 0.8, true);
-    say("Board " + shownTwice(m_plank.boardLengthMm, m_of.notation) + " long, " +
-            shownTwice(m_plank.boardWidthMm, m_of.notation) + " wide; no allowances in it. Leave the after end long.",
-        labelHeightMm, true);
+    say(boardWords(), labelHeightMm, true);
     std::string from;
     if (!m_of.timber.empty()) from = "Got out of " + m_of.timber + ". ";
     if (!m_of.spiled.empty()) from += "Cut to the readings of " + m_of.spiled + ", not as computed.";
@@ -158,6 +269,19 @@ class PatternDrawer {
     say(m_drawing.check, labelHeightMm, false);
     say(m_drawing.note, labelHeightMm, true);
     nameOnTheWood();
+  }
+
+  std::string boardWords() const {
+    const auto board = [&](double length, double width) {
+      return "Board " + shownTwice(length, m_of.notation) + " long, " + shownTwice(width, m_of.notation) + " wide";
+    };
+    if (m_of.bench == nullptr)
+      return board(m_plank.boardLengthMm, m_plank.boardWidthMm) + "; no allowances in it. Leave the after end long.";
+    const SawnPlank& sawn = m_of.bench->sawn;
+    std::string words = board(sawn.boardLengthMm, sawn.boardWidthMm) + ", to the saw line (dash and dot)";
+    if (reachesIntoRabbet())
+      words += "; the thick line beyond the end goes into the rabbet, the end itself is where it leaves the timber";
+    return words + ".";
   }
 
   /// Name, side and bow in the middle of the widest bay, clear of the station's own figures.
@@ -202,8 +326,10 @@ Drawing plankPattern(const FlatPlank& plank, const PatternOf& of) {
   return PatternDrawer(plank, of).draw();
 }
 
-PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side) {
+PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side,
+                    std::shared_ptr<const PlankAtBench> bench) {
   PatternOf of;
+  of.bench = bench != nullptr ? std::move(bench) : plankAtBench(solved, strake, side);
   of.boat = solved.book->table.boat;
   of.shop = solved.book->shop;
   of.strake = strake;

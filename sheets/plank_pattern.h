@@ -2,7 +2,7 @@
 // The full-size pattern of one plank.
 
 #include "drawing.h"
-#include "solve/solve.h"
+#include "solve/plank_at_bench.h"
 
 namespace narrows {
 
@@ -20,6 +20,8 @@ struct PatternOf {
   bool hasLap = false;          ///< the lowest strake has none
   double outsideWiderMm = 0.0;  ///< carvel: how much wider the outside face is at most
   Notation notation = Notation::Inches16;
+  /// What is sawn, planed and let in of it; null where only its shape is drawn.
+  std::shared_ptr<const PlankAtBench> bench;
   BoatSide side = BoatSide::Starboard;
 };
 
@@ -28,11 +30,13 @@ std::string strakeName(const Lining& lining, std::size_t strake);
 
 /// The plank at full size, inside face up, bow to the left: both edges (the keel edge with ticks on its waste side, the
 /// sheer edge plain and lettered), ends, stations with their widths, lap line, the board it needs, and the diagonal to
-/// check with a rule. A port plank is the mirror image, sheer edge down.
+/// check with a rule; and, where it is known, what is done to it: the saw line, the lines that go on into the rabbet,
+/// bevels, hollows and gains at their marks. A port plank is the mirror image, sheer edge down.
 Drawing plankPattern(const FlatPlank& plank, const PatternOf& of);
 
-/// What `plankPattern` needs, from a solved book.
-PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side);
+/// What `plankPattern` needs, from a solved book. `bench`: of that plank, where it is known already.
+PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side,
+                    std::shared_ptr<const PlankAtBench> bench = nullptr);
 
 /// A length in the notation, and in plain millimetres or inches beside it so that it can be searched and read twice.
 std::string shownTwice(double mm, Notation notation);

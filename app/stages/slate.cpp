@@ -125,7 +125,8 @@ void Slate::place(QWidget* field, const QString& heading) {
 
 void Slate::showField(QWidget* field, bool shown) {
   field->setVisible(shown);
-  m_headings[field]->setVisible(shown);
+  if (QLabel* heading = m_headings.value(field)) heading->setVisible(shown);
+  if (QWidget* group = m_groups.value(field)) group->setVisible(shown && qobject_cast<QPushButton*>(field)->isChecked());
 }
 
 QComboBox* Slate::addBox(const QString& name) {
@@ -172,6 +173,7 @@ QPushButton* Slate::beginGroup(const QString& title) {
   m_into->setContentsMargins(0, 0, 0, 6);
   m_into->setSpacing(4);
   m_column->addWidget(group);
+  m_groups.insert(opens, group);
   const auto show = [opens, title, group](bool open) {
     opens->setText((open ? QStringLiteral("▾  ") : QStringLiteral("▸  ")) + title);
     group->setVisible(open);

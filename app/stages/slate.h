@@ -66,7 +66,8 @@ class Slate : public QFrame {
   QPushButton* beginGroup(const QString& title);
   void endGroup();
 
-  /// A field that has nothing to say now goes, its heading with it.
+  /// A field or button that has nothing to say now goes, its heading with it; the button that opens a group takes the
+  /// group along.
   void showField(QWidget* field, bool shown);
 
   /// Fields shown afresh.
@@ -88,6 +89,7 @@ class Slate : public QFrame {
   QVBoxLayout* m_into = nullptr;  ///< the column that is being filled
   std::vector<std::function<void()>> m_fields;
   QHash<QWidget*, QLabel*> m_headings;
+  QHash<QWidget*, QWidget*> m_groups;  ///< by the button that opens each
 };
 
 }  // namespace narrows

@@ -85,11 +85,6 @@ class LapRun {
   Vec3 m_last = Vec3::Zero();
 };
 
-double turnFrom(const Vec2& from, const Vec2& to) {
-  // Clockwise, with x outward and y up: the next plank turns in over a round section.
-  return std::atan2(from.y() * -to.x() + from.x() * to.y(), from.dot(to));
-}
-
 class GainMaker {
  public:
   GainMaker(const Lining& lining, const PlankMake& make, const PlankingMake& planking)

@@ -20,10 +20,6 @@ std::vector<std::size_t> strakesAt(const Lining& lining, std::size_t section) {
   return there;
 }
 
-double turnFrom(const Vec2& from, const Vec2& to) {
-  return std::atan2(from.x() * to.y() - from.y() * to.x(), from.dot(to));
-}
-
 }  // namespace
 
 std::vector<LapBevel> landsAlong(const std::vector<SectionMark>& marks, double lapMm, double thicknessMm) {

@@ -59,10 +59,10 @@ std::vector<Vec2> SawnPlank::outline() const {
 SawnPlank sawLines(const FlatPlank& plank, const CutLines& cut, const std::vector<EdgesAt>& edges, const SawnAs& as,
                    const PlankingMake& planking) {
   const WiderAlong lowerWider(plank, edges, false), upperWider(plank, edges, true);
-  const double high = as.isSheer ? planking.sheerHighMm : 0.0;
+  const double proud = as.isSheer ? planking.sheerHighMm : 0.0;
   SawnPlank sawn;
   sawn.lower = movedOut(cut.lower, false, [&](double x) { return planking.sawClearMm + lowerWider(x); });
-  sawn.upper = movedOut(cut.upper, true, [&](double x) { return planking.sawClearMm + upperWider(x) + high; });
+  sawn.upper = movedOut(cut.upper, true, [&](double x) { return planking.sawClearMm + upperWider(x) + proud; });
   for (const bool bow : {true, false}) {
     const EndLeft left = bow ? as.bow : as.stern;
     const double longer = left == EndLeft::Hood      ? planking.hoodLongMm
@@ -88,9 +88,16 @@ SawnPlank sawLines(const FlatPlank& plank, const CutLines& cut, const std::vecto
       end.push_back(line[i] + (1.0 - part) * (low + lowOn) + part * (top + topOn));
     }
   }
-  const NarrowestBoard board = narrowestBoard(sawn.outline());
+  const std::vector<Vec2> round = sawn.outline();
+  const NarrowestBoard board = narrowestBoard(round);
+  const Vec2 along = board.along, up = turnedLeft(board.along);
+  double left = 1e300, foot = 1e300;
+  for (const Vec2& point : round) left = std::min(left, point.dot(along)), foot = std::min(foot, point.dot(up));
+  const auto corner = [&](double x, double y) -> Vec2 { return (left + x) * along + (foot + y) * up; };
   sawn.boardLengthMm = board.lengthMm;
   sawn.boardWidthMm = board.widthMm;
+  sawn.board = {corner(0.0, 0.0), corner(board.lengthMm, 0.0), corner(board.lengthMm, board.widthMm),
+                corner(0.0, board.widthMm)};
   return sawn;
 }
 

@@ -1,6 +1,8 @@
 #pragma once
 // The line a plank is sawn to: outside the finished one by what is bevelled, planed and let in afterwards.
 
+#include <array>
+
 #include "plank/into_rabbet.h"
 #include "plank/plank_edges.h"
 
@@ -16,7 +18,9 @@ enum class EndLeft {
 struct SawnPlank {
   std::vector<Vec2> lower, upper;  ///< bow to stern, on the face that is marked, in the frame of the flat plank
   std::vector<Vec2> bow, stern;    ///< from the keel edge to the sheer edge
-  double boardLengthMm = 0.0;      ///< of the narrowest board that it is sawn out of
+  std::array<Vec2, 4> board;       ///< corners of the narrowest board it is sawn out of, once round from the lower at
+                                   ///< the bow: not quite parallel to that of the finished plank
+  double boardLengthMm = 0.0;
   double boardWidthMm = 0.0;
 
   /// All of it, once round.

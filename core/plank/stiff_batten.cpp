@@ -11,7 +11,7 @@ namespace narrows {
 namespace {
 
 /// By chance readings are off by so much at least: a pencil's width.
-constexpr double leastNoiseMm = 0.4;
+constexpr double pencilMm = 0.4;
 constexpr std::size_t leastPoints = 4;
 
 /// Whether a told cause is of a reading by itself.
@@ -36,7 +36,7 @@ std::vector<std::pair<std::size_t, double>> stiffened(const std::vector<std::pai
   }
   if (weights < static_cast<double>(leastPoints) - 0.5) return moves;
   const Eigen::MatrixXd bending = splineStiffness(nails);
-  const double allowed = std::max(check.noiseMm, leastNoiseMm);
+  const double allowed = std::max(check.noiseMm, pencilMm);
   const auto faired = [&](double stiffness) -> Eigen::VectorXd {
     const Eigen::MatrixXd matrix = Eigen::MatrixXd(weight.asDiagonal()) + stiffness * bending;
     return matrix.ldlt().solve(weight.cwiseProduct(read));

@@ -9,12 +9,11 @@ namespace narrows {
 std::string GainThin::words(Notation notation) const {
   std::string strake = "Strake " + std::to_string(at.number) + at.side;
   if (others > 0) strake += " (" + std::to_string(others) + (others == 1 ? " other gain too)" : " other gains too)");
-  const std::string cure = way == GainWay::Halved ? "take a narrower lap to it, or feather it"
-                                                  : "take a narrower lap to it, or joggle the timber";
-  const std::string left = leftMm > 0.0 ? " is left " + showThin(millimetres(leftMm), notation) + " thick at its edge"
+  const std::string cure = way == GainWay::Halved ? "a narrower lap there, or feather it" : "a narrower lap there, or joggle it";
+  const std::string left = leftMm > 0.0 ? " is left " + showThin(millimetres(leftMm), notation) + " of its edge"
                                         : " has nothing left of its edge";
-  return strake + left + " in the gain at " + placeWords(at.place) + ", under " + showThin(millimetres(leastMm), notation) +
-         ", bevel and gain together: so thin an edge splits as it is fastened; " + cure + ".";
+  return strake + left + " in the gain at " + placeWords(at.place) + ", under " +
+         showThin(millimetres(leastMm), notation) + ": " + cure + ".";
 }
 
 std::vector<GainThin> lookAtGains(const std::vector<Gain>& gains, const Lining& lining, const WeighingFigures& figures,

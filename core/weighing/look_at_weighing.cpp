@@ -58,7 +58,8 @@ std::string WeighedOut::words(Notation notation) const {
       said = strake + " is " + is + " times as wide as the one below it at " + there;
       break;
     case Measure::LandLeft:
-      said = strake + " is left " + is + " thick at its land at " + there + ", under " + usual;
+      said = value > 0.0 ? strake + " is left " + is + " thick at its land at " + there + ", under " + usual
+                         : strake + " has nothing left of its edge at its land at " + there + ", where " + usual + " is the least";
       break;
     case Measure::Twist:
       said = strake + " twists " + is + " in a foot at " + there + ", and up to " + usual + " goes on cold";

@@ -14,10 +14,11 @@
 #include "commands/tape.h"
 #include "plank/look_at_spiling.h"
 #include "plank_pattern.h"
-#include "stages/planks/edges_grid.h"
 #include "stages/planks/plank_drawing.h"
+#include "stages/planks/plank_tables.h"
 #include "stages/planks/planks_stage.h"
 #include "stages/planks/spiling_grid.h"
+#include "stages/planks/spiling_page.h"
 #include "window/findings_bar.h"
 #include "window_case.h"
 
@@ -121,7 +122,7 @@ class SpilingWindowTest : public WindowCase {
       text += "reading," + QByteArray::fromStdString(station.name) + "," + QByteArray::number(lower, 'f', 2) + "," +
               QByteArray::number(upper, 'f', 2) + "\n";
     }
-    QVERIFY(stage()->readSpilingFrom(fileOf(text)));
+    QVERIFY(stage()->spiling()->readFrom(fileOf(text)));
     QVERIFY(settled());
     QCOMPARE(session().selection().strake, 4);
     QCOMPARE(session().selection().side, BoatSide::Port);
@@ -129,9 +130,9 @@ class SpilingWindowTest : public WindowCase {
     QVERIFY(saidOnPage("Nothing is likely wrong"));
     // Written out they are the same again.
     const QString out = m_folder->filePath("out.csv");
-    QVERIFY(stage()->writeSpilingTo(out));
+    QVERIFY(stage()->spiling()->writeTo(out));
     const std::string kept = bytes();
-    QVERIFY(stage()->readSpilingFrom(out));
+    QVERIFY(stage()->spiling()->readFrom(out));
     QFile written(out);
     QVERIFY(written.open(QIODevice::ReadOnly));
     QCOMPARE(readSpiling(written.readAll().toStdString())->readings.size(), plank(5, BoatSide::Port).stations.size());
@@ -142,11 +143,11 @@ class SpilingWindowTest : public WindowCase {
              {"spiling,1\nunits,mm\nreading,77,1,3\nreading,2,1,4\n", "77"},
              {"spiling,1\nunits,mm\nstrake,31\nreading,1,1,3\nreading,2,1,3\n", "31"},
              {QByteArray(text).replace("units,mm", "units,in"), "another unit"}}) {
-      QVERIFY(!stage()->readSpilingFrom(fileOf(bad)));
+      QVERIFY(!stage()->spiling()->readFrom(fileOf(bad)));
       QVERIFY2(saidOnPage(said), qPrintable(said + " in " + allSaid()));
       QCOMPARE(bytes(), before);
     }
-    QVERIFY(!stage()->readSpilingFrom(m_folder->filePath("none.csv")));
+    QVERIFY(!stage()->spiling()->readFrom(m_folder->filePath("none.csv")));
   }
 
   void aStrakeIsCutToItsReadingsWhereThatIsChosen() {
@@ -197,9 +198,9 @@ class SpilingWindowTest : public WindowCase {
       below->setCurrentIndex(2);
       emit below->activated(2);
       QCoreApplication::processEvents();
-      return stage()->findChild<EdgesGrid*>();
+      return stage()->findChild<PlankTableGrid*>();
     };
-    EdgesGrid* grid = show();
+    PlankTableGrid* grid = show();
     QVERIFY(grid->isVisible() && saidOnPage("until a straightedge beds"));
     const auto at = [&](int row, int column) {
       return grid->model()->data(grid->model()->index(row, column)).toString();
@@ -243,6 +244,7 @@ class SpilingWindowTest : public WindowCase {
     FarEnd line;
     QVERIFY(line.isOpen());
     auto* grid = stage()->findChild<SpilingGrid*>();
+    openGroups();
     auto* path = stage()->findChild<QComboBox*>("tapeLine");
     auto* listen = stage()->findChild<QPushButton*>("listen");
     QVERIFY(path->isVisible() && listen->isVisible());
@@ -250,10 +252,10 @@ class SpilingWindowTest : public WindowCase {
     path->setCurrentText(m_folder->filePath("no-such-line"));
     QTest::mouseClick(listen, Qt::LeftButton);
     QVERIFY(saidOnPage("cannot be heard"));
-    QVERIFY(!stage()->tape()->isOpen());
+    QVERIFY(!stage()->spiling()->tape()->isOpen());
     path->setCurrentText(line.path());
     QTest::mouseClick(listen, Qt::LeftButton);
-    QVERIFY2(stage()->tape()->isOpen(), qPrintable(allSaid()));
+    QVERIFY2(stage()->spiling()->tape()->isOpen(), qPrintable(allSaid()));
     grid->setCurrentIndex(grid->model()->index(1, 0));
     // Lower, upper, the next station; in pieces; with a remark and rubbish between.
     line.send("-40 m");
@@ -285,7 +287,7 @@ class SpilingWindowTest : public WindowCase {
     QVERIFY(read("6") == nullptr);
     session().redo();
     line.close();
-    QTRY_VERIFY(!stage()->tape()->isOpen());
+    QTRY_VERIFY(!stage()->spiling()->tape()->isOpen());
     QVERIFY2(saidOnPage("gone silent"), qPrintable(allSaid()));
     QCOMPARE(listen->text(), QString("Listen"));
     QVERIFY(read("2") != nullptr && read("6") != nullptr);
@@ -298,9 +300,10 @@ class SpilingWindowTest : public WindowCase {
     QVERIFY(tape.waitForStarted());
     QTRY_VERIFY_WITH_TIMEOUT(tape.canReadLine(), 20000);
     const QString path = QString::fromUtf8(tape.readLine()).trimmed();
+    openGroups();
     stage()->findChild<QComboBox*>("tapeLine")->setCurrentText(path);
     QTest::mouseClick(stage()->findChild<QPushButton*>("listen"), Qt::LeftButton);
-    QVERIFY2(stage()->tape()->isOpen(), qPrintable(allSaid()));
+    QVERIFY2(stage()->spiling()->tape()->isOpen(), qPrintable(allSaid()));
     auto* grid = stage()->findChild<SpilingGrid*>();
     grid->setCurrentIndex(grid->model()->index(0, 0));
     tape.write("\n");
@@ -314,7 +317,7 @@ class SpilingWindowTest : public WindowCase {
     tape.write("\n");
     QVERIFY(tape.waitForFinished(10000));
     QCOMPARE(tape.exitCode(), 0);
-    QTRY_VERIFY(!stage()->tape()->isOpen());
+    QTRY_VERIFY(!stage()->spiling()->tape()->isOpen());
   }
 
  private:

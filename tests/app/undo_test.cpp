@@ -8,6 +8,7 @@
 #include "book/edits.h"
 #include "book/lining_edits.h"
 #include "book/sheer_edits.h"
+#include "book/planking_edits.h"
 #include "book/spiling_edits.h"
 #include "book/weighing_edits.h"
 #include "window_case.h"
@@ -99,6 +100,14 @@ std::vector<NamedEdit> everyEdit() {
          plan.limits.push_back({Measure::Sny, {50.0, 80.0}});
          plan.species = "larch";
          return setWeighing(book, plan);
+       }},
+      {"setPlanking",
+       [](const Book& book, const Solved&) {
+         PlankingPlan plan = book.planking;
+         plan.bow.way = GainWay::Feathered;
+         plan.stern.run = millimetres(250.0);
+         plan.hoodLong = millimetres(4.0);
+         return setPlanking(book, plan);
        }},
       {"relineSide",
        [](const Book& book, const Solved& solved) {
@@ -399,7 +408,7 @@ class UndoTest : public WindowCase {
     int declared = 0;
     for (const char* header :
          {"/core/book/edits.h", "/core/book/lining_edits.h", "/core/book/backbone_edits.h", "/core/book/sheer_edits.h",
-          "/core/book/spiling_edits.h", "/core/book/weighing_edits.h", "/core/advice/reline.h"}) {
+          "/core/book/planking_edits.h", "/core/book/spiling_edits.h", "/core/book/weighing_edits.h", "/core/advice/reline.h"}) {
       QFile file(QStringLiteral(NARROWS_SOURCE_DIR) + QString::fromUtf8(header));
       QVERIFY(file.open(QIODevice::ReadOnly));
       static const QRegularExpression edit("^(?:Result<Book>|Book) (\\w+)\\(const Book& book",

@@ -158,7 +158,7 @@ class ExportTest : public QObject {
     std::string words = pattern.title + pattern.check + pattern.note;
     for (const SheetText& text : pattern.texts) words += text.text + "\n";
     for (const char* wanted : {"STARBOARD", "INSIDE FACE UP", "BOW", "keel edge", "sheer edge", "station 4", "stem",
-                               "transom", "Before cutting", "Add it once"}) {
+                               "transom", "Before cutting", "Do not add it again", "land ", "to the saw line"}) {
       QVERIFY2(words.find(wanted) != std::string::npos, wanted);
     }
     const auto count = [&](LineRole role) {
@@ -169,6 +169,10 @@ class ExportTest : public QObject {
     QCOMPARE(count(LineRole::SheerEdge), 1);
     QCOMPARE(count(LineRole::LapLine), 1);
     QCOMPARE(count(LineRole::HoodEnd), 2);
+    // Sawn to, into the rabbet at the bow, and four gains marked.
+    QCOMPARE(count(LineRole::Saw), 1);
+    QVERIFY(count(LineRole::IntoRabbet) >= 3);
+    QVERIFY(count(LineRole::Gain) >= 4 * 3);
   }
 
   void checkOfThePatternIsItsOwnDiagonal() {

@@ -1,5 +1,6 @@
 #include "stages/planks/plank_drawing.h"
 
+#include <QKeyEvent>
 #include <QPainter>
 #include <algorithm>
 #include <cmath>
@@ -33,6 +34,27 @@ void PlankDrawing::setSide(BoatSide side) {
   remeasure();
 }
 
+void PlankDrawing::setPlank(std::shared_ptr<const PlankAtBench> plank) {
+  m_bench = std::move(plank);
+  remeasure();
+}
+
+void PlankDrawing::keyPressEvent(QKeyEvent* event) {
+  const int by = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
+  const auto now = plank();
+  if (by == 0 || event->modifiers() != Qt::NoModifier || now == nullptr) return SessionCanvas::keyPressEvent(event);
+  const auto& stations = now->stations;
+  Selection selection = m_session->selection();
+  const auto found = std::find_if(stations.begin(), stations.end(), [&](const PlankStation& station) {
+    return static_cast<int>(station.section) == selection.section;
+  });
+  const auto at = found == stations.end() ? (by > 0 ? -1 : static_cast<std::ptrdiff_t>(stations.size()))
+                                          : found - stations.begin();
+  const auto to = std::clamp<std::ptrdiff_t>(at + by, 0, static_cast<std::ptrdiff_t>(stations.size()) - 1);
+  selection.section = static_cast<int>(stations[static_cast<std::size_t>(to)].section);
+  m_session->select(selection);
+}
+
 std::shared_ptr<const FlatPlank> PlankDrawing::plank() const {
   const auto& solved = m_session->solved();
   const int strake = m_session->selection().strake;
@@ -56,28 +78,32 @@ std::optional<PlankDrawing::Cut> PlankDrawing::cut(const FlatPlank& plank) const
     return station.lower.x() > 0.5 * plank.boardLengthMm;
   });
   const double xMm = 0.5 * (after->lower.x() + (after - 1)->lower.x());
-  const double longer = std::max(xMm, plank.boardLengthMm - xMm);
+  const Box box = boardBox(plank);
+  const double wide = box.second.y() - box.first.y();
+  const double longer = std::max(xMm - box.first.x(), box.second.x() - xMm);
   const QMarginsF free = room();
   const double scale = (width() - free.left() - free.right()) / longer;
-  if (longer > 0.75 * plank.boardLengthMm ||
-      2.0 * plank.boardWidthMm * scale + betweenPx + free.top() + free.bottom() > height())
+  if (longer > 0.75 * plank.boardLengthMm || 2.0 * wide * scale + betweenPx + free.top() + free.bottom() > height())
     return std::nullopt;
-  return Cut{xMm, plank.boardWidthMm + betweenPx / scale};
+  return Cut{xMm, wide + betweenPx / scale};
 }
 
 std::optional<SessionCanvas::Box> PlankDrawing::extent() const {
   const auto now = plank();
   if (now == nullptr) return std::nullopt;
-  if (const auto at = cut(*now))
-    return std::pair(Vec2(0.0, -at->belowMm), Vec2(std::max(at->xMm, now->boardLengthMm - at->xMm), now->boardWidthMm));
-  return std::pair(Vec2(0.0, 0.0), Vec2(now->boardLengthMm, now->boardWidthMm));
+  Box box = boardBox(*now);
+  if (const auto at = cut(*now)) {
+    box.first.y() -= at->belowMm;
+    box.second.x() = std::max(at->xMm, box.second.x() - at->xMm);
+  }
+  return box;
 }
 
 Vec2 PlankDrawing::trueAt(const Vec2& drawn) const {
   const auto now = plank();
   const auto at = now == nullptr ? std::nullopt : cut(*now);
   // Below the middle of the gap lies the second length.
-  if (!at || drawn.y() > 0.5 * (now->boardWidthMm - at->belowMm)) return drawn;
+  if (!at || drawn.y() > boardBox(*now).second.y() - 0.5 * at->belowMm) return drawn;
   return drawn + Vec2(at->xMm, at->belowMm);
 }
 
@@ -85,9 +111,31 @@ double PlankDrawing::sideY(double y, const FlatPlank& plank) const {
   return m_side == BoatSide::Starboard ? y : plank.boardWidthMm - y;
 }
 
+std::array<Vec2, 4> PlankDrawing::boardOf(const FlatPlank& plank) const {
+  if (isOnBench(plank)) return m_bench->sawn.board;
+  const double length = plank.boardLengthMm, width = plank.boardWidthMm;
+  return {Vec2(0.0, 0.0), Vec2(length, 0.0), Vec2(length, width), Vec2(0.0, width)};
+}
+
+bool PlankDrawing::isOnBench(const FlatPlank& plank) const {
+  return m_bench != nullptr && m_bench->plank.get() == &plank;
+}
+
+SessionCanvas::Box PlankDrawing::boardBox(const FlatPlank& plank) const {
+  Box box(Vec2(0.0, 0.0), Vec2(plank.boardLengthMm, plank.boardWidthMm));
+  for (const Vec2& corner : boardOf(plank)) {
+    const Vec2 at(corner.x(), sideY(corner.y(), plank));
+    box.first = box.first.cwiseMin(at), box.second = box.second.cwiseMax(at);
+  }
+  return box;
+}
+
 void PlankDrawing::paintBoard(QPainter& painter, const FlatPlank& plank) const {
-  const QRectF board(toScreen({0.0, plank.boardWidthMm}), toScreen({plank.boardLengthMm, 0.0}));
-  painter.fillRect(board, look::board);
+  QPolygonF board;
+  for (const Vec2& corner : boardOf(plank)) board.append(toScreen({corner.x(), sideY(corner.y(), plank)}));
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(look::board);
+  drawShape(painter, board);
   QPolygonF wood;
   const auto add = [&](const Vec2& point) { wood.append(toScreen({point.x(), sideY(point.y(), plank)})); };
   for (const Vec2& point : plank.lower) add(point);
@@ -117,7 +165,7 @@ void PlankDrawing::paintTicks(QPainter& painter, const FlatPlank& plank) const {
 void PlankDrawing::paintFigures(QPainter& painter, const FlatPlank& plank) const {
   const int selected = m_session->selection().section;
   double lastRight = -1e9;
-  const double top = toScreen({0.0, plank.boardWidthMm}).y();
+  const double top = toScreen({0.0, boardBox(plank).second.y()}).y();
   for (std::size_t i = 0; i < plank.stations.size(); ++i) {
     const PlankStation& station = plank.stations[i];
     const bool on = static_cast<int>(station.section) == selected;
@@ -145,14 +193,17 @@ void PlankDrawing::paintFigures(QPainter& painter, const FlatPlank& plank) const
 void PlankDrawing::paintWords(QPainter& painter, const FlatPlank& plank) const {
   // Under the board; of two lengths, under the bow's and under the other.
   const auto at = cut(plank);
-  const double foot = at ? -at->belowMm : 0.0;
-  const QPointF corner = toScreen({0.0, 0.0}), low = toScreen({0.0, foot});
+  const Box box = boardBox(plank);
+  const double foot = box.first.y() - (at ? at->belowMm : 0.0);
+  const QPointF corner = toScreen({0.0, box.first.y()}), low = toScreen({0.0, foot});
   const QPointF end = toScreen({at ? plank.boardLengthMm - at->xMm : plank.boardLengthMm, foot});
+  const double length = isOnBench(plank) ? m_bench->sawn.boardLengthMm : plank.boardLengthMm;
+  const double width = isOnBench(plank) ? m_bench->sawn.boardWidthMm : plank.boardWidthMm;
   painter.setFont(shopFont(look::figurePx));
   painter.setPen(look::ink);
   painter.drawText(QRectF(low.x(), low.y() + 8.0, end.x() - low.x(), 22.0),
                    static_cast<int>(at ? Qt::AlignLeft : Qt::AlignHCenter) | static_cast<int>(Qt::AlignVCenter),
-                   tr("board %1 long, %2 wide").arg(shown(plank.boardLengthMm), shown(plank.boardWidthMm)));
+                   tr("board %1 long, %2 wide").arg(shown(length), shown(width)));
   painter.setFont(shopFont(look::figurePx, true));
   painter.drawText(QRectF(corner.x(), corner.y() + 8.0, 260.0, 22.0), Qt::AlignLeft | Qt::AlignVCenter, tr("◂ bow"));
   const QString side = m_side == BoatSide::Starboard ? tr("starboard, inside face up") : tr("port, inside face up");
@@ -162,7 +213,8 @@ void PlankDrawing::paintWords(QPainter& painter, const FlatPlank& plank) const {
 void PlankDrawing::paintCut(QPainter& painter, const FlatPlank& plank, const Drawing& pattern, const Cut& cut) const {
   // Each length is the whole plank, moved to where it lies and seen as far as the cut.
   constexpr double tornPx = 5.0, labelsPx = 48.0, ticksPx = 8.0;
-  const double top = toScreen({0.0, plank.boardWidthMm}).y() - labelsPx, foot = toScreen({0.0, 0.0}).y() + ticksPx;
+  const Box box = boardBox(plank);
+  const double top = toScreen({0.0, box.second.y()}).y() - labelsPx, foot = toScreen({0.0, box.first.y()}).y() + ticksPx;
   const double edge = toScreen({cut.xMm, 0.0}).x();
   const QPointF down = toScreen({0.0, -cut.belowMm}) - toScreen({cut.xMm, 0.0});
   const auto torn = [&](double x, double from, double to) {
@@ -187,7 +239,8 @@ void PlankDrawing::paintCut(QPainter& painter, const FlatPlank& plank, const Dra
 void PlankDrawing::paintPlank(QPainter& painter, const FlatPlank& plank, const Drawing& pattern) const {
   paintBoard(painter, plank);
   paintSheet(painter, pattern,
-             {LineRole::Board, LineRole::SheerEdge, LineRole::KeelEdge, LineRole::HoodEnd, LineRole::LapLine});
+             {LineRole::Board, LineRole::SheerEdge, LineRole::KeelEdge, LineRole::HoodEnd, LineRole::LapLine,
+              LineRole::Saw, LineRole::IntoRabbet, LineRole::Gain});
   paintTicks(painter, plank);
   paintFigures(painter, plank);
   if (m_readings) paintReadings(painter, plank);
@@ -244,8 +297,11 @@ void PlankDrawing::paintDrawing(QPainter& painter) {
   } else {
     setCaption(tr("ticked edge: keel · plain edge: sheer") + (now->lapLine.empty() ? QString() : tr(" · dashed: lap")));
   }
-  const Drawing pattern = plankPattern(
-      *now, patternOf(*m_session->solved(), static_cast<std::size_t>(m_session->selection().strake), m_side));
+  const auto strake = static_cast<std::size_t>(m_session->selection().strake);
+  PatternOf of = patternOf(*m_session->solved(), strake, m_side, m_bench);
+  // Of another plank than is shown, nothing is known but its shape.
+  if (of.bench != nullptr && of.bench->plank != now) of.bench = nullptr;
+  const Drawing pattern = plankPattern(*now, of);
   if (const auto at = cut(*now)) {
     paintCut(painter, *now, pattern, *at);
   } else {

@@ -13,6 +13,8 @@ class PlankDrawing : public SessionCanvas {
  public:
   explicit PlankDrawing(Session* session, QWidget* parent = nullptr);
   void setSide(BoatSide side);
+  /// What is done to the plank that is shown, beside its shape.
+  void setPlank(std::shared_ptr<const PlankAtBench> plank);
   /// Shows the plank as computed, the batten on it, and what was read off it, differences magnified.
   void setReadings(bool shown);
   BoatSide side() const { return m_side; }
@@ -29,10 +31,17 @@ class PlankDrawing : public SessionCanvas {
  protected:
   std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
+  /// Left and Right walk from station to station.
+  void keyPressEvent(QKeyEvent* event) override;
   QMarginsF room() const override { return {34.0, 56.0, 34.0, 62.0}; }
 
  private:
   std::shared_ptr<const FlatPlank> plank() const;
+  /// Whether what is done to it is known.
+  bool isOnBench(const FlatPlank& plank) const;
+  /// Corners of the board it comes out of, as of the starboard plank, and the box that holds it as it is drawn.
+  std::array<Vec2, 4> boardOf(const FlatPlank& plank) const;
+  Box boardBox(const FlatPlank& plank) const;
   void paintPlank(QPainter& painter, const FlatPlank& plank, const Drawing& pattern) const;
   void paintCut(QPainter& painter, const FlatPlank& plank, const Drawing& pattern, const Cut& cut) const;
   void paintWords(QPainter& painter, const FlatPlank& plank) const;
@@ -44,6 +53,7 @@ class PlankDrawing : public SessionCanvas {
 
   BoatSide m_side = BoatSide::Starboard;
   bool m_readings = false;
+  std::shared_ptr<const PlankAtBench> m_bench;
 };
 
 }  // namespace narrows

@@ -1,5 +1,5 @@
 #pragma once
-// Stage 5, Planks: every strake laid flat.
+// Stage 5, Planks: one plank on the bench.
 
 #include <functional>
 
@@ -7,7 +7,6 @@
 #include "stages/stage.h"
 
 class QComboBox;
-class QHBoxLayout;
 class QLabel;
 class QPushButton;
 class QStackedWidget;
@@ -15,12 +14,11 @@ class QStackedWidget;
 namespace narrows {
 
 class HullPicture;
-class EdgesGrid;
 class PlankDrawing;
+class PlankTableGrid;
 class Slate;
-class SpilingGrid;
-class Tape;
-struct TapeReading;
+class SpilingPage;
+struct PlankAtBench;
 
 class PlanksStage : public Stage {
   Q_OBJECT
@@ -35,51 +33,52 @@ class PlanksStage : public Stage {
   void stepInHand(int by) override;
   SheetsOf sheets() const override { return SheetsOf::Planks; }
   HullPicture* picture() { return m_picture; }
-  /// What is wrong with readings brings up the readings.
+  /// What is wrong with readings brings up the readings, with a gain the gains.
   void goTo(const Finding& finding) override;
-  /// Takes readings from a file (`spiling,1`) for the strake and side it names, else for those in hand. False, having
-  /// told why, where it cannot be read or does not fit the plank; the book stays as it was.
-  bool readSpilingFrom(const QString& path);
-  bool writeSpilingTo(const QString& path);
-  Tape* tape() { return m_tape; }
+  SpilingPage* spiling() { return m_spiling; }
+  /// The plank that lies on the bench; null where there is none.
+  const PlankAtBench* plank() const { return m_plank.get(); }
+
+ protected:
+  /// What went on while it was hidden is worked out now.
+  void showEvent(QShowEvent* event) override;
 
  private:
+  /// What stands below the plank, in the order in which it is offered.
+  enum class Below { Hull, Readings, Bevels, Gains, Ends, LettingIn, Bending };
   QWidget* makeSlate();
   QWidget* makeBelow();
-  void addSpiling();
-  void addTape(QHBoxLayout* head);
-  void takeReading(const TapeReading& reading);
-  /// What stands below the plank, in the order in which it is offered.
-  enum class Below { Hull, Readings, Edges };
+  void addPlankingFields();
+  void offerBelow();
   void showBelow(Below below);
   Below below() const;
-  void showWords();
-  QString spilingWords();
+  void showPage();
   void showFigures();
-  int strakeInHand() const { return m_session->selection().strake + 1; }
-  const SpiledStrake* spiled() const;
-  void changeSpiling(const QString& words, const std::function<void(Spiling&)>& change);
-  void answer(const QString& words);
+  void showStrake();
+  void changePlanking(const QString& words, const std::function<void(PlankingPlan&)>& change);
+  void addPlankingLength(Below page, const QString& name, std::optional<Length> PlankingPlan::*length,
+                         double PlankingMake::*usual);
+  void addGainFields(const QString& end, EndGain PlankingPlan::*gain, GainMake PlankingMake::*usual);
 
-  PlankDrawing* m_plank;
+  PlankDrawing* m_drawing;
   HullPicture* m_picture;
+  std::shared_ptr<const PlankAtBench> m_plank;
+  std::shared_ptr<const Solved> m_of;  ///< the answer it was made from
   QLabel* m_name = nullptr;
   QLabel* m_board = nullptr;
   QLabel* m_edges = nullptr;
   QLabel* m_shape = nullptr;
+  QLabel* m_gaugeName = nullptr;
+  QLabel* m_gauge = nullptr;
   QLabel* m_face = nullptr;
   QPushButton* m_port = nullptr;
   Slate* m_slate = nullptr;
   QComboBox* m_below = nullptr;
   QStackedWidget* m_stack = nullptr;
-  SpilingGrid* m_readings = nullptr;
-  EdgesGrid* m_edgesGrid = nullptr;
-  QLabel* m_words = nullptr;  ///< what is said of what stands below
-  QLabel* m_answer = nullptr;
-  Tape* m_tape = nullptr;
-  QComboBox* m_line = nullptr;
-  QPushButton* m_listen = nullptr;
-  std::vector<QWidget*> m_spilingFields;
+  SpilingPage* m_spiling = nullptr;
+  PlankTableGrid* m_table = nullptr;
+  QLabel* m_words = nullptr;  ///< what is said of a table
+  std::vector<std::pair<Below, QWidget*>> m_fields;
 };
 
 }  // namespace narrows

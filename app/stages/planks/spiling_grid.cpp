@@ -13,7 +13,8 @@
 namespace narrows {
 
 SpilingGrid::SpilingGrid(Session* session, QWidget* parent) : CellGrid(tr("Readings off the batten"), session, parent) {
-  cells().columns = {tr("keel line"), tr("should be"), tr("off"), tr("sheer line"), tr("should be "), tr("off ")};
+  cells().columns = {tr("keel line"), tr("should be"), tr("off"), tr("sheer line"), tr("should be "), tr("off "),
+                     tr("width"),     tr("keel line,\nfaired by"), tr("sheer line,\nfaired by")};
   cells().rows = [this] { return plank() == nullptr ? 0 : static_cast<int>(plank()->stations.size()); };
   cells().rowName = [this](int row) {
     return QString::fromStdString(plank()->stations[static_cast<std::size_t>(row)].name);
@@ -69,7 +70,7 @@ double SpilingGrid::expectedMm(std::size_t station, bool upper) const {
 Cell SpilingGrid::cellOf(int row, int column) const {
   const auto station = static_cast<std::size_t>(row);
   if (plank() == nullptr || station >= plank()->stations.size()) return {};
-  const bool upper = column >= Upper;
+  const bool upper = column == Upper || column == UpperShould || column == UpperOff || column == UpperFaired;
   const Notation notation = session()->notation();
   const auto reading = readingAt(plank()->stations[station].name, upper);
   const auto signedWords = [&](double mm) {
@@ -78,6 +79,21 @@ Cell SpilingGrid::cellOf(int row, int column) const {
            : mm < 0.0                                       ? QStringLiteral("−") + words
                                                             : QStringLiteral("+") + words;
   };
+  if (column == Width) {
+    const auto low = readingAt(plank()->stations[station].name, false);
+    const auto high = readingAt(plank()->stations[station].name, true);
+    if (!low || !high) return {QString(), low.has_value()};
+    const Length width = *high - *low;
+    return {QString::fromStdString(showLength(width, notation)), true, false, look::ink, exactText(width, notation)};
+  }
+  if (column == LowerFaired || column == UpperFaired) {
+    const auto by = fairedByMm(station, upper);
+    if (!by) return {};
+    const bool far = std::abs(*by) > spilingLookMm;
+    const QString words = QString::fromStdString(showThin(millimetres(std::abs(*by)), notation));
+    const QString moved = *by < -0.05 ? QStringLiteral("−") + words : *by > 0.05 ? QStringLiteral("+") + words : words;
+    return far ? judgedCell(moved, Severity::LookAgain) : Cell{moved, false, false, look::quietInk, {}};
+  }
   if (column == Lower || column == Upper) {
     if (!reading) return {QString(), true};
     return {signedWords(reading->mm()), true, true, look::ink, exactText(*reading, notation)};
@@ -101,9 +117,27 @@ bool SpilingGrid::enter(int row, int column, const QString& text) {
     }
     reading = *length;
   }
-  if (!enterReading(row, column == Upper, reading)) return false;
+  if (!(column == Width ? enterWidth(row, reading) : enterReading(row, column == Upper, reading))) return false;
   emit understood();
   return true;
+}
+
+bool SpilingGrid::enterWidth(int row, const std::optional<Length>& width) {
+  const auto lower = readingAt(plank()->stations[static_cast<std::size_t>(row)].name, false);
+  if (!lower || !width) return enterReading(row, true, std::nullopt);
+  return enterReading(row, true, *lower + *width);
+}
+
+std::optional<double> SpilingGrid::fairedByMm(std::size_t station, bool upper) const {
+  const SpiledPlank* read = session()->solved()->spiledOf(strake(), side());
+  if (read == nullptr) return std::nullopt;
+  const EdgeMoves moves = movesOf(read->check, 1.0);
+  const auto& were = upper ? moves.upper : moves.lower;
+  const auto& now = upper ? read->faired.upper : read->faired.lower;
+  for (std::size_t i = 0; i < were.size() && i < now.size(); ++i) {
+    if (were[i].first == station) return now[i].second - were[i].second;
+  }
+  return std::nullopt;
 }
 
 bool SpilingGrid::enterReading(int row, bool upper, const std::optional<Length>& reading) {
@@ -115,7 +149,7 @@ bool SpilingGrid::enterReading(int row, bool upper, const std::optional<Length>&
 QString SpilingGrid::take(const TapeReading& reading) {
   if (plank() == nullptr) return {};
   int row = std::max(currentIndex().row(), 0);
-  bool upper = currentIndex().column() >= Upper;
+  bool upper = currentIndex().column() >= Upper && currentIndex().column() <= UpperOff;
   if (!reading.station.empty()) {
     const auto& stations = plank()->stations;
     const auto found = std::find_if(stations.begin(), stations.end(),
@@ -124,8 +158,15 @@ QString SpilingGrid::take(const TapeReading& reading) {
     row = static_cast<int>(found - stations.begin());
     upper = *reading.upper;
   }
+  setCurrentIndex(model()->index(row, upper ? Upper : Lower));
+  return put(reading.length, upper);
+}
+
+QString SpilingGrid::put(const Length& reading, bool upper) {
+  if (plank() == nullptr) return {};
+  const int row = std::max(currentIndex().row(), 0);
   const QString station = QString::fromStdString(plank()->stations[static_cast<std::size_t>(row)].name);
-  if (!enterReading(row, upper, reading.length)) return {};
+  if (!enterReading(row, upper, reading)) return {};
   // Lower, upper, and on to the next station.
   const int rows = cells().rowCount();
   if (upper && row + 1 < rows) {

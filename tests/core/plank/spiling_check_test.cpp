@@ -6,7 +6,9 @@
 #include <random>
 
 #include "plank/look_at_spiling.h"
+#include "plank/compass_arcs.h"
 #include "plank/spiling_check.h"
+#include "plank/stiff_batten.h"
 #include "sample_books.h"
 #include "smooth_hulls.h"
 #include "solve/solve.h"
@@ -307,6 +309,76 @@ class SpilingCheckTest : public QObject {
       });
       QVERIFY(unit && unit->fault == Fault::SpilingUnit);
     }
+  }
+
+  void aStifferBattenTakesChanceAwayAndLeavesTheShape() {
+    // With a millimetre of chance the points lie nearer to the strake after the batten than before it, on every boat.
+    Shop shop(77);
+    double before = 0.0, after = 0.0;
+    std::size_t bettered = 0, planks = 0;
+    for (const Job& job : jobs()) {
+      if (job.plank.stations.size() < 8) continue;
+      const auto check = checkSpiling(job.plank, shop.readings(job, 1.0), job.lapMm);
+      QVERIFY(check.has_value());
+      const EdgeMoves read = movesOf(*check, 1.0), faired = stiffenedMoves(*check, job.plank);
+      QCOMPARE(faired.lower.size(), read.lower.size());
+      double was = 0.0, is = 0.0;
+      for (std::size_t i = 0; i < read.lower.size(); ++i) {
+        was += read.lower[i].second * read.lower[i].second + read.upper[i].second * read.upper[i].second;
+        is += faired.lower[i].second * faired.lower[i].second + faired.upper[i].second * faired.upper[i].second;
+        // A batten moves no point by more than chance and a little.
+        QVERIFY(std::abs(faired.lower[i].second - read.lower[i].second) < 5.0);
+      }
+      before += was, after += is;
+      ++planks;
+      bettered += is < was ? 1 : 0;
+    }
+    QVERIFY2(after < 0.6 * before, qPrintable(QStringLiteral("%1 of %2").arg(after).arg(before)));
+    QVERIFY2(bettered > planks * 9 / 10, qPrintable(QStringLiteral("%1 of %2").arg(bettered).arg(planks)));
+  }
+
+  void aStifferBattenFloatsOffAReadingThatSlipped() {
+    const Job& job = jobs()[3];
+    Shop shop(5);
+    Spiling spiling = shop.readings(job, 0.3);
+    add(spiling.readings[4].upper, 25.4);
+    const auto check = checkSpiling(job.plank, spiling, job.lapMm);
+    QCOMPARE(check->causes.front().cause, SpilingCause::Slip);
+    const EdgeMoves read = movesOf(*check, 1.0), faired = stiffenedMoves(*check, job.plank);
+    for (std::size_t i = 0; i < read.upper.size(); ++i) {
+      const double by = faired.upper[i].second - read.upper[i].second;
+      QVERIFY2(read.upper[i].first == 4 ? by < -22.0 : std::abs(by) < 2.0, qPrintable(QString::number(by)));
+    }
+  }
+
+  void exactReadingsAreLeftAsTheyAre() {
+    for (const Job& job : jobs()) {
+      Shop shop(9);
+      const auto check = checkSpiling(job.plank, shop.readings(job, 0.0), job.lapMm);
+      if (!check) continue;
+      for (const auto& edge : {stiffenedMoves(*check, job.plank).lower, stiffenedMoves(*check, job.plank).upper}) {
+        for (const auto& [station, mm] : edge) QVERIFY(std::abs(mm) < 0.05);
+      }
+    }
+  }
+
+  void arcsOfACompassStandForReadings() {
+    // Three, four, five: opened to 5, the arcs 3 either side of the mark.
+    const auto reading = readingOf({inches(5.0), inches(3.0), inches(3.0), true});
+    QVERIFY(reading && std::abs(reading->mm() - 4.0 * mmPerInch) < 1e-9);
+    QVERIFY(std::abs(readingOf({inches(5.0), inches(3.0), inches(3.0), false})->mm() + 4.0 * mmPerInch) < 1e-9);
+    // Off to one side the dividers are opened further than the point stands off: by Pythagoras.
+    for (const double side : {-2.0, -0.7, 0.0, 1.3}) {
+      for (const double height : {0.4, 2.0, 4.5}) {
+        const double half = std::sqrt(25.0 - height * height);
+        const auto struck = readingOf({inches(5.0), inches(half - side), inches(half + side), true});
+        QVERIFY(struck && std::abs(struck->mm() / mmPerInch - std::hypot(height, side)) < 1e-9);
+      }
+    }
+    const auto beyond = readingOf({inches(2.0), inches(3.0), inches(3.0), true});
+    QVERIFY(!beyond);
+    QVERIFY(describe(beyond.error()[0]).find("compass") != std::string::npos);
+    QVERIFY(!readingOf({inches(0.0), inches(0.0), inches(0.0), true}));
   }
 };
 

@@ -1,0 +1,345 @@
+#include "stages/planks/plank_tables.h"
+
+#include <QHeaderView>
+#include <cmath>
+
+#include "canvas/english_plurals.h"
+#include "canvas/look.h"
+#include "commands/session.h"
+
+namespace narrows {
+
+namespace {
+
+/// A land is called by its drop in so much of the lap: an inch, or ten millimetres.
+double dropOver(Notation notation) {
+  return notation == Notation::Millimetres ? 10.0 : mmPerInch;
+}
+
+QString degrees(double rad) {
+  const double deg = radians(rad).deg();
+  const QString words = QString::number(std::abs(deg), 'f', 1) + QStringLiteral("°");
+  return std::abs(deg) < 0.05 ? words : (deg < 0.0 ? QStringLiteral("−") : QString()) + words;
+}
+
+Cell plain(const QString& text) {
+  return {text, false, false, look::ink, {}};
+}
+
+}  // namespace
+
+QString PlankTables::thin(double mm) const {
+  return QString::fromStdString(showThin(millimetres(std::abs(mm)), notation()));
+}
+
+QString PlankTables::radius(double mm) const {
+  // To two figures and a bit: no more is known of it, and no more is wanted.
+  const double unit = notation() == Notation::Millimetres ? 1.0 : mmPerInch;
+  const double step = unit * (mm > 300.0 * unit ? 12.0 : 1.0);
+  return longLength(std::round(mm / step) * step);
+}
+
+QString PlankTables::signedThin(double mm) const {
+  const QString words = thin(mm);
+  constexpr double nothingMm = 0.05;
+  if (std::abs(mm) < nothingMm) return words;
+  return (mm < 0.0 ? QStringLiteral("−") : QStringLiteral("+")) + words;
+}
+
+QString PlankTables::length(double mm) const {
+  return QString::fromStdString(showLength(millimetres(mm), notation()));
+}
+
+QString PlankTables::longLength(double mm) const {
+  const Notation longs = notation() == Notation::Millimetres ? Notation::Millimetres : Notation::FeetInches16;
+  return QString::fromStdString(showLength(millimetres(mm), longs));
+}
+
+Cell PlankTables::left(double mm) const {
+  const auto limit = limitOf(Measure::LandLeft, weighingFigures(*m_solved.book), false, 0.0);
+  std::optional<Severity> verdict;
+  if (limit) {
+    const double beyond = beyondLimit(Measure::LandLeft, mm, *limit);
+    if (beyond > 0.0) verdict = beyond >= 1.0 ? Severity::Trouble : Severity::LookAgain;
+  }
+  return judgedCell(mm > 0.0 ? thin(mm) : tr("nothing"), verdict);
+}
+
+PlankTable PlankTables::bevels() const {
+  return m_plank.planking.construction == Construction::Lapstrake ? lands() : seams();
+}
+
+PlankTable PlankTables::lands() const {
+  PlankTable table;
+  table.words = tr(
+      "The land of this strake: planed off its outside from the lap line to the upper edge, until a straightedge beds "
+      "that lies on the next strake's mark. At the ends the lap runs out in the gain.");
+  table.columns = {tr("land"), tr("drop over it"),
+                   notation() == Notation::Millimetres ? tr("drop in 10 mm") : tr("drop in an inch"),
+                   tr("left of the edge"), tr("lap")};
+  for (const EdgesAt& at : m_plank.edges) {
+    PlankTable::Row row{QString::fromStdString(at.station), static_cast<int>(at.section), {}};
+    if (at.land) {
+      const double drop = std::tan(at.land->landRad);
+      row.cells = {plain(degrees(at.land->landRad)), plain(thin(at.land->dropMm)),
+                   plain(thin(std::max(0.0, drop * dropOver(notation())))), left(at.land->leftMm)};
+    } else {
+      row.cells.assign(4, Cell{});
+    }
+    row.cells.push_back(plain(thin(at.lapMm)));
+    table.rows.push_back(std::move(row));
+  }
+  return table;
+}
+
+PlankTable PlankTables::seams() const {
+  PlankTable table;
+  const PlankingMake& make = m_plank.planking;
+  const QString seam = make.seamMm > 0.0 ? tr("Seams close inside and stand open %1 outside").arg(thin(make.seamMm))
+                                         : tr("Seams of planking of %1 close all through").arg(thin(make.thicknessMm));
+  const QString shared = make.bevelOnNew ? tr("the bevel is all on the new plank's meeting edge")
+                                         : tr("both edges share the bevel");
+  table.words =
+      tr("%1; %2. Positive: wider outside, by so much and %3 the saw goes outside the line on the inside face. Backed "
+         "out with a minus: rounded.")
+          .arg(seam, shared, thin(make.sawClearMm));
+  table.columns = {tr("keel edge"),  tr("saw outside"), tr("sheer edge"), tr("saw outside "),
+                   tr("backed out"), tr("to a radius"), tr("of stock")};
+  for (const EdgesAt& at : m_plank.edges) {
+    PlankTable::Row row{QString::fromStdString(at.station), static_cast<int>(at.section), {}};
+    for (const auto& edge : {at.lower, at.upper}) {
+      row.cells.push_back(edge ? plain(degrees(edge->bevelRad)) : Cell{});
+      row.cells.push_back(edge ? plain(thin(std::max(edge->widerMm, 0.0) + make.sawClearMm)) : Cell{});
+    }
+    row.cells.push_back(plain(std::abs(at.hollowMm) < leastHollowMm ? tr("flat")
+                              : at.hollowMm < 0.0 ? QStringLiteral("−") + thin(at.hollowMm)
+                                                  : thin(at.hollowMm)));
+    row.cells.push_back(at.templateRadiusMm ? plain(length(*at.templateRadiusMm)) : Cell{});
+    row.cells.push_back(plain(thin(at.stockMm)));
+    table.rows.push_back(std::move(row));
+  }
+  return table;
+}
+
+PlankTable PlankTables::gains() const {
+  PlankTable table;
+  table.columns = {tr("sheer edge,\nlap line"), tr("sheer edge,\nthe edge"), tr("sheer edge,\nleft"),
+                   tr("keel edge,\nits foot"),   tr("keel edge,\nlap line"), tr("keel edge,\nleft"),
+                   tr("keel lap,\nthrough both")};
+  bool joggled = false;
+  for (const bool bow : {true, false}) {
+    const auto of = [bow](const std::vector<Gain>& all) -> const Gain* {
+      for (const Gain& gain : all) {
+        if (gain.bow == bow) return &gain;
+      }
+      return nullptr;
+    };
+    const Gain *head = of(m_plank.head), *foot = of(m_plank.foot);
+    const Gain* any = head != nullptr ? head : foot;
+    if (any == nullptr) continue;
+    joggled = joggled || any->make.way == GainWay::Joggled;
+    const int section = bow ? 0 : static_cast<int>(m_solved.liningOf(m_plank.side)->frame.sectionCount()) - 1;
+    for (std::size_t i = 0; i < any->marks.size(); ++i) {
+      const double fromEnd = any->marks[i].fromEndMm;
+      const QString end = bow ? tr("bow") : tr("stern");
+      PlankTable::Row row{fromEnd > 0.0 ? tr("%1, %2").arg(end, length(fromEnd)) : tr("%1, the end").arg(end),
+                          section,
+                          {}};
+      if (head != nullptr) {
+        const GainMark& mark = head->marks[i];
+        row.cells = {plain(thin(mark.lowerAtLapMm)), plain(thin(mark.lowerAtEdgeMm)), left(mark.lowerLeftMm)};
+      } else {
+        row.cells.assign(3, Cell{});
+      }
+      if (foot != nullptr && i < foot->marks.size()) {
+        const GainMark& mark = foot->marks[i];
+        row.cells.push_back(plain(thin(mark.upperAtFootMm)));
+        row.cells.push_back(plain(thin(mark.upperAtHeadMm)));
+        row.cells.push_back(plain(thin(std::max(mark.upperLeftMm, 0.0))));
+        row.cells.push_back(plain(thin(mark.throughMm)));
+      } else {
+        row.cells.insert(row.cells.end(), 4, Cell{});
+      }
+      table.rows.push_back(std::move(row));
+    }
+  }
+  if (table.rows.empty()) {
+    table.words = tr("No lap of this strake runs out to stem, sternpost or transom.");
+    return table;
+  }
+  table.words =
+      joggled ? tr("Planks keep their thickness where they are joggled: the timber is notched under each lap as deep as "
+                   "the planking is thick, running out to nothing at the strake's own upper mark.")
+              : tr("Off the outside at the sheer edge, off the inside at the keel edge. Where callipers find the two, "
+                   "laid together, thicker than \"through both\", take it off both alike: a plank left thick there "
+                   "looks too short, and nothing is cut off its end for that.");
+  return table;
+}
+
+PlankTable PlankTables::ends() const {
+  PlankTable table;
+  const PlankingMake& make = m_plank.planking;
+  QStringList words;
+  if (m_plank.bow.isHood || m_plank.stern.isHood)
+    words << tr("Hood ends are left %1 long and let in a kerf at a time, the other end free.").arg(thin(make.hoodLongMm));
+  if (m_plank.stern.isTransom)
+    words << tr("It overhangs the transom by %1, and is trimmed once fastened.").arg(thin(make.transomLongMm));
+  words << tr("Seal the end grain as soon as it is cut, before it is offered up.");
+  table.words = words.join(QLatin1Char(' '));
+  table.columns = {tr("height\non the boat"), tr("end,\nfrom square"), tr("through\nits thickness"),
+                   tr("on into\nthe rabbet")};
+  const int last = static_cast<int>(m_solved.liningOf(m_plank.side)->frame.sectionCount()) - 1;
+  for (const PlankEnd* end : {&m_plank.bow, &m_plank.stern}) {
+    const QString name = end->bow ? tr("bow") : tr("stern");
+    const std::array<QString, 3> places{tr("keel edge"), tr("middle"), tr("sheer edge")};
+    for (std::size_t i = 0; i < end->marks.size() && i < places.size(); ++i) {
+      const EndMark& mark = end->marks[i];
+      const bool square = std::abs(radians(mark.bevelRad).deg()) < 0.05;
+      PlankTable::Row row{tr("%1, %2").arg(name, places[i]), end->bow ? 0 : last, {}};
+      row.cells = {plain(length(mark.heightMm)), plain(degrees(mark.cutRad)),
+                   plain(square ? tr("square") : degrees(mark.bevelRad)),
+                   mark.fitMm ? plain(signedThin(*mark.fitMm)) : Cell{}};
+      table.rows.push_back(std::move(row));
+    }
+  }
+  return table;
+}
+
+PlankTable PlankTables::lettingIn() const {
+  PlankTable table;
+  const LetForward moved = m_plank.letIn();
+  const QString end = m_plank.hoodAtBow ? tr("bow") : tr("stern");
+  table.words = tr("For every kerf of %1 that the %2 end is cut back and let in, its marks go on towards the %2 and its "
+                   "edges rise (+) or fall (−) at every station; swing the free end %3 by %4.")
+                    .arg(thin(m_plank.planking.kerfMm), end, moved.swingMm < 0.0 ? tr("down") : tr("up"),
+                         thin(moved.swingMm));
+  table.columns = {tr("its mark goes on"), tr("keel edge"), tr("sheer edge")};
+  for (const MarkLetIn& mark : moved.marks) {
+    table.rows.push_back({QString::fromStdString(mark.name),
+                          static_cast<int>(mark.section),
+                          {plain(thin(mark.alongMm)), plain(signedThin(mark.lowerMm)), plain(signedThin(mark.upperMm))}});
+  }
+  return table;
+}
+
+QString PlankTables::heatWords(const HeatedRun& run) const {
+  const double length = m_plank.bending.lengthMm;
+  const QString where = run.toBow && run.toStern ? tr("All of it")
+                        : run.toBow              ? tr("From the bow to %1 aft").arg(longLength(run.toMm))
+                        : run.toStern ? tr("From %1 ahead of the stern to its end").arg(longLength(length - run.fromMm))
+                                      : tr("From %1 to %2 aft of the bow").arg(longLength(run.fromMm), longLength(run.toMm));
+  const QString why = run.worst.byTwist
+                          ? tr("it twists %1° in a foot").arg(run.worst.twistDeg, 0, 'f', 1)
+                          : tr("it bends to a radius of %1").arg(radius(run.worst.radiusMm));
+  const QString minutes = tr("%n minute(|s)", nullptr, static_cast<int>(std::lround(run.minutes)));
+  switch (run.heat) {
+    case Heat::Beyond:
+      return tr("%1 %2: tighter than steamed wood of that thickness goes; thinner stock, laminated, or another run.")
+          .arg(where, why);
+    case Heat::Steam:
+      return tr("%1 %2: steam it, %3, and hang it within a minute or so.").arg(where, why, minutes);
+    default:
+      return run.wrapped ? tr("%1 %2: wrap the end and pour boiling water over it, %3.").arg(where, why, minutes)
+                         : tr("%1 %2: hard on it cold; steam it, %3, or let it take its time.").arg(where, why, minutes);
+  }
+}
+
+PlankTable PlankTables::bending() const {
+  PlankTable table;
+  const StrakeBending& bending = m_plank.bending;
+  if (bending.runs.empty()) {
+    table.words = tr("It goes on cold, all of it.");
+  } else {
+    QStringList words;
+    for (const HeatedRun& run : bending.runs) words << heatWords(run);
+    words << tr("The rest goes on cold. Never seal the box tight; steam and boiling water scald: gloves, sleeves, and a "
+                "second pair of hands.");
+    table.words = words.join(QLatin1Char(' '));
+  }
+  table.columns = {tr("from the bow"), tr("bends to"), tr("of its\nthickness"), tr("fibres\nstretch"),
+                   tr("twist\nin a foot"), tr("goes on")};
+  constexpr double straightMm = 1e5;
+  for (const PlankStation& station : m_plank.plank->stations) {
+    const BendAt* at = nullptr;
+    for (const BendAt& one : bending.places) {
+      const double t = &station == &m_plank.plank->stations.front()  ? m_plank.plank->reach.fromT
+                       : &station == &m_plank.plank->stations.back() ? m_plank.plank->reach.toT
+                                                                     : static_cast<double>(station.section);
+      if (at == nullptr || std::abs(one.t - t) < std::abs(at->t - t)) at = &one;
+    }
+    if (at == nullptr) continue;
+    const bool straight = at->radiusMm > straightMm;
+    const std::optional<Severity> verdict = at->heat == Heat::None   ? std::nullopt
+                                            : at->heat == Heat::Hard ? std::optional(Severity::LookAgain)
+                                                                     : std::optional(Severity::Trouble);
+    const QString goes = at->heat == Heat::None    ? tr("cold")
+                         : at->heat == Heat::Hard  ? tr("hard, cold")
+                         : at->heat == Heat::Steam ? tr("steamed")
+                                                   : tr("not at all");
+    table.rows.push_back({QString::fromStdString(station.name),
+                          static_cast<int>(station.section),
+                          {plain(longLength(at->alongMm)), plain(straight ? tr("straight") : radius(at->radiusMm)),
+                           straight ? Cell{}
+                                    : plain(tr("%1 times").arg(at->radiusMm / m_plank.planking.thicknessMm, 0, 'f', 0)),
+                           plain(tr("%1 %").arg(100.0 * at->strain, 0, 'f', 2)),
+                           plain(tr("%1°").arg(at->twistDeg, 0, 'f', 1)), judgedCell(goes, verdict)}});
+  }
+  return table;
+}
+
+QString PlankTables::setting(const EdgesAt& at) const {
+  if (m_plank.planking.construction == Construction::Lapstrake)
+    return at.land ? tr("%1, drop %2").arg(degrees(at.land->landRad), thin(at.land->dropMm)) : QString();
+  QStringList edges;
+  if (at.lower) edges << tr("keel edge %1").arg(degrees(at.lower->bevelRad));
+  if (at.upper) edges << tr("sheer edge %1").arg(degrees(at.upper->bevelRad));
+  return edges.join(QLatin1Char('\n'));
+}
+
+QString PlankTables::gaugeAt(std::size_t section) const {
+  for (std::size_t i = 0; i < m_plank.edges.size(); ++i) {
+    const EdgesAt& at = m_plank.edges[i];
+    if (at.section != section) continue;
+    const QString here = setting(at);
+    if (here.isEmpty()) return tr("No bevel is planed on it: the sheer strake carries no land.");
+    QString words = tr("at %1: %2").arg(QString::fromStdString(at.station), here);
+    if (i + 1 < m_plank.edges.size())
+      words += tr("\nnext, at %1: %2").arg(QString::fromStdString(m_plank.edges[i + 1].station),
+                                           setting(m_plank.edges[i + 1]));
+    return words;
+  }
+  return tr("Left and Right on the plank walk from station to station.");
+}
+
+PlankTableGrid::PlankTableGrid(Session* session, QWidget* parent)
+    : CellGrid(tr("What is worked on the plank"), session, parent) {
+  horizontalHeader()->setMinimumSectionSize(92);
+  cells().rows = [this] { return static_cast<int>(m_table.rows.size()); };
+  cells().rowName = [this](int row) { return m_table.rows[static_cast<std::size_t>(row)].name; };
+  cells().cell = [this](int row, int column) {
+    const auto& cells = m_table.rows[static_cast<std::size_t>(row)].cells;
+    return static_cast<std::size_t>(column) < cells.size() ? cells[static_cast<std::size_t>(column)] : Cell{};
+  };
+  connect(this, &CellGrid::cellTaken, this, [this](int row, int) {
+    Selection selection = this->session()->selection();
+    selection.section = m_table.rows[static_cast<std::size_t>(row)].section;
+    this->session()->select(selection);
+  });
+}
+
+void PlankTableGrid::show(PlankTable table) {
+  m_table = std::move(table);
+  cells().columns = m_table.columns;
+  refresh();
+  // Several rows are of one end: the one in hand stays in hand.
+  const int section = session()->selection().section, row = currentIndex().row();
+  const auto isOf = [&](int at) {
+    return at >= 0 && at < static_cast<int>(m_table.rows.size()) && m_table.rows[static_cast<std::size_t>(at)].section == section;
+  };
+  if (isOf(row)) return;
+  for (int at = 0; at < static_cast<int>(m_table.rows.size()); ++at) {
+    if (isOf(at)) return follow(at);
+  }
+}
+
+}  // namespace narrows

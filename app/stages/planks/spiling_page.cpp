@@ -1,0 +1,235 @@
+#include "stages/planks/spiling_page.h"
+
+#include <QComboBox>
+#include <QFileDialog>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include "book/spiling_edits.h"
+#include "book/today.h"
+#include "canvas/length_field.h"
+#include "canvas/look.h"
+#include "commands/session.h"
+#include "commands/tape.h"
+#include "files/whole_file.h"
+#include "fonts.h"
+#include "plank/compass_arcs.h"
+#include "stages/planks/spiling_grid.h"
+#include "stages/slate.h"
+
+namespace narrows {
+
+SpilingPage::SpilingPage(Session* session, QWidget* parent)
+    : QWidget(parent), m_session(session), m_tape(new Tape(this)) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(3);
+  m_words = new QLabel(this);
+  m_words->setFont(shopFont(15.0));
+  m_words->setWordWrap(true);
+  column->addWidget(m_words);
+  m_grid = new SpilingGrid(session);
+  column->addWidget(m_grid, 1);
+  m_answer = new QLabel(this);
+  m_answer->setWordWrap(true);
+  look::say(m_answer, look::Voice::Trouble);
+  m_answer->hide();
+  column->addWidget(m_answer);
+  connect(m_grid, &FigureGrid::notUnderstood, this, &SpilingPage::answer);
+  connect(m_grid, &FigureGrid::understood, m_answer, &QLabel::hide);
+  connect(session, &Session::bookChanged, m_answer, &QLabel::hide);
+  connect(session, &Session::refused, this, [this](const QString& words) {
+    if (isVisible()) answer(words);
+  });
+  connect(m_tape, &Tape::trouble, this, &SpilingPage::answer);
+  connect(m_tape, &Tape::read, this, &SpilingPage::takeReading);
+}
+
+void SpilingPage::addFields(Slate* slate) {
+  m_slate = slate;
+  m_ofReadings.push_back(slate->addLength(
+      tr("Batten, wide"), [this] { return spiled() != nullptr ? spiled()->spiling.batten : millimetres(0.0); },
+      [this](Length wide) { changeSpiling(tr("The batten"), [wide](Spiling& one) { one.batten = wide; }); }));
+  m_ofReadings.push_back(slate->addLength(
+      tr("Lap in the lower readings"),
+      [this] { return spiled() != nullptr ? spiled()->spiling.lap : millimetres(0.0); },
+      [this](Length lap) { changeSpiling(tr("The lap in the readings"), [lap](Spiling& one) { one.lap = lap; }); }));
+  auto* shape = slate->addChoice(
+      tr("It is cut"), {tr("as computed"), tr("to the readings"), tr("half way between"), tr("to the readings, faired")},
+      [this] { return spiled() != nullptr ? static_cast<int>(spiled()->shape) : 0; },
+      [this](int index) {
+        m_session->perform(tr("What strake %1 is cut to").arg(strakeInHand()),
+                           chooseShape(*m_session->book(), strakeInHand(), m_session->selection().side,
+                                       static_cast<PlankShape>(index)));
+      });
+  shape->setObjectName(QStringLiteral("shape"));
+  m_ofReadings.push_back(shape);
+  const QString forms = tr("Readings (*.csv);;All files (*)");
+  auto* read = slate->addButton(tr("Readings from a file…"), "readReadings");
+  connect(read, &QPushButton::clicked, this, [this, forms] {
+    const QString path = QFileDialog::getOpenFileName(this, tr("Readings off the batten"), {}, forms);
+    if (!path.isEmpty()) readFrom(path);
+  });
+  m_always.push_back(read);
+  auto* write = slate->addButton(tr("Readings to a file…"), "writeReadings");
+  connect(write, &QPushButton::clicked, this, [this, forms] {
+    const QString path = QFileDialog::getSaveFileName(this, tr("Readings off the batten"), {}, forms);
+    if (!path.isEmpty()) writeTo(path);
+  });
+  m_ofReadings.push_back(write);
+  addCompass(slate);
+  addTape(slate);
+}
+
+void SpilingPage::addCompass(Slate* slate) {
+  m_always.push_back(slate->beginGroup(tr("By compass")));
+  const auto field = [&](const QString& name, Length& length) {
+    slate->addLength(name, [&length] { return length; }, [&length](Length entered) { length = entered; });
+  };
+  field(tr("Opened to"), m_opening);
+  field(tr("Arc cuts the edge, forward of the mark"), m_forward);
+  field(tr("and aft of it"), m_aft);
+  for (const bool upper : {false, true}) {
+    auto* put = slate->addButton(upper ? tr("Put it to the sheer line") : tr("Put it to the keel line"),
+                                 upper ? "strikeUpper" : "strikeLower");
+    connect(put, &QPushButton::clicked, this, [this, upper] { strike(upper); });
+  }
+  slate->endGroup();
+}
+
+void SpilingPage::addTape(Slate* slate) {
+  m_always.push_back(slate->beginGroup(tr("By a digital tape")));
+  m_line = new QComboBox(slate);
+  m_line->setObjectName(QStringLiteral("tapeLine"));
+  m_line->setAccessibleName(tr("Line of the digital tape"));
+  m_line->setEditable(true);
+  m_line->lineEdit()->setPlaceholderText(tr("tape at…"));
+  m_line->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  m_line->setMinimumContentsLength(10);
+  slate->addWidget(m_line);
+  m_listen = slate->addButton(tr("Listen"), "listen");
+  slate->endGroup();
+  connect(m_listen, &QPushButton::clicked, this, [this] {
+    if (m_tape->isOpen()) return m_tape->close();
+    if (m_tape->open(m_line->currentText().trimmed())) m_answer->hide();
+  });
+  connect(m_tape, &Tape::openChanged, this, [this](bool open) {
+    m_listen->setText(open ? tr("Stop listening") : tr("Listen"));
+    m_line->setEnabled(!open);
+  });
+}
+
+void SpilingPage::showAs(bool shown) {
+  const bool is = spiled() != nullptr;
+  for (QWidget* field : m_always) m_slate->showField(field, shown);
+  for (QWidget* field : m_ofReadings) m_slate->showField(field, shown && is);
+  if (shown && !m_tape->isOpen() && m_line->count() == 0) {
+    // Asked for only when one may be wanted: a machine's ports take their time to be found.
+    const QString typed = m_line->currentText();
+    m_line->addItems(Tape::ports());
+    m_line->setCurrentText(typed);
+  }
+  if (!shown) return;
+  look::say(m_words, look::Voice::Plain);
+  m_words->setText(words());
+  m_grid->layOut();
+}
+
+void SpilingPage::strike(bool upper) {
+  const auto reading = readingOf({m_opening, m_forward, m_aft, upper});
+  if (!reading) return answer(m_session->explained(reading.error()[0]));
+  emit wanted();
+  if (!m_grid->put(*reading, upper).isEmpty()) m_answer->hide();
+}
+
+void SpilingPage::takeReading(const TapeReading& reading) {
+  // What comes while something else is looked at is for the readings all the same.
+  emit wanted();
+  if (m_grid->take(reading).isEmpty())
+    answer(tr("The tape names station %1, which this strake does not cross: nothing was taken.")
+               .arg(QString::fromStdString(reading.station)));
+}
+
+void SpilingPage::answer(const QString& words) {
+  m_answer->setText(words);
+  m_answer->show();
+}
+
+int SpilingPage::strakeInHand() const {
+  return m_session->selection().strake + 1;
+}
+
+const SpiledStrake* SpilingPage::spiled() const {
+  return spiledAt(*m_session->book(), strakeInHand(), m_session->selection().side);
+}
+
+void SpilingPage::changeSpiling(const QString& words, const std::function<void(Spiling&)>& change) {
+  if (spiled() == nullptr) return;
+  Spiling spiling = spiled()->spiling;
+  change(spiling);
+  m_session->perform(words, setSpiling(*m_session->book(), strakeInHand(), m_session->selection().side,
+                                       std::move(spiling), spiled()->when));
+}
+
+QString SpilingPage::words() {
+  if (spiled() == nullptr) {
+    return tr(
+        "Measure from the station's mark on the batten's upper edge to both lines, down with a minus; or the lower and "
+        "the width, off a traced board. What should be is for a batten along the middle of the strake.");
+  }
+  const auto& solved = m_session->solved();
+  const BoatSide side = m_session->selection().side;
+  const SpiledPlank* read = solved == nullptr ? nullptr : solved->spiledOf(strakeInHand(), side);
+  if (read == nullptr) return tr("Three readings or more are wanted before they are held against the plank.");
+  QStringList words;
+  for (const Finding& finding : solved->findings) {
+    const auto* off = finding.as<SpilingOff>();
+    if (off != nullptr && static_cast<int>(off->at.number) == strakeInHand() && off->side == side)
+      words << QString::fromStdString(describe(finding, m_session->notation()));
+  }
+  if (words.isEmpty())
+    return tr("Nothing is likely wrong with them: they differ by chance, some %1.")
+        .arg(m_session->shown(read->check.noiseMm));
+  look::say(m_words, look::Voice::Trouble);
+  return words.join('\n');
+}
+
+bool SpilingPage::readFrom(const QString& path) {
+  const auto told = [&](const Problems& problems) {
+    QStringList words;
+    for (const Problem& problem : problems) words << m_session->explained(problem);
+    answer(words.join('\n'));
+    return false;
+  };
+  const auto spiling = loadSpiling(path.toStdString());
+  if (!spiling) return told(spiling.error());
+  Selection selection = m_session->selection();
+  selection.side = spiling->side.value_or(selection.side);
+  selection.strake = spiling->strake.value_or(selection.strake + 1) - 1;
+  const auto solved = m_session->freshAnswer();
+  const auto index = static_cast<std::size_t>(selection.strake);
+  if (solved == nullptr || index >= solved->planksOf(selection.side).size())
+    return told({{Fault::StrakeUnknown,
+                  {},
+                  {std::to_string(selection.strake + 1),
+                   std::to_string(solved == nullptr ? 0 : solved->planksOf(selection.side).size())}}});
+  const double lap = plankMake(*solved->book, *solved->liningOf(selection.side), index).lapMm;
+  if (const auto check = checkSpiling(*solved->planksOf(selection.side)[index], *spiling, lap); !check)
+    return told(check.error());
+  m_session->select(selection);
+  emit wanted();
+  return m_session->perform(tr("Readings of strake %1").arg(selection.strake + 1),
+                            setSpiling(*m_session->book(), selection.strake + 1, selection.side, *spiling, today()));
+}
+
+bool SpilingPage::writeTo(const QString& path) {
+  if (spiled() == nullptr) return false;
+  const Unit unit = bareUnit(m_session->notation());
+  const auto done = writeWholeFile(path.toStdString(), writeSpiling(spiled()->spiling, unit));
+  if (!done) answer(m_session->explained(done.error()[0]));
+  return done.has_value();
+}
+
+}  // namespace narrows
