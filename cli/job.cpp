@@ -171,6 +171,10 @@ Result<Lining> Job::lining(BoatSide side) const {
   return of ? liningOf(*of) : Result<Lining>(tl::make_unexpected(of.error()));
 }
 
+bool Job::isWholeInside() const {
+  return m_request.face == Face::Inside && m_reach.fromT <= 0.0 && m_reach.toT >= m_hull->lastT();
+}
+
 bool Job::isWholeBook() const {
   return m_isBook && m_request.plan.empty() && !m_request.strakes && m_request.widths.empty();
 }

@@ -95,6 +95,8 @@ class Job {
   /// Whether a distance lies within `--from` and `--to`.
   bool reaches(double xMm) const;
   SurfaceReach reach() const { return m_reach; }
+  /// Whether planks are those of the inside of the planking, from end to end of the boat.
+  bool isWholeInside() const;
   /// Whether girths count from the rabbet where there is a chine.
   bool fromRabbet() const;
   /// The whole section of a name.

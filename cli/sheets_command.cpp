@@ -66,18 +66,22 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
     solved.portLining = solved.lining;
     if (lining->plan != port->plan) solved.portLining = std::make_shared<Lining>(*port);
   }
+  // The backbone is cut to the planking's faces whatever face the rest is asked of.
+  std::shared_ptr<const Solved> answer;
+  const auto backbone = [&] {
+    if (answer == nullptr) answer = solve(std::make_shared<Book>(job.book()), 0);
+    return answer->backbone;
+  };
   std::vector<Drawing> drawings;
   const auto append = [&drawings](std::vector<Drawing> more) {
     std::move(more.begin(), more.end(), std::back_inserter(drawings));
   };
   if (all || request.what == "lines") append(linesSheets(solved));
   if (all || request.what == "backbone") {
-    // The backbone is cut to the planking's faces whatever face the rest is asked of.
-    const auto answer = solve(std::make_shared<Book>(job.book()), 0);
-    if (answer->backbone == nullptr && !all) return fail(Fault::NoHull);
-    Solved backbone = *answer;
-    backbone.book = book;
-    append(backboneSheets(backbone, {}));
+    if (backbone() == nullptr && !all) return fail(Fault::NoHull);
+    Solved of = *answer;
+    of.book = book;
+    append(backboneSheets(of, {}));
   }
   if (all || request.what == "moulds") {
     solved.moulds =
@@ -95,6 +99,14 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
     if (solved.portLining == solved.lining) solved.portPlanks = solved.planks;
     for (std::size_t k = solved.portPlanks.size(); k < solved.portLining->strakeCount(); ++k)
       solved.portPlanks.push_back(std::make_shared<FlatPlank>(job.flatPlank(*solved.portLining, k)));
+    if (job.isWholeInside()) {
+      // What is let into the rabbet and cut for the laps is of planks that run from end to end.
+      solved.backbone = backbone();
+      const PlankingMake planking = plankingMake(*book);
+      solved.gains = std::make_shared<std::vector<Gain>>(gains(*solved.lining, lapMake(*book, *solved.lining), planking));
+      solved.portGains =
+          std::make_shared<std::vector<Gain>>(gains(*solved.portLining, lapMake(*book, *solved.portLining), planking));
+    }
     SheetChoice choice;
     if (request.side == "port") choice.sides = {BoatSide::Port};
     if (request.side == "both") choice.sides = {BoatSide::Starboard, BoatSide::Port};

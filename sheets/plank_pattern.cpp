@@ -35,10 +35,11 @@ Vec2 pointAlong(const std::vector<Vec2>& edge, double lengthMm, Vec2* direction)
 /// Puts a pattern together in the frame of the board, already mirrored for port.
 class PatternDrawer {
  public:
-  PatternDrawer(const FlatPlank& plank, const PatternOf& of) : m_plank(plank), m_of(of) {
+  PatternDrawer(const FlatPlank& plank, const PatternOf& of)
+      : m_plank(plank), m_ends{endLine(plank, true), endLine(plank, false)}, m_of(of) {
     if (of.side == BoatSide::Starboard) return;
     const auto turn = [&](Vec2& point) { point.y() = plank.boardWidthMm - point.y(); };
-    for (auto* edge : {&m_plank.lower, &m_plank.upper, &m_plank.lapLine})
+    for (auto* edge : {&m_plank.lower, &m_plank.upper, &m_plank.lapLine, &m_ends[0], &m_ends[1]})
       std::for_each(edge->begin(), edge->end(), turn);
     for (PlankStation& station : m_plank.stations) turn(station.lower), turn(station.upper);
   }
@@ -67,8 +68,7 @@ class PatternDrawer {
   void drawEdges() {
     m_drawing.line(LineRole::KeelEdge, m_plank.lower);
     m_drawing.line(LineRole::SheerEdge, m_plank.upper);
-    m_drawing.line(LineRole::HoodEnd, {m_plank.lower.front(), m_plank.upper.front()});
-    m_drawing.line(LineRole::HoodEnd, {m_plank.lower.back(), m_plank.upper.back()});
+    for (const bool bow : {true, false}) m_drawing.line(LineRole::HoodEnd, m_ends[bow ? 0 : 1]);
     if (!m_plank.lapLine.empty()) m_drawing.line(LineRole::LapLine, m_plank.lapLine);
     const double length = lengthAlong(m_plank.lower);
     for (double at = tickStepMm; at < length - 5.0; at += tickStepMm) {
@@ -79,9 +79,20 @@ class PatternDrawer {
     }
     // Lettered along the edges, on the wood, so often that every page of a tiled pattern says which edge it shows.
     for (double at = letterStepMm * 0.5; at < length - letterStepMm * 0.2; at += letterStepMm) {
-      letterEdge(m_plank.lower, at, "◄ bow · keel edge", up());
-      letterEdge(m_plank.upper, at, "◄ bow · sheer edge", -up());
+      letterEdge(m_plank.lower, clearOfStations(m_plank.lower, at), "◄ bow · keel edge", up());
+      letterEdge(m_plank.upper, clearOfStations(m_plank.upper, at), "◄ bow · sheer edge", -up());
     }
+  }
+
+  /// A length along an edge moved on from where a station's own words stand.
+  double clearOfStations(const std::vector<Vec2>& edge, double alongMm) const {
+    constexpr double wordsMm = 75.0, beforeMm = 25.0;
+    const double x = pointAlong(edge, alongMm, nullptr).x();
+    for (const PlankStation& station : m_plank.stations) {
+      const double past = x - 0.5 * (station.lower.x() + station.upper.x());
+      if (past > -beforeMm && past < wordsMm) return alongMm + wordsMm - past;
+    }
+    return alongMm;
   }
 
   void letterEdge(const std::vector<Vec2>& edge, double alongMm, const std::string& words, double inward) {
@@ -102,10 +113,12 @@ class PatternDrawer {
                                    ? station.name
                                    : "station " + station.name;
       const bool last = &station == &m_plank.stations.back();
-      const double side = last ? -3.0 : 3.0;
       const TextPlace place = last ? TextPlace::Right : TextPlace::Left;
-      m_drawing.text(middle + Vec2(side, 2.0), name, labelHeightMm, place, 0.0, true);
-      m_drawing.text(middle + Vec2(side, -2.0 - labelHeightMm), shownTwice(station.widthMm, m_of.notation),
+      // Ends slant: their words stand in from them, square to them.
+      const Vec2 in = (last ? 1.0 : -1.0) * up() * turnedLeft(across.normalized());
+      const Vec2 at = end ? Vec2(middle + (6.0 + 10.0 * std::abs(in.y())) * in) : Vec2(middle + Vec2(3.0, 0.0));
+      m_drawing.text(at + Vec2(0.0, 2.0), name, labelHeightMm, place, 0.0, true);
+      m_drawing.text(at + Vec2(0.0, -2.0 - labelHeightMm), shownTwice(station.widthMm, m_of.notation),
                      labelHeightMm * 0.8, place);
     }
   }
@@ -177,7 +190,9 @@ class PatternDrawer {
       const auto write = [&](bool upper, const std::string& words) {
         const Vec2 edge =
             upper ? Vec2(station.upper - inMm * station.along()) : Vec2(station.lower + 0.6 * inMm * station.along());
-        m_drawing.text(placed(edge) + Vec2(3.0, -0.5 * high), words, high, TextPlace::Left);
+        const bool last = &station == &m_of.bench->plank->stations.back();
+        m_drawing.text(placed(edge) + Vec2(last ? -8.0 : 3.0, -0.5 * high), words, high,
+                       last ? TextPlace::Right : TextPlace::Left);
       };
       if (at->land) write(true, "land " + degrees(at->land->landRad) + ", drop " + thin(at->land->dropMm));
       const auto seam = [&](const SeamEdge& edge) {
@@ -201,7 +216,11 @@ class PatternDrawer {
     constexpr double high = 3.0;
     const PlankAtBench& bench = *m_of.bench;
     const FlatMap& map = bench.plank->map;
-    constexpr double lookAcross = 0.05;
+    constexpr double lookAcross = 0.05, clearMm = 9.0;
+    const auto bare = [this](double mm) {
+      const std::string words = thin(mm);
+      return words.substr(0, words.rfind(' '));
+    };
     for (const bool head : {true, false}) {
       for (const Gain& gain : head ? bench.head : bench.foot) {
         for (const GainMark& mark : gain.marks) {
@@ -212,10 +231,11 @@ class PatternDrawer {
           const Vec2 to = head ? Vec2(line + gain.lapMm * in) : Vec2(line - gain.lapMm * in);
           m_drawing.line(LineRole::Gain, {placed(line), placed(to)});
           if (gain.make.way == GainWay::Joggled) continue;
-          const std::string deep = head ? thin(mark.lowerAtLapMm) + " / " + thin(mark.lowerAtEdgeMm)
-                                        : thin(mark.upperAtFootMm) + " / " + thin(mark.upperAtHeadMm);
-          const Vec2 at = placed(Vec2(0.5 * (line + to)));
-          m_drawing.text(at + Vec2(1.5, -0.5 * high), deep, high, TextPlace::Left);
+          const std::string deep = head ? bare(mark.lowerAtLapMm) + " · " + bare(mark.lowerAtEdgeMm)
+                                        : bare(mark.upperAtFootMm) + " · " + bare(mark.upperAtHeadMm);
+          // On the waste, clear of what is written along the edge.
+          const Vec2 at = placed(Vec2((head ? line : to) - clearMm * in));
+          m_drawing.text(at - Vec2(0.0, 0.5 * high), deep, high, TextPlace::Centre);
         }
       }
     }
@@ -297,10 +317,13 @@ class PatternDrawer {
                    angle, true);
     m_drawing.text(at - Vec2(0.0, 1.4 * height), "◄ BOW · inside face up", height * 0.8, TextPlace::Centre, angle,
                    true);
-    m_drawing.text(middle(0) + Vec2(40.0, -12.0), "◄ BOW", height * 0.8, TextPlace::Left, 0.0, true);
+    const Vec2 bay = middle(1) - middle(0);
+    const double clear = std::max(0.35 * bay.norm(), 85.0);
+    m_drawing.text(middle(0) + clear * bay.normalized() - Vec2(0.0, 12.0), "◄ BOW", height * 0.8, TextPlace::Left, 0.0, true);
   }
 
   FlatPlank m_plank;
+  std::array<std::vector<Vec2>, 2> m_ends;  ///< bow and stern
   PatternOf m_of;
   Drawing m_drawing;
 };

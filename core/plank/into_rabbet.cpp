@@ -8,9 +8,10 @@ namespace narrows {
 namespace {
 
 constexpr int stepsARun = 400;
-constexpr double keelPlacesABay = 4.0;
-/// A plank that ends slanting is carried on along its edge no further than this many times what is square to its end.
-constexpr double leastSlant = 0.35;
+constexpr double keelPlacesABay = 8.0;
+/// An edge that meets the timber squarer than this (the cosine) runs straight on into the rabbet; one that meets it
+/// flatter than the other turns in square to it, as its neighbour's does, and those between do something of both.
+constexpr double runsOn = 0.7, turnsIn = 0.5;
 
 /// The place of a band's edge or end line, and which way is out of the band there, along the surface.
 struct Rim {
@@ -135,7 +136,8 @@ CutLines cutLines(const FlatPlank& plank, const IntoRabbet& into) {
     const auto outAt = [&](std::size_t i) -> Vec2 { return way * -turnedLeft(directionAt(was, i)); };
     const auto slide = [&](std::size_t i, const Vec2& edge) {
       const Vec2 out = outAt(i);
-      return mm[i] * edge.dot(directionAt(was, i)) / std::max(edge.dot(out), leastSlant);
+      const double slant = edge.dot(out), along = std::clamp((slant - turnsIn) / (runsOn - turnsIn), 0.0, 1.0);
+      return along > 0.0 ? along * mm[i] * edge.dot(directionAt(was, i)) / slant : 0.0;
     };
     const double slideLow = into.keel.empty() ? slide(0, low) : 0.0, slideTop = slide(was.size() - 1, top);
     const double length = lengthAlong(was);

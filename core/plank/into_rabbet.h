@@ -42,7 +42,8 @@ struct CutLines {
   std::vector<Vec2> bow, stern;    ///< from the keel edge to the sheer edge
 };
 
-/// The plank's own edges and ends, carried into the rabbet: its ends along its edges, its keel edge square to itself.
+/// The plank's own edges and ends, carried into the rabbet: its ends along its edges, or square in where those meet the
+/// timber too flat; its keel edge square to itself.
 CutLines cutLines(const FlatPlank& plank, const IntoRabbet& into);
 
 }  // namespace narrows
