@@ -317,9 +317,9 @@ class PatternDrawer {
                    angle, true);
     m_drawing.text(at - Vec2(0.0, 1.4 * height), "◄ BOW · inside face up", height * 0.8, TextPlace::Centre, angle,
                    true);
-    const Vec2 bay = middle(1) - middle(0);
-    const double clear = std::max(0.35 * bay.norm(), 85.0);
-    m_drawing.text(middle(0) + clear * bay.normalized() - Vec2(0.0, 12.0), "◄ BOW", height * 0.8, TextPlace::Left, 0.0, true);
+    const Vec2 first = middle(1) - middle(0);
+    const double clear = std::max(0.35 * first.norm(), 85.0);
+    m_drawing.text(middle(0) + clear * first.normalized() - Vec2(0.0, 12.0), "◄ BOW", height * 0.8, TextPlace::Left, 0.0, true);
   }
 
   FlatPlank m_plank;

@@ -20,6 +20,13 @@ constexpr int mostFlattenSteps = 40;
 /// From an answer a moment old two steps come within what can be seen while a mark is dragged.
 constexpr int mostWarmQuickSteps = 2;
 
+/// After a step that moves no point further than this, the matrix is kept for the next.
+constexpr double hardlyMovesMm = 1.0;
+/// A strip of so many columns and rows or more is begun from one half as fine both ways.
+constexpr std::size_t halvedFromColumns = 60, halvedFromRows = 6;
+/// The halves are left when they move no further than this: what follows moves them by more.
+constexpr double halvesSettledMm = 5e-2;
+
 /// A step that moves no point further than this is taken as it is; a longer one is halved so often at most.
 constexpr double shortMoveMm = 1e-4;
 constexpr int mostShortenings = 8;
@@ -139,10 +146,11 @@ std::size_t turnedOver(const Strip& strip, const std::vector<Vec2>& flat) {
 }
 
 /// One Gauss-Newton step, shortened where the whole of it would make matters worse or turn cells over; returns how far
-/// the furthest point moved, none where the step cannot be told.
+/// the furthest point moved, none where the step cannot be told. Where points hardly move any more the matrix hardly
+/// changes: without `afresh` it is that of the step before.
 std::optional<double> step(const Strip& strip, const std::vector<Edge>& edges, std::vector<Vec2>& flat,
-                           BandMatrix& normal, std::vector<double>& right) {
-  normal.clear();
+                           BandMatrix& normal, std::vector<double>& right, bool afresh) {
+  if (afresh) normal.clear();
   std::fill(right.begin(), right.end(), 0.0);
   for (const Edge& edge : edges) {
     if (edge.lengthMm <= 0.0) {
@@ -151,9 +159,11 @@ std::optional<double> step(const Strip& strip, const std::vector<Edge>& edges, s
         const std::size_t a = 2 * std::min(edge.from, edge.to) + axis, b = 2 * std::max(edge.from, edge.to) + axis;
         const double apart =
             flat[b / 2][static_cast<Eigen::Index>(axis)] - flat[a / 2][static_cast<Eigen::Index>(axis)];
-        normal.add(a, a, 1.0);
-        normal.add(b, b, 1.0);
-        normal.add(b, a, -1.0);
+        if (afresh) {
+          normal.add(a, a, 1.0);
+          normal.add(b, b, 1.0);
+          normal.add(b, a, -1.0);
+        }
         right[a] += apart;
         right[b] -= apart;
       }
@@ -168,19 +178,21 @@ std::optional<double> step(const Strip& strip, const std::vector<Edge>& edges, s
     const std::array<double, 4> slope{-w * unit.x(), -w * unit.y(), w * unit.x(), w * unit.y()};
     for (std::size_t i = 0; i < 4; ++i) {
       right[at[i]] -= slope[i] * miss;
-      for (std::size_t j = 0; j < 4; ++j) {
+      for (std::size_t j = 0; afresh && j < 4; ++j) {
         if (at[j] <= at[i]) normal.add(at[i], at[j], slope[i] * slope[j]);
       }
     }
   }
-  // The flat strip may slide and turn freely: hold one corner, and the far corner of the same line across it.
-  const std::size_t corner = strip.at(0, 0);
-  const std::size_t far = strip.at(strip.columns - 1, 0);
-  normal.add(2 * corner, 2 * corner, 1e3);
-  normal.add(2 * corner + 1, 2 * corner + 1, 1e3);
-  normal.add(2 * far + 1, 2 * far + 1, 1e3);
-  normal.addToDiagonal(1e-10);
-  if (!normal.factor()) return std::nullopt;
+  if (afresh) {
+    // The flat strip may slide and turn freely: hold one corner, and the far corner of the same line across it.
+    const std::size_t corner = strip.at(0, 0);
+    const std::size_t far = strip.at(strip.columns - 1, 0);
+    normal.add(2 * corner, 2 * corner, 1e3);
+    normal.add(2 * corner + 1, 2 * corner + 1, 1e3);
+    normal.add(2 * far + 1, 2 * far + 1, 1e3);
+    normal.addToDiagonal(1e-10);
+    if (!normal.factor()) return std::nullopt;
+  }
   normal.solve(right);
   double furthest = 0.0;
   for (std::size_t i = 0; i < flat.size(); ++i)
@@ -249,10 +261,15 @@ FlatStrip laidFrom(const Strip& strip, std::vector<Vec2> points, const std::vect
   BandMatrix normal(2 * strip.points.size(), 2 * strip.rows + 3);
   std::vector<double> right(2 * strip.points.size());
   flat.settled = false;
+  bool afresh = true;
+  double before = 0.0;
   for (int i = 0; i < steps && !flat.settled && !stop.stop_requested(); ++i) {
-    const auto moved = step(strip, edges, flat.points, normal, right);
+    const auto moved = step(strip, edges, flat.points, normal, right, afresh);
     if (!moved) break;
     flat.settled = *moved < settledMm;
+    // A matrix kept that no longer brings the points together is made again.
+    afresh = *moved > hardlyMovesMm || (!afresh && *moved > 0.5 * before);
+    before = *moved;
   }
   measureStrain(strip, flat);
   return flat;
@@ -295,12 +312,95 @@ std::vector<Vec2> tipsOnTheirPlanes(const Strip& strip, std::vector<Vec2> flat) 
 
 }  // namespace
 
+namespace {
+
+/// So many of `count` places, evenly, the first and the last among them.
+std::vector<std::size_t> pickedOf(std::size_t count, std::size_t wanted) {
+  std::vector<std::size_t> picked;
+  for (std::size_t i = 0; i < wanted; ++i) picked.push_back((i * (count - 1) + (wanted - 1) / 2) / (wanted - 1));
+  return picked;
+}
+
+/// The weights of four of the places picked, about each place, by Lagrange's cubic through them.
+struct CubicAt {
+  std::size_t first = 0;  ///< of the four
+  std::array<double, 4> weight{};
+};
+std::vector<CubicAt> cubicsAt(const std::vector<double>& places, const std::vector<std::size_t>& picked) {
+  const std::size_t count = places.size();
+  std::vector<CubicAt> at(count);
+  std::size_t before = 0;
+  for (std::size_t i = 0; i < count; ++i) {
+    while (before + 2 < picked.size() && picked[before + 1] <= i) ++before;
+    at[i].first = std::min(before > 0 ? before - 1 : 0, picked.size() - 4);
+    for (std::size_t k = 0; k < 4; ++k) {
+      double weight = 1.0;
+      const double here = places[picked[at[i].first + k]];
+      for (std::size_t other = 0; other < 4; ++other) {
+        const double there = places[picked[at[i].first + other]];
+        if (other != k) weight *= (places[i] - there) / (here - there);
+      }
+      at[i].weight[k] = weight;
+    }
+  }
+  return at;
+}
+
+/// A first answer: every other column and row laid flat, and the rest between them.
+std::vector<Vec2> fromHalves(const Strip& strip, const std::stop_token& stop) {
+  if (strip.columns < halvedFromColumns || strip.rows < halvedFromRows) return hinged(strip);
+  const auto columns = pickedOf(strip.columns, (strip.columns + 1) / 2);
+  const auto rows = pickedOf(strip.rows, std::max<std::size_t>((strip.rows + 1) / 2, 4));
+  Strip half;
+  half.columns = columns.size();
+  half.rows = rows.size();
+  for (const std::size_t c : columns) {
+    for (const std::size_t r : rows) {
+      half.points.push_back(strip.points[strip.at(c, r)]);
+      half.normals.push_back(strip.normals[strip.at(c, r)]);
+    }
+    half.lowerShare.push_back(strip.lowerShare[c]);
+    half.upperShare.push_back(strip.upperShare[c]);
+  }
+  const FlatStrip laid =
+      laidFrom(half, fromHalves(half, stop), edgesOf(half), mostFlattenSteps, halvesSettledMm, stop);
+  std::vector<double> shares, heights;
+  for (std::size_t c = 0; c < strip.columns; ++c) shares.push_back(strip.lowerShare[c] + strip.upperShare[c]);
+  for (std::size_t r = 0; r < strip.rows; ++r) heights.push_back(static_cast<double>(r));
+  const auto across = cubicsAt(heights, rows), along = cubicsAt(shares, columns);
+  // First across, in the columns that were laid; then along.
+  std::vector<Vec2> wide(half.columns * strip.rows, Vec2(0.0, 0.0));
+  for (std::size_t c = 0; c < half.columns; ++c) {
+    for (std::size_t r = 0; r < strip.rows; ++r) {
+      for (std::size_t k = 0; k < 4; ++k)
+        wide[c * strip.rows + r] += across[r].weight[k] * laid.points[half.at(c, across[r].first + k)];
+    }
+  }
+  std::vector<Vec2> flat(strip.points.size(), Vec2(0.0, 0.0));
+  for (std::size_t c = 0; c < strip.columns; ++c) {
+    for (std::size_t r = 0; r < strip.rows; ++r) {
+      for (std::size_t k = 0; k < 4; ++k)
+        flat[strip.at(c, r)] += along[c].weight[k] * wide[(along[c].first + k) * strip.rows + r];
+    }
+  }
+  return flat;
+}
+
+}  // namespace
+
+FlatStrip strainsOf(const Strip& strip, std::vector<Vec2> points) {
+  FlatStrip flat;
+  flat.points = std::move(points);
+  measureStrain(strip, flat);
+  return flat;
+}
+
 FlatStrip layFlat(const Strip& strip, const FlatStrip* warm, double settledMm, const std::stop_token& stop) {
   require(strip.columns >= 3 && strip.rows >= 2, "a strip has three columns and two rows or more");
   const bool reuse = warm != nullptr && warm->points.size() == strip.points.size();
   const std::vector<Edge> edges = edgesOf(strip);
   const bool full = settledMm <= fullySettledMm;
-  FlatStrip best = laidFrom(strip, reuse ? warm->points : hinged(strip), edges,
+  FlatStrip best = laidFrom(strip, reuse ? warm->points : fromHalves(strip, stop), edges,
                             reuse && !full ? mostWarmQuickSteps : mostFlattenSteps, settledMm, stop);
   if (!full || best.strainMax < strainOfAFold) return best;
   // A tip may have folded as it was laid: the strip is begun from elsewhere too, and that with least strain is kept, so

@@ -34,7 +34,7 @@ class SquarePlane {
   Vec2 cross(const SurfaceCurve& curve, SurfaceReach reach) const {
     // The curve runs nearly along the normal of the plane: by secants, from the same place along her.
     constexpr int most = 6;
-    constexpr double nearMm = 1e-4;
+    constexpr double nearMm = 0.02;
     double t = std::clamp(m_t, reach.fromT, reach.toT);
     double before = t, offBefore = 0.0;
     Vec3 at = curve.point(m_lining.frame, t);
@@ -87,19 +87,44 @@ class LapRun {
 
 class GainMaker {
  public:
-  GainMaker(const Lining& lining, const PlankMake& make, const PlankingMake& planking)
-      : m_lining(lining), m_make(make), m_planking(planking) {}
+  GainMaker(const Lining& lining, const PlankMake& make, const PlankingMake& planking, const GainsBefore& before)
+      : m_lining(lining), m_make(make), m_planking(planking), m_before(before) {
+    const Lining* old = before.lining;
+    m_isLike = old != nullptr && before.gains != nullptr && old->strakeCount() == lining.strakeCount() &&
+               old->frame.sharedHull() == lining.frame.sharedHull();
+  }
 
   std::vector<Gain> make() {
     for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
       for (const bool bow : {true, false}) {
-        if (auto gain = gainOf(k, bow)) m_gains.push_back(std::move(*gain));
+        const Gain* old = m_isLike ? gainAt(*m_before.gains, k, bow) : nullptr;
+        if (old != nullptr && isStill(k, old->above)) {
+          m_gains.push_back(*old);
+        } else if (auto gain = gainOf(k, bow)) {
+          m_gains.push_back(std::move(*gain));
+        }
       }
     }
     return std::move(m_gains);
   }
 
  private:
+  /// Whether everything that a lap is worked out from lies where it lay.
+  bool isStill(std::size_t strake, std::size_t above) const {
+    const auto same = [&](std::size_t k) {
+      const LinedStrake &now = m_lining.strakes[k], &was = m_before.lining->strakes[k];
+      return now.lower == was.lower && now.upper == was.upper && now.reach == was.reach &&
+             now.lowerEdge == was.lowerEdge && now.upperEdge == was.upperEdge;
+    };
+    if (!same(above) || !same(strake)) return false;
+    // Those under it are found by their lines: all that may be among them are looked at.
+    for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
+      const std::size_t upper = m_lining.strakes[k].upper, head = m_lining.strakes[strake].upper;
+      if (upper <= head && upper + strakesBelow >= head && !same(k)) return false;
+    }
+    return true;
+  }
+
   /// The strake that stands on one at an end; none on the sheer strake.
   std::optional<std::size_t> above(std::size_t strake, double t) const {
     for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
@@ -220,14 +245,17 @@ class GainMaker {
   const Lining& m_lining;
   const PlankMake& m_make;
   const PlankingMake& m_planking;
+  const GainsBefore& m_before;
+  bool m_isLike = false;  ///< the lining before has as many strakes, on the same hull
   std::vector<Gain> m_gains;
 };
 
 }  // namespace
 
-std::vector<Gain> gains(const Lining& lining, const PlankMake& make, const PlankingMake& planking) {
+std::vector<Gain> gains(const Lining& lining, const PlankMake& make, const PlankingMake& planking,
+                        const GainsBefore& before) {
   if (planking.construction != Construction::Lapstrake || make.lapMm <= 0.0 || lining.strakeCount() == 0) return {};
-  return GainMaker(lining, make, planking).make();
+  return GainMaker(lining, make, planking, before).make();
 }
 
 const Gain* gainAt(const std::vector<Gain>& gains, std::size_t strake, bool bow) {

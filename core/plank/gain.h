@@ -50,7 +50,13 @@ struct Gain {
 ///   off the upper at its foot.
 /// - joggled: nothing; stem or transom is notched as deep as the stand-off.
 /// Within 0.05 mm of both faces meeting, measured on the planks as cut (gain_test).
-std::vector<Gain> gains(const Lining& lining, const PlankMake& make, const PlankingMake& planking);
+/// `before`: those of a lining a moment ago, made alike; laps whose lines have not moved since are used again.
+struct GainsBefore {
+  const Lining* lining = nullptr;
+  const std::vector<Gain>* gains = nullptr;
+};
+std::vector<Gain> gains(const Lining& lining, const PlankMake& make, const PlankingMake& planking,
+                        const GainsBefore& before = {});
 
 /// The gain at an end of the lap at a strake's head; null where there is none.
 const Gain* gainAt(const std::vector<Gain>& gains, std::size_t strake, bool bow);

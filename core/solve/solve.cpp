@@ -361,9 +361,13 @@ class Answer {
     const auto side = [&](const std::shared_ptr<const Lining>& lining, Solved::GainsPart Solved::*part) {
       if (lining == nullptr || lining->strakeCount() == 0) return;
       const PlankMake make = lapMake(*m_solved->book, *lining);
+      const Solved::GainsPart* old = before(part);
+      GainsBefore was;
+      if (old != nullptr && old->from && std::get<1>(*old->from) == make && std::get<2>(*old->from) == planking)
+        was = {std::get<0>(*old->from).get(), old->get()};
       // Nobody cuts a gain while a mark is in the hand.
       renew(part, {lining, make, planking}, m_quick,
-            [&] { return madeOf(narrows::gains(*lining, make, planking)); });
+            [&] { return madeOf(narrows::gains(*lining, make, planking, was)); });
     };
     side(m_solved->lining.value, &Solved::gains);
     if (m_solved->portLining == m_solved->lining) {

@@ -26,6 +26,7 @@
 #include "known_hulls.h"
 #include "lining/schools.h"
 #include "sample_books.h"
+#include "solve/plank_at_bench.h"
 #include "stages/backbone/assembly_drawing.h"
 #include "stages/backbone/assembly_page.h"
 #include "stages/backbone/backbone_stage.h"
@@ -219,6 +220,41 @@ void benchLining() {
       print(schoolWord(school), median(one), "ms", 100.0);
     }
   }
+}
+
+/// What is worked out of lapped planks after a mark has moved: shapes, lands and gains.
+void benchPlanks() {
+  Book book = *newBook(roundHull(16, 6000.0, 90.0));
+  book.table.construction = Construction::Lapstrake;
+  book.settings.lap = millimetres(19.0);
+  book = *setStrakeCount(book, 16);
+  auto now = solve(std::make_shared<const Book>(book), 1);
+  const auto moved = times(100, [&](int i) {
+    const Lining& lining = *now->lining;
+    const double by = i % 40 < 20 ? 0.0005 : -0.0005;
+    const Book edited = dragMark(*now->book, lining, 7, 6, lining.lines[7].shares[6] + by);
+    now = solve(std::make_shared<const Book>(edited), 3, now, SolveEffort::Quick);
+  });
+  print("16 lapped strakes: a mark moved, all planks", median(moved), "ms", 10.0);
+  const PlankMake laps = lapMake(*now->book, *now->lining);
+  const PlankingMake planking = plankingMake(*now->book);
+  const auto before = now->lining.value;
+  const auto gainsBefore = gains(*before, laps, planking);
+  now = solve(std::make_shared<const Book>(
+                  dragMark(*now->book, *before, 7, 6, before->lines[7].shares[6] + 0.0005)), 3, now, SolveEffort::Quick);
+  print("  lands and gains of all of them", median(times(50,
+                                                          [&](int) {
+                                                            for (std::size_t at = 0; at < 16; ++at)
+                                                              (void)lapBevels(*now->lining, at, laps,
+                                                                              planking.thicknessMm);
+                                                            (void)gains(*now->lining, laps, planking, {before.get(), &gainsBefore});
+                                                          })),
+        "ms", 5.0);
+  const auto full = solve(now->book, 4, now);
+  print("  one of them on the bench", median(times(50, [&](int i) {
+          (void)plankAtBench(*full, static_cast<std::size_t>(i % 16), BoatSide::Starboard);
+        })),
+        "ms", 16.0);
 }
 
 /// Notes when a move of the pointer, or a key, is delivered to the drawing.
@@ -470,7 +506,7 @@ int main(int argc, char** argv) {
   look::apply(application);
   const std::vector<std::pair<QString, void (*)()>> parts{
       {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},    {"hands", benchHands},
-      {"start", benchStart},       {"large", benchLargeBoat}, {"backbone", benchBackbone}};
+      {"start", benchStart}, {"planks", benchPlanks},       {"large", benchLargeBoat}, {"backbone", benchBackbone}};
   // All of them, or those named.
   const QStringList wanted = QApplication::arguments().mid(1);
   for (const auto& [name, bench] : parts) {

@@ -267,6 +267,12 @@ class GainTest : public QObject {
       }
     }
     QVERIFY(still > 0 && moved > 0);
+    // What was used again of those before is what would have been worked out afresh.
+    const auto afresh = solve(std::make_shared<const Book>(book), 3);
+    for (std::size_t i = 0; i < afresh->gains->size(); ++i) {
+      for (std::size_t m = 0; m < (*afresh->gains)[i].marks.size(); ++m)
+        QVERIFY(std::abs((*afresh->gains)[i].marks[m].landRad - (*after->gains)[i].marks[m].landRad) < 1e-12);
+    }
   }
 
   void aThinPlanksGainIsTold() {
