@@ -513,6 +513,7 @@ class BookReader {
     if (settings.lap.mm() < 0.0) wrong("lap", "a length");
   }
 
+ public:
   /// Every id is used once and is below the counter, so that none is ever used again.
   void checkIds(const Book& book) {
     if (!problems.empty()) return;
@@ -538,6 +539,7 @@ class BookReader {
     if (!good) wrong("next-id", "above every id, and no id stands twice");
   }
 
+ private:
   /// Lengths in mm, angles in degrees and all else are less than this.
   static constexpr double mostNumber = 10.0 * longestBoatMm;
 
@@ -609,11 +611,25 @@ Result<ReadBook> readBook(std::string_view text) {
   return read;
 }
 
+/// Whether a book differs from another in its backbone alone.
+static bool differsInBackbone(const Book& book, const Book& other) {
+  if (book.backbone == other.backbone) return false;
+  Book like = other;
+  like.backbone = book.backbone;
+  like.nextId = book.nextId;
+  return like == book;
+}
+
 Result<void> checkBook(const Book& book, const Book* sound) {
-  // Read as a file would be, without its text and the largest part that has not changed: this is asked at every step
-  // of a key.
+  // Read as a file would be, without its text and the parts that have not changed: this is asked at every step of a key.
   BookReader reader;
-  (void)reader.read(knownJson(book, sound == nullptr || !(sound->backbone == book.backbone)));
+  if (sound != nullptr && differsInBackbone(book, *sound)) {
+    BackbonePlan plan;
+    readBackbone(backboneJson(book.backbone), plan, reader.problems);
+    reader.checkIds(book);
+  } else {
+    (void)reader.read(knownJson(book, sound == nullptr || !(sound->backbone == book.backbone)));
+  }
   if (!reader.problems.empty()) return tl::make_unexpected(reader.problems);
   return {};
 }

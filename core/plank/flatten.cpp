@@ -21,7 +21,7 @@ constexpr int mostFlattenSteps = 40;
 constexpr int mostWarmQuickSteps = 2;
 
 /// After a step that moves no point further than this, the matrix is kept for the next.
-constexpr double hardlyMovesMm = 1.0;
+constexpr double hardlyMovesMm = 0.1;
 /// A strip of so many columns and rows or more is begun from one half as fine both ways.
 constexpr std::size_t halvedFromColumns = 60, halvedFromRows = 6;
 /// The halves are left when they move no further than this: what follows moves them by more.
@@ -262,13 +262,14 @@ FlatStrip laidFrom(const Strip& strip, std::vector<Vec2> points, const std::vect
   std::vector<double> right(2 * strip.points.size());
   flat.settled = false;
   bool afresh = true;
-  double before = 0.0;
+  double before = 1e300;
   for (int i = 0; i < steps && !flat.settled && !stop.stop_requested(); ++i) {
     const auto moved = step(strip, edges, flat.points, normal, right, afresh);
     if (!moved) break;
     flat.settled = *moved < settledMm;
-    // A matrix kept that no longer brings the points together is made again.
-    afresh = *moved > hardlyMovesMm || (!afresh && *moved > 0.5 * before);
+    // Where steps close in fast the matrix is kept; where they do not, it is made again.
+    constexpr double fast = 0.05;
+    afresh = *moved > hardlyMovesMm || *moved > fast * before;
     before = *moved;
   }
   measureStrain(strip, flat);
@@ -402,6 +403,10 @@ FlatStrip layFlat(const Strip& strip, const FlatStrip* warm, double settledMm, c
   const bool full = settledMm <= fullySettledMm;
   FlatStrip best = laidFrom(strip, reuse ? warm->points : fromHalves(strip, stop), edges,
                             reuse && !full ? mostWarmQuickSteps : mostFlattenSteps, settledMm, stop);
+  if (full && !best.settled && !reuse && !stop.stop_requested()) {
+    FlatStrip other = laidFrom(strip, hinged(strip), edges, mostFlattenSteps, settledMm, stop);
+    if (other.settled) best = std::move(other);
+  }
   if (!full || best.strainMax < strainOfAFold) return best;
   // A tip may have folded as it was laid: the strip is begun from elsewhere too, and that with least strain is kept, so
   // that it does not matter what was laid before.

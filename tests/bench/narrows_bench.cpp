@@ -326,7 +326,7 @@ void printDrag(const char* name, MainWindow& window, Canvas* canvas, const QPoin
 void printKeys(const char* name, MainWindow& window, Canvas* canvas, Qt::Key up, Qt::Key down,
                Qt::KeyboardModifiers with) {
   canvas->setFocus();
-  printToPicture(name, window, canvas, 60, [&](int i) { QTest::keyClick(canvas, i % 2 == 0 ? up : down, with); });
+  printToPicture(name, window, canvas, 200, [&](int i) { QTest::keyClick(canvas, i % 2 == 0 ? up : down, with); });
   QTest::qWait(600);
 }
 

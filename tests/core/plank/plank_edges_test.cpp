@@ -73,6 +73,41 @@ class PlankEdgesTest : public QObject {
     QVERIFY(std::abs(usualSeamMm(32.0) - 2.0) < 1e-9);
   }
 
+  void aLandPlanedAsToldBedsAStraightedge() {
+    // Strake on strake, by points alone: each plank is laid on the one below it, its land planed by the drop that is
+    // told, and a straightedge laid from the next mark down over the lap.
+    constexpr double lap = 19.0, thick = 9.5;
+    PlankMake laps;
+    laps.construction = Construction::Lapstrake;
+    laps.lapMm = lap;
+    PlankingMake make;
+    make.construction = Construction::Lapstrake;
+    make.thicknessMm = thick;
+    for (const Developable& hull : {cylinder(), coneOnItsSide()}) {
+      const Lining lining = liningOf(tableOf(hull.sections, 9), knownStrakes);
+      double worst = 0.0;
+      for (std::size_t i = 1; i + 1 < lining.frame.sectionCount(); ++i) {
+        const auto mark = [&](std::size_t line) -> Vec2 {
+          return hull.sections[i].point(hull.sections[i].from + lining.lines[line].shares[i] *
+                                                                    (hull.sections[i].to - hull.sections[i].from));
+        };
+        Vec2 foot = mark(0);
+        for (std::size_t k = 0; k + 1 < knownStrakes; ++k) {
+          const auto edges = plankEdges(lining, k, make, laps);
+          const auto at = std::find_if(edges.begin(), edges.end(), [&](const EdgesAt& one) { return one.section == i; });
+          QVERIFY(at != edges.end() && at->land);
+          const Vec2 head = mark(k + 1), up = (head - foot).normalized(), out(up.y(), -up.x());
+          const Vec2 lapLine = head - lap * up + thick * out;           // on the outside, as it hangs
+          const Vec2 edge = head + (thick - at->land->dropMm) * out;    // planed at the upper edge
+          const Vec2 ruler = (mark(k + 2) - lapLine).normalized();      // the straightedge
+          worst = std::max(worst, std::abs(ruler.x() * (edge - lapLine).y() - ruler.y() * (edge - lapLine).x()));
+          foot = lapLine;
+        }
+      }
+      QVERIFY2(worst < 0.2, qPrintable(QString::number(worst)));
+    }
+  }
+
   void aLapstrakePlankHasItsLandsAndNoSeams() {
     const SmoothHull hull = smoothHulls()[0];
     const Book book = *newBook(hull.table(100.0));
