@@ -17,8 +17,9 @@ constexpr double radPerDegree = 0.017453292519943295;
 /// Works out one backbone, part by part.
 class Maker {
  public:
-  Maker(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before, const std::stop_token& stop)
-      : m_input(input), m_before(before), m_stop(stop), m_unit(input.table->unit) {
+  Maker(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before, const std::stop_token& stop,
+        BackboneEffort effort)
+      : m_input(input), m_before(before), m_stop(stop), m_effort(effort), m_unit(input.table->unit) {
     m_made.plan = plan;
     m_made.input = input;
     const bool sameHull = before != nullptr && before->input.drawn == input.drawn && before->input.table == input.table;
@@ -175,9 +176,12 @@ class Maker {
   }
 
   void bend() {
-    if (m_before != nullptr && m_before->plan.lamination == m_made.plan.lamination &&
-        m_before->plan.blank == m_made.plan.blank && sameTimber(m_made.plan.lamination.timber) &&
-        sameTimber(m_made.plan.blank.timber) && m_before->input.inside == m_input.inside) {
+    const bool samePlans = m_before != nullptr && m_before->plan.lamination == m_made.plan.lamination &&
+                           m_before->plan.blank == m_made.plan.blank;
+    const bool same = samePlans && !m_before->bendsWait && sameTimber(m_made.plan.lamination.timber) &&
+                      sameTimber(m_made.plan.blank.timber) && m_before->input.inside == m_input.inside;
+    if (same || (samePlans && m_effort == BackboneEffort::Quick)) {
+      m_made.bendsWait = !same;
       m_made.bent = m_before->bent;
       m_made.lamination = m_before->lamination;
       m_made.laminationProblems = m_before->laminationProblems;
@@ -246,6 +250,24 @@ class Maker {
     return part;
   }
 
+  void flattenSlab(const std::vector<SlabReading>& readings) {
+    const SlabPlan& plan = m_made.plan.slab;
+    SlabWork& slab = m_made.slab;
+    if (m_before != nullptr && m_before->plan.slab == plan && m_before->slab.flat) {
+      slab.rails = m_before->slab.rails;
+      slab.flat = m_before->slab.flat;
+      return;
+    }
+    auto flat =
+        flatten(readings, {plan.thickness.mm(), plan.finished.mm(), plan.mostTiltDeg * radPerDegree}, plan, m_unit);
+    if (flat) {
+      slab.rails = railHeights(flat->first, plan.length.mm(), plan.width.mm());
+      slab.flat = std::move(*flat);
+    } else {
+      slab.problems = flat.error();
+    }
+  }
+
   void layOnSlab() {
     const SlabPlan& plan = m_made.plan.slab;
     SlabWork& slab = m_made.slab;
@@ -254,14 +276,7 @@ class Maker {
       if (!readings) {
         slab.problems = readings.error();
       } else {
-        auto flat = flatten(*readings, {plan.thickness.mm(), plan.finished.mm(), plan.mostTiltDeg * radPerDegree}, plan,
-                            m_unit);
-        if (flat) {
-          slab.rails = railHeights(flat->first, plan.length.mm(), plan.width.mm());
-          slab.flat = std::move(*flat);
-        } else {
-          slab.problems = flat.error();
-        }
+        flattenSlab(*readings);
       }
     }
     const TimberShape* shape = m_made.shapes.find(plan.timber);
@@ -292,6 +307,7 @@ class Maker {
   const BackboneInput& m_input;
   const Backbone* m_before;
   const std::stop_token& m_stop;
+  BackboneEffort m_effort;
   Unit m_unit;
   Backbone m_made;
 };
@@ -321,9 +337,9 @@ const MachinedGroove* Backbone::groove(RabbetPart part) const {
 }
 
 Backbone makeBackbone(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before,
-                      const std::stop_token& stop) {
+                      const std::stop_token& stop, BackboneEffort effort) {
   require(input.table != nullptr && input.drawn != nullptr, "a backbone is worked out from a hull");
-  return Maker(input, plan, before, stop).make();
+  return Maker(input, plan, before, stop, effort).make();
 }
 
 BackbonePlan usualPlan(const OffsetTable& table) {

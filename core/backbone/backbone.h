@@ -69,16 +69,20 @@ struct Backbone {
   std::vector<BackboneCaution> cautions;
   Problems problems;  ///< of rabbet and timbers: they want looking at
   Problems laminationProblems, blankProblems;
+  bool bendsWait = false;  ///< lamination and blank are of a moment ago
 
   const RabbetRun* run(RabbetPart part) const;
   const MachinedGroove* groove(RabbetPart part) const;
 };
 
+/// How far it is worked out: in the hand, what is bent of a timber may wait for the hand to let go.
+enum class BackboneEffort { Full, Quick };
+
 /// Works it out. What `before` has that follows from the same hull and the same part of the plan is used again: an
 /// outline that is dragged leaves rabbet and transom as they are. Never fails: what cannot be made is left out and its
 /// problem told. Of no use where `stop` was asked for.
 Backbone makeBackbone(const BackboneInput& input, const BackbonePlan& plan, const Backbone* before = nullptr,
-                      const std::stop_token& stop = {});
+                      const std::stop_token& stop = {}, BackboneEffort effort = BackboneEffort::Full);
 
 /// The half-sidings a plan gives instead of the table's.
 HalfSidings sidingsOf(const RabbetPlan& plan);

@@ -243,12 +243,19 @@ class Answer {
     const auto* old = before(&Solved::backbone);
     const bool samePlan = old != nullptr && old->from && std::get<BackbonePlan>(*old->from) == plan;
     if (m_quick && !samePlan && old != nullptr && old->from) marks = std::get<TransomMarks>(*old->from);
-    renew(&Solved::backbone, {m_solved->drawn.value, m_solved->inside.value, plan, marks}, m_quick && samePlan, [&] {
+    const auto inputs = [&](bool quick) {
+      return decltype(m_solved->backbone)::Inputs{m_solved->drawn.value, m_solved->inside.value, plan, marks, quick};
+    };
+    const bool isFull = old != nullptr && old->from && *old->from == inputs(false);
+    const bool isQuick = m_quick && !isFull;
+    renew(&Solved::backbone, inputs(isQuick), m_quick && samePlan, [&] {
       const BackboneInput input{m_solved->fair.value, m_solved->drawn.value, m_solved->inside.value, marks};
-      Made<Backbone> made = madeOf(makeBackbone(input, plan, old != nullptr ? old->get() : nullptr, m_stop));
+      Made<Backbone> made = madeOf(makeBackbone(input, plan, old != nullptr ? old->get() : nullptr, m_stop,
+                                                isQuick ? BackboneEffort::Quick : BackboneEffort::Full));
       made.problems = made.value->problems;
       return made;
     });
+    m_solved->backbone.waits |= isQuick;
   }
 
   void planks() {

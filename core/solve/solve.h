@@ -65,7 +65,8 @@ struct Solved {
   Part<std::vector<MeshFace>, std::shared_ptr<const Lining>, std::shared_ptr<const Lining>, MeshPlanking>
       mesh;  ///< the planked hull, for its picture
   Part<MouldSet, std::shared_ptr<const MouldSet>, std::shared_ptr<const Lining>, std::shared_ptr<const Lining>> moulds;
-  Part<Backbone, HullPart, HullPart, BackbonePlan, TransomMarks>
+  /// The last: made while something was in the hand, what is bent of it of a moment ago.
+  Part<Backbone, HullPart, HullPart, BackbonePlan, TransomMarks, bool>
       backbone;  ///< rabbet, timbers and what they are got out of
   using PlankPart = Part<FlatPlank, std::shared_ptr<const GirthFrame>, SurfaceCurve, SurfaceCurve, PlankMake>;
   std::vector<PlankPart> planks;      ///< of the starboard side, in the order of its lining's strakes

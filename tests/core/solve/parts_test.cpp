@@ -4,6 +4,7 @@
 #include <random>
 #include <thread>
 
+#include "book/backbone_edits.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
 #include "sample_books.h"
@@ -23,7 +24,7 @@ BookSnapshot snapshot(const Book& book) {
 /// One edit by chance: a mark, a figure, a number of strakes, a mould, a lap, a point of the backbone.
 Book edited(const Book& book, const Solved& now, std::mt19937& chance) {
   const auto pick = [&](std::size_t count) { return static_cast<std::size_t>(chance()) % count; };
-  switch (pick(6)) {
+  switch (pick(7)) {
     case 0: {
       if (now.lining.get() == nullptr) return book;
       const Lining& lining = *now.lining;
@@ -48,6 +49,17 @@ Book edited(const Book& book, const Solved& now, std::mt19937& chance) {
       moulds.moulds.timber = inches(0.5 + 0.25 * static_cast<double>(pick(3)));
       moulds.moulds.takenOff = pick(2) == 0 ? TakenOff::Planking : TakenOff::PlankingAndTimber;
       return moulds;
+    }
+    case 5: {
+      // A point of the timber that is bent of strips, and built up of layers, and lies on the slab.
+      Book backbone = book;
+      backbone.backbone = planInHand(book, now.backbone->plan);
+      std::vector<Timber>& timbers = backbone.backbone.timbers;
+      if (timbers.empty()) return book;
+      Timber& timber = timbers[pick(timbers.size())];
+      OutlinePoint& point = timber.outline[pick(timber.outline.size())];
+      point.distance = point.distance + millimetres(chance() % 2 == 0 ? 1.5 : -1.5);
+      return backbone;
     }
     case 4: {
       const auto lap = setLap(book, inches(0.5 + 0.125 * static_cast<double>(pick(4))));
@@ -112,6 +124,14 @@ void compare(const Solved& one, const Solved& other) {
   for (std::size_t i = 0; i < one.backbone->stopwaters.size(); ++i)
     QVERIFY((one.backbone->stopwaters[i].at - other.backbone->stopwaters[i].at).norm() < 1e-9);
   QVERIFY(one.backbone->input.plankLines == other.backbone->input.plankLines);
+  QVERIFY(!one.backbone->bendsWait);
+  QCOMPARE(one.backbone->lamination.has_value(), other.backbone->lamination.has_value());
+  if (one.backbone->lamination) {
+    QCOMPARE(one.backbone->lamination->stripLengthMm, other.backbone->lamination->stripLengthMm);
+    QCOMPARE(one.backbone->lamination->formRadiusMm, other.backbone->lamination->formRadiusMm);
+  }
+  QCOMPARE(one.backbone->blank.has_value(), other.backbone->blank.has_value());
+  if (one.backbone->blank) QCOMPARE(one.backbone->blank->boardLengthMm, other.backbone->blank->boardLengthMm);
   comparePlanks(one, other);
   QCOMPARE(one.findings.size(), other.findings.size());
   for (std::size_t i = 0; i < one.findings.size(); ++i)
