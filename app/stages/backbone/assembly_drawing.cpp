@@ -367,8 +367,8 @@ void AssemblyDrawing::nudge(double aftMm, double upMm) {
   const auto all = grips();
   if (static_cast<std::size_t>(m_grip) >= all.size()) return;
   const Held& held = all[static_cast<std::size_t>(m_grip)];
+  // The page follows with the answer: its fields and table at every step of a key would hold the picture up.
   hand().step(wordsFor(held), moved(*m_session->book(), held, placeOf(held) + Vec2(aftMm, upMm)));
-  emit chosen();
 }
 
 void AssemblyDrawing::addPoint() {
