@@ -157,6 +157,18 @@ void MouldDrawing::paintMarks(QPainter& painter) {
   setHandles(std::move(handles));
 }
 
+const Drawing& MouldDrawing::pattern(const Mould& mould) {
+  if (m_patternOf != m_session->solved() || m_patternBook != m_session->book() || m_patternIndex != m_index) {
+    m_patternOf = m_session->solved();
+    m_patternBook = m_session->book();
+    m_patternIndex = m_index;
+    MouldPlan plan = m_patternBook->moulds;
+    plan.whole = true;
+    m_pattern = mouldSheet(mould, {{}, m_session->notation(), &plan, m_patternOf->fair.value.get()});
+  }
+  return m_pattern;
+}
+
 void MouldDrawing::paintDrawing(QPainter& painter) {
   const Mould& now = *mould();
   setCaption(tr("mould %1, %2 face; dashed: the other face")
@@ -169,9 +181,8 @@ void MouldDrawing::paintDrawing(QPainter& painter) {
   drawShape(painter, wood);
   painter.setBrush(Qt::NoBrush);
   // The lines of the printed pattern, both sides of it.
-  MouldPlan plan = m_session->book()->moulds;
-  plan.whole = true;
-  paintSheet(painter, mouldSheet(now, {{}, m_session->notation(), &plan, m_session->solved()->fair.value.get()}),
+  const MouldPlan& plan = m_session->book()->moulds;
+  paintSheet(painter, pattern(now),
              {LineRole::Level, LineRole::Station, LineRole::CentreLine, LineRole::MouldBack, LineRole::MouldEdge});
   paintTakenInPlane(painter);
   if (plan.spreader.mm() != 0.0) {

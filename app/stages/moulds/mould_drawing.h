@@ -2,6 +2,7 @@
 // One mould as it is got out: its edge, the other face's edge, marks and bevels.
 
 #include "canvas/session_canvas.h"
+#include "drawing.h"
 
 namespace narrows {
 
@@ -33,6 +34,13 @@ class MouldDrawing : public SessionCanvas {
   void paintTakenInPlane(QPainter& painter) const;
   void paintMarks(QPainter& painter);
 
+  /// The printed pattern of the mould in hand, whole: made once an answer and a book.
+  const Drawing& pattern(const Mould& mould);
+
+  std::shared_ptr<const Solved> m_patternOf;
+  BookSnapshot m_patternBook;
+  int m_patternIndex = -1;
+  Drawing m_pattern;
   int m_index = 0;
   int m_mark = -1;
 };
