@@ -53,6 +53,7 @@ class PatternDrawer {
     if (m_of.bench != nullptr) {
       drawSawn();
       drawBevels();
+      drawNextLap();
       drawGains();
     }
     drawBoard();
@@ -178,6 +179,28 @@ class PatternDrawer {
     }
   }
 
+  /// Where the foot of the next plank will lie, on the outside of this one.
+  void drawNextLap() {
+    const PlankAtBench& bench = *m_of.bench;
+    if (bench.planking.construction != Construction::Lapstrake || bench.head.empty() || bench.edges.empty()) return;
+    const std::vector<Vec2>& edge = bench.plank->upper;
+    std::vector<Vec2> line;
+    for (std::size_t i = 0; i < edge.size(); ++i) {
+      // The lap of the station nearest, where it is not the same all along.
+      const auto lapOf = [&](const EdgesAt& at) {
+        for (const PlankStation& station : bench.plank->stations) {
+          if (station.section == at.section) return std::abs(station.upper.x() - edge[i].x());
+        }
+        return 1e300;
+      };
+      const auto nearest = std::min_element(bench.edges.begin(), bench.edges.end(), [&](const EdgesAt& a, const EdgesAt& b) {
+        return lapOf(a) < lapOf(b);
+      });
+      line.push_back(edge[i] - nearest->lapMm * turnedLeft(directionAt(edge, i)));
+    }
+    m_drawing.line(LineRole::LapLine, placed(std::move(line)));
+  }
+
   std::string thin(double mm) const { return showThin(millimetres(std::abs(mm)), m_of.notation); }
   static std::string degrees(double rad) { return showDecimal(std::abs(radians(rad).deg()), 1) + "°"; }
 
@@ -261,7 +284,7 @@ class PatternDrawer {
     }
     if (m_of.lapMm > 0.0 && m_of.hasLap) {
       return "The lap of " + shownTwice(m_of.lapMm, m_of.notation) +
-             " is in the keel edge already: the dashed line is the edge without it. Do not add it again.";
+             " is in the keel edge already: the dashed line there is the edge without it. Do not add it again.";
     }
     return "No lap is in the keel edge.";
   }

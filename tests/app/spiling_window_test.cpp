@@ -293,6 +293,31 @@ class SpilingWindowTest : public WindowCase {
     QVERIFY(read("2") != nullptr && read("6") != nullptr);
   }
 
+  void anotherStrakeIsReadFromItsFirstStationAndNothingIsReadOver() {
+    FarEnd line;
+    QVERIFY(line.isOpen());
+    openGroups();
+    stage()->findChild<QComboBox*>("tapeLine")->setCurrentText(line.path());
+    QTest::mouseClick(stage()->findChild<QPushButton*>("listen"), Qt::LeftButton);
+    QVERIFY(stage()->spiling()->tape()->isOpen());
+    auto* grid = stage()->findChild<SpilingGrid*>();
+    for (const int strake : {3, 5}) {
+      take(strake, BoatSide::Starboard);
+      QCoreApplication::processEvents();
+      QCOMPARE(grid->currentIndex().row(), 0);
+      QCOMPARE(grid->currentIndex().column(), 0);
+      const std::size_t stations = plank(strake).stations.size();
+      const auto read = [&] { return spiledAt(*session().book(), strake, BoatSide::Starboard); };
+      for (std::size_t i = 0; i < 2 * stations; ++i) line.send(QByteArray::number(10.0 + double(i)) + " mm\n");
+      QTRY_VERIFY(read() != nullptr && read()->spiling.readings.size() == stations &&
+                  read()->spiling.readings.back().upper);
+      // One too many: it is answered, and the last stays what it was.
+      line.send("999 mm\n");
+      QTRY_VERIFY2(saidOnPage("Every station has been read"), qPrintable(allSaid()));
+      QVERIFY(std::abs(read()->spiling.readings.back().upper->mm() - (10.0 + double(2 * stations - 1))) < 1e-6);
+    }
+  }
+
   void theSimulatedTapePlaysABoatWithASlipThatIsNamed() {
     QProcess tape;
     tape.start(QStringLiteral(NARROWS_TAPE), {QString::fromStdString(boatsFolder()) + "osier.narrows", "--strake", "3",

@@ -167,7 +167,7 @@ class ExportTest : public QObject {
     };
     QVERIFY(count(LineRole::KeelEdge) > 50);  // the edge and its ticks
     QCOMPARE(count(LineRole::SheerEdge), 1);
-    QCOMPARE(count(LineRole::LapLine), 1);
+    QCOMPARE(count(LineRole::LapLine), 2);  // its own, and where the next plank will lie
     QCOMPARE(count(LineRole::HoodEnd), 2);
     // Sawn to, into the rabbet at the bow, and four gains marked.
     QCOMPARE(count(LineRole::Saw), 1);

@@ -291,8 +291,10 @@ void PlankDrawing::paintDrawing(QPainter& painter) {
   const SpiledPlank* read = m_session->solved()->spiledOf(m_session->selection().strake + 1, m_side);
   if (m_readings) {
     QString words = tr("pale: the batten, its upper edge heavier");
+    const double times = read == nullptr ? 1.0 : magnified(read->check, *now);
     if (read != nullptr)
-      words += tr(" · copper: as read, differences %1 times as large").arg(magnified(read->check, *now), 0, 'f', 0);
+      words += times > 1.0 ? tr(" · copper: as read, differences %1 times as large").arg(times, 0, 'f', 0)
+                           : tr(" · copper: as read");
     setCaption(words);
   } else {
     setCaption(tr("ticked edge: keel · plain edge: sheer") + (now->lapLine.empty() ? QString() : tr(" · dashed: lap")));

@@ -41,8 +41,7 @@ QString PlankTables::radius(double mm) const {
 
 QString PlankTables::signedThin(double mm) const {
   const QString words = thin(mm);
-  constexpr double nothingMm = 0.05;
-  if (std::abs(mm) < nothingMm) return words;
+  if (words == thin(0.0)) return words;
   return (mm < 0.0 ? QStringLiteral("−") : QStringLiteral("+")) + words;
 }
 

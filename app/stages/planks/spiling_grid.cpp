@@ -24,6 +24,7 @@ SpilingGrid::SpilingGrid(Session* session, QWidget* parent) : CellGrid(tr("Readi
   connect(session, &Session::answerSettled, this, &SpilingGrid::layOut);
   connect(session, &Session::selectionChanged, this, &SpilingGrid::layOut);
   connect(this, &CellGrid::cellTaken, this, [this](int row, int) {
+    m_past = false;
     Selection selection = this->session()->selection();
     selection.section = static_cast<int>(plank()->stations[static_cast<std::size_t>(row)].section);
     this->session()->select(selection);
@@ -47,7 +48,20 @@ std::shared_ptr<const FlatPlank> SpilingGrid::plank() const {
 }
 
 void SpilingGrid::layOut() {
-  if (isVisible() && state() != QAbstractItemView::EditingState) refresh();
+  if (!isVisible() || state() == QAbstractItemView::EditingState) return;
+  refresh();
+  if (m_strake != strake() || m_side != side()) beginStrake();
+}
+
+void SpilingGrid::beginStrake() {
+  m_strake = strake(), m_side = side();
+  m_past = false;
+  for (int row = 0; row < cells().rowCount(); ++row) {
+    const std::string& station = plank()->stations[static_cast<std::size_t>(row)].name;
+    for (const Column column : {Lower, Upper}) {
+      if (!readingAt(station, column == Upper)) return follow(row, column);
+    }
+  }
 }
 
 std::optional<Length> SpilingGrid::readingAt(const std::string& station, bool upper) const {
@@ -91,7 +105,8 @@ Cell SpilingGrid::cellOf(int row, int column) const {
     if (!by) return {};
     const bool far = std::abs(*by) > spilingLookMm;
     const QString words = QString::fromStdString(showThin(millimetres(std::abs(*by)), notation));
-    const QString moved = *by < -0.05 ? QStringLiteral("−") + words : *by > 0.05 ? QStringLiteral("+") + words : words;
+    const QString none = QString::fromStdString(showThin(Length(), notation));
+    const QString moved = words == none ? words : (*by < 0.0 ? QStringLiteral("−") : QStringLiteral("+")) + words;
     return far ? judgedCell(moved, Severity::LookAgain) : Cell{moved, false, false, look::quietInk, {}};
   }
   if (column == Lower || column == Upper) {
@@ -173,6 +188,7 @@ QString SpilingGrid::put(const Length& reading, bool upper) {
     setCurrentIndex(model()->index(row + 1, Lower));
   } else {
     setCurrentIndex(model()->index(row, Upper));
+    m_past = upper;
   }
   return upper ? tr("%1, to the sheer line").arg(station) : tr("%1, to the keel line").arg(station);
 }

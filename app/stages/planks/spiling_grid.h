@@ -25,8 +25,12 @@ class SpilingGrid : public CellGrid {
   QString take(const TapeReading& reading);
   /// Puts a reading to the station in hand and goes on; the place in words, nothing where there is none.
   QString put(const Length& reading, bool upper);
+  /// Whether the last of its stations has been read and no other is in hand: one more reading has no place.
+  bool isPast() const { return m_past; }
 
  private:
+  /// The first reading that is wanting in hand, where another strake is.
+  void beginStrake();
   enum Column { Lower, LowerShould, LowerOff, Upper, UpperShould, UpperOff, Width, LowerFaired, UpperFaired };
   std::shared_ptr<const FlatPlank> plank() const;
   int strake() const;
@@ -40,6 +44,10 @@ class SpilingGrid : public CellGrid {
   /// By how much a stiffer batten moves the point that was read; none where nothing was.
   std::optional<double> fairedByMm(std::size_t station, bool upper) const;
   bool enterReading(int row, bool upper, const std::optional<Length>& reading);
+
+  int m_strake = 0;  ///< whose readings are shown, and of which side
+  BoatSide m_side = BoatSide::Starboard;
+  bool m_past = false;
 };
 
 }  // namespace narrows

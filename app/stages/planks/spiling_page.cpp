@@ -147,6 +147,8 @@ void SpilingPage::strike(bool upper) {
 void SpilingPage::takeReading(const TapeReading& reading) {
   // What comes while something else is looked at is for the readings all the same.
   emit wanted();
+  if (reading.station.empty() && m_grid->isPast())
+    return answer(tr("Every station has been read: take the cell in hand that is to be read again."));
   if (m_grid->take(reading).isEmpty())
     answer(tr("The tape names station %1, which this strake does not cross: nothing was taken.")
                .arg(QString::fromStdString(reading.station)));
