@@ -103,7 +103,8 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
       // What is let into the rabbet and cut for the laps is of planks that run from end to end.
       solved.backbone = backbone();
       const PlankingMake planking = plankingMake(*book);
-      solved.gains = std::make_shared<std::vector<Gain>>(gains(*solved.lining, lapMake(*book, *solved.lining), planking));
+      solved.gains =
+          std::make_shared<std::vector<Gain>>(gains(*solved.lining, lapMake(*book, *solved.lining), planking));
       solved.portGains =
           std::make_shared<std::vector<Gain>>(gains(*solved.portLining, lapMake(*book, *solved.portLining), planking));
     }

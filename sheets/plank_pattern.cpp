@@ -151,8 +151,9 @@ class PatternDrawer {
     const auto reach = [](const std::vector<double>& mm) {
       return std::any_of(mm.begin(), mm.end(), [](double one) { return std::abs(one) > leastMm; });
     };
-    return reach(into.bow) || reach(into.stern) ||
-           std::any_of(into.keel.begin(), into.keel.end(), [](const auto& one) { return std::abs(one.second) > leastMm; });
+    return reach(into.bow) || reach(into.stern) || std::any_of(into.keel.begin(), into.keel.end(), [](const auto& one) {
+             return std::abs(one.second) > leastMm;
+           });
   }
 
   void drawSawn() {
@@ -193,9 +194,8 @@ class PatternDrawer {
         }
         return 1e300;
       };
-      const auto nearest = std::min_element(bench.edges.begin(), bench.edges.end(), [&](const EdgesAt& a, const EdgesAt& b) {
-        return lapOf(a) < lapOf(b);
-      });
+      const auto nearest = std::min_element(bench.edges.begin(), bench.edges.end(),
+                                            [&](const EdgesAt& a, const EdgesAt& b) { return lapOf(a) < lapOf(b); });
       line.push_back(edge[i] - nearest->lapMm * turnedLeft(directionAt(edge, i)));
     }
     m_drawing.line(LineRole::LapLine, placed(std::move(line)));
@@ -342,7 +342,8 @@ class PatternDrawer {
                    true);
     const Vec2 first = middle(1) - middle(0);
     const double clear = std::max(0.35 * first.norm(), 85.0);
-    m_drawing.text(middle(0) + clear * first.normalized() - Vec2(0.0, 12.0), "◄ BOW", height * 0.8, TextPlace::Left, 0.0, true);
+    m_drawing.text(middle(0) + clear * first.normalized() - Vec2(0.0, 12.0), "◄ BOW", height * 0.8, TextPlace::Left,
+                   0.0, true);
   }
 
   FlatPlank m_plank;

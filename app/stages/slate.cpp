@@ -126,7 +126,8 @@ void Slate::place(QWidget* field, const QString& heading) {
 void Slate::showField(QWidget* field, bool shown) {
   field->setVisible(shown);
   if (QLabel* heading = m_headings.value(field)) heading->setVisible(shown);
-  if (QWidget* group = m_groups.value(field)) group->setVisible(shown && qobject_cast<QPushButton*>(field)->isChecked());
+  if (QWidget* group = m_groups.value(field))
+    group->setVisible(shown && qobject_cast<QPushButton*>(field)->isChecked());
 }
 
 QComboBox* Slate::addBox(const QString& name) {

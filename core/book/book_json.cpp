@@ -11,8 +11,8 @@
 #include "book/json_archive.h"
 #include "book/json_text.h"
 #include "book/lining_json.h"
-#include "book/unknown_keys.h"
 #include "book/planking_json.h"
+#include "book/unknown_keys.h"
 #include "book/weighing_json.h"
 #include "lines/boat_size.h"
 
@@ -105,8 +105,9 @@ const Words<SetUpKind>& setUpKindWords() {
 }
 
 const Words<PlankShape>& shapeWords() {
-  static const Words<PlankShape> words{
-      {PlankShape::Computed, "computed"}, {PlankShape::Readings, "readings"}, {PlankShape::Between, "between"},
+  static const Words<PlankShape> words{{PlankShape::Computed, "computed"},
+                                       {PlankShape::Readings, "readings"},
+                                       {PlankShape::Between, "between"},
                                        {PlankShape::Faired, "faired"}};
   return words;
 }
@@ -621,7 +622,8 @@ static bool differsInBackbone(const Book& book, const Book& other) {
 }
 
 Result<void> checkBook(const Book& book, const Book* sound) {
-  // Read as a file would be, without its text and the parts that have not changed: this is asked at every step of a key.
+  // Read as a file would be, without its text and the parts that have not changed: this is asked at every step of a
+  // key.
   BookReader reader;
   if (sound != nullptr && differsInBackbone(book, *sound)) {
     BackbonePlan plan;

@@ -160,6 +160,38 @@ Band Lining::band(std::size_t strake, SurfaceReach reach) const {
   return {frame, of.lowerEdge, of.upperEdge, within.fromT < within.toT ? within : of.reach, of.nibs};
 }
 
+namespace {
+
+/// Shares nearer together than this are of one line.
+constexpr double sameShare = 1e-7;
+
+}  // namespace
+
+std::optional<std::size_t> Lining::strakeBelow(std::size_t strake, double t) const {
+  // Its own line's, where that strake reaches so far; else by where the edges lie.
+  for (std::size_t k = 0; k < strakeCount(); ++k) {
+    if (strakes[k].upper == strakes[strake].lower && strakes[k].reach.holds(t)) return k;
+  }
+  const double edge = strakes[strake].lowerEdge.shareAt(t);
+  for (std::size_t k = 0; k < strakeCount(); ++k) {
+    if (k != strake && strakes[k].reach.holds(t) && std::abs(strakes[k].upperEdge.shareAt(t) - edge) < sameShare)
+      return k;
+  }
+  return std::nullopt;
+}
+
+std::optional<std::size_t> Lining::strakeAbove(std::size_t strake, double t) const {
+  for (std::size_t k = 0; k < strakeCount(); ++k) {
+    if (strakes[k].lower == strakes[strake].upper && strakes[k].reach.holds(t)) return k;
+  }
+  const double edge = strakes[strake].upperEdge.shareAt(t);
+  for (std::size_t k = 0; k < strakeCount(); ++k) {
+    if (k != strake && strakes[k].reach.holds(t) && std::abs(strakes[k].lowerEdge.shareAt(t) - edge) < sameShare)
+      return k;
+  }
+  return std::nullopt;
+}
+
 double Lining::widthMm(std::size_t strake, std::size_t section) const {
   const LinedStrake& of = strakes[strake];
   const auto t = static_cast<double>(section);

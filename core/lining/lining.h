@@ -1,7 +1,9 @@
 #pragma once
 // Lining off: where every plank edge lands.
 
+#include <algorithm>
 #include <map>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -58,10 +60,20 @@ struct Lining {
   bool isWhole(std::size_t strake) const {
     return strakes[strake].reach.fromT <= 0.0 && strakes[strake].reach.toT >= frame.lastT();
   }
+  /// How many lines end at a joint.
+  std::size_t joints() const {
+    return static_cast<std::size_t>(std::count_if(lines.begin(), lines.end(), [&](const PlankLine& line) {
+      return line.reach.fromT > 0.0 || line.reach.toT < frame.lastT();
+    }));
+  }
   /// Whether a strake (0 is the garboard) passes a whole section.
   bool covers(std::size_t strake, std::size_t section) const {
     return strakes[strake].reach.holds(static_cast<double>(section));
   }
+  /// The strake whose sheer edge is a strake's keel edge at section parameter t, and the one that stands on its own
+  /// sheer edge there: where strakes are let in they change along it. None under the lowest and over the topmost.
+  std::optional<std::size_t> strakeBelow(std::size_t strake, double t) const;
+  std::optional<std::size_t> strakeAbove(std::size_t strake, double t) const;
   /// Width between marks of a strake at a whole section, mm of girth, without lap.
   double widthMm(std::size_t strake, std::size_t section) const;
   /// The same along an end of the boat, of every strake that comes to it, lowest up.

@@ -363,8 +363,7 @@ std::vector<Vec2> fromHalves(const Strip& strip, const std::stop_token& stop) {
     half.lowerShare.push_back(strip.lowerShare[c]);
     half.upperShare.push_back(strip.upperShare[c]);
   }
-  const FlatStrip laid =
-      laidFrom(half, fromHalves(half, stop), edgesOf(half), mostFlattenSteps, halvesSettledMm, stop);
+  const FlatStrip laid = laidFrom(half, fromHalves(half, stop), edgesOf(half), mostFlattenSteps, halvesSettledMm, stop);
   std::vector<double> shares, heights;
   for (std::size_t c = 0; c < strip.columns; ++c) shares.push_back(strip.lowerShare[c] + strip.upperShare[c]);
   for (std::size_t r = 0; r < strip.rows; ++r) heights.push_back(static_cast<double>(r));

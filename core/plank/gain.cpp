@@ -19,7 +19,8 @@ constexpr double littleT = 1e-4;
 /// A lining's curve crossed by a plane that is square to the lap.
 class SquarePlane {
  public:
-  SquarePlane(const Lining& lining, const SurfaceCurve& curve, SurfaceReach reach, double t) : m_lining(lining), m_t(t) {
+  SquarePlane(const Lining& lining, const SurfaceCurve& curve, SurfaceReach reach, double t)
+      : m_lining(lining), m_t(t) {
     const double low = std::max(reach.fromT, t - littleT), high = std::min(reach.toT, t + littleT);
     m_origin = curve.point(lining.frame, t);
     const Vec3 run = curve.point(lining.frame, high) - curve.point(lining.frame, low);
@@ -117,37 +118,20 @@ class GainMaker {
              now.lowerEdge == was.lowerEdge && now.upperEdge == was.upperEdge;
     };
     if (!same(above) || !same(strake)) return false;
-    // Those under it are found by their lines: all that may be among them are looked at.
+    // Whatever may lie under it: where strakes are let in, more than lie there at any one place.
+    const std::size_t head = m_lining.strakes[strake].upper, reach = strakesBelow + m_lining.joints();
     for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
-      const std::size_t upper = m_lining.strakes[k].upper, head = m_lining.strakes[strake].upper;
-      if (upper <= head && upper + strakesBelow >= head && !same(k)) return false;
+      const std::size_t upper = m_lining.strakes[k].upper;
+      if (upper <= head && upper + reach >= head && !same(k)) return false;
     }
     return true;
-  }
-
-  /// The strake that stands on one at an end; none on the sheer strake.
-  std::optional<std::size_t> above(std::size_t strake, double t) const {
-    for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
-      if (k != strake && m_lining.strakes[k].lower == m_lining.strakes[strake].upper &&
-          m_lining.strakes[k].reach.holds(t))
-        return k;
-    }
-    return std::nullopt;
-  }
-  std::optional<std::size_t> below(std::size_t strake, double t) const {
-    for (std::size_t k = 0; k < m_lining.strakeCount(); ++k) {
-      if (k != strake && m_lining.strakes[k].upper == m_lining.strakes[strake].lower &&
-          m_lining.strakes[k].reach.holds(t))
-        return k;
-    }
-    return std::nullopt;
   }
 
   std::optional<Gain> gainOf(std::size_t k, bool bow) {
     const LinedStrake& strake = m_lining.strakes[k];
     const double end = bow ? 0.0 : m_lining.frame.lastT();
     if (!strake.reach.holds(end)) return std::nullopt;
-    const auto next = above(k, end);
+    const auto next = m_lining.strakeAbove(k, end);
     if (!next) return std::nullopt;
     Gain gain;
     gain.strake = k;
@@ -183,7 +167,8 @@ class GainMaker {
   void layLands(GainMark& mark, std::size_t k, std::size_t next, const GainMake& make) const {
     const double t = mark.t;
     std::vector<std::size_t> chain{k};
-    for (auto under = below(k, t); under && chain.size() <= strakesBelow; under = below(*under, t))
+    for (auto under = m_lining.strakeBelow(k, t); under && chain.size() <= strakesBelow;
+         under = m_lining.strakeBelow(*under, t))
       chain.insert(chain.begin(), *under);
     const LinedStrake& strake = m_lining.strakes[k];
     const SquarePlane plane(m_lining, strake.upperEdge, strake.reach, t);
@@ -216,7 +201,8 @@ class GainMaker {
       if (lost > 0.01 * thick) part = std::min(part, std::max(0.0, (1.0 - soundPart) * thick - drop) / lost);
     }
     for (GainMark& mark : gain.marks) {
-      const double lost = thick - mark.standOffMm, c = std::cos(mark.landRad), drop = gain.lapMm * std::tan(mark.landRad);
+      const double lost = thick - mark.standOffMm, c = std::cos(mark.landRad),
+                   drop = gain.lapMm * std::tan(mark.landRad);
       switch (gain.make.way) {
         case GainWay::Halved:
           mark.lowerAtLapMm = mark.upperAtFootMm = mark.upperAtHeadMm = lost * c / (1.0 + c);
@@ -259,8 +245,8 @@ std::vector<Gain> gains(const Lining& lining, const PlankMake& make, const Plank
 }
 
 const Gain* gainAt(const std::vector<Gain>& gains, std::size_t strake, bool bow) {
-  const auto found =
-      std::find_if(gains.begin(), gains.end(), [&](const Gain& gain) { return gain.strake == strake && gain.bow == bow; });
+  const auto found = std::find_if(gains.begin(), gains.end(),
+                                  [&](const Gain& gain) { return gain.strake == strake && gain.bow == bow; });
   return found == gains.end() ? nullptr : &*found;
 }
 

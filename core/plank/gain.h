@@ -17,15 +17,15 @@ struct GainMark {
   /// How far the inside of the upper plank stands out from that of the lower, at the lap line: the whole thickness
   /// where the gain begins, at the end no more than the two planks turn over the lap (all of it where it is joggled).
   double standOffMm = 0.0;
-  double landRad = 0.0;         ///< between the insides of the two planks; positive where the outside is round
-  double lowerAtLapMm = 0.0;    ///< cut off the lower plank at the lap line
-  double lowerAtEdgeMm = 0.0;   ///< and at its upper edge, with the land
-  double upperAtFootMm = 0.0;   ///< cut off the upper plank at its foot, over the lap line
-  double upperAtHeadMm = 0.0;   ///< and where it leaves the lower plank's upper edge
-  double lowerLeftMm = 0.0;     ///< of the lower plank where it is cut deepest; below nought where it cannot be
-  double upperLeftMm = 0.0;     ///< likewise of the upper
-  double stepMm = 0.0;          ///< how far the upper plank's foot stands proud outside: planed flush after, at the end
-  double throughMm = 0.0;       ///< through both planks at the lap line, laid together: what callipers are set to
+  double landRad = 0.0;        ///< between the insides of the two planks; positive where the outside is round
+  double lowerAtLapMm = 0.0;   ///< cut off the lower plank at the lap line
+  double lowerAtEdgeMm = 0.0;  ///< and at its upper edge, with the land
+  double upperAtFootMm = 0.0;  ///< cut off the upper plank at its foot, over the lap line
+  double upperAtHeadMm = 0.0;  ///< and where it leaves the lower plank's upper edge
+  double lowerLeftMm = 0.0;    ///< of the lower plank where it is cut deepest; below nought where it cannot be
+  double upperLeftMm = 0.0;    ///< likewise of the upper
+  double stepMm = 0.0;         ///< how far the upper plank's foot stands proud outside: planed flush after, at the end
+  double throughMm = 0.0;      ///< through both planks at the lap line, laid together: what callipers are set to
 };
 
 /// One end of one lap: that between a strake and the one that stands on it.

@@ -15,8 +15,8 @@ struct EndMark {
   /// From square to the face: nought in a rabbet that is cut square to the planking; where the end is trimmed to a
   /// bevelled stem's fore face, or a transom, as far as the planking leans to it.
   double bevelRad = 0.0;
-  /// How much further the plank goes into the backbone's rabbet, square to its end: negative where it is to be cut back.
-  /// None where the backbone has no rabbet there.
+  /// How much further the plank goes into the backbone's rabbet, square to its end: negative where it is to be cut
+  /// back. None where the backbone has no rabbet there.
   std::optional<double> fitMm;
 };
 
@@ -34,9 +34,9 @@ PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const Into
 struct MarkLetIn {
   std::size_t section = 0;
   std::string name;
-  double alongMm = 0.0;     ///< how far its mark comes to lie from the station, towards the end
-  double lowerMm = 0.0;     ///< how far the keel edge rises there, towards the sheer; negative: falls
-  double upperMm = 0.0;     ///< likewise the sheer edge
+  double alongMm = 0.0;  ///< how far its mark comes to lie from the station, towards the end
+  double lowerMm = 0.0;  ///< how far the keel edge rises there, towards the sheer; negative: falls
+  double upperMm = 0.0;  ///< likewise the sheer edge
 };
 
 struct LetForward {

@@ -28,8 +28,9 @@ class InnerRabbet {
 /// the inside ends at the bearding line, where the planking leaves the timber: a hand's breadth where the rabbet is
 /// flat.
 struct IntoRabbet {
-  std::vector<double> bow, stern;                ///< at the places of `endLine`; empty where there is no rabbet
-  std::vector<std::pair<double, double>> keel;  ///< lengths along the board, in order, and how far; of the lowest strake
+  std::vector<double> bow, stern;  ///< at the places of `endLine`; empty where there is no rabbet
+  std::vector<std::pair<double, double>>
+      keel;  ///< lengths along the board, in order, and how far; of the lowest strake
 };
 
 /// Within 1 mm on smooth hulls where the planking meets the timber at 20 degrees or more (hood_end_test); where it

@@ -22,14 +22,6 @@ const LapBevel* headOf(const std::vector<LapBevel>& lands, std::size_t strake) {
   return found == lands.end() ? nullptr : &*found;
 }
 
-/// The strake whose upper line is the lower line of another, at a section; none under the lowest.
-std::optional<std::size_t> strakeBelow(const Lining& lining, std::size_t strake, std::size_t section) {
-  for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
-    if (lining.strakes[k].upper == lining.strakes[strake].lower && lining.covers(k, section)) return k;
-  }
-  return std::nullopt;
-}
-
 /// Square edges of planks that turn by an angle part outwards by it; a caulked seam wants to part by so much.
 SeamEdge seamEdge(double turnRad, bool isLower, const PlankingMake& make) {
   const double open = std::atan2(make.seamMm, make.thicknessMm);
@@ -63,7 +55,7 @@ std::vector<EdgesAt> plankEdges(const Lining& lining, std::size_t strake, const 
       if (head != nullptr) at.land = *head;
     } else {
       if (head != nullptr) at.upper = seamEdge(head->chordRad, false, edges);
-      const auto below = strakeBelow(lining, strake, i);
+      const auto below = lining.strakeBelow(strake, t);
       const LapBevel* foot = below ? headOf(lands, *below) : nullptr;
       if (foot != nullptr) at.lower = seamEdge(foot->chordRad, true, edges);
       const double chord = (band.point(t, 1.0) - band.point(t, 0.0)).norm();

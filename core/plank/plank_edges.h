@@ -34,6 +34,7 @@ inline constexpr double leastHollowMm = 0.25;
 /// `make`: how the planks of that boat are got out, for the lap. Angles are those between the straight lines from mark
 /// to mark of neighbours: 6 in planks of 1 1/4 in about a radius of 18 in are wider outside by a fifth of an inch an
 /// edge. Within 0.25 degree on hulls given as tables (plank_edges_test).
-std::vector<EdgesAt> plankEdges(const Lining& lining, std::size_t strake, const PlankingMake& edges, const PlankMake& make);
+std::vector<EdgesAt> plankEdges(const Lining& lining, std::size_t strake, const PlankingMake& edges,
+                                const PlankMake& make);
 
 }  // namespace narrows

@@ -22,9 +22,9 @@ struct EndGain {
 
 /// The builder's own; what is not said is as is usual for her size and kind.
 struct PlankingPlan {
-  EndGain bow, stern;          ///< lapstrake
-  std::optional<Length> seam;  ///< carvel: how far seams stand open outside; nought: tight all through, or glued
-  bool bevelOnNew = false;     ///< carvel: the bevel is all on the meeting edge of the new plank
+  EndGain bow, stern;                 ///< lapstrake
+  std::optional<Length> seam;         ///< carvel: how far seams stand open outside; nought: tight all through, or glued
+  bool bevelOnNew = false;            ///< carvel: the bevel is all on the meeting edge of the new plank
   std::optional<Length> hoodLong;     ///< left on a hood end, to be let into the rabbet
   std::optional<Length> transomLong;  ///< left to overhang the transom, to be trimmed
   std::optional<Length> sheerHigh;    ///< left on the sheer strake's upper edge, planed after the sheer is sprung again

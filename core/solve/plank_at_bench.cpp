@@ -44,8 +44,8 @@ std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size
   made->stern = plankEnd(band, *plank, false, made->into);
   made->hoodAtBow = made->bow.isHood || !made->stern.isHood;
   made->bending = bendingOf(band, weighingFigures(*solved.book));
-  made->sawn = sawLines(*plank, made->cut, made->edges, {leftAt(made->bow), leftAt(made->stern), lining->isSheerStrake(strake)},
-                        made->planking);
+  made->sawn = sawLines(*plank, made->cut, made->edges,
+                        {leftAt(made->bow), leftAt(made->stern), lining->isSheerStrake(strake)}, made->planking);
   return made;
 }
 

@@ -17,7 +17,7 @@ struct PlankAtBench {
   std::vector<Gain> head;      ///< of the laps at its upper edge, where it is the lower plank
   std::vector<Gain> foot;      ///< of those at its lower edge, where it is the upper
   PlankEnd bow, stern;
-  bool hoodAtBow = true;       ///< which end is let in first, the other being free
+  bool hoodAtBow = true;  ///< which end is let in first, the other being free
   StrakeBending bending;
   IntoRabbet into;
   CutLines cut;  ///< its finished lines, into the rabbet

@@ -70,8 +70,7 @@ class Answer {
     // After each it is asked whether to go on: what was broken off within one is of no use to the next.
     for (const Step step : {&Answer::table, &Answer::hull, &Answer::inside, &Answer::outside, &Answer::lines,
                             &Answer::surface, &Answer::moulds, &Answer::frame, &Answer::lining, &Answer::backbone,
-                            &Answer::planks, &Answer::spiled, &Answer::weighing, &Answer::gains,
-                            &Answer::findings}) {
+                            &Answer::planks, &Answer::spiled, &Answer::weighing, &Answer::gains, &Answer::findings}) {
       (this->*step)();
       if (m_stop.stop_requested()) return nullptr;
     }
@@ -476,8 +475,8 @@ bool Solved::waits() const {
   };
   const bool reads = std::any_of(spiled.begin(), spiled.end(), [](const SpiledPart& part) { return part.waits; });
   return reads || drawnLines.waits || surfaceFindings.waits || outlines.waits || planked.waits || frame.waits ||
-         lining.waits || portLining.waits || mesh.waits || weighing.waits || portWeighing.waits || gains.waits || portGains.waits || moulds.waits ||
-         backbone.waits || wait(planks) || wait(portPlanks);
+         lining.waits || portLining.waits || mesh.waits || weighing.waits || portWeighing.waits || gains.waits ||
+         portGains.waits || moulds.waits || backbone.waits || wait(planks) || wait(portPlanks);
 }
 
 const SpiledPlank* Solved::spiledOf(int strake, BoatSide side) const {

@@ -73,7 +73,8 @@ class Bender {
 
   /// How hard a place is, 1 where it ceases to go on cold with ease.
   double hardness(const BendAt& at) const {
-    return std::max(m_cold * m_figures.thicknessMm / at.radiusMm, m_twist.look > 0.0 ? at.twistDeg / m_twist.look : 0.0);
+    return std::max(m_cold * m_figures.thicknessMm / at.radiusMm,
+                    m_twist.look > 0.0 ? at.twistDeg / m_twist.look : 0.0);
   }
 
  private:
@@ -116,9 +117,8 @@ class Bender {
     }
     const double thick = m_figures.thicknessMm / mmPerInch;
     for (HeatedRun& run : m_made.runs) {
-      run.toBow = run.fromMm < bridgedMm, run.toStern = run.toMm > m_made.lengthMm - bridgedMm;
-      run.wrapped =
-          run.heat == Heat::Hard && m_figures.thicknessMm <= thinMostMm && (run.toBow || run.toStern);
+      run.toBow = run.fromMm<bridgedMm, run.toStern = run.toMm> m_made.lengthMm - bridgedMm;
+      run.wrapped = run.heat == Heat::Hard && m_figures.thicknessMm <= thinMostMm && (run.toBow || run.toStern);
       run.minutes = run.wrapped ? wrapMinutes : std::max(minutesAnInch * thick, leastMinutes);
     }
   }

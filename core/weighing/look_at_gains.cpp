@@ -9,7 +9,8 @@ namespace narrows {
 std::string GainThin::words(Notation notation) const {
   std::string strake = "Strake " + std::to_string(at.number) + at.side;
   if (others > 0) strake += " (" + std::to_string(others) + (others == 1 ? " other gain too)" : " other gains too)");
-  const std::string cure = way == GainWay::Halved ? "a narrower lap there, or feather it" : "a narrower lap there, or joggle it";
+  const std::string cure =
+      way == GainWay::Halved ? "a narrower lap there, or feather it" : "a narrower lap there, or joggle it";
   const std::string left = leftMm > 0.0 ? " is left " + showThin(millimetres(leftMm), notation) + " of its edge"
                                         : " has nothing left of its edge";
   return strake + left + " in the gain at " + placeWords(at.place) + ", under " +
@@ -26,14 +27,18 @@ std::vector<GainThin> lookAtGains(const std::vector<Gain>& gains, const Lining& 
     const auto limit = limitOf(Measure::LandLeft, figures, lining.isBroad(gain.strake), 0.0);
     if (!limit) continue;
     double least = 1e300;
-    for (const GainMark& mark : gain.marks) least = std::min(least, gain.make.way == GainWay::Joggled ? 1e300 : mark.lowerLeftMm);
+    for (const GainMark& mark : gain.marks)
+      least = std::min(least, gain.make.way == GainWay::Joggled ? 1e300 : mark.lowerLeftMm);
     if (least >= limit->trouble - hairMm) continue;
     ++many;
     if (worst && worst->leftMm <= least) continue;
     const std::size_t section = gain.bow ? 0 : lining.frame.sectionCount() - 1;
-    worst = GainThin{{lining.strakes[gain.strake].id, gain.strake + 1, section,
-                      lining.frame.hull().sections[section].name, side},
-                     least, limit->trouble, 0, gain.make.way};
+    worst = GainThin{
+        {lining.strakes[gain.strake].id, gain.strake + 1, section, lining.frame.hull().sections[section].name, side},
+        least,
+        limit->trouble,
+        0,
+        gain.make.way};
   }
   if (!worst) return {};
   worst->others = many - 1;

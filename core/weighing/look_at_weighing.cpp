@@ -59,7 +59,8 @@ std::string WeighedOut::words(Notation notation) const {
       break;
     case Measure::LandLeft:
       said = value > 0.0 ? strake + " is left " + is + " thick at its land at " + there + ", under " + usual
-                         : strake + " has nothing left of its edge at its land at " + there + ", where " + usual + " is the least";
+                         : strake + " has nothing left of its edge at its land at " + there + ", where " + usual +
+                               " is the least";
       break;
     case Measure::Twist:
       said = strake + " twists " + is + " in a foot at " + there + ", and up to " + usual + " goes on cold";

@@ -113,14 +113,6 @@ class Weigher {
     return bends;
   }
 
-  /// The strake right below one at a section; none under the lowest.
-  std::optional<std::size_t> below(std::size_t k, std::size_t i) const {
-    for (std::size_t b = 0; b < m_lining.strakeCount(); ++b) {
-      if (b != k && m_lining.covers(b, i) && m_lining.strakes[b].upper == m_lining.strakes[k].lower) return b;
-    }
-    return std::nullopt;
-  }
-
   void weighStrake(std::size_t k) {
     const auto bends = bendsOf(k);
     m_made.bends.push_back(bends);
@@ -144,7 +136,7 @@ class Weigher {
       add(k, i, m, m_figures.thicknessMm + m_figures.planingMm + (carvel ? std::abs(bends->hollowMm[i]) : 0.0));
     });
     atStations(Measure::Step, [&](Measure m, std::size_t i) {
-      const auto under = below(k, i);
+      const auto under = m_lining.strakeBelow(k, static_cast<double>(i));
       if (!under) return;
       const double step = m_lining.widthMm(k, i) / std::max(m_lining.widthMm(*under, i), 1e-9);
       // Off the garboard and the broad strakes widths fall as they will.

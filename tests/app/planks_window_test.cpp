@@ -186,8 +186,8 @@ class PlanksWindowTest : public WindowCase {
     auto* drawing = stage()->findChild<PlankDrawing*>();
     const QImage before = drawing->grab().toImage();
     QVERIFY(stage()->plank()->sawn.boardWidthMm > stage()->plank()->plank->boardWidthMm);
-    const QString width = QString::fromStdString(
-        showLength(millimetres(stage()->plank()->sawn.boardWidthMm), session().notation()));
+    const QString width =
+        QString::fromStdString(showLength(millimetres(stage()->plank()->sawn.boardWidthMm), session().notation()));
     QVERIFY2(said("× " + width), qPrintable(allSaid()));
     page("Its ends");
     enter("The saw leaves", "1 in");
@@ -199,9 +199,7 @@ class PlanksWindowTest : public WindowCase {
   PlanksStage* stage() { return m_window->findChild<PlanksStage*>(); }
   PlankTableGrid* grid() { return stage()->findChild<PlankTableGrid*>(); }
   QString at(int row, int column) { return grid()->model()->data(grid()->model()->index(row, column)).toString(); }
-  QString thin(double mm) {
-    return QString::fromStdString(showThin(millimetres(std::abs(mm)), session().notation()));
-  }
+  QString thin(double mm) { return QString::fromStdString(showThin(millimetres(std::abs(mm)), session().notation())); }
   void take(int strake) {
     Selection selection = session().selection();
     selection.strake = strake - 1;

@@ -230,8 +230,8 @@ class SpilingWindowTest : public WindowCase {
     QVERIFY(saidOnPage("Seams close inside"));
     const Lining& carvel = *session().solved()->lining;
     const PlankingMake make{Construction::Carvel, session().book()->table.thickness.mm(),
-                        weighingFigures(*session().book()).planingMm,
-                        usualSeamMm(session().book()->table.thickness.mm()), false};
+                            weighingFigures(*session().book()).planingMm,
+                            usualSeamMm(session().book()->table.thickness.mm()), false};
     const auto edges = plankEdges(carvel, 2, make, plankMake(*session().book(), carvel, 14));
     QCOMPARE(grid->model()->rowCount(), static_cast<int>(edges.size()));
     QCOMPARE(at(row, 6),

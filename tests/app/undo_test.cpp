@@ -7,8 +7,8 @@
 #include "book/backbone_edits.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
-#include "book/sheer_edits.h"
 #include "book/planking_edits.h"
+#include "book/sheer_edits.h"
 #include "book/spiling_edits.h"
 #include "book/weighing_edits.h"
 #include "window_case.h"
@@ -406,9 +406,9 @@ class UndoTest : public WindowCase {
   void everyEditOfTheCoreIsInTheList() {
     const auto edits = everyEdit();
     int declared = 0;
-    for (const char* header :
-         {"/core/book/edits.h", "/core/book/lining_edits.h", "/core/book/backbone_edits.h", "/core/book/sheer_edits.h",
-          "/core/book/planking_edits.h", "/core/book/spiling_edits.h", "/core/book/weighing_edits.h", "/core/advice/reline.h"}) {
+    for (const char* header : {"/core/book/edits.h", "/core/book/lining_edits.h", "/core/book/backbone_edits.h",
+                               "/core/book/sheer_edits.h", "/core/book/planking_edits.h", "/core/book/spiling_edits.h",
+                               "/core/book/weighing_edits.h", "/core/advice/reline.h"}) {
       QFile file(QStringLiteral(NARROWS_SOURCE_DIR) + QString::fromUtf8(header));
       QVERIFY(file.open(QIODevice::ReadOnly));
       static const QRegularExpression edit("^(?:Result<Book>|Book) (\\w+)\\(const Book& book",

@@ -94,8 +94,8 @@ int main() {
     // Angles alone are kept by it: of its size, the best.
     const double scale = std::sqrt(areaOf(strip, nullptr) / areaOf(strip, &its));
     for (Vec2& point : its) point *= scale;
-    std::printf("%-28s %10.2f %10.2f %8.1f %14.3g %14.3g\n", name.c_str(), ourMs, itsMs, itsMs / ourMs,
-                ours.strainRms, strainsOf(strip, its).strainRms);
+    std::printf("%-28s %10.2f %10.2f %8.1f %14.3g %14.3g\n", name.c_str(), ourMs, itsMs, itsMs / ourMs, ours.strainRms,
+                strainsOf(strip, its).strainRms);
     std::fflush(stdout);
   };
   const auto marl = solve(std::make_shared<const Book>(sampleBook("marl")), 1);

@@ -240,20 +240,20 @@ void benchPlanks() {
   const PlankingMake planking = plankingMake(*now->book);
   const auto before = now->lining.value;
   const auto gainsBefore = gains(*before, laps, planking);
-  now = solve(std::make_shared<const Book>(
-                  dragMark(*now->book, *before, 7, 6, before->lines[7].shares[6] + 0.0005)), 3, now, SolveEffort::Quick);
-  print("  lands and gains of all of them", median(times(50,
-                                                          [&](int) {
-                                                            for (std::size_t at = 0; at < 16; ++at)
-                                                              (void)lapBevels(*now->lining, at, laps,
-                                                                              planking.thicknessMm);
-                                                            (void)gains(*now->lining, laps, planking, {before.get(), &gainsBefore});
-                                                          })),
+  now = solve(std::make_shared<const Book>(dragMark(*now->book, *before, 7, 6, before->lines[7].shares[6] + 0.0005)), 3,
+              now, SolveEffort::Quick);
+  print("  lands and gains of all of them",
+        median(times(50,
+                     [&](int) {
+                       for (std::size_t at = 0; at < 16; ++at)
+                         (void)lapBevels(*now->lining, at, laps, planking.thicknessMm);
+                       (void)gains(*now->lining, laps, planking, {before.get(), &gainsBefore});
+                     })),
         "ms", 5.0);
   const auto full = solve(now->book, 4, now);
-  print("  one of them on the bench", median(times(50, [&](int i) {
-          (void)plankAtBench(*full, static_cast<std::size_t>(i % 16), BoatSide::Starboard);
-        })),
+  print("  one of them on the bench",
+        median(times(50,
+                     [&](int i) { (void)plankAtBench(*full, static_cast<std::size_t>(i % 16), BoatSide::Starboard); })),
         "ms", 16.0);
 }
 
@@ -505,8 +505,8 @@ int main(int argc, char** argv) {
   std::setlocale(LC_NUMERIC, "C");
   look::apply(application);
   const std::vector<std::pair<QString, void (*)()>> parts{
-      {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},    {"hands", benchHands},
-      {"start", benchStart}, {"planks", benchPlanks},       {"large", benchLargeBoat}, {"backbone", benchBackbone}};
+      {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},   {"hands", benchHands},
+      {"start", benchStart},       {"planks", benchPlanks},   {"large", benchLargeBoat}, {"backbone", benchBackbone}};
   // All of them, or those named.
   const QStringList wanted = QApplication::arguments().mid(1);
   for (const auto& [name, bench] : parts) {

@@ -48,8 +48,8 @@ void PlankDrawing::keyPressEvent(QKeyEvent* event) {
   const auto found = std::find_if(stations.begin(), stations.end(), [&](const PlankStation& station) {
     return static_cast<int>(station.section) == selection.section;
   });
-  const auto at = found == stations.end() ? (by > 0 ? -1 : static_cast<std::ptrdiff_t>(stations.size()))
-                                          : found - stations.begin();
+  const auto at =
+      found == stations.end() ? (by > 0 ? -1 : static_cast<std::ptrdiff_t>(stations.size())) : found - stations.begin();
   const auto to = std::clamp<std::ptrdiff_t>(at + by, 0, static_cast<std::ptrdiff_t>(stations.size()) - 1);
   selection.section = static_cast<int>(stations[static_cast<std::size_t>(to)].section);
   m_session->select(selection);
@@ -214,7 +214,8 @@ void PlankDrawing::paintCut(QPainter& painter, const FlatPlank& plank, const Dra
   // Each length is the whole plank, moved to where it lies and seen as far as the cut.
   constexpr double tornPx = 5.0, labelsPx = 48.0, ticksPx = 8.0;
   const Box box = boardBox(plank);
-  const double top = toScreen({0.0, box.second.y()}).y() - labelsPx, foot = toScreen({0.0, box.first.y()}).y() + ticksPx;
+  const double top = toScreen({0.0, box.second.y()}).y() - labelsPx,
+               foot = toScreen({0.0, box.first.y()}).y() + ticksPx;
   const double edge = toScreen({cut.xMm, 0.0}).x();
   const QPointF down = toScreen({0.0, -cut.belowMm}) - toScreen({cut.xMm, 0.0});
   const auto torn = [&](double x, double from, double to) {

@@ -96,8 +96,8 @@ PlankTable PlankTables::seams() const {
   const PlankingMake& make = m_plank.planking;
   const QString seam = make.seamMm > 0.0 ? tr("Seams close inside and stand open %1 outside").arg(thin(make.seamMm))
                                          : tr("Seams of planking of %1 close all through").arg(thin(make.thicknessMm));
-  const QString shared = make.bevelOnNew ? tr("the bevel is all on the new plank's meeting edge")
-                                         : tr("both edges share the bevel");
+  const QString shared =
+      make.bevelOnNew ? tr("the bevel is all on the new plank's meeting edge") : tr("both edges share the bevel");
   table.words =
       tr("%1; %2. Positive: wider outside, by so much and %3 the saw goes outside the line on the inside face. Backed "
          "out with a minus: rounded.")
@@ -111,8 +111,8 @@ PlankTable PlankTables::seams() const {
       row.cells.push_back(edge ? plain(thin(std::max(edge->widerMm, 0.0) + make.sawClearMm)) : Cell{});
     }
     row.cells.push_back(plain(std::abs(at.hollowMm) < leastHollowMm ? tr("flat")
-                              : at.hollowMm < 0.0 ? QStringLiteral("−") + thin(at.hollowMm)
-                                                  : thin(at.hollowMm)));
+                              : at.hollowMm < 0.0                   ? QStringLiteral("−") + thin(at.hollowMm)
+                                                                    : thin(at.hollowMm)));
     row.cells.push_back(at.templateRadiusMm ? plain(length(*at.templateRadiusMm)) : Cell{});
     row.cells.push_back(plain(thin(at.stockMm)));
     table.rows.push_back(std::move(row));
@@ -122,8 +122,8 @@ PlankTable PlankTables::seams() const {
 
 PlankTable PlankTables::gains() const {
   PlankTable table;
-  table.columns = {tr("sheer edge,\nlap line"), tr("sheer edge,\nthe edge"), tr("sheer edge,\nleft"),
-                   tr("keel edge,\nits foot"),   tr("keel edge,\nlap line"), tr("keel edge,\nleft"),
+  table.columns = {tr("sheer edge,\nlap line"),  tr("sheer edge,\nthe edge"), tr("sheer edge,\nleft"),
+                   tr("keel edge,\nits foot"),   tr("keel edge,\nlap line"),  tr("keel edge,\nleft"),
                    tr("keel lap,\nthrough both")};
   bool joggled = false;
   for (const bool bow : {true, false}) {
@@ -141,9 +141,8 @@ PlankTable PlankTables::gains() const {
     for (std::size_t i = 0; i < any->marks.size(); ++i) {
       const double fromEnd = any->marks[i].fromEndMm;
       const QString end = bow ? tr("bow") : tr("stern");
-      PlankTable::Row row{fromEnd > 0.0 ? tr("%1, %2").arg(end, length(fromEnd)) : tr("%1, the end").arg(end),
-                          section,
-                          {}};
+      PlankTable::Row row{
+          fromEnd > 0.0 ? tr("%1, %2").arg(end, length(fromEnd)) : tr("%1, the end").arg(end), section, {}};
       if (head != nullptr) {
         const GainMark& mark = head->marks[i];
         row.cells = {plain(thin(mark.lowerAtLapMm)), plain(thin(mark.lowerAtEdgeMm)), left(mark.lowerLeftMm)};
@@ -167,11 +166,12 @@ PlankTable PlankTables::gains() const {
     return table;
   }
   table.words =
-      joggled ? tr("Planks keep their thickness where they are joggled: the timber is notched under each lap as deep as "
-                   "the planking is thick, running out to nothing at the strake's own upper mark.")
-              : tr("Off the outside at the sheer edge, off the inside at the keel edge. Where callipers find the two, "
-                   "laid together, thicker than \"through both\", take it off both alike: a plank left thick there "
-                   "looks too short, and nothing is cut off its end for that.");
+      joggled
+          ? tr("Planks keep their thickness where they are joggled: the timber is notched under each lap as deep as "
+               "the planking is thick, running out to nothing at the strake's own upper mark.")
+          : tr("Off the outside at the sheer edge, off the inside at the keel edge. Where callipers find the two, "
+               "laid together, thicker than \"through both\", take it off both alike: a plank left thick there "
+               "looks too short, and nothing is cut off its end for that.");
   return table;
 }
 
@@ -180,7 +180,8 @@ PlankTable PlankTables::ends() const {
   const PlankingMake& make = m_plank.planking;
   QStringList words;
   if (m_plank.bow.isHood || m_plank.stern.isHood)
-    words << tr("Hood ends are left %1 long and let in a kerf at a time, the other end free.").arg(thin(make.hoodLongMm));
+    words
+        << tr("Hood ends are left %1 long and let in a kerf at a time, the other end free.").arg(thin(make.hoodLongMm));
   if (m_plank.stern.isTransom)
     words << tr("It overhangs the transom by %1, and is trimmed once fastened.").arg(thin(make.transomLongMm));
   words << tr("Seal the end grain as soon as it is cut, before it is offered up.");
@@ -208,15 +209,16 @@ PlankTable PlankTables::lettingIn() const {
   PlankTable table;
   const LetForward moved = m_plank.letIn();
   const QString end = m_plank.hoodAtBow ? tr("bow") : tr("stern");
-  table.words = tr("For every kerf of %1 that the %2 end is cut back and let in, its marks go on towards the %2 and its "
-                   "edges rise (+) or fall (−) at every station; swing the free end %3 by %4.")
-                    .arg(thin(m_plank.planking.kerfMm), end, moved.swingMm < 0.0 ? tr("down") : tr("up"),
-                         thin(moved.swingMm));
+  table.words =
+      tr("For every kerf of %1 that the %2 end is cut back and let in, its marks go on towards the %2 and its "
+         "edges rise (+) or fall (−) at every station; swing the free end %3 by %4.")
+          .arg(thin(m_plank.planking.kerfMm), end, moved.swingMm < 0.0 ? tr("down") : tr("up"), thin(moved.swingMm));
   table.columns = {tr("its mark goes on"), tr("keel edge"), tr("sheer edge")};
   for (const MarkLetIn& mark : moved.marks) {
-    table.rows.push_back({QString::fromStdString(mark.name),
-                          static_cast<int>(mark.section),
-                          {plain(thin(mark.alongMm)), plain(signedThin(mark.lowerMm)), plain(signedThin(mark.upperMm))}});
+    table.rows.push_back(
+        {QString::fromStdString(mark.name),
+         static_cast<int>(mark.section),
+         {plain(thin(mark.alongMm)), plain(signedThin(mark.lowerMm)), plain(signedThin(mark.upperMm))}});
   }
   return table;
 }
@@ -225,11 +227,11 @@ QString PlankTables::heatWords(const HeatedRun& run) const {
   const double length = m_plank.bending.lengthMm;
   const QString where = run.toBow && run.toStern ? tr("All of it")
                         : run.toBow              ? tr("From the bow to %1 aft").arg(longLength(run.toMm))
-                        : run.toStern ? tr("From %1 ahead of the stern to its end").arg(longLength(length - run.fromMm))
-                                      : tr("From %1 to %2 aft of the bow").arg(longLength(run.fromMm), longLength(run.toMm));
-  const QString why = run.worst.byTwist
-                          ? tr("it twists %1° in a foot").arg(run.worst.twistDeg, 0, 'f', 1)
-                          : tr("it bends to a radius of %1").arg(radius(run.worst.radiusMm));
+                        : run.toStern
+                            ? tr("From %1 ahead of the stern to its end").arg(longLength(length - run.fromMm))
+                            : tr("From %1 to %2 aft of the bow").arg(longLength(run.fromMm), longLength(run.toMm));
+  const QString why = run.worst.byTwist ? tr("it twists %1° in a foot").arg(run.worst.twistDeg, 0, 'f', 1)
+                                        : tr("it bends to a radius of %1").arg(radius(run.worst.radiusMm));
   const QString minutes = tr("%n minute(|s)", nullptr, static_cast<int>(std::lround(run.minutes)));
   switch (run.heat) {
     case Heat::Beyond:
@@ -238,8 +240,9 @@ QString PlankTables::heatWords(const HeatedRun& run) const {
     case Heat::Steam:
       return tr("%1 %2: steam it, %3, and hang it within a minute or so.").arg(where, why, minutes);
     default:
-      return run.wrapped ? tr("%1 %2: wrap the end and pour boiling water over it, %3.").arg(where, why, minutes)
-                         : tr("%1 %2: hard on it cold; steam it, %3, or let it take its time.").arg(where, why, minutes);
+      return run.wrapped
+                 ? tr("%1 %2: wrap the end and pour boiling water over it, %3.").arg(where, why, minutes)
+                 : tr("%1 %2: hard on it cold; steam it, %3, or let it take its time.").arg(where, why, minutes);
   }
 }
 
@@ -251,12 +254,13 @@ PlankTable PlankTables::bending() const {
   } else {
     QStringList words;
     for (const HeatedRun& run : bending.runs) words << heatWords(run);
-    words << tr("The rest goes on cold. Never seal the box tight; steam and boiling water scald: gloves, sleeves, and a "
-                "second pair of hands.");
+    words << tr(
+        "The rest goes on cold. Never seal the box tight; steam and boiling water scald: gloves, sleeves, and a "
+        "second pair of hands.");
     table.words = words.join(QLatin1Char(' '));
   }
-  table.columns = {tr("from the bow"), tr("bends to"), tr("of its\nthickness"), tr("fibres\nstretch"),
-                   tr("twist\nin a foot"), tr("goes on")};
+  table.columns = {tr("from the bow"),    tr("bends to"),         tr("of its\nthickness"),
+                   tr("fibres\nstretch"), tr("twist\nin a foot"), tr("goes on")};
   constexpr double straightMm = 1e5;
   for (const PlankStation& station : m_plank.plank->stations) {
     const BendAt* at = nullptr;
@@ -275,13 +279,13 @@ PlankTable PlankTables::bending() const {
                          : at->heat == Heat::Hard  ? tr("hard, cold")
                          : at->heat == Heat::Steam ? tr("steamed")
                                                    : tr("not at all");
-    table.rows.push_back({QString::fromStdString(station.name),
-                          static_cast<int>(station.section),
-                          {plain(longLength(at->alongMm)), plain(straight ? tr("straight") : radius(at->radiusMm)),
-                           straight ? Cell{}
-                                    : plain(tr("%1 times").arg(at->radiusMm / m_plank.planking.thicknessMm, 0, 'f', 0)),
-                           plain(tr("%1 %").arg(100.0 * at->strain, 0, 'f', 2)),
-                           plain(tr("%1°").arg(at->twistDeg, 0, 'f', 1)), judgedCell(goes, verdict)}});
+    table.rows.push_back(
+        {QString::fromStdString(station.name),
+         static_cast<int>(station.section),
+         {plain(longLength(at->alongMm)), plain(straight ? tr("straight") : radius(at->radiusMm)),
+          straight ? Cell{} : plain(tr("%1 times").arg(at->radiusMm / m_plank.planking.thicknessMm, 0, 'f', 0)),
+          plain(tr("%1 %").arg(100.0 * at->strain, 0, 'f', 2)), plain(tr("%1°").arg(at->twistDeg, 0, 'f', 1)),
+          judgedCell(goes, verdict)}});
   }
   return table;
 }
@@ -303,8 +307,8 @@ QString PlankTables::gaugeAt(std::size_t section) const {
     if (here.isEmpty()) return tr("No bevel is planed on it: the sheer strake carries no land.");
     QString words = tr("at %1: %2").arg(QString::fromStdString(at.station), here);
     if (i + 1 < m_plank.edges.size())
-      words += tr("\nnext, at %1: %2").arg(QString::fromStdString(m_plank.edges[i + 1].station),
-                                           setting(m_plank.edges[i + 1]));
+      words += tr("\nnext, at %1: %2")
+                   .arg(QString::fromStdString(m_plank.edges[i + 1].station), setting(m_plank.edges[i + 1]));
     return words;
   }
   return tr("Left and Right on the plank walk from station to station.");
@@ -333,7 +337,8 @@ void PlankTableGrid::show(PlankTable table) {
   // Several rows are of one end: the one in hand stays in hand.
   const int section = session()->selection().section, row = currentIndex().row();
   const auto isOf = [&](int at) {
-    return at >= 0 && at < static_cast<int>(m_table.rows.size()) && m_table.rows[static_cast<std::size_t>(at)].section == section;
+    return at >= 0 && at < static_cast<int>(m_table.rows.size()) &&
+           m_table.rows[static_cast<std::size_t>(at)].section == section;
   };
   if (isOf(row)) return;
   for (int at = 0; at < static_cast<int>(m_table.rows.size()); ++at) {

@@ -143,9 +143,7 @@ void PlanksStage::goTo(const Finding& finding) {
   const auto* gain = finding.as<GainThin>();
   if (off != nullptr || gain != nullptr) {
     Selection selection = m_session->selection();
-    selection.side = off != nullptr                ? off->side
-                     : gain->at.side == " to port" ? BoatSide::Port
-                                                   : BoatSide::Starboard;
+    selection.side = off != nullptr ? off->side : gain->at.side == " to port" ? BoatSide::Port : BoatSide::Starboard;
     m_session->select(selection);
   }
   Stage::goTo(finding);
@@ -161,12 +159,11 @@ void PlanksStage::changePlanking(const QString& words, const std::function<void(
 
 void PlanksStage::addPlankingLength(Below page, const QString& name, std::optional<Length> PlankingPlan::*length,
                                     double PlankingMake::*usual) {
-  m_fields.emplace_back(
-      page, m_slate->addLength(
-                name, [this, usual] { return millimetres(plankingMake(*m_session->book()).*usual); },
-                [this, name, length](Length entered) {
-                  changePlanking(name, [&](PlankingPlan& plan) { plan.*length = entered; });
-                }));
+  m_fields.emplace_back(page, m_slate->addLength(
+                                  name, [this, usual] { return millimetres(plankingMake(*m_session->book()).*usual); },
+                                  [this, name, length](Length entered) {
+                                    changePlanking(name, [&](PlankingPlan& plan) { plan.*length = entered; });
+                                  }));
 }
 
 void PlanksStage::addGainFields(const QString& end, EndGain PlankingPlan::*gain, GainMake PlankingMake::*usual) {

@@ -13,8 +13,15 @@
 namespace narrows {
 
 SpilingGrid::SpilingGrid(Session* session, QWidget* parent) : CellGrid(tr("Readings off the batten"), session, parent) {
-  cells().columns = {tr("keel line"), tr("should be"), tr("off"), tr("sheer line"), tr("should be "), tr("off "),
-                     tr("width"),     tr("keel line,\nfaired by"), tr("sheer line,\nfaired by")};
+  cells().columns = {tr("keel line"),
+                     tr("should be"),
+                     tr("off"),
+                     tr("sheer line"),
+                     tr("should be "),
+                     tr("off "),
+                     tr("width"),
+                     tr("keel line,\nfaired by"),
+                     tr("sheer line,\nfaired by")};
   cells().rows = [this] { return plank() == nullptr ? 0 : static_cast<int>(plank()->stations.size()); };
   cells().rowName = [this](int row) {
     return QString::fromStdString(plank()->stations[static_cast<std::size_t>(row)].name);

@@ -12,8 +12,8 @@ struct SpiledPlank;
 
 /// A row a station of the strake: the reading to its keel line, what it should be and by how much it is off, and the
 /// same to its sheer line; the width between them, which may be read off a traced board instead of the upper; and how
-/// far a stiffer batten moves each point. Where nothing was read yet, what should be is foretold for a batten that lies along the
-/// middle of the strake.
+/// far a stiffer batten moves each point. Where nothing was read yet, what should be is foretold for a batten that lies
+/// along the middle of the strake.
 class SpilingGrid : public CellGrid {
   Q_OBJECT
 

@@ -57,7 +57,8 @@ void SpilingPage::addFields(Slate* slate) {
       [this] { return spiled() != nullptr ? spiled()->spiling.lap : millimetres(0.0); },
       [this](Length lap) { changeSpiling(tr("The lap in the readings"), [lap](Spiling& one) { one.lap = lap; }); }));
   auto* shape = slate->addChoice(
-      tr("It is cut"), {tr("as computed"), tr("to the readings"), tr("half way between"), tr("to the readings, faired")},
+      tr("It is cut"),
+      {tr("as computed"), tr("to the readings"), tr("half way between"), tr("to the readings, faired")},
       [this] { return spiled() != nullptr ? static_cast<int>(spiled()->shape) : 0; },
       [this](int index) {
         m_session->perform(tr("What strake %1 is cut to").arg(strakeInHand()),
@@ -86,7 +87,8 @@ void SpilingPage::addFields(Slate* slate) {
 void SpilingPage::addCompass(Slate* slate) {
   m_always.push_back(slate->beginGroup(tr("By compass")));
   const auto field = [&](const QString& name, Length& length) {
-    slate->addLength(name, [&length] { return length; }, [&length](Length entered) { length = entered; });
+    slate->addLength(
+        name, [&length] { return length; }, [&length](Length entered) { length = entered; });
   };
   field(tr("Opened to"), m_opening);
   field(tr("Arc cuts the edge, forward of the mark"), m_forward);

@@ -12,7 +12,8 @@ namespace narrows {
 /// pairs, the two coordinates of a point: `size` is even and `below` odd, so that both of a pair end alike.
 class BandMatrix {
  public:
-  BandMatrix(std::size_t size, std::size_t below) : m_size(size), m_below(below), m_cells(size * (below + 1), 0.0), m_inverse(size) {}
+  BandMatrix(std::size_t size, std::size_t below)
+      : m_size(size), m_below(below), m_cells(size * (below + 1), 0.0), m_inverse(size) {}
 
   void clear() { m_cells.assign(m_cells.size(), 0.0); }
   /// Adds to row `i`, column `j`, i - below <= j <= i.

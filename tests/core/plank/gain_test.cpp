@@ -34,8 +34,8 @@ PlankMake laps(double mm = 18.0) {
 }
 
 /// A curve crossed by a plane, found by going along it; none where it ends before.
-std::optional<Vec3> crossing(const Lining& lining, const SurfaceCurve& curve, SurfaceReach reach, const Vec3& at, const Vec3& along,
-              double near) {
+std::optional<Vec3> crossing(const Lining& lining, const SurfaceCurve& curve, SurfaceReach reach, const Vec3& at,
+                             const Vec3& along, double near) {
   constexpr int steps = 4000;
   constexpr double around = 0.8;
   const double from = std::max(reach.fromT, near - around), to = std::min(reach.toT, near + around);
@@ -51,8 +51,8 @@ std::optional<Vec3> crossing(const Lining& lining, const SurfaceCurve& curve, Su
 
 /// The land of a strake where the next stands on it, laid plank on plank from the garboard up; none where some of them
 /// end before they come abreast.
-std::optional<double> landByHand(const Lining& lining, std::size_t strake, const GainMark& mark, double lapMm, double thickMm,
-                  double runMm) {
+std::optional<double> landByHand(const Lining& lining, std::size_t strake, const GainMark& mark, double lapMm,
+                                 double thickMm, double runMm) {
   const SurfaceCurve& line = lining.strakes[strake].upperEdge;
   constexpr double little = 1e-5;
   const SurfaceReach reach = lining.strakes[strake].reach;
@@ -141,7 +141,8 @@ class GainTest : public QObject {
           QVERIFY2(std::abs(last.standOffMm - gain.lapMm * std::tan(last.landRad)) < 0.05,
                    qPrintable(QStringLiteral("%1 %2").arg(last.standOffMm).arg(over)));
           if (way == GainWay::Halved) {
-            QVERIFY2(std::abs(last.stepMm - over) < 0.05, qPrintable(QStringLiteral("%1 %2").arg(last.stepMm).arg(over)));
+            QVERIFY2(std::abs(last.stepMm - over) < 0.05,
+                     qPrintable(QStringLiteral("%1 %2").arg(last.stepMm).arg(over)));
             QVERIFY(std::abs(last.upperAtFootMm - last.lowerAtLapMm) < 1e-9);
             // At the mark, all of one plank's thickness is gone.
             QVERIFY(std::abs(last.upperAtHeadMm + last.lowerAtEdgeMm - thick) < 0.5);
@@ -254,7 +255,8 @@ class GainTest : public QObject {
         for (std::size_t line = old.strake > 4 ? old.strake - 4 : 0; line <= old.strake + 2; ++line) {
           for (const double beside : {-0.9, -0.6, -0.3, 0.0, 0.3, 0.6, 0.9}) {
             const double at = std::clamp(t + beside, 0.0, lined.frame.lastT());
-            shift = std::max(shift, girth * std::abs(after->lining->lines[line].shareAt(at) - lined.lines[line].shareAt(at)));
+            shift = std::max(shift,
+                             girth * std::abs(after->lining->lines[line].shareAt(at) - lined.lines[line].shareAt(at)));
           }
           if (line > 0)
             narrowest = std::min(narrowest, girth * (lined.lines[line].shareAt(t) - lined.lines[line - 1].shareAt(t)));

@@ -40,9 +40,8 @@ class HoodEndTest : public QObject {
 
  private slots:
   void aStraightParallelPlankSlidesAlongItself() {
-    const auto plank =
-        plankOf(3000.0, std::function([](double x) { return Vec2(x, 0.0); }),
-                std::function([](double x) { return Vec2(x, 100.0); }));
+    const auto plank = plankOf(3000.0, std::function([](double x) { return Vec2(x, 0.0); }),
+                               std::function([](double x) { return Vec2(x, 100.0); }));
     for (const bool bow : {true, false}) {
       const LetForward moved = letForward(plank, bow, kerfMm);
       QCOMPARE(moved.marks.size(), std::size_t(11));
@@ -66,7 +65,8 @@ class HoodEndTest : public QObject {
     const auto plank = plankOf(length, edge(radius + 50.0), edge(radius - 50.0));
     const LetForward moved = letForward(plank, true, kerfMm);
     for (const MarkLetIn& mark : moved.marks) {
-      QVERIFY2(std::abs(mark.lowerMm) < 0.01 && std::abs(mark.upperMm) < 0.01, qPrintable(QString::number(mark.lowerMm)));
+      QVERIFY2(std::abs(mark.lowerMm) < 0.01 && std::abs(mark.upperMm) < 0.01,
+               qPrintable(QString::number(mark.lowerMm)));
       QVERIFY(std::abs(mark.alongMm - kerfMm) < 0.01);
     }
     // Slid a kerf along the arc, and turned back by the angle of the kerf, its end moves across itself by nothing.
@@ -74,7 +74,8 @@ class HoodEndTest : public QObject {
   }
 
   void aTaperedPlanksEdgesDrawIn() {
-    // Each edge slopes by a fiftieth: a kerf forward, the narrower wood behind the hood end comes... from where it is wider.
+    // Each edge slopes by a fiftieth: a kerf forward, the narrower wood behind the hood end comes... from where it is
+    // wider.
     constexpr double slope = 0.02;
     const auto plank = plankOf(2000.0, std::function([](double x) { return Vec2(x, -slope * x); }),
                                std::function([](double x) { return Vec2(x, 60.0 + slope * x); }));
@@ -164,8 +165,9 @@ class HoodEndTest : public QObject {
         ++seen;
         // A straight plank of that thickness: its outside meets the timber's side a thickness over the tangent aft.
         const double straight = thick / std::tan(angle);
-        QVERIFY2(std::abs(*mark.fitMm - straight) < 0.12 * straight + 1.0,
-                 qPrintable(QStringLiteral("%1 %2: %3 %4").arg(hull.name.c_str()).arg(k).arg(*mark.fitMm).arg(straight)));
+        QVERIFY2(
+            std::abs(*mark.fitMm - straight) < 0.12 * straight + 1.0,
+            qPrintable(QStringLiteral("%1 %2: %3 %4").arg(hull.name.c_str()).arg(k).arg(*mark.fitMm).arg(straight)));
       }
       QVERIFY(seen > 0);
     }
@@ -204,9 +206,7 @@ class HoodEndTest : public QObject {
   void aThickerStemWantsAShorterPlankAndABevelledOneAnEndThatLeans() {
     Book book = sampleBook("osier");
     const auto before = solve(std::make_shared<const Book>(book), 1);
-    const auto fit = [](const Solved& of) {
-      return *plankAtBench(of, 3, BoatSide::Starboard)->bow.marks[1].fitMm;
-    };
+    const auto fit = [](const Solved& of) { return *plankAtBench(of, 3, BoatSide::Starboard)->bow.marks[1].fitMm; };
     double halfMm = 0.0;
     for (const HalfSiding& half : book.table.halfSidings) {
       if (half.part == SidingPart::Stem) halfMm = half.value.mm();
@@ -254,9 +254,12 @@ class HoodEndTest : public QObject {
           const EdgesAt* at = bench->at(station.section);
           if (at == nullptr) continue;
           const auto nearest = [&](const std::vector<Vec2>& edge, const Vec2& point) {
-            return static_cast<std::size_t>(std::min_element(edge.begin(), edge.end(), [&](const Vec2& a, const Vec2& b) {
-                                              return (a - point).squaredNorm() < (b - point).squaredNorm();
-                                            }) - edge.begin());
+            return static_cast<std::size_t>(std::min_element(edge.begin(), edge.end(),
+                                                             [&](const Vec2& a, const Vec2& b) {
+                                                               return (a - point).squaredNorm() <
+                                                                      (b - point).squaredNorm();
+                                                             }) -
+                                            edge.begin());
           };
           const std::size_t low = nearest(plank.lower, station.lower), high = nearest(plank.upper, station.upper);
           const double lower = 2.0 + (at->lower ? std::max(at->lower->widerMm, 0.0) : 0.0);
@@ -297,8 +300,10 @@ class HoodEndTest : public QObject {
         double onBoat = 0.0, flat = 0.0;
         const Band band = lining.band(k);
         for (int i = 1; i <= 60; ++i) onBoat += (band.point(t, i / 60.0) - band.point(t, (i - 1) / 60.0)).norm();
-        for (std::size_t i = plank.lapLine.empty() ? 1 : 2; i < line.size(); ++i) flat += (line[i] - line[i - 1]).norm();
-        QVERIFY2(std::abs(onBoat - flat) < 1.0 + 0.04 * onBoat, qPrintable(QStringLiteral("%1: %2 %3").arg(k).arg(onBoat).arg(flat)));
+        for (std::size_t i = plank.lapLine.empty() ? 1 : 2; i < line.size(); ++i)
+          flat += (line[i] - line[i - 1]).norm();
+        QVERIFY2(std::abs(onBoat - flat) < 1.0 + 0.04 * onBoat,
+                 qPrintable(QStringLiteral("%1: %2 %3").arg(k).arg(onBoat).arg(flat)));
       }
     }
   }

@@ -4,9 +4,11 @@
 #include <cmath>
 #include <numbers>
 
+#include "book/lining_edits.h"
 #include "known_hulls.h"
 #include "plank/backing_out.h"
 #include "plank/plank_edges.h"
+#include "sample_books.h"
 #include "smooth_hulls.h"
 #include "solve/solve.h"
 
@@ -88,24 +90,46 @@ class PlankEdgesTest : public QObject {
       double worst = 0.0;
       for (std::size_t i = 1; i + 1 < lining.frame.sectionCount(); ++i) {
         const auto mark = [&](std::size_t line) -> Vec2 {
-          return hull.sections[i].point(hull.sections[i].from + lining.lines[line].shares[i] *
-                                                                    (hull.sections[i].to - hull.sections[i].from));
+          return hull.sections[i].point(hull.sections[i].from +
+                                        lining.lines[line].shares[i] * (hull.sections[i].to - hull.sections[i].from));
         };
         Vec2 foot = mark(0);
         for (std::size_t k = 0; k + 1 < knownStrakes; ++k) {
           const auto edges = plankEdges(lining, k, make, laps);
-          const auto at = std::find_if(edges.begin(), edges.end(), [&](const EdgesAt& one) { return one.section == i; });
+          const auto at =
+              std::find_if(edges.begin(), edges.end(), [&](const EdgesAt& one) { return one.section == i; });
           QVERIFY(at != edges.end() && at->land);
           const Vec2 head = mark(k + 1), up = (head - foot).normalized(), out(up.y(), -up.x());
-          const Vec2 lapLine = head - lap * up + thick * out;           // on the outside, as it hangs
-          const Vec2 edge = head + (thick - at->land->dropMm) * out;    // planed at the upper edge
-          const Vec2 ruler = (mark(k + 2) - lapLine).normalized();      // the straightedge
+          const Vec2 lapLine = head - lap * up + thick * out;         // on the outside, as it hangs
+          const Vec2 edge = head + (thick - at->land->dropMm) * out;  // planed at the upper edge
+          const Vec2 ruler = (mark(k + 2) - lapLine).normalized();    // the straightedge
           worst = std::max(worst, std::abs(ruler.x() * (edge - lapLine).y() - ruler.y() * (edge - lapLine).x()));
           foot = lapLine;
         }
       }
       QVERIFY2(worst < 0.2, qPrintable(QString::number(worst)));
     }
+  }
+
+  void aHostMeetsWhateverLiesUnderItAllAlong() {
+    // Strake 4 is let in under 5 from amidships aft: forward of that 5 stands on 3.
+    const Book book = sampleBook("marl");
+    const auto before = solve(std::make_shared<const Book>(book), 1);
+    Stealer stealer;
+    stealer.line = before->lining->lines[4].id;
+    stealer.at = millimetres(2900.0);
+    stealer.joining = Joining::LowerIntoHost;
+    stealer.nib = inches(1.5);
+    const auto let = setStealer(book, *before->lining, stealer);
+    QVERIFY2(let.has_value(), let ? "" : describe(let.error()[0]).c_str());
+    const auto solved = solve(std::make_shared<const Book>(*let), 2);
+    const Lining& lining = *solved->lining;
+    QCOMPARE(lining.strakeBelow(4, 2.0), std::optional<std::size_t>(2));
+    QCOMPARE(lining.strakeBelow(4, 8.0), std::optional<std::size_t>(3));
+    QCOMPARE(lining.strakeAbove(2, 2.0), std::optional<std::size_t>(4));
+    QVERIFY(!lining.strakeBelow(0, 2.0) && !lining.strakeAbove(lining.strakeCount() - 1, 2.0));
+    for (const EdgesAt& at : plankEdges(lining, 4, plankingMake(*let), {})) QVERIFY2(at.lower, at.station.c_str());
+    for (const EdgesAt& at : plankEdges(lining, 2, plankingMake(*let), {})) QVERIFY2(at.upper, at.station.c_str());
   }
 
   void aLapstrakePlankHasItsLandsAndNoSeams() {

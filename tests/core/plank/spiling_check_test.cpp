@@ -5,8 +5,8 @@
 #include <functional>
 #include <random>
 
-#include "plank/look_at_spiling.h"
 #include "plank/compass_arcs.h"
+#include "plank/look_at_spiling.h"
 #include "plank/spiling_check.h"
 #include "plank/stiff_batten.h"
 #include "sample_books.h"

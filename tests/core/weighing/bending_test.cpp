@@ -56,10 +56,10 @@ class BendingTest : public QObject {
       const StrakeBending bending = bendingOf(lining.band(2), figures(thickMm, species));
       return bending.runs.empty() ? Heat::None : bending.runs.front().heat;
     };
-    QCOMPARE(heat(25.0), Heat::None);    // 120
-    QCOMPARE(heat(40.0), Heat::Hard);    // 75
-    QCOMPARE(heat(70.0), Heat::Steam);   // 43
-    QCOMPARE(heat(120.0), Heat::Beyond); // 25
+    QCOMPARE(heat(25.0), Heat::None);     // 120
+    QCOMPARE(heat(40.0), Heat::Hard);     // 75
+    QCOMPARE(heat(70.0), Heat::Steam);    // 43
+    QCOMPARE(heat(120.0), Heat::Beyond);  // 25
     // Larch goes cold round 130 only.
     QCOMPARE(heat(25.0, "Larch, air dried"), Heat::Hard);
   }
