@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "book/spiling_edits.h"
+#include "curve/evenly_between.h"
 #include "plank/outside_width.h"
 
 namespace narrows {
@@ -165,9 +166,7 @@ class PatternDrawer {
     const IntoRabbet& into = m_of.bench->into;
     if (!into.bow.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.bow));
     if (!into.stern.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.stern));
-    if (!into.keel.empty()) {
-      m_drawing.line(LineRole::IntoRabbet, placed(cut.lower));
-    }
+    if (!into.keel.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.lower));
     for (const bool bow : {true, false}) {
       if ((bow ? into.bow : into.stern).empty()) continue;
       // Edges run on to the corners.
@@ -184,20 +183,14 @@ class PatternDrawer {
   void drawNextLap() {
     const PlankAtBench& bench = *m_of.bench;
     if (bench.planking.construction != Construction::Lapstrake || bench.head.empty() || bench.edges.empty()) return;
+    std::vector<std::pair<double, double>> laps;
+    for (const PlankStation& station : bench.plank->stations) {
+      if (const EdgesAt* at = bench.at(station.section)) laps.emplace_back(station.upper.x(), at->lapMm);
+    }
     const std::vector<Vec2>& edge = bench.plank->upper;
     std::vector<Vec2> line;
-    for (std::size_t i = 0; i < edge.size(); ++i) {
-      // The lap of the station nearest, where it is not the same all along.
-      const auto lapOf = [&](const EdgesAt& at) {
-        for (const PlankStation& station : bench.plank->stations) {
-          if (station.section == at.section) return std::abs(station.upper.x() - edge[i].x());
-        }
-        return 1e300;
-      };
-      const auto nearest = std::min_element(bench.edges.begin(), bench.edges.end(),
-                                            [&](const EdgesAt& a, const EdgesAt& b) { return lapOf(a) < lapOf(b); });
-      line.push_back(edge[i] - nearest->lapMm * turnedLeft(directionAt(edge, i)));
-    }
+    for (std::size_t i = 0; i < edge.size(); ++i)
+      line.push_back(edge[i] - evenlyBetween(laps, edge[i].x()) * turnedLeft(directionAt(edge, i)));
     m_drawing.line(LineRole::LapLine, placed(std::move(line)));
   }
 

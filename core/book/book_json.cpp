@@ -273,6 +273,13 @@ class BookReader {
     return list;
   }
 
+  /// A book of which only the backbone is to be looked through.
+  void checkBackbone(const Book& book) {
+    BackbonePlan plan;
+    readBackbone(backboneJson(book.backbone), plan, problems);
+    checkIds(book);
+  }
+
   Book read(const Json& json) {
     Book book;
     book.shop = text(json, "shop");
@@ -514,7 +521,6 @@ class BookReader {
     if (settings.lap.mm() < 0.0) wrong("lap", "a length");
   }
 
- public:
   /// Every id is used once and is below the counter, so that none is ever used again.
   void checkIds(const Book& book) {
     if (!problems.empty()) return;
@@ -540,7 +546,6 @@ class BookReader {
     if (!good) wrong("next-id", "above every id, and no id stands twice");
   }
 
- private:
   /// Lengths in mm, angles in degrees and all else are less than this.
   static constexpr double mostNumber = 10.0 * longestBoatMm;
 
@@ -612,8 +617,10 @@ Result<ReadBook> readBook(std::string_view text) {
   return read;
 }
 
+namespace {
+
 /// Whether a book differs from another in its backbone alone.
-static bool differsInBackbone(const Book& book, const Book& other) {
+bool differsInBackbone(const Book& book, const Book& other) {
   if (book.backbone == other.backbone) return false;
   Book like = other;
   like.backbone = book.backbone;
@@ -621,14 +628,14 @@ static bool differsInBackbone(const Book& book, const Book& other) {
   return like == book;
 }
 
+}  // namespace
+
 Result<void> checkBook(const Book& book, const Book* sound) {
   // Read as a file would be, without its text and the parts that have not changed: this is asked at every step of a
   // key.
   BookReader reader;
   if (sound != nullptr && differsInBackbone(book, *sound)) {
-    BackbonePlan plan;
-    readBackbone(backboneJson(book.backbone), plan, reader.problems);
-    reader.checkIds(book);
+    reader.checkBackbone(book);
   } else {
     (void)reader.read(knownJson(book, sound == nullptr || !(sound->backbone == book.backbone)));
   }

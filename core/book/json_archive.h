@@ -253,4 +253,24 @@ class JsonReader {
   Problems& m_problems;
 };
 
+/// A thing as JSON.
+template <typename Thing>
+Json jsonOf(Thing thing) {
+  JsonWriter writer;
+  fields(writer, thing);
+  return writer.json;
+}
+
+/// A thing that may be without any of its keys, read over what it is. Every key of the wrong kind is added to
+/// `problems`; where all are right, what `check` says of their sense.
+template <typename Thing, typename Check>
+void readChecked(const Json& json, const std::string& within, Thing& thing, Check check, Problems& problems) {
+  const std::size_t before = problems.size();
+  JsonReader reader(json, within, problems);
+  fields(reader, thing);
+  if (problems.size() > before) return;
+  if (const auto sense = check(thing); !sense)
+    problems.insert(problems.end(), sense.error().begin(), sense.error().end());
+}
+
 }  // namespace narrows

@@ -31,20 +31,11 @@ static void fields(Archive& a, PlankingPlan& p) {
 }
 
 nlohmann::ordered_json plankingJson(const PlankingPlan& plan) {
-  JsonWriter writer;
-  PlankingPlan of = plan;
-  fields(writer, of);
-  return writer.json;
+  return jsonOf(plan);
 }
 
 void readPlanking(const nlohmann::ordered_json& json, PlankingPlan& plan, Problems& problems) {
-  const std::size_t before = problems.size();
-  JsonReader reader(json, "planking / ", problems);
-  fields(reader, plan);
-  if (problems.size() > before) return;
-  if (const auto sense = checkPlanking(plan); !sense) {
-    for (const Problem& problem : sense.error()) problems.push_back(problem);
-  }
+  readChecked(json, "planking / ", plan, checkPlanking, problems);
 }
 
 }  // namespace narrows

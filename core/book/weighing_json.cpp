@@ -48,20 +48,11 @@ static void fields(Archive& a, WeighingPlan& p) {
 }
 
 nlohmann::ordered_json weighingJson(const WeighingPlan& plan) {
-  JsonWriter writer;
-  WeighingPlan of = plan;
-  fields(writer, of);
-  return writer.json;
+  return jsonOf(plan);
 }
 
 void readWeighing(const nlohmann::ordered_json& json, WeighingPlan& plan, Problems& problems) {
-  const std::size_t before = problems.size();
-  JsonReader reader(json, "weighing / ", problems);
-  fields(reader, plan);
-  if (problems.size() > before) return;
-  if (const auto sense = checkWeighing(plan); !sense) {
-    for (const Problem& problem : sense.error()) problems.push_back(problem);
-  }
+  readChecked(json, "weighing / ", plan, checkWeighing, problems);
 }
 
 }  // namespace narrows

@@ -317,6 +317,10 @@ LengthWriter lengthsIn(Notation notation) {
   };
 }
 
+std::string showLong(Length length, Notation notation) {
+  return showLength(length, notation == Notation::Millimetres ? notation : Notation::FeetInches16);
+}
+
 std::string showThin(Length length, Notation notation) {
   if (notation == Notation::Millimetres) return showDecimal(length.mm(), 1) + " mm";
   return showFeetInches(length.mm(), 64, false, false);

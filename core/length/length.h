@@ -74,6 +74,9 @@ std::string writeLength(Length length, Unit unit, int decimals, bool trim);
 /// them as proper fractions; `plain` uses `/` instead. Rounded to the notation's step, halves away from nought.
 std::string showLength(Length length, Notation notation, bool plain = false);
 
+/// The length of a long thing, a plank or a boat: in feet and inches, or in millimetres where the notation is.
+std::string showLong(Length length, Notation notation);
+
 /// The thickness of a thin thing, a strip or a plank: to a sixty-fourth of an inch, or a tenth of a millimetre.
 std::string showThin(Length length, Notation notation);
 

@@ -12,6 +12,15 @@ struct Band {
   SurfaceReach reach;
   std::vector<double> breaks = {};  ///< where an edge steps aside: columns of its strip stand there
 
+  /// Section parameter of an end.
+  double endT(bool bow) const { return bow ? reach.fromT : reach.toT; }
+  /// The section at the end of the boat that it comes to; null where it ends before, at a joint.
+  const Section* boatEnd(bool bow) const {
+    constexpr double sameT = 1e-9;
+    const auto& sections = frame.hull().sections;
+    if (bow) return endT(bow) <= sameT ? &sections.front() : nullptr;
+    return endT(bow) >= frame.lastT() - sameT ? &sections.back() : nullptr;
+  }
   double shareAt(double t, double across) const {
     const double low = lower.shareAt(t);
     return low + across * (upper.shareAt(t) - low);

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "curve/evenly_between.h"
+
 namespace narrows {
 
 Laps lapsOf(const LiningPlan& plan, const std::vector<StationId>& sectionIds) {
@@ -16,12 +18,7 @@ Laps lapsOf(const LiningPlan& plan, const std::vector<StationId>& sectionIds) {
 }
 
 double lapBetween(const Laps& laps, double usual, double t) {
-  if (laps.empty()) return usual;
-  const auto after = std::find_if(laps.begin(), laps.end(), [t](const auto& lap) { return lap.first >= t; });
-  if (after == laps.end()) return laps.back().second;
-  if (after == laps.begin()) return after->second;
-  const auto before = after - 1;
-  return before->second + (t - before->first) / (after->first - before->first) * (after->second - before->second);
+  return evenlyBetween(laps, t, usual);
 }
 
 }  // namespace narrows

@@ -168,25 +168,24 @@ constexpr double sameShare = 1e-7;
 }  // namespace
 
 std::optional<std::size_t> Lining::strakeBelow(std::size_t strake, double t) const {
-  // Its own line's, where that strake reaches so far; else by where the edges lie.
-  for (std::size_t k = 0; k < strakeCount(); ++k) {
-    if (strakes[k].upper == strakes[strake].lower && strakes[k].reach.holds(t)) return k;
-  }
-  const double edge = strakes[strake].lowerEdge.shareAt(t);
-  for (std::size_t k = 0; k < strakeCount(); ++k) {
-    if (k != strake && strakes[k].reach.holds(t) && std::abs(strakes[k].upperEdge.shareAt(t) - edge) < sameShare)
-      return k;
-  }
-  return std::nullopt;
+  return strakeBeside(strake, t, {&LinedStrake::lower, &LinedStrake::lowerEdge},
+                      {&LinedStrake::upper, &LinedStrake::upperEdge});
 }
 
 std::optional<std::size_t> Lining::strakeAbove(std::size_t strake, double t) const {
+  return strakeBeside(strake, t, {&LinedStrake::upper, &LinedStrake::upperEdge},
+                      {&LinedStrake::lower, &LinedStrake::lowerEdge});
+}
+
+std::optional<std::size_t> Lining::strakeBeside(std::size_t strake, double t, const StrakeSide& own,
+                                                const StrakeSide& other) const {
+  // By its own line, where the strake beyond reaches so far; else by where the edges lie.
   for (std::size_t k = 0; k < strakeCount(); ++k) {
-    if (strakes[k].lower == strakes[strake].upper && strakes[k].reach.holds(t)) return k;
+    if (strakes[k].*other.line == strakes[strake].*own.line && strakes[k].reach.holds(t)) return k;
   }
-  const double edge = strakes[strake].upperEdge.shareAt(t);
+  const double edge = (strakes[strake].*own.edge).shareAt(t);
   for (std::size_t k = 0; k < strakeCount(); ++k) {
-    if (k != strake && strakes[k].reach.holds(t) && std::abs(strakes[k].lowerEdge.shareAt(t) - edge) < sameShare)
+    if (k != strake && strakes[k].reach.holds(t) && std::abs((strakes[k].*other.edge).shareAt(t) - edge) < sameShare)
       return k;
   }
   return std::nullopt;

@@ -86,6 +86,15 @@ struct Lining {
   /// What a strake covers, all of it or over a reach.
   Band band(std::size_t strake) const { return band(strake, strakes[strake].reach); }
   Band band(std::size_t strake, SurfaceReach reach) const;
+
+ private:
+  /// One side of a strake: its line, and its edge.
+  struct StrakeSide {
+    std::size_t LinedStrake::*line;
+    SurfaceCurve LinedStrake::*edge;
+  };
+  std::optional<std::size_t> strakeBeside(std::size_t strake, double t, const StrakeSide& own,
+                                          const StrakeSide& other) const;
 };
 
 /// Lines of a plan on a hull. `sectionIds` names the whole sections, in order. Fails, naming the place and the nearest

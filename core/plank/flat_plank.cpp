@@ -197,6 +197,17 @@ double lengthAlong(const std::vector<Vec2>& points) {
   return sum;
 }
 
+std::vector<double> sharesAlong(const std::vector<Vec2>& points) {
+  const double whole = std::max(lengthAlong(points), 1e-9);
+  std::vector<double> shares;
+  double along = 0.0;
+  for (std::size_t i = 0; i < points.size(); ++i) {
+    if (i > 0) along += (points[i] - points[i - 1]).norm();
+    shares.push_back(along / whole);
+  }
+  return shares;
+}
+
 std::vector<Vec2> mirrored(std::vector<Vec2> points) {
   for (Vec2& point : points) point.y() = -point.y();
   return points;

@@ -86,5 +86,7 @@ Vec2 directionAt(const std::vector<Vec2>& edge, std::size_t i);
 
 /// Length of a line of points, mm.
 double lengthAlong(const std::vector<Vec2>& points);
+/// The part of that length at each of its points, 0 to 1.
+std::vector<double> sharesAlong(const std::vector<Vec2>& points);
 
 }  // namespace narrows

@@ -4,6 +4,7 @@
 #include <array>
 #include <cmath>
 
+#include "curve/cubic.h"
 #include "plank/detail/band_matrix.h"
 #include "problem/problem.h"
 
@@ -249,10 +250,6 @@ void measureStrain(const Strip& strip, FlatStrip& flat) {
   flat.strainMax = std::abs(flat.strainMax);
 }
 
-}  // namespace
-
-namespace {
-
 /// From where a strip is begun to be laid flat, and what came of it.
 FlatStrip laidFrom(const Strip& strip, std::vector<Vec2> points, const std::vector<Edge>& edges, int steps,
                    double settledMm, const std::stop_token& stop) {
@@ -311,10 +308,6 @@ std::vector<Vec2> tipsOnTheirPlanes(const Strip& strip, std::vector<Vec2> flat) 
   return flat;
 }
 
-}  // namespace
-
-namespace {
-
 /// So many of `count` places, evenly, the first and the last among them.
 std::vector<std::size_t> pickedOf(std::size_t count, std::size_t wanted) {
   std::vector<std::size_t> picked;
@@ -322,7 +315,7 @@ std::vector<std::size_t> pickedOf(std::size_t count, std::size_t wanted) {
   return picked;
 }
 
-/// The weights of four of the places picked, about each place, by Lagrange's cubic through them.
+/// The weights of four of the places picked, about each place, by the cubic through them.
 struct CubicAt {
   std::size_t first = 0;  ///< of the four
   std::array<double, 4> weight{};
@@ -334,15 +327,7 @@ std::vector<CubicAt> cubicsAt(const std::vector<double>& places, const std::vect
   for (std::size_t i = 0; i < count; ++i) {
     while (before + 2 < picked.size() && picked[before + 1] <= i) ++before;
     at[i].first = std::min(before > 0 ? before - 1 : 0, picked.size() - 4);
-    for (std::size_t k = 0; k < 4; ++k) {
-      double weight = 1.0;
-      const double here = places[picked[at[i].first + k]];
-      for (std::size_t other = 0; other < 4; ++other) {
-        const double there = places[picked[at[i].first + other]];
-        if (other != k) weight *= (places[i] - there) / (here - there);
-      }
-      at[i].weight[k] = weight;
-    }
+    at[i].weight = weightsThrough(4, places[i], [&](std::size_t k) { return places[picked[at[i].first + k]]; });
   }
   return at;
 }

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "plank/line_length.h"
+
 namespace narrows {
 
 namespace {
@@ -56,34 +58,6 @@ class SquarePlane {
   const Lining& m_lining;
   double m_t, m_byT = 1.0;
   Vec3 m_origin, m_along, m_out, m_up;
-};
-
-/// Where along a curve lengths from one of its ends lie.
-class LapRun {
- public:
-  LapRun(const Lining& lining, const SurfaceCurve& curve, SurfaceReach reach, bool bow) {
-    constexpr int aBay = 24;
-    const double span = reach.toT - reach.fromT;
-    const int steps = std::max(aBay, static_cast<int>(std::ceil(span * aBay)));
-    for (int i = 0; i <= steps; ++i) {
-      const double part = static_cast<double>(i) / steps;
-      m_t.push_back(bow ? reach.fromT + part * span : reach.toT - part * span);
-      const Vec3 at = curve.point(lining.frame, m_t.back());
-      m_mm.push_back(i == 0 ? 0.0 : m_mm.back() + (at - m_last).norm());
-      m_last = at;
-    }
-  }
-  double lengthMm() const { return m_mm.back(); }
-  double tAt(double mm) const {
-    const auto after = std::upper_bound(m_mm.begin() + 1, m_mm.end() - 1, mm) - m_mm.begin();
-    const auto i = static_cast<std::size_t>(after);
-    const double part = (mm - m_mm[i - 1]) / std::max(m_mm[i] - m_mm[i - 1], 1e-12);
-    return m_t[i - 1] + part * (m_t[i] - m_t[i - 1]);
-  }
-
- private:
-  std::vector<double> m_t, m_mm;
-  Vec3 m_last = Vec3::Zero();
 };
 
 class GainMaker {
@@ -140,14 +114,15 @@ class GainMaker {
     gain.make = bow ? m_planking.bow : m_planking.stern;
     const SurfaceReach lap{std::max(strake.reach.fromT, m_lining.strakes[*next].reach.fromT),
                            std::min(strake.reach.toT, m_lining.strakes[*next].reach.toT)};
-    const LapRun run(m_lining, strake.upperEdge, lap, bow);
+    const LineLength run(m_lining.frame, strake.upperEdge, lap, LineLength::usualSamplesABay / 3);
     gain.make.runMm = std::min(gain.make.runMm, 0.5 * run.lengthMm());
     gain.lapMm = lapAt(m_make, end);
     const auto steps = std::max<long>(2, std::lround(gain.make.runMm / markStepMm));
     for (long i = 0; i <= steps; ++i) {
       GainMark mark;
       mark.fromEndMm = gain.make.runMm * static_cast<double>(steps - i) / static_cast<double>(steps);
-      mark.t = run.tAt(mark.fromEndMm);
+      const double share = mark.fromEndMm / run.lengthMm();
+      mark.t = run.tAtShare(bow ? share : 1.0 - share);
       layLands(mark, k, *next, gain.make);
       gain.marks.push_back(mark);
     }

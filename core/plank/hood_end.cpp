@@ -19,18 +19,15 @@ Vec2 edgeAlong(const std::vector<Vec2>& edge, const Vec2& at) {
 }  // namespace
 
 PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const IntoRabbet& into, bool isGrooved) {
-  const double t = bow ? band.reach.fromT : band.reach.toT;
-  const Hull& hull = band.frame.hull();
+  const double t = band.endT(bow);
+  const Section* section = band.boatEnd(bow);
   PlankEnd end;
   end.bow = bow;
-  const auto whole = static_cast<std::size_t>(std::lround(t));
-  const bool atEnd = bow ? t <= 1e-9 : t >= band.frame.lastT() - 1e-9;
-  end.isHood = atEnd && hull.sections[whole].isHood();
-  end.isTransom = atEnd && hull.sections[whole].kind == SectionKind::Transom;
+  end.isHood = section != nullptr && section->isHood();
+  end.isTransom = section != nullptr && section->kind == SectionKind::Transom;
   constexpr double inwardT = 0.02;
   for (const double across : {0.0, 0.5, 1.0}) {
     EndMark mark;
-    mark.across = across;
     mark.heightMm = band.point(t, across).z();
     constexpr double side = 0.02;
     const Vec2 up = (plank.map.at(t, std::min(across + side, 1.0)) - plank.map.at(t, std::max(across - side, 0.0)));

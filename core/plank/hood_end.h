@@ -9,7 +9,6 @@ namespace narrows {
 
 /// One place of a plank's end.
 struct EndMark {
-  double across = 0.0;    ///< 0 at the keel edge without lap, 1 at the sheer edge
   double heightMm = 0.0;  ///< on the boat
   double cutRad = 0.0;    ///< on the face: from square to the plank's run, positive where the sheer edge is the longer
   /// From square to the face: nought in a rabbet that is cut square to the planking; where the end is trimmed to a

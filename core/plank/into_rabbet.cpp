@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "curve/evenly_between.h"
+
 namespace narrows {
 
 namespace {
@@ -13,36 +15,26 @@ constexpr double keelPlacesABay = 8.0;
 /// flatter than the other turns in square to it, as its neighbour's does, and those between do something of both.
 constexpr double runsOn = 0.7, turnsIn = 0.5;
 
-/// The place of a band's edge or end line, and which way is out of the band there, along the surface.
-struct Rim {
-  Vec3 at, out;
-};
+/// Unit, out of a band at one of its edges or ends: along the surface, square to that line, away from what lies within.
+Vec3 outward(const Vec3& line, const Vec3& normal, const Vec3& within) {
+  const Vec3 out = line.cross(normal).normalized();
+  return out.dot(within) > 0.0 ? Vec3(-out) : out;
+}
 
 /// At an end.
-Rim endRim(const Band& band, bool bow, double across) {
+Vec3 outOfEnd(const Band& band, bool bow, double across) {
   constexpr double side = 0.02;
-  const double t = bow ? band.reach.fromT : band.reach.toT;
-  Rim rim;
-  rim.at = band.point(t, across);
-  const Vec3 line = (band.point(t, std::min(across + side, 1.0)) - band.point(t, std::max(across - side, 0.0)));
-  const Vec3 out = line.cross(band.normal(t, across)).normalized();
-  // The way that leads away from the rest of the plank.
-  const Vec3 in = band.point(bow ? t + side : t - side, across) - rim.at;
-  rim.out = out.dot(in) > 0.0 ? Vec3(-out) : out;
-  return rim;
+  const double t = band.endT(bow);
+  const Vec3 line = band.point(t, std::min(across + side, 1.0)) - band.point(t, std::max(across - side, 0.0));
+  return outward(line, band.normal(t, across), band.point(bow ? t + side : t - side, across) - band.point(t, across));
 }
 
 /// At the keel edge.
-Rim keelRim(const Band& band, double t) {
-  constexpr double along = 0.01;
-  Rim rim;
-  rim.at = band.point(t, 0.0);
+Vec3 outOfKeel(const Band& band, double t) {
+  constexpr double along = 0.01, within = 0.02;
   const Vec3 line =
       band.point(std::min(t + along, band.reach.toT), 0.0) - band.point(std::max(t - along, band.reach.fromT), 0.0);
-  const Vec3 out = line.cross(band.normal(t, 0.0)).normalized();
-  const Vec3 in = band.point(t, 0.02) - rim.at;
-  rim.out = out.dot(in) > 0.0 ? Vec3(-out) : out;
-  return rim;
+  return outward(line, band.normal(t, 0.0), band.point(t, within) - band.point(t, 0.0));
 }
 
 }  // namespace
@@ -80,19 +72,16 @@ std::optional<double> InnerRabbet::beyond(const Vec3& at, const Vec3& outward) c
 IntoRabbet intoRabbet(const Band& band, const FlatPlank& plank, const InnerRabbet& rabbet, bool isLowest) {
   IntoRabbet into;
   if (rabbet.isNothing()) return into;
-  const Hull& hull = band.frame.hull();
   for (const bool bow : {true, false}) {
-    const double t = bow ? band.reach.fromT : band.reach.toT;
-    const bool atEnd = bow ? t <= 1e-9 : t >= band.frame.lastT() - 1e-9;
-    if (!atEnd || !hull.sections[static_cast<std::size_t>(std::lround(t))].isHood()) continue;
+    const Section* section = band.boatEnd(bow);
+    if (section == nullptr || !section->isHood()) continue;
     std::vector<double>& mm = bow ? into.bow : into.stern;
     const std::size_t places = endLine(plank, bow).size(), lap = plank.lapLine.empty() ? 0 : 1;
     // Where the rabbet has run out, at the head, it goes on as it was.
     double last = 0.0;
     for (std::size_t i = 0; i < places; ++i) {
       const double across = i < lap ? 0.0 : static_cast<double>(i - lap) / static_cast<double>(places - 1 - lap);
-      const Rim rim = endRim(band, bow, across);
-      last = rabbet.beyond(rim.at, rim.out).value_or(last);
+      last = rabbet.beyond(band.point(band.endT(bow), across), outOfEnd(band, bow, across)).value_or(last);
       mm.push_back(last);
     }
   }
@@ -100,8 +89,7 @@ IntoRabbet intoRabbet(const Band& band, const FlatPlank& plank, const InnerRabbe
   const auto steps = static_cast<int>(std::ceil((band.reach.toT - band.reach.fromT) * keelPlacesABay));
   for (int i = 0; i <= steps; ++i) {
     const double t = band.reach.fromT + (band.reach.toT - band.reach.fromT) * i / steps;
-    const Rim rim = keelRim(band, t);
-    const auto mm = rabbet.beyond(rim.at, rim.out);
+    const auto mm = rabbet.beyond(band.point(t, 0.0), outOfKeel(band, t));
     const double x = plank.map.at(t, 0.0).x();
     if (!mm || (!into.keel.empty() && x <= into.keel.back().first)) continue;
     into.keel.emplace_back(x, *mm);
@@ -111,19 +99,8 @@ IntoRabbet intoRabbet(const Band& band, const FlatPlank& plank, const InnerRabbe
 
 CutLines cutLines(const FlatPlank& plank, const IntoRabbet& into) {
   CutLines cut{plank.lower, plank.upper, endLine(plank, true), endLine(plank, false)};
-  const auto keelAt = [&](double x) {
-    const auto& keel = into.keel;
-    if (keel.empty()) return 0.0;
-    if (x <= keel.front().first) return keel.front().second;
-    for (std::size_t i = 1; i < keel.size(); ++i) {
-      if (x > keel[i].first) continue;
-      const double part = (x - keel[i - 1].first) / (keel[i].first - keel[i - 1].first);
-      return keel[i - 1].second + part * (keel[i].second - keel[i - 1].second);
-    }
-    return keel.back().second;
-  };
   for (std::size_t i = 0; i < cut.lower.size(); ++i)
-    cut.lower[i] -= keelAt(plank.lower[i].x()) * turnedLeft(directionAt(plank.lower, i));
+    cut.lower[i] -= evenlyBetween(into.keel, plank.lower[i].x()) * turnedLeft(directionAt(plank.lower, i));
   for (const bool bow : {true, false}) {
     const std::vector<double>& mm = bow ? into.bow : into.stern;
     if (mm.empty()) continue;
@@ -140,13 +117,9 @@ CutLines cutLines(const FlatPlank& plank, const IntoRabbet& into) {
       return along > 0.0 ? along * mm[i] * edge.dot(directionAt(was, i)) / slant : 0.0;
     };
     const double slideLow = into.keel.empty() ? slide(0, low) : 0.0, slideTop = slide(was.size() - 1, top);
-    const double length = lengthAlong(was);
-    double along = 0.0;
-    for (std::size_t i = 0; i < was.size(); ++i) {
-      if (i > 0) along += (was[i] - was[i - 1]).norm();
-      const double part = along / std::max(length, 1e-9);
-      end[i] = was[i] + mm[i] * outAt(i) + ((1.0 - part) * slideLow + part * slideTop) * directionAt(was, i);
-    }
+    const std::vector<double> shares = sharesAlong(was);
+    for (std::size_t i = 0; i < was.size(); ++i)
+      end[i] = was[i] + mm[i] * outAt(i) + ((1.0 - shares[i]) * slideLow + shares[i] * slideTop) * directionAt(was, i);
     // The edges go on to the corners.
     if (bow) {
       cut.lower.insert(cut.lower.begin(), end.front());

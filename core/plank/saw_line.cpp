@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "curve/evenly_between.h"
 #include "plank/narrowest_board.h"
 
 namespace narrows {
@@ -9,31 +10,18 @@ namespace narrows {
 namespace {
 
 /// How much wider the outside is at lengths along the board.
-class WiderAlong {
- public:
-  WiderAlong(const FlatPlank& plank, const std::vector<EdgesAt>& edges, bool upper) {
-    for (const PlankStation& station : plank.stations) {
-      for (const EdgesAt& at : edges) {
-        const auto& edge = upper ? at.upper : at.lower;
-        if (at.section != station.section || at.station != station.name || !edge) continue;
-        m_at.emplace_back((upper ? station.upper : station.lower).x(), std::max(edge->widerMm, 0.0));
-      }
+std::vector<std::pair<double, double>> widerAlong(const FlatPlank& plank, const std::vector<EdgesAt>& edges,
+                                                  bool upper) {
+  std::vector<std::pair<double, double>> wider;
+  for (const PlankStation& station : plank.stations) {
+    for (const EdgesAt& at : edges) {
+      const auto& edge = upper ? at.upper : at.lower;
+      if (at.section != station.section || at.station != station.name || !edge) continue;
+      wider.emplace_back((upper ? station.upper : station.lower).x(), std::max(edge->widerMm, 0.0));
     }
   }
-  double operator()(double x) const {
-    if (m_at.empty()) return 0.0;
-    if (x <= m_at.front().first) return m_at.front().second;
-    for (std::size_t i = 1; i < m_at.size(); ++i) {
-      if (x > m_at[i].first) continue;
-      const double part = (x - m_at[i - 1].first) / std::max(m_at[i].first - m_at[i - 1].first, 1e-9);
-      return m_at[i - 1].second + part * (m_at[i].second - m_at[i - 1].second);
-    }
-    return m_at.back().second;
-  }
-
- private:
-  std::vector<std::pair<double, double>> m_at;
-};
+  return wider;
+}
 
 /// An edge moved outwards, the left hand of its run towards the sheer.
 template <typename By>
@@ -58,11 +46,12 @@ std::vector<Vec2> SawnPlank::outline() const {
 
 SawnPlank sawLines(const FlatPlank& plank, const CutLines& cut, const std::vector<EdgesAt>& edges, const SawnAs& as,
                    const PlankingMake& planking) {
-  const WiderAlong lowerWider(plank, edges, false), upperWider(plank, edges, true);
+  const auto lowerWider = widerAlong(plank, edges, false), upperWider = widerAlong(plank, edges, true);
   const double proud = as.isSheer ? planking.sheerHighMm : 0.0;
   SawnPlank sawn;
-  sawn.lower = movedOut(cut.lower, false, [&](double x) { return planking.sawClearMm + lowerWider(x); });
-  sawn.upper = movedOut(cut.upper, true, [&](double x) { return planking.sawClearMm + upperWider(x) + proud; });
+  sawn.lower = movedOut(cut.lower, false, [&](double x) { return planking.sawClearMm + evenlyBetween(lowerWider, x); });
+  sawn.upper =
+      movedOut(cut.upper, true, [&](double x) { return planking.sawClearMm + evenlyBetween(upperWider, x) + proud; });
   for (const bool bow : {true, false}) {
     const EndLeft left = bow ? as.bow : as.stern;
     const double longer = left == EndLeft::Hood      ? planking.hoodLongMm
@@ -79,14 +68,10 @@ SawnPlank sawLines(const FlatPlank& plank, const CutLines& cut, const std::vecto
     const Vec2 low = bow ? sawn.lower.front() - line.front() : sawn.lower.back() - line.front();
     const Vec2 top = bow ? sawn.upper.front() - line.back() : sawn.upper.back() - line.back();
     const Vec2 lowOn = carry(sawn.lower), topOn = carry(sawn.upper);
-    const double length = lengthAlong(line);
-    double along = 0.0;
+    const std::vector<double> shares = sharesAlong(line);
     std::vector<Vec2>& end = bow ? sawn.bow : sawn.stern;
-    for (std::size_t i = 0; i < line.size(); ++i) {
-      if (i > 0) along += (line[i] - line[i - 1]).norm();
-      const double part = along / std::max(length, 1e-9);
-      end.push_back(line[i] + (1.0 - part) * (low + lowOn) + part * (top + topOn));
-    }
+    for (std::size_t i = 0; i < line.size(); ++i)
+      end.push_back(line[i] + (1.0 - shares[i]) * (low + lowOn) + shares[i] * (top + topOn));
   }
   const std::vector<Vec2> round = sawn.outline();
   const NarrowestBoard board = narrowestBoard(round);

@@ -436,7 +436,7 @@ class Answer {
     if (const Weighing* weighing = m_solved->weighingOf(side)) add(lookAtWeighing(*weighing, *lining, of));
     add(found.strained), add(found.unsettled);
     if (const auto* gains = m_solved->gainsOf(side); gains != nullptr)
-      add(lookAtGains(*gains, *lining, weighingFigures(*m_solved->book), of));
+      add(lookAtGains(*gains, *lining, weighingFigures(*m_solved->book), side, of));
     if (const LiningPlan* plan = m_solved->book->findPlan(lining->plan)) {
       const JointFindings joints = lookAtJoints(*plan, boatLength(table));
       add(joints.near), add(joints.nibs);

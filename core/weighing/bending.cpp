@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "backbone/lamination.h"
+#include "plank/line_length.h"
 #include "weighing/weigh.h"
 
 namespace narrows {
@@ -17,27 +18,17 @@ constexpr double bridgedMm = 6.0 * mmPerInch;
 /// Thinner than this, an end can be bent in wraps.
 constexpr double thinMostMm = 10.0;
 constexpr double minutesAnInch = 60.0, leastMinutes = 30.0, wrapMinutes = 45.0;
-constexpr double hardOfUsual = hardBend / usualBend;
+/// Of the radius over thickness that goes on cold, what is the least that does: 60 where 100 is usual.
+constexpr double hardOfUsual = 0.6;
 
-/// Lengths along a band's middle.
+/// A band's middle, by length along it.
 class MiddleRun {
  public:
-  explicit MiddleRun(const Band& band) : m_band(band) {
-    constexpr int aBay = 16;
-    const double span = band.reach.toT - band.reach.fromT;
-    const int steps = std::max(aBay, static_cast<int>(std::ceil(span * aBay)));
-    for (int i = 0; i <= steps; ++i) {
-      m_t.push_back(band.reach.fromT + span * i / steps);
-      const Vec3 at = band.point(m_t.back(), 0.5);
-      m_mm.push_back(i == 0 ? 0.0 : m_mm.back() + (at - m_last).norm());
-      m_last = at;
-    }
-  }
-  double lengthMm() const { return m_mm.back(); }
-  double tAt(double mm) const {
-    const auto i = static_cast<std::size_t>(std::upper_bound(m_mm.begin() + 1, m_mm.end() - 1, mm) - m_mm.begin());
-    return m_t[i - 1] + (m_t[i] - m_t[i - 1]) * (mm - m_mm[i - 1]) / std::max(m_mm[i] - m_mm[i - 1], 1e-12);
-  }
+  explicit MiddleRun(const Band& band)
+      : m_band(band),
+        m_length(band.frame, SurfaceCurve::between(band.lower, band.upper, 0.5), band.reach, samplesABay) {}
+  double lengthMm() const { return m_length.lengthMm(); }
+  double tAt(double mm) const { return m_length.tAtShare(mm / lengthMm()); }
   Vec3 at(double mm) const { return m_band.point(tAt(mm), 0.5); }
   /// Curvature square to the face, over the reach to either side.
   double curvature(double mm) const {
@@ -50,16 +41,19 @@ class MiddleRun {
   }
 
  private:
+  static constexpr std::size_t samplesABay = LineLength::usualSamplesABay / 3;
   const Band& m_band;
-  std::vector<double> m_t, m_mm;
-  Vec3 m_last = Vec3::Zero();
+  LineLength m_length;
 };
 
 class Bender {
  public:
-  Bender(const Band& band, const WeighingFigures& figures) : m_band(band), m_figures(figures), m_run(band) {
-    m_cold = bendRatio(figures.plan.species, Bending::Cold);
-    m_steamed = bendRatio(figures.plan.species, Bending::Steamed);
+  Bender(const Band& band, const WeighingFigures& figures)
+      : m_band(band),
+        m_figures(figures),
+        m_run(band),
+        m_cold(bendRatio(figures.plan.species, Bending::Cold)),
+        m_steamed(bendRatio(figures.plan.species, Bending::Steamed)) {
     if (const auto limit = limitOf(Measure::Twist, figures, false, 0.0)) m_twist = *limit;
   }
 
@@ -106,18 +100,19 @@ class Bender {
       if (at.heat == Heat::None) continue;
       if (m_made.runs.empty() || at.alongMm - m_made.runs.back().toMm > bridgedMm) {
         HeatedRun run;
-        run.fromMm = at.alongMm, run.fromT = at.t;
+        run.fromMm = at.alongMm;
         run.worst = at;
         m_made.runs.push_back(run);
       }
       HeatedRun& run = m_made.runs.back();
-      run.toMm = at.alongMm, run.toT = at.t;
+      run.toMm = at.alongMm;
       run.heat = std::max(run.heat, at.heat);
       if (hardness(at) > hardness(run.worst)) run.worst = at;
     }
     const double thick = m_figures.thicknessMm / mmPerInch;
     for (HeatedRun& run : m_made.runs) {
-      run.toBow = run.fromMm<bridgedMm, run.toStern = run.toMm> m_made.lengthMm - bridgedMm;
+      run.toBow = run.fromMm < bridgedMm;
+      run.toStern = run.toMm > m_made.lengthMm - bridgedMm;
       run.wrapped = run.heat == Heat::Hard && m_figures.thicknessMm <= thinMostMm && (run.toBow || run.toStern);
       run.minutes = run.wrapped ? wrapMinutes : std::max(minutesAnInch * thick, leastMinutes);
     }
@@ -126,7 +121,7 @@ class Bender {
   const Band& m_band;
   const WeighingFigures& m_figures;
   MiddleRun m_run;
-  double m_cold = usualBend, m_steamed = steamedBend;
+  double m_cold, m_steamed;  ///< radius over thickness that goes on so
   Limit m_twist;
   StrakeBending m_made;
 };

@@ -30,8 +30,7 @@ struct BendAt {
 /// A length of it that wants heat.
 struct HeatedRun {
   double fromMm = 0.0, toMm = 0.0;  ///< along its middle, from its fore end
-  double fromT = 0.0, toT = 0.0;
-  Heat heat = Heat::Hard;  ///< the most that any of it wants
+  Heat heat = Heat::Hard;           ///< the most that any of it wants
   BendAt worst;
   bool toBow = false, toStern = false;  ///< it reaches that end of the plank
   bool wrapped = false;                 ///< thin, and at an end: boiling-water wraps do
@@ -45,10 +44,6 @@ struct StrakeBending {
   /// The place nearest to a length along it.
   const BendAt& at(double alongMm) const;
 };
-
-/// Radii over thickness: above `easy` it goes on easily, `usual` and `hard` cold, below that with steam, down to
-/// `steamed`. From shop practice.
-inline constexpr double easyBend = 150.0, usualBend = 100.0, hardBend = 60.0, steamedBend = 30.0;
 
 /// How a strake bends; twist is judged by the limits of the weighing. The radius is taken over three inches either way
 /// along its middle, so within 2 % on a bend that does not change within a foot (bending_test). Times: an hour an inch

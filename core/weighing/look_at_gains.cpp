@@ -18,27 +18,28 @@ std::string GainThin::words(Notation notation) const {
 }
 
 std::vector<GainThin> lookAtGains(const std::vector<Gain>& gains, const Lining& lining, const WeighingFigures& figures,
-                                  const std::string& side) {
+                                  BoatSide side, const std::string& words) {
   // A hair less than the limit is the limit: no plane works to less.
   constexpr double hairMm = 0.05;
   std::optional<GainThin> worst;
   std::size_t many = 0;
   for (const Gain& gain : gains) {
     const auto limit = limitOf(Measure::LandLeft, figures, lining.isBroad(gain.strake), 0.0);
-    if (!limit) continue;
+    // A joggled plank keeps its thickness.
+    if (!limit || gain.make.way == GainWay::Joggled) continue;
     double least = 1e300;
-    for (const GainMark& mark : gain.marks)
-      least = std::min(least, gain.make.way == GainWay::Joggled ? 1e300 : mark.lowerLeftMm);
+    for (const GainMark& mark : gain.marks) least = std::min(least, mark.lowerLeftMm);
     if (least >= limit->trouble - hairMm) continue;
     ++many;
     if (worst && worst->leftMm <= least) continue;
     const std::size_t section = gain.bow ? 0 : lining.frame.sectionCount() - 1;
     worst = GainThin{
-        {lining.strakes[gain.strake].id, gain.strake + 1, section, lining.frame.hull().sections[section].name, side},
+        {lining.strakes[gain.strake].id, gain.strake + 1, section, lining.frame.hull().sections[section].name, words},
         least,
         limit->trouble,
         0,
-        gain.make.way};
+        gain.make.way,
+        side};
   }
   if (!worst) return {};
   worst->others = many - 1;

@@ -59,9 +59,8 @@ class Weigher {
     const auto limit = judged ? limitOf(measure, m_figures, m_lining.isBroad(k), m_widest) : std::nullopt;
     if (limit) {
       row.limit = limit->look;
-      const double beyond = beyondLimit(measure, value, *limit);
-      if (beyond > 0.0) row.verdict = beyond >= 1.0 ? Severity::Trouble : Severity::LookAgain;
-      row.beyond = beyond;
+      row.beyond = beyondLimit(measure, value, *limit);
+      row.verdict = verdictBeyond(row.beyond);
     }
     m_made.look += row.verdict == Severity::LookAgain ? 1 : 0;
     m_made.trouble += row.verdict == Severity::Trouble ? 1 : 0;
@@ -275,6 +274,11 @@ double beyondLimit(Measure measure, double value, const Limit& limit) {
   const double range = isLeast(measure) ? limit.look - limit.trouble : limit.trouble - limit.look;
   if (range <= 0.0) return over > 0.0 ? 1.0 + over / std::max(std::abs(limit.look), 1e-9) : std::min(over, 0.0);
   return over / range;
+}
+
+std::optional<Severity> verdictBeyond(double beyond) {
+  if (beyond <= 0.0) return std::nullopt;
+  return beyond >= 1.0 ? Severity::Trouble : Severity::LookAgain;
 }
 
 double twistAtDegAFoot(const Band& band, double t) {

@@ -51,6 +51,8 @@ struct Weighing {
 
 /// How far beyond its limit a value is: 0 at the limit, 1 where it is trouble; below nought within it.
 double beyondLimit(Measure measure, double value, const Limit& limit);
+/// What that means; none within it.
+std::optional<Severity> verdictBeyond(double beyond);
 
 /// `planks`: one a strake of the lining, garboard up; `makes` how each is got out. `species`: of each strake, empty
 /// where nothing is said. `before`: a weighing of the plan a moment ago, of which the strakes that have not changed are

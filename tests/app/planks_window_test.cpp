@@ -236,13 +236,7 @@ class PlanksWindowTest : public WindowCase {
     }
     QFAIL(qPrintable("no field " + name));
   }
-  QString allSaid() {
-    QStringList all;
-    for (const QLabel* label : stage()->findChildren<QLabel*>()) {
-      if (label->isVisible()) all << label->text();
-    }
-    return all.join(" | ");
-  }
+  QString allSaid() { return allSaidOn(stage()); }
   bool said(const QString& words) { return allSaid().contains(words); }
 };
 

@@ -362,13 +362,7 @@ class SpilingWindowTest : public WindowCase {
         readingAt(plank().stations[static_cast<std::size_t>(station)], naturalRun(plank(), usualBattenMm));
     return QString::fromStdString(writeLength(millimetres((upper ? high : low) + more), Unit::Inch, 2, false)) + "in";
   }
-  QString allSaid() {
-    QStringList all;
-    for (const QLabel* label : stage()->findChildren<QLabel*>()) {
-      if (label->isVisible()) all << label->text();
-    }
-    return all.join(" | ");
-  }
+  QString allSaid() { return allSaidOn(stage()); }
   bool saidOnPage(const QString& words) { return allSaid().contains(words); }
   QString fileOf(const QByteArray& text) {
     QFile file(m_folder->filePath("readings.csv"));

@@ -2,6 +2,7 @@
 // A test of the window: a fresh one for every case, its own folders, nothing of the builder's touched.
 
 #include <QApplication>
+#include <QLabel>
 #include <QPushButton>
 #include <QSettings>
 #include <QTemporaryDir>
@@ -50,6 +51,14 @@ class WindowCase : public QObject {
     QVERIFY(book);
     session().openSample(book->book);
     QVERIFY(settled());
+  }
+  /// All that labels of a widget say and that is seen.
+  static QString allSaidOn(const QWidget* widget) {
+    QStringList all;
+    for (const QLabel* label : widget->findChildren<QLabel*>()) {
+      if (label->isVisible()) all << label->text();
+    }
+    return all.join(" | ");
   }
   /// Opens whatever is folded on the slates.
   void openGroups() {

@@ -380,11 +380,10 @@ void LinesStage::showFigures() {
                             : words.arg(shown(thick), shown(mould->inPlaneMostMm), shown(over)));
   }
   const OffsetTable& table = m_session->book()->table;
-  const Notation notation =
-      m_session->notation() == Notation::Millimetres ? Notation::Millimetres : Notation::FeetInches16;
+  const Notation notation = m_session->notation();
   m_boat->setText(tr("%1 long, %2 broad; %3, %4 thick, drawn to the %5")
-                      .arg(QString::fromStdString(showLength(boatLength(table), notation)),
-                           QString::fromStdString(showLength(boatBreadth(table), notation)),
+                      .arg(QString::fromStdString(showLong(boatLength(table), notation)),
+                           QString::fromStdString(showLong(boatBreadth(table), notation)),
                            QString::fromUtf8(constructionName(table.construction)), shown(table.thickness.mm()),
                            QString::fromUtf8(plankingSideName(table.side))));
 }

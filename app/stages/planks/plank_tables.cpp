@@ -50,17 +50,13 @@ QString PlankTables::length(double mm) const {
 }
 
 QString PlankTables::longLength(double mm) const {
-  const Notation longs = notation() == Notation::Millimetres ? Notation::Millimetres : Notation::FeetInches16;
-  return QString::fromStdString(showLength(millimetres(mm), longs));
+  return QString::fromStdString(showLong(millimetres(mm), notation()));
 }
 
 Cell PlankTables::left(double mm) const {
   const auto limit = limitOf(Measure::LandLeft, weighingFigures(*m_solved.book), false, 0.0);
   std::optional<Severity> verdict;
-  if (limit) {
-    const double beyond = beyondLimit(Measure::LandLeft, mm, *limit);
-    if (beyond > 0.0) verdict = beyond >= 1.0 ? Severity::Trouble : Severity::LookAgain;
-  }
+  if (limit) verdict = verdictBeyond(beyondLimit(Measure::LandLeft, mm, *limit));
   return judgedCell(mm > 0.0 ? thin(mm) : tr("nothing"), verdict);
 }
 

@@ -143,7 +143,7 @@ void PlanksStage::goTo(const Finding& finding) {
   const auto* gain = finding.as<GainThin>();
   if (off != nullptr || gain != nullptr) {
     Selection selection = m_session->selection();
-    selection.side = off != nullptr ? off->side : gain->at.side == " to port" ? BoatSide::Port : BoatSide::Starboard;
+    selection.side = off != nullptr ? off->side : gain->side;
     m_session->select(selection);
   }
   Stage::goTo(finding);
@@ -312,9 +312,9 @@ void PlanksStage::showStrake() {
   const std::string timber = plan == nullptr ? std::string() : plan->timberOf(lining.strakes[strake].id);
   if (!timber.empty()) name += tr("\n%1").arg(QString::fromStdString(timber));
   m_name->setText(name);
-  const Notation longs =
-      m_session->notation() == Notation::Millimetres ? Notation::Millimetres : Notation::FeetInches16;
-  const auto shownLong = [&](double mm) { return QString::fromStdString(showLength(millimetres(mm), longs)); };
+  const auto shownLong = [&](double mm) {
+    return QString::fromStdString(showLong(millimetres(mm), m_session->notation()));
+  };
   m_board->setText(tr("%1\n× %2").arg(shownLong(m_plank->sawn.boardLengthMm), shown(m_plank->sawn.boardWidthMm)));
   m_edges->setText(
       tr("keel edge %1\nsheer edge %2").arg(shownLong(plank.lowerLengthMm), shownLong(plank.upperLengthMm)));
