@@ -131,6 +131,21 @@ class PlanksWindowTest : public WindowCase {
     QCOMPARE(session().selection().section, static_cast<int>(stage()->plank()->plank->stations.back().section));
   }
 
+  void seamsAreAskedForOfCarvelPlanksAlone() {
+    const auto asked = [this] {
+      for (LengthField* field : stage()->findChildren<LengthField*>()) {
+        if (field->edit()->accessibleName() == "Seams stand open") return field->isVisible();
+      }
+      return false;
+    };
+    page("Bevels of its edges");
+    QVERIFY(!asked());
+    openBook("marl");
+    m_window->goToNumber(5);
+    page("Bevels of its edges");
+    QVERIFY(asked());
+  }
+
   void carvelSeamsAreSharedOrAllOnTheNewPlank() {
     openBook("marl");
     m_window->goToNumber(5);

@@ -115,7 +115,9 @@ void PlanksStage::showPage() {
   m_stack->setCurrentIndex(page == Below::Hull ? 0 : page == Below::Readings ? 1 : 2);
   m_drawing->setReadings(page == Below::Readings);
   m_spiling->showAs(page == Below::Readings);
-  for (const auto& [of, field] : m_fields) m_slate->showField(field, of == page);
+  // Lands have no settings of their own: what stands on that page is of seams.
+  const bool isAsked = page != Below::Bevels || m_session->book()->table.construction == Construction::Carvel;
+  for (const auto& [of, field] : m_fields) m_slate->showField(field, of == page && isAsked);
   m_slate->refresh();
   const bool onTables = page != Below::Hull && page != Below::Readings;
   // The figures of the shape give way to the fields of a page that has its own.
