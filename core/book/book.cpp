@@ -74,6 +74,14 @@ const LiningPlan* Book::findPlan(const std::string& name) const {
   return found == plans.end() ? nullptr : &*found;
 }
 
+FasteningMake fasteningMake(const Book& book) {
+  return fasteningMake(book.table, book.fastening, book.settings.notation);
+}
+
+FlatWorkMake flatWorkMake(const Book& book) {
+  return flatWorkMake(book.table, book.flatWork, weighingFigures(book).boardLengthMm);
+}
+
 bool isLinedAlike(const Book& book) {
   return book.planOf(BoatSide::Starboard).id == book.planOf(BoatSide::Port).id;
 }

@@ -6,7 +6,12 @@
 #include <vector>
 
 #include "backbone/backbone_plan.h"
+#include "daybook/hanging_log.h"
+#include "daybook/printed_sheet.h"
 #include "fairing/table_line.h"
+#include "fastening/fastener.h"
+#include "flatwork/cross_planks.h"
+#include "joining/joint_plan.h"
 #include "lines/hull.h"
 #include "lining/hung_edges.h"
 #include "lining/lining.h"
@@ -70,6 +75,11 @@ struct Book {
   std::vector<SpiledStrake> spiled;  ///< in the order in which they were begun, each strake of a side once
   WeighingPlan weighing;             ///< what plans of lining off are weighed against
   PlankingPlan planking;             ///< how planks are got out
+  JoiningPlan joining;               ///< where they are joined, and the frames they cross
+  FasteningPlan fastening;           ///< what holds them
+  FlatWorkPlan flatWork;             ///< bottom and transom planked across
+  std::vector<HangingEntry> log;     ///< what was done to planks, in the order in which it was entered
+  std::vector<PrintedSheet> printed;  ///< sheets as they were last printed, each name once
   BookSettings settings;
   std::int64_t nextId = 1;  ///< ids given out are all below this
   std::string unknown;      ///< keys of the file this program does not know, kept as JSON text
@@ -110,6 +120,10 @@ WeighingFigures weighingFigures(const Book& book);
 
 /// How planks are got out, in figures.
 PlankingMake plankingMake(const Book& book);
+
+/// How they are fastened, and flat work planked, in figures.
+FasteningMake fasteningMake(const Book& book);
+FlatWorkMake flatWorkMake(const Book& book);
 
 /// Whether both sides are lined off by one plan.
 bool isLinedAlike(const Book& book);

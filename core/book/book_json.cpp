@@ -8,6 +8,8 @@
 #include "backbone/backbone.h"
 #include "book/backbone_json.h"
 #include "book/book.h"
+#include "book/daybook_json.h"
+#include "book/joining_json.h"
 #include "book/json_archive.h"
 #include "book/json_text.h"
 #include "book/lining_json.h"
@@ -186,8 +188,8 @@ Json mouldsJson(const MouldPlan& plan) {
   return json;
 }
 
-/// `withBackbone`: false leaves the backbone out, as books of the first formats do.
-Json knownJson(const Book& book, bool withBackbone = true) {
+/// `withBackbone`: false leaves the backbone out, as books of the first formats do; `withDaybook` likewise.
+Json knownJson(const Book& book, bool withBackbone = true, bool withDaybook = true) {
   Json json;
   json["narrows"] = bookVersion;
   json["shop"] = book.shop;
@@ -207,6 +209,11 @@ Json knownJson(const Book& book, bool withBackbone = true) {
   if (!book.spiled.empty()) json["spiled"] = spiledJson(book.spiled);
   if (!(book.weighing == WeighingPlan())) json["weighing"] = weighingJson(book.weighing);
   if (!(book.planking == PlankingPlan())) json["planking"] = plankingJson(book.planking);
+  if (!(book.joining == JoiningPlan())) json["joining"] = joiningJson(book.joining);
+  if (!(book.fastening == FasteningPlan())) json["fastening"] = fasteningJson(book.fastening);
+  if (!(book.flatWork == FlatWorkPlan())) json["flat-work"] = flatWorkJson(book.flatWork);
+  if (withDaybook && !book.log.empty()) json["hanging-log"] = hangingLogJson(book.log);
+  if (withDaybook && !book.printed.empty()) json["printed"] = printedJson(book.printed);
   json["settings"] = {{"notation", notationName(book.settings.notation)},
                       {"lap", book.settings.lap.mm()},
                       {"waterline", book.settings.waterline.mm()},
@@ -294,6 +301,11 @@ class BookReader {
     if (json.contains("spiled")) readSpiled(json["spiled"], book);
     if (json.contains("weighing")) readWeighing(json["weighing"], book.weighing, problems);
     if (json.contains("planking")) readPlanking(json["planking"], book.planking, problems);
+    if (json.contains("joining")) readJoining(json["joining"], book.joining, problems);
+    if (json.contains("fastening")) readFastening(json["fastening"], book.fastening, problems);
+    if (json.contains("flat-work")) readFlatWork(json["flat-work"], book.flatWork, problems);
+    readHangingLog(json, book.log, problems);
+    readPrinted(json, book.printed, problems);
     if (const Json* settings = key(json, "settings", "the settings")) {
       m_within = "settings / ";
       readSettings(*settings, book.settings);
@@ -543,6 +555,7 @@ class BookReader {
     for (const Timber& timber : book.backbone.timbers) use(timber.id.number);
     for (const Joint& joint : book.backbone.joints) use(joint.id.number);
     for (const Bolt& bolt : book.backbone.bolts) use(bolt.id.number);
+    for (const HangingEntry& entry : book.log) use(entry.id.number);
     if (!good) wrong("next-id", "above every id, and no id stands twice");
   }
 
@@ -637,7 +650,8 @@ Result<void> checkBook(const Book& book, const Book* sound) {
   if (sound != nullptr && differsInBackbone(book, *sound)) {
     reader.checkBackbone(book);
   } else {
-    (void)reader.read(knownJson(book, sound == nullptr || !(sound->backbone == book.backbone)));
+    const bool sameDays = sound != nullptr && sound->log == book.log && sound->printed == book.printed;
+    (void)reader.read(knownJson(book, sound == nullptr || !(sound->backbone == book.backbone), !sameDays));
   }
   if (!reader.problems.empty()) return tl::make_unexpected(reader.problems);
   return {};

@@ -74,6 +74,13 @@ class JsonWriter {
   void whenSet(const char* name, bool value) {
     if (value) json[name] = value;
   }
+  void operator()(const char* name, const std::optional<bool>& value) {
+    if (value) json[name] = *value;
+  }
+  template <typename Choice>
+  void operator()(const char* name, const std::optional<Choice>& value, const Spellings<Choice>& words) {
+    if (value) (*this)(name, *value, words);
+  }
   template <typename Choice>
   void operator()(const char* name, Choice value, const Spellings<Choice>& words) {
     for (const auto& [one, word] : words) {
@@ -193,6 +200,18 @@ class JsonReader {
   }
   void whenSet(const char* name, std::optional<Length>& value) { (*this)(name, value); }
   void whenSet(const char* name, bool& value) { (*this)(name, value); }
+  void operator()(const char* name, std::optional<bool>& value) {
+    if (key(name) == nullptr) return;
+    bool flag = false;
+    (*this)(name, flag);
+    value = flag;
+  }
+  template <typename Choice>
+  void operator()(const char* name, std::optional<Choice>& value, const Spellings<Choice>& words) {
+    if (key(name) == nullptr) return;
+    value.emplace();
+    (*this)(name, *value, words);
+  }
   template <typename Choice>
   void operator()(const char* name, Choice& value, const Spellings<Choice>& words) {
     const Json* found = key(name);

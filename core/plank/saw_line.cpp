@@ -44,6 +44,19 @@ std::vector<Vec2> SawnPlank::outline() const {
   return round;
 }
 
+void findBoard(SawnPlank& sawn) {
+  const std::vector<Vec2> round = sawn.outline();
+  const NarrowestBoard board = narrowestBoard(round);
+  const Vec2 along = board.along, up = turnedLeft(board.along);
+  double left = 1e300, foot = 1e300;
+  for (const Vec2& point : round) left = std::min(left, point.dot(along)), foot = std::min(foot, point.dot(up));
+  const auto corner = [&](double x, double y) -> Vec2 { return (left + x) * along + (foot + y) * up; };
+  sawn.boardLengthMm = board.lengthMm;
+  sawn.boardWidthMm = board.widthMm;
+  sawn.board = {corner(0.0, 0.0), corner(board.lengthMm, 0.0), corner(board.lengthMm, board.widthMm),
+                corner(0.0, board.widthMm)};
+}
+
 SawnPlank sawLines(const FlatPlank& plank, const CutLines& cut, const std::vector<EdgesAt>& edges, const SawnAs& as,
                    const PlankingMake& planking) {
   const auto lowerWider = widerAlong(plank, edges, false), upperWider = widerAlong(plank, edges, true);
@@ -73,16 +86,7 @@ SawnPlank sawLines(const FlatPlank& plank, const CutLines& cut, const std::vecto
     for (std::size_t i = 0; i < line.size(); ++i)
       end.push_back(line[i] + (1.0 - shares[i]) * (low + lowOn) + shares[i] * (top + topOn));
   }
-  const std::vector<Vec2> round = sawn.outline();
-  const NarrowestBoard board = narrowestBoard(round);
-  const Vec2 along = board.along, up = turnedLeft(board.along);
-  double left = 1e300, foot = 1e300;
-  for (const Vec2& point : round) left = std::min(left, point.dot(along)), foot = std::min(foot, point.dot(up));
-  const auto corner = [&](double x, double y) -> Vec2 { return (left + x) * along + (foot + y) * up; };
-  sawn.boardLengthMm = board.lengthMm;
-  sawn.boardWidthMm = board.widthMm;
-  sawn.board = {corner(0.0, 0.0), corner(board.lengthMm, 0.0), corner(board.lengthMm, board.widthMm),
-                corner(0.0, board.widthMm)};
+  findBoard(sawn);
   return sawn;
 }
 

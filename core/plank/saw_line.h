@@ -33,6 +33,9 @@ struct SawnAs {
   bool isSheer = false;  ///< its upper edge is the sheer, and is left high
 };
 
+/// Finds the narrowest board that holds what is sawn.
+void findBoard(SawnPlank& sawn);
+
 /// `cut`: its finished lines; `edges`: of the plank, as `plankEdges` tells them. Where the outside face is wider, it
 /// goes by the outside; between stations as they do evenly along the edge, beyond the first and last as there.
 SawnPlank sawLines(const FlatPlank& plank, const CutLines& cut, const std::vector<EdgesAt>& edges, const SawnAs& as,

@@ -135,6 +135,28 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
       return "the readings are of " + a() + ", and not of " + b() + ".";
     case Fault::TapeLine:
       return "the tape sent \"" + a() + "\", which is no length with its unit: nothing was taken.";
+    case Fault::NoBoardLongEnough:
+      return "no arrangement of joints gets its " + a() + " out of boards of " + b() + ": boards of " + c() +
+             " or longer would do.";
+    case Fault::JointOffPlank:
+      return "a joint at " + a() + " is off the plank: from " + b() + " to " + c() + " lies on it.";
+    case Fault::ScarfLongerThanPiece:
+      return "the scarf, " + a() + " long, is longer than the piece it would leave, " + b() +
+             ": move the joint along, or take a shorter ratio.";
+    case Fault::JointUnknown:
+      return "there is no such joint any more: choose it again.";
+    case Fault::NoFlatBottom:
+      return "there is no flat bottom to plank across: " + a() + ".";
+    case Fault::BoardTooShort:
+      return "it wants a board of " + a() + " and the longest is " + b() + ": longer boards, or join two on a batten.";
+    case Fault::NotADay:
+      return "\"" + a() + "\" is no day: write it as 2026-04-30.";
+    case Fault::EntryUnknown:
+      return "this line of the log is gone: choose it again.";
+    case Fault::PieceUnknown:
+      return "there is no piece " + a() + ": the strake is in " + b() + ", numbered from the bow.";
+    case Fault::NoPlank:
+      return "this plank could not be made: see what wants looking at, under Lining off and Planks.";
     case Fault::LimitWrong:
       return "must be " + a() + ".";
     case Fault::FeatherEdge:

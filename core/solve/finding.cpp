@@ -24,7 +24,13 @@ ShopStage Finding::stage() const {
            [](const SetUpLies&) { return ShopStage::Moulds; }, [](const WeighedOut&) { return ShopStage::LiningOff; },
            [](const StrainLeft&) { return ShopStage::Planks; }, [](const NotLaidFlat&) { return ShopStage::Planks; },
            [](const SpilingOff&) { return ShopStage::Planks; }, [](const JointsNear&) { return ShopStage::LiningOff; },
-           [](const NibSmall&) { return ShopStage::LiningOff; }, [](const GainThin&) { return ShopStage::Planks; }},
+           [](const NibSmall&) { return ShopStage::LiningOff; }, [](const GainThin&) { return ShopStage::Planks; },
+           [](const JointBarred&) { return ShopStage::Planks; }, [](const OutOfOrder&) { return ShopStage::Planks; },
+           [](const SheetFalse& f) {
+             return f.sheet.kind == SheetKind::Plank   ? ShopStage::Planks
+                    : f.sheet.kind == SheetKind::Mould ? ShopStage::Moulds
+                                                       : ShopStage::LiningOff;
+           }},
       what);
 }
 

@@ -6,8 +6,10 @@
 #include <vector>
 
 #include "backbone/look_at_backbone.h"
+#include "daybook/look_at_printed.h"
 #include "fairing/look_at_figures.h"
 #include "fairing/look_at_surface.h"
+#include "joining/look_at_plank_joints.h"
 #include "lining/look_at_joints.h"
 #include "moulds/look_at_set_up.h"
 #include "plank/look_at_planks.h"
@@ -34,7 +36,7 @@ struct CouldNotMake {
 struct Finding {
   using What = std::variant<CouldNotMake, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff,
                             CameOutOff, FaultInPart, RabbetPastFace, SetUpLies, WeighedOut, StrainLeft, NotLaidFlat,
-                            SpilingOff, JointsNear, NibSmall, GainThin>;
+                            SpilingOff, JointsNear, NibSmall, GainThin, JointBarred, SheetFalse, OutOfOrder>;
   What what;
   Severity severity = Severity::LookAgain;
 

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "solve/joinery.h"
+
 namespace narrows {
 
 namespace {
@@ -18,7 +20,10 @@ const EdgesAt* PlankAtBench::at(std::size_t section) const {
   return found == edges.end() ? nullptr : &*found;
 }
 
-std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size_t strake, BoatSide side) {
+namespace {
+
+/// Its shape, edges, ends and bends: as far as it is one plank.
+std::shared_ptr<PlankAtBench> wholePlank(const Solved& solved, std::size_t strake, BoatSide side) {
   const Lining* lining = solved.liningOf(side);
   const auto plank = solved.cutPlank(strake, side);
   if (lining == nullptr || strake >= lining->strakeCount() || plank == nullptr || plank->stations.size() < 2)
@@ -46,6 +51,63 @@ std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size
   made->bending = bendingOf(band, weighingFigures(*solved.book));
   made->sawn = sawLines(*plank, made->cut, made->edges,
                         {leftAt(made->bow), leftAt(made->stern), lining->isSheerStrake(strake)}, made->planking);
+  made->run = PlankRun(band, *plank);
+  return made;
+}
+
+StrakeToJoin toJoin(const PlankAtBench& plank) {
+  return {static_cast<int>(plank.strake) + 1, plank.side, plank.run, plank.sawn, plank.bending};
+}
+
+/// Where the joints of the plank it laps on lie, with half their lengths to either side.
+std::vector<std::pair<double, double>> jointsBelow(const Solved& solved, const Lining& lining,
+                                                   const PlankAtBench& plank) {
+  std::vector<std::pair<double, double>> below;
+  for (const PlankJoint& joint : solved.book->joining.joints) {
+    if (joint.side != plank.side) continue;
+    const double t = plank.run.tAt(plank.run.alongAt(joint.at.mm()));
+    const auto under = lining.strakeBelow(plank.strake, t);
+    if (!under || static_cast<int>(*under) + 1 != joint.strake) continue;
+    const auto strake = strakeToJoin(solved, *under, plank.side);
+    if (!strake) continue;
+    const JointOnPlank on = onPlank(*strake, joint, plank.joining);
+    below.emplace_back(strake->run.distanceAt(on.fromMm()), strake->run.distanceAt(on.toMm()));
+  }
+  return below;
+}
+
+}  // namespace
+
+std::optional<StrakeToJoin> strakeToJoin(const Solved& solved, std::size_t strake, BoatSide side) {
+  const auto plank = wholePlank(solved, strake, side);
+  if (plank == nullptr) return std::nullopt;
+  return toJoin(*plank);
+}
+
+std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size_t strake, BoatSide side) {
+  const auto made = wholePlank(solved, strake, side);
+  if (made == nullptr) return nullptr;
+  const Lining& lining = *solved.liningOf(side);
+  made->joining = joiningMake(solved);
+  const StrakeToJoin joined = toJoin(*made);
+  for (const PlankJoint& joint : solved.book->joining.joints) {
+    if (joint.strake == joined.strake && joint.side == side)
+      made->joints.push_back(onPlank(joined, joint, made->joining));
+  }
+  made->pieces = piecesOf(*made->plank, made->run, made->sawn, made->joints, made->joining);
+  made->fastening = fasteningMake(*solved.book);
+  const Band band = lining.band(strake);
+  PlankToFasten fasten;
+  fasten.band = &band;
+  fasten.plank = made->plank.get();
+  fasten.run = &made->run;
+  fasten.bow = leftAt(made->bow);
+  fasten.stern = leftAt(made->stern);
+  fasten.isGarboard = lining.isGarboard(strake);
+  fasten.lapMm = plankMake(*solved.book, lining, strake).lapMm;
+  fasten.joints = made->joints;
+  fasten.jointsBelow = jointsBelow(solved, lining, *made);
+  made->fastenings = fastenPlank(fasten, made->fastening, made->joining.frames, mouldWood(solved));
   return made;
 }
 

@@ -1,6 +1,8 @@
 #pragma once
 // One plank as it lies on the bench: everything that is sawn, planed, bent and let in of it.
 
+#include "fastening/plank_fastenings.h"
+#include "joining/joints.h"
 #include "plank/hood_end.h"
 #include "plank/saw_line.h"
 #include "solve/solve.h"
@@ -22,6 +24,12 @@ struct PlankAtBench {
   IntoRabbet into;
   CutLines cut;  ///< its finished lines, into the rabbet
   SawnPlank sawn;
+  PlankRun run;
+  JoiningMake joining;
+  std::vector<JointOnPlank> joints;
+  std::vector<PlankPiece> pieces;  ///< one where it has no joint
+  FasteningMake fastening;
+  PlankFastenings fastenings;
 
   /// Which way its bevels are, at a station; null where it has none there.
   const EdgesAt* at(std::size_t section) const;
@@ -31,5 +39,8 @@ struct PlankAtBench {
 
 /// Null where there is no such plank. What is of its edges is of the moment; its gains wait as their part does.
 std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size_t strake, BoatSide side);
+
+/// As much of it as its joints are planned by; none where there is no such plank.
+std::optional<StrakeToJoin> strakeToJoin(const Solved& solved, std::size_t strake, BoatSide side);
 
 }  // namespace narrows

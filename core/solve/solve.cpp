@@ -6,6 +6,8 @@
 #include "book/spiling_edits.h"
 #include "lining/shop_figures.h"
 #include "plank/stiff_batten.h"
+#include "solve/joinery.h"
+#include "solve/sheet_points.h"
 
 namespace narrows {
 
@@ -70,7 +72,8 @@ class Answer {
     // After each it is asked whether to go on: what was broken off within one is of no use to the next.
     for (const Step step : {&Answer::table, &Answer::hull, &Answer::inside, &Answer::outside, &Answer::lines,
                             &Answer::surface, &Answer::moulds, &Answer::frame, &Answer::lining, &Answer::backbone,
-                            &Answer::planks, &Answer::spiled, &Answer::weighing, &Answer::gains, &Answer::findings}) {
+                            &Answer::planks, &Answer::spiled, &Answer::weighing, &Answer::gains, &Answer::joints,
+                            &Answer::findings}) {
       (this->*step)();
       if (m_stop.stop_requested()) return nullptr;
     }
@@ -383,6 +386,39 @@ class Answer {
     }
   }
 
+  void joints() {
+    if (m_solved->book->joining.joints.empty() || m_solved->lining == nullptr) return;
+    const auto planksOf = [&](BoatSide side) {
+      Solved::Planks planks;
+      for (std::size_t k = 0; k < m_solved->planksOf(side).size(); ++k) planks.push_back(m_solved->cutPlank(k, side));
+      return planks;
+    };
+    renew(&Solved::joints,
+          {m_solved->lining.value, m_solved->portLining.value, planksOf(BoatSide::Starboard), planksOf(BoatSide::Port),
+           m_solved->moulds.value, m_solved->book->joining, plankingMake(*m_solved->book),
+           weighingFigures(*m_solved->book)},
+          m_quick, [&] {
+            return madeOf(lookAtPlankJoints(strakesToJoin(*m_solved, true, m_stop), m_solved->book->joining.joints,
+                                            joiningMake(*m_solved)));
+          });
+  }
+
+  /// Sheets that were printed, held against the boat as she is; while something is in the hand, as they were found
+  /// before.
+  void lookAtPrinted() {
+    if (m_quick && m_before != nullptr) {
+      for (const Finding& finding : m_before->findings) {
+        if (finding.as<SheetFalse>() != nullptr) m_solved->findings.push_back(finding);
+      }
+      return;
+    }
+    for (const PrintedSheet& sheet : m_solved->book->printed) {
+      const auto now = sheetPoints(*m_solved, sheet);
+      if (!now) continue;
+      if (const auto found = lookAtSheet(sheet, *now)) m_solved->findings.push_back(findingOf(*found));
+    }
+  }
+
   void findings() {
     tell(ShopStage::Lines, m_solved->fair.problems);
     tell(ShopStage::Lines, m_solved->drawn.problems);
@@ -404,6 +440,9 @@ class Answer {
     lookAtSide(BoatSide::Starboard);
     if (m_solved->portLining != m_solved->lining) lookAtSide(BoatSide::Port);
     lookAtSpiled();
+    if (m_solved->joints.get() != nullptr) add(*m_solved->joints);
+    lookAtPrinted();
+    add(lookAtLog(m_solved->book->log, m_solved->book->table.construction));
     std::stable_sort(m_solved->findings.begin(), m_solved->findings.end(),
                      [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
   }
@@ -476,7 +515,7 @@ bool Solved::waits() const {
   const bool reads = std::any_of(spiled.begin(), spiled.end(), [](const SpiledPart& part) { return part.waits; });
   return reads || drawnLines.waits || surfaceFindings.waits || outlines.waits || planked.waits || frame.waits ||
          lining.waits || portLining.waits || mesh.waits || weighing.waits || portWeighing.waits || gains.waits ||
-         portGains.waits || moulds.waits || backbone.waits || wait(planks) || wait(portPlanks);
+         portGains.waits || joints.waits || moulds.waits || backbone.waits || wait(planks) || wait(portPlanks);
 }
 
 const SpiledPlank* Solved::spiledOf(int strake, BoatSide side) const {

@@ -79,6 +79,11 @@ struct Solved {
   /// Readings off a strake, held against its plank, and the plank that is cut; in the order of the book.
   using SpiledPart = Part<SpiledPlank, std::shared_ptr<const FlatPlank>, Spiling, double, PlankShape>;
   std::vector<SpiledPart> spiled;
+  /// What stands against the joints of planks; made of what they are joined in.
+  using Planks = std::vector<std::shared_ptr<const FlatPlank>>;
+  Part<std::vector<JointBarred>, std::shared_ptr<const Lining>, std::shared_ptr<const Lining>, Planks, Planks,
+       std::shared_ptr<const MouldSet>, JoiningPlan, PlankingMake, WeighingFigures>
+      joints;
   std::vector<SetUpOff> setUp;    ///< readings of the moulds as they stand, furthest off first
   std::vector<Finding> findings;  ///< worst first
 

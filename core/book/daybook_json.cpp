@@ -1,0 +1,95 @@
+#include "book/daybook_json.h"
+
+#include <set>
+
+#include "book/json_archive.h"
+#include "lining/lining_plan.h"
+
+namespace narrows {
+
+namespace {
+
+const Spellings<BoatSide> daySides{{BoatSide::Starboard, "starboard"}, {BoatSide::Port, "port"}};
+const Spellings<HangingStep> stepWords{{HangingStep::Lined, "lined"},     {HangingStep::Spiled, "spiled"},
+                                       {HangingStep::GotOut, "got-out"},  {HangingStep::Offered, "offered"},
+                                       {HangingStep::Eased, "eased"},     {HangingStep::Hung, "hung"},
+                                       {HangingStep::Fastened, "fastened"}};
+const Spellings<SheetKind> kindWords{{SheetKind::Plank, "plank"},
+                                     {SheetKind::Mould, "mould"},
+                                     {SheetKind::Stick, "stick"}};
+
+}  // namespace
+
+template <typename Archive>
+static void fields(Archive& a, HangingEntry& p) {
+  a("id", p.id);
+  a("strake", p.strake);
+  a("side", p.side, daySides);
+  a("piece", p.piece);
+  a("step", p.step, stepWords);
+  a("when", p.when);
+  a("hours", p.hours);
+  a("where", p.where);
+  a.whenSet("amount", p.amount);
+  a("note", p.note);
+}
+
+template <typename Archive>
+static void fields(Archive& a, SheetPoint& p) {
+  a("edge", p.edge);
+  a("place", p.place);
+  a("x", p.at.x());
+  a("y", p.at.y());
+}
+
+template <typename Archive>
+static void fields(Archive& a, PrintedSheet& p) {
+  a("name", p.name);
+  a("kind", p.kind, kindWords);
+  a("strake", p.strake);
+  a("side", p.side, daySides);
+  a("of", p.of);
+  a("code", p.code);
+  a("when", p.when);
+  a.whenSet("cut", p.cut);
+  a("points", p.points);
+}
+
+namespace {
+
+template <typename Thing>
+Json listOf(std::vector<Thing> things, const char* name) {
+  JsonWriter writer;
+  writer(name, things);
+  return writer.json[name];
+}
+
+}  // namespace
+
+nlohmann::ordered_json hangingLogJson(const std::vector<HangingEntry>& log) {
+  return listOf(log, "hanging-log");
+}
+
+nlohmann::ordered_json printedJson(const std::vector<PrintedSheet>& printed) {
+  return listOf(printed, "printed");
+}
+
+void readHangingLog(const nlohmann::ordered_json& book, std::vector<HangingEntry>& log, Problems& problems) {
+  JsonReader reader(book, "", problems);
+  reader("hanging-log", log);
+  for (const HangingEntry& entry : log) {
+    if (const auto sense = checkEntry(entry, mostStrakes); !sense)
+      problems.insert(problems.end(), sense.error().begin(), sense.error().end());
+  }
+}
+
+void readPrinted(const nlohmann::ordered_json& book, std::vector<PrintedSheet>& printed, Problems& problems) {
+  JsonReader reader(book, "", problems);
+  reader("printed", printed);
+  std::set<std::string> names;
+  for (const PrintedSheet& sheet : printed) {
+    if (!names.insert(sheet.name).second) reader.wrong("printed / name", "each sheet once");
+  }
+}
+
+}  // namespace narrows

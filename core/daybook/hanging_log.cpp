@@ -1,0 +1,120 @@
+#include "daybook/hanging_log.h"
+
+#include <algorithm>
+#include <array>
+#include <cctype>
+
+#include "problem/problem.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr std::array<const char*, hangingSteps> words{"lined", "spiled", "got out", "offered up",
+                                                      "eased", "hung",   "fastened"};
+constexpr double mostHours = 2000.0, mostParedMm = 100.0;
+
+bool isOf(const HangingEntry& entry, int strake, BoatSide side) {
+  return entry.strake == strake && entry.side == side;
+}
+
+}  // namespace
+
+const char* stepWord(HangingStep step) {
+  return words[static_cast<std::size_t>(step)];
+}
+
+bool isDay(const std::string& when) {
+  constexpr std::size_t long10 = 10;
+  if (when.size() != long10 || when[4] != '-' || when[7] != '-') return false;
+  for (std::size_t i = 0; i < when.size(); ++i) {
+    if (i != 4 && i != 7 && std::isdigit(static_cast<unsigned char>(when[i])) == 0) return false;
+  }
+  const int year = std::stoi(when.substr(0, 4)), month = std::stoi(when.substr(5, 2)), day = std::stoi(when.substr(8));
+  constexpr std::array<int, 12> days{31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31};
+  if (month < 1 || month > 12 || year < 1900) return false;
+  const bool leap = (year % 4 == 0 && year % 100 != 0) || year % 400 == 0;
+  return day >= 1 && day <= days[static_cast<std::size_t>(month - 1)] + (leap && month == 2 ? 1 : 0);
+}
+
+Result<void> checkEntry(const HangingEntry& entry, int strakes) {
+  Problems problems;
+  const std::string name = "the log, strake " + std::to_string(entry.strake) + " " + stepWord(entry.step);
+  if (entry.strake < 1 || entry.strake > strakes)
+    problems.push_back({Fault::StrakeUnknown, {0, 0, name}, {std::to_string(entry.strake), std::to_string(strakes)}});
+  if (!isDay(entry.when)) problems.push_back({Fault::NotADay, {0, 0, name}, {entry.when}});
+  if (entry.hours && !(*entry.hours >= 0.0 && *entry.hours <= mostHours))
+    problems.push_back({Fault::LimitWrong, {0, 0, name + ", hours"}, {"from 0 to 2000"}});
+  if (entry.amount && !(entry.amount->mm() >= 0.0 && entry.amount->mm() <= mostParedMm))
+    problems.push_back({Fault::LimitWrong, {0, 0, name + ", pared"}, {"from nought to " + saidAtMost(mostParedMm)}});
+  if (!problems.empty()) return tl::make_unexpected(problems);
+  return {};
+}
+
+HangingState hangingState(const std::vector<HangingEntry>& log, int strake, BoatSide side, int pieces) {
+  HangingState state;
+  state.strake = strake;
+  state.side = side;
+  for (std::size_t step = 0; step < hangingSteps; ++step) {
+    std::vector<bool> done(static_cast<std::size_t>(std::max(pieces, 1)), false);
+    for (const HangingEntry& entry : log) {
+      if (!isOf(entry, strake, side) || static_cast<std::size_t>(entry.step) != step) continue;
+      for (std::size_t piece = 0; piece < done.size(); ++piece) {
+        if (entry.piece == 0 || entry.piece == static_cast<int>(piece) + 1) done[piece] = true;
+      }
+      state.lastDay[step] = std::max(state.lastDay[step], entry.when);
+    }
+    state.done[step] = std::find(done.begin(), done.end(), false) == done.end();
+  }
+  for (const HangingEntry& entry : log) {
+    if (!isOf(entry, strake, side)) continue;
+    state.hours += entry.hours.value_or(0.0);
+    state.tries += entry.step == HangingStep::Offered ? 1 : 0;
+  }
+  return state;
+}
+
+std::string OutOfOrder::words(Notation /*notation*/) const {
+  const std::string strake = "Strake " + std::to_string(entry.strake) + " " + sideWord(entry.side);
+  switch (why) {
+    case Why::BelowNotHung:
+      return strake + " is hung and strake " + std::to_string(entry.strake - 1) +
+             " below it is not: a lapped plank hangs on the one below. Log that one, or correct this.";
+    case Why::NotHung:
+      return strake + " is fastened and was never hung: log when it was hung.";
+    case Why::Earlier:
+      return strake + " was " + stepWord(entry.step) + " on " + entry.when + ", before it was " + stepWord(after) +
+             " on " + afterDay + ": correct one of the days.";
+  }
+  return {};
+}
+
+std::vector<OutOfOrder> lookAtLog(const std::vector<HangingEntry>& log, Construction construction) {
+  std::vector<OutOfOrder> found;
+  const auto has = [&](int strake, BoatSide side, HangingStep step) {
+    return std::any_of(log.begin(), log.end(), [&](const HangingEntry& one) {
+      return isOf(one, strake, side) && one.step == step;
+    });
+  };
+  for (const HangingEntry& entry : log) {
+    if (entry.step == HangingStep::Hung && construction == Construction::Lapstrake && entry.strake > 1 &&
+        !has(entry.strake - 1, entry.side, HangingStep::Hung))
+      found.push_back({OutOfOrder::Why::BelowNotHung, entry, HangingStep::Hung, {}});
+    if (entry.step == HangingStep::Fastened && !has(entry.strake, entry.side, HangingStep::Hung))
+      found.push_back({OutOfOrder::Why::NotHung, entry, HangingStep::Hung, {}});
+    // Once got out or hung, what went before has an earlier day; offering and easing go to and fro.
+    for (const HangingStep step : {HangingStep::Lined, HangingStep::Spiled, HangingStep::GotOut, HangingStep::Hung}) {
+      if (step >= entry.step) break;
+      for (const HangingEntry& other : log) {
+        const bool same = isOf(other, entry.strake, entry.side) && (other.piece == entry.piece || other.piece == 0);
+        if (same && other.step == step && other.when > entry.when) {
+          found.push_back({OutOfOrder::Why::Earlier, entry, step, other.when});
+          break;
+        }
+      }
+    }
+  }
+  return found;
+}
+
+}  // namespace narrows

@@ -1,0 +1,70 @@
+#pragma once
+// The hanging log: what was done to each plank, when, and how long it took.
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "lines/ids.h"
+#include "lines/offset_table.h"
+#include "problem/severity.h"
+
+namespace narrows {
+
+/// What is done to a plank, in the order of the shop.
+enum class HangingStep { Lined, Spiled, GotOut, Offered, Eased, Hung, Fastened };
+inline constexpr int hangingSteps = 7;
+
+using HangingEntryId = Id<struct HangingEntryTag>;
+
+/// One line of the log.
+struct HangingEntry {
+  HangingEntryId id;
+  int strake = 1;  ///< from the garboard up
+  BoatSide side = BoatSide::Starboard;
+  int piece = 0;  ///< from the bow; nought: all of the strake
+  HangingStep step = HangingStep::Lined;
+  std::string when;  ///< 2026-04-30
+  std::optional<double> hours;
+  std::string where;             ///< Eased: at what place
+  std::optional<Length> amount;  ///< Eased: how much was pared
+  std::string note;
+  bool operator==(const HangingEntry&) const = default;
+};
+
+/// "lined", "spiled", "got out", "offered up", "eased", "hung", "fastened".
+const char* stepWord(HangingStep step);
+
+/// Whether a day is one of the calendar, written 2026-04-30.
+bool isDay(const std::string& when);
+
+/// Every fault of one entry, naming it: no such strake, a day that is none, hours less than nought or more than a year
+/// has, an amount pared that is no length.
+Result<void> checkEntry(const HangingEntry& entry, int strakes);
+
+/// How far a plank has come. `pieces`: of the strake; a step of all of it is one of each.
+struct HangingState {
+  int strake = 1;
+  BoatSide side = BoatSide::Starboard;
+  std::vector<std::string> lastDay = std::vector<std::string>(hangingSteps);  ///< by step; empty where not done
+  std::vector<bool> done = std::vector<bool>(hangingSteps, false);           ///< of every piece
+  double hours = 0.0;
+  int tries = 0;  ///< times it was offered up
+  bool isDone(HangingStep step) const { return done[static_cast<std::size_t>(step)]; }
+};
+HangingState hangingState(const std::vector<HangingEntry>& log, int strake, BoatSide side, int pieces);
+
+/// What does not follow in the log: a lapped strake that hangs while the one below does not; a plank fastened that does
+/// not hang; a step on a day before the one it follows.
+struct OutOfOrder {
+  enum class Why { BelowNotHung, NotHung, Earlier };
+  Why why = Why::BelowNotHung;
+  HangingEntry entry;
+  HangingStep after = HangingStep::Hung;  ///< Earlier: the step that has a later day
+  std::string afterDay;
+  Severity severity() const { return Severity::LookAgain; }
+  std::string words(Notation notation) const;
+};
+std::vector<OutOfOrder> lookAtLog(const std::vector<HangingEntry>& log, Construction construction);
+
+}  // namespace narrows

@@ -1,0 +1,357 @@
+#include "fastening/plank_fastenings.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "fastening/divide.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr double twoUpToMm = 6.0 * mmPerInch, threeUpToMm = 9.0 * mmPerInch, middleFromMm = 4.0 * mmPerInch;
+/// Planking as thick as this takes two staggered rows at its ends.
+constexpr double twoRowsFromMm = 12.0;
+
+/// A row of the flat plank, with the distance along the boat of each of its points.
+class Row {
+ public:
+  Row(std::vector<Vec2> points, std::vector<double> xMm) : m_points(std::move(points)), m_xMm(std::move(xMm)) {
+    m_along.push_back(0.0);
+    for (std::size_t i = 1; i < m_points.size(); ++i)
+      m_along.push_back(m_along.back() + (m_points[i] - m_points[i - 1]).norm());
+  }
+  double lengthMm() const { return m_along.back(); }
+  double fromX() const { return m_xMm.front(); }
+  double toX() const { return m_xMm.back(); }
+  /// The length along it that lies at a distance along the boat; carried on beyond its ends.
+  double alongAt(double xMm) const { return read(m_xMm, m_along, xMm); }
+  double xAt(double alongMm) const { return read(m_along, m_xMm, alongMm); }
+  Vec2 at(double alongMm) const {
+    const std::size_t i = after(m_along, alongMm);
+    const double part = (alongMm - m_along[i - 1]) / std::max(m_along[i] - m_along[i - 1], 1e-9);
+    return m_points[i - 1] + part * (m_points[i] - m_points[i - 1]);
+  }
+  Vec2 direction(double alongMm) const {
+    const std::size_t i = after(m_along, alongMm);
+    return (m_points[i] - m_points[i - 1]).normalized();
+  }
+
+ private:
+  static std::size_t after(const std::vector<double>& at, double place) {
+    const auto found = static_cast<std::size_t>(std::lower_bound(at.begin(), at.end(), place) - at.begin());
+    return std::clamp<std::size_t>(found, 1, at.size() - 1);
+  }
+  static double read(const std::vector<double>& at, const std::vector<double>& values, double place) {
+    const std::size_t i = after(at, place);
+    const double leg = at[i] - at[i - 1];
+    return leg <= 1e-12 ? values[i] : values[i - 1] + (place - at[i - 1]) / leg * (values[i] - values[i - 1]);
+  }
+
+  std::vector<Vec2> m_points;
+  std::vector<double> m_xMm, m_along;
+};
+
+/// Works out one plank.
+class PlankFastener {
+ public:
+  PlankFastener(const PlankToFasten& plank, const FasteningMake& make, const Frames& frames,
+                const std::vector<MouldWood>& moulds)
+      : m_plank(plank), m_make(make), m_frames(frames), m_moulds(moulds) {}
+
+  PlankFastenings fasten() {
+    fastenLap();
+    fastenFrames();
+    for (const bool bow : {true, false}) fastenEnd(bow);
+    if (m_plank.isGarboard) fastenKeel();
+    for (const JointOnPlank& joint : m_plank.joints) {
+      if (joint.joint.kind == JoinedBy::Butt) fastenButt(joint);
+    }
+    return std::move(m_made);
+  }
+
+ private:
+  /// The row at a part of the width, moved in from there towards the sheer (square to itself) by so much.
+  Row row(double across, double inMm) const {
+    constexpr double stepT = 1.0 / 24.0;
+    const SurfaceReach reach = m_plank.band->reach;
+    std::vector<Vec2> points;
+    std::vector<double> x;
+    for (double t = reach.fromT;; t = std::min(t + stepT, reach.toT)) {
+      const double at = m_plank.band->point(t, across).x();
+      if (x.empty() || at > x.back() + 1e-6) {
+        points.push_back(m_plank.plank->map.at(t, across));
+        x.push_back(at);
+      }
+      if (t >= reach.toT) break;
+    }
+    if (points.size() < 2) return Row({Vec2::Zero(), Vec2(1.0, 0.0)}, {0.0, 1.0});
+    std::vector<Vec2> moved;
+    for (std::size_t i = 0; i < points.size(); ++i)
+      moved.push_back(points[i] + inMm * turnedLeft(directionAt(points, i)));
+    return Row(std::move(moved), std::move(x));
+  }
+
+  std::size_t lot(FastenedTo to, int planks, double backing) {
+    const FastenerThrough of = fastenerFor(m_make, m_make.kindAt(to), planks, backing);
+    for (std::size_t i = 0; i < m_made.fasteners.size(); ++i) {
+      const FastenerLot& one = m_made.fasteners[i];
+      if (one.to == to && one.of.fastener == of.fastener && std::abs(one.of.woodMm - of.woodMm) < 1e-9) return i;
+    }
+    m_made.fasteners.push_back({to, of, 0, 0.0});
+    return m_made.fasteners.size() - 1;
+  }
+
+  const Fastener& fastener(std::size_t which) const { return m_made.fasteners[which].of.fastener; }
+
+  /// Whether a place is within a joint of this plank, or nearer to it than the kind allows.
+  bool isInJoint(const Vec2& at, double clearMm) const {
+    return std::any_of(m_plank.joints.begin(), m_plank.joints.end(), [&](const JointOnPlank& joint) {
+      return std::abs((at - joint.at).dot(joint.along)) < 0.5 * joint.lengthMm + clearMm - 1e-6;
+    });
+  }
+
+  bool add(FastenedTo to, std::size_t which, const Vec2& at, bool reuses = false) {
+    const double clear = leastEdgeMm(fastener(which));
+    if (to != FastenedTo::ButtBlock && isInJoint(at, clear)) return false;
+    const bool crowded = std::any_of(m_made.all.begin(), m_made.all.end(), [&](const Fastening& one) {
+      return (one.at - at).norm() < leastApartMm(fastener(which)) - 1e-6;
+    });
+    if (crowded) return false;
+    Fastening made{to, at, 0.0, which, reuses};
+    made.alongMm = alongOf(at);
+    m_made.all.push_back(made);
+    ++m_made.fasteners[which].count;
+    return true;
+  }
+
+  double alongOf(const Vec2& at) const {
+    // Along the middle, by where the square from the point meets it: two steps are enough.
+    const PlankRun& run = *m_plank.run;
+    double along = std::clamp((at - run.pointAt(0.0)).norm(), 0.0, run.lengthMm());
+    for (int i = 0; i < 4; ++i) along += (at - run.pointAt(along)).dot(run.directionAt(along));
+    return std::clamp(along, 0.0, run.lengthMm());
+  }
+
+  /// Stretches of a row that are missed: joints of this plank, those below where it laps on them, and moulds.
+  std::vector<MissedStretch> missedOn(const Row& row, double clearMm, bool inLap) const {
+    std::vector<MissedStretch> missed;
+    for (const JointOnPlank& joint : m_plank.joints) {
+      const double middle = row.alongAt(joint.joint.at.mm());
+      const double half = 0.5 * joint.lengthMm + clearMm;
+      // The joint is square to the plank's middle, not to the row: found by what lies within it.
+      double from = middle, to = middle;
+      const auto within = [&](double along) { return std::abs((row.at(along) - joint.at).dot(joint.along)) < half; };
+      double start = middle;
+      for (double off = 0.0; off < 400.0 && !within(start); off += 1.0)
+        start = within(middle + off) ? middle + off : within(middle - off) ? middle - off : start;
+      if (!within(start)) continue;
+      from = to = start;
+      while (within(from - 0.25)) from -= 0.25;
+      while (within(to + 0.25)) to += 0.25;
+      missed.emplace_back(from - 0.25, to + 0.25);
+    }
+    if (!inLap) return missed;
+    for (const auto& [from, to] : m_plank.jointsBelow)
+      missed.emplace_back(row.alongAt(from) - clearMm, row.alongAt(to) + clearMm);
+    for (const MouldWood& mould : m_moulds)
+      missed.emplace_back(row.alongAt(mould.fromMm) - clearMm, row.alongAt(mould.toMm) + clearMm);
+    return missed;
+  }
+
+  void fastenLap() {
+    if (m_plank.lapMm <= 0.0) return;
+    const std::size_t both = lot(FastenedTo::Lap, 2, 0.0);
+    const std::size_t framed = lot(FastenedTo::Frame, 2, m_frames.mouldingMm);
+    const double edge = leastEdgeMm(fastener(both)), needs = 2.0 * std::max(edge, leastEdgeMm(fastener(framed)));
+    if (needs > m_plank.lapMm + 0.1) {
+      m_made.unfastened.push_back("the lap is too narrow for its fastenings: it wants " + narrow(needs));
+    }
+    const Row middle = row(0.0, -0.5 * m_plank.lapMm);
+    // The frames it crosses, and its ends, are the nodes.
+    const double in = std::max(edge, 12.0);
+    std::vector<double> nodes{in};
+    std::vector<bool> isFrame{false};
+    for (std::size_t i = 0; i < m_frames.atMm.size(); ++i) {
+      const double x = m_frames.atMm[i];
+      if (x <= middle.fromX() || x >= middle.toX()) continue;
+      const double at = middle.alongAt(x);
+      if (at < nodes.back() + leastApartMm(fastener(framed)) || at > middle.lengthMm() - in) continue;
+      nodes.push_back(at);
+      isFrame.push_back(true);
+    }
+    nodes.push_back(middle.lengthMm() - in);
+    isFrame.push_back(false);
+    const std::vector<MissedStretch> missed = missedOn(middle, edge, true);
+    std::vector<double> fixed;
+    if (m_make.holesReused) {
+      for (const MouldWood& mould : m_moulds) fixed.push_back(middle.alongAt(0.5 * (mould.fromMm + mould.toMm)));
+    }
+    const auto inJoint = [&](double along) { return isInJoint(middle.at(along), edge); };
+    fixed.erase(std::remove_if(fixed.begin(), fixed.end(), inJoint), fixed.end());
+    for (std::size_t i = 0; i < nodes.size(); ++i) {
+      if (isFrame[i] && !add(FastenedTo::Frame, framed, middle.at(nodes[i]))) sayFrame(middle.xAt(nodes[i]));
+      if (!isFrame[i]) add(FastenedTo::Lap, both, middle.at(nodes[i]));
+      if (i + 1 == nodes.size()) break;
+      const std::vector<double> places = divideEvenly(
+          nodes[i], nodes[i + 1], {m_make.lapSpacingMm, leastApartMm(fastener(both))}, missed, fixed);
+      double last = nodes[i];
+      for (const double at : places) {
+        const bool reused = std::any_of(fixed.begin(), fixed.end(), [at](double one) { return std::abs(one - at) < 1e-6; });
+        add(FastenedTo::Lap, both, middle.at(at), reused);
+        widen(both, at - last);
+        last = at;
+      }
+      widen(both, nodes[i + 1] - last);
+    }
+    if (m_make.lapSpacingMm > middle.lengthMm())
+      m_made.unfastened.push_back("fastenings in the lap are set wider apart than the plank is long: " +
+                                  narrow(m_make.lapSpacingMm) + " against " + narrow(middle.lengthMm()));
+  }
+
+  void widen(std::size_t which, double gapMm) {
+    m_made.fasteners[which].spacingMm = std::max(m_made.fasteners[which].spacingMm, gapMm);
+  }
+
+  std::string narrow(double mm) const { return showLength(millimetres(mm), m_make.notation); }
+
+  void sayFrame(double xMm) {
+    const auto frame = m_frames.nearest(xMm);
+    const std::string words =
+        "frame " + (frame ? std::to_string(*frame + 1) : std::string("?")) + " lies within the joint";
+    if (std::find(m_made.unfastened.begin(), m_made.unfastened.end(), words) == m_made.unfastened.end())
+      m_made.unfastened.push_back(words);
+  }
+
+  /// A plank's own fastenings at the frames, across its width.
+  void fastenFrames() {
+    const bool lapped = m_make.construction == Construction::Lapstrake;
+    const std::size_t which = lot(FastenedTo::Frame, 1, m_frames.mouldingMm);
+    const double edge = leastEdgeMm(fastener(which));
+    const Row low = row(0.0, 0.0), high = row(1.0, 0.0);
+    for (const double x : m_frames.atMm) {
+      if (x <= std::max(low.fromX(), high.fromX()) || x >= std::min(low.toX(), high.toX())) continue;
+      const Vec2 foot = low.at(low.alongAt(x)), head = high.at(high.alongAt(x));
+      const double width = (head - foot).norm();
+      const Vec2 up = (head - foot).normalized(), aft = -turnedLeft(up);
+      std::vector<double> across;
+      if (lapped) {
+        // Its foot is held by the lap's own, its head by the next plank's.
+        if (width > middleFromMm) across = {0.5 * width};
+        if (m_plank.lapMm <= 0.0 && !m_plank.isGarboard) across.insert(across.begin(), edge);
+      } else {
+        const int count = width <= twoUpToMm ? 2 : width <= threeUpToMm ? 3 : 4;
+        const double in = std::max(edge, 0.14 * width);
+        if (width < 2.0 * edge) {
+          m_made.unfastened.push_back("the plank is too narrow at frame " + std::to_string(m_frames.bayOf(x)) +
+                                      " to be fastened");
+          continue;
+        }
+        for (int i = 0; i < count; ++i) across.push_back(in + (width - 2.0 * in) * i / (count - 1));
+      }
+      // Staggered within the frame, so that two do not split one grain.
+      const double stagger = std::max(0.0, std::min(0.25 * m_frames.sidingMm, 0.5 * m_frames.sidingMm - edge));
+      bool all = true;
+      for (std::size_t i = 0; i < across.size(); ++i) {
+        const double off = across.size() < 2 ? 0.0 : i % 2 == 0 ? -stagger : stagger;
+        all = add(FastenedTo::Frame, which, foot + across[i] * up + off * aft) && all;
+      }
+      if (!all) sayFrame(x);
+    }
+  }
+
+  /// Evenly across an end or a butt, in one row or two that are staggered: `line` from keel edge to sheer edge, `in`
+  /// the way from it into the wood.
+  void fastenAcross(FastenedTo to, std::size_t which, const std::vector<Vec2>& line, const Vec2& in, double firstMm) {
+    const double edge = leastEdgeMm(fastener(which)), apart = leastApartMm(fastener(which));
+    const double width = lengthAlong(line);
+    if (width < 2.0 * edge) {
+      m_made.unfastened.push_back("an end " + narrow(width) + " wide is too narrow to be fastened");
+      return;
+    }
+    const bool twoRows = m_make.thicknessMm >= twoRowsFromMm || to == FastenedTo::ButtBlock;
+    const int spaces = std::max(1, static_cast<int>(std::ceil((width - 2.0 * edge) / m_make.endSpacingMm - 1e-9)));
+    const std::vector<double> shares = sharesAlong(line);
+    for (int i = 0; i <= spaces; ++i) {
+      const double share = (edge + (width - 2.0 * edge) * i / spaces) / width;
+      std::size_t k = 1;
+      while (k + 1 < line.size() && shares[k] < share) ++k;
+      const double part = (share - shares[k - 1]) / std::max(shares[k] - shares[k - 1], 1e-9);
+      const Vec2 at = line[k - 1] + part * (line[k] - line[k - 1]);
+      const double off = firstMm + (twoRows && i % 2 == 1 ? apart : 0.0);
+      add(to, which, at + off * in);
+    }
+    widen(which, (width - 2.0 * edge) / spaces);
+  }
+
+  void fastenEnd(bool bow) {
+    const EndLeft left = bow ? m_plank.bow : m_plank.stern;
+    if (left == EndLeft::Nothing) return;
+    const FastenedTo to = left == EndLeft::Hood ? FastenedTo::HoodEnd : FastenedTo::Transom;
+    const std::size_t which = lot(to, 1, deepWoodMm);
+    const PlankRun& run = *m_plank.run;
+    const Vec2 in = bow ? run.directionAt(0.0) : Vec2(-run.directionAt(run.lengthMm()));
+    const double clear = leastEdgeMm(fastener(which));
+    fastenAcross(to, which, endLine(*m_plank.plank, bow), in, 1.2 * clear);
+  }
+
+  void fastenKeel() {
+    const std::size_t which = lot(FastenedTo::Keel, 1, deepWoodMm);
+    const double edge = leastEdgeMm(fastener(which));
+    const Row low = row(0.0, 1.2 * edge);
+    std::vector<double> nodes{std::max(edge, 12.0)};
+    const double last = low.lengthMm() - nodes.front();
+    const std::vector<MissedStretch> missed = missedOn(low, edge, false);
+    std::vector<double> places = divideEvenly(nodes.front(), last,
+                                              {m_make.keelSpacingMm, leastApartMm(fastener(which))}, missed);
+    places.insert(places.begin(), nodes.front());
+    places.push_back(last);
+    // In and out by turns, so that they do not follow one grain.
+    for (std::size_t i = 0; i < places.size(); ++i) {
+      const double off = m_make.thicknessMm >= twoRowsFromMm && i % 2 == 1 ? 0.6 * edge : 0.0;
+      add(FastenedTo::Keel, which, low.at(places[i]) + off * turnedLeft(low.direction(places[i])));
+      if (i > 0) widen(which, places[i] - places[i - 1]);
+    }
+  }
+
+  void fastenButt(const JointOnPlank& joint) {
+    const std::size_t which = lot(FastenedTo::ButtBlock, 1, m_make.thicknessMm);
+    const PlankRun& run = *m_plank.run;
+    const double t = run.tAt(joint.alongMm);
+    const std::vector<Vec2> line{m_plank.plank->map.at(t, 0.0), m_plank.plank->map.at(t, 1.0)};
+    // The line square across, from edge to edge.
+    const Vec2 up = turnedLeft(joint.along);
+    const std::vector<Vec2> square{joint.at + (line[0] - joint.at).dot(up) * up, joint.at + (line[1] - joint.at).dot(up) * up};
+    for (const double way : {-1.0, 1.0})
+      fastenAcross(FastenedTo::ButtBlock, which, square, way * joint.along, 1.5 * leastEdgeMm(fastener(which)));
+  }
+
+  const PlankToFasten& m_plank;
+  const FasteningMake& m_make;
+  const Frames& m_frames;
+  const std::vector<MouldWood>& m_moulds;
+  PlankFastenings m_made;
+};
+
+}  // namespace
+
+PlankFastenings fastenPlank(const PlankToFasten& plank, const FasteningMake& make, const Frames& frames,
+                            const std::vector<MouldWood>& moulds) {
+  return PlankFastener(plank, make, frames, moulds).fasten();
+}
+
+std::vector<FastenerOrder> orderOf(const std::vector<PlankFastenings>& planks, const FasteningMake& make) {
+  std::map<Fastener, int> counts;
+  for (const PlankFastenings& plank : planks) {
+    for (const FastenerLot& lot : plank.fasteners) {
+      if (lot.count > 0) counts[lot.of.fastener] += lot.count;
+    }
+  }
+  std::vector<FastenerOrder> order;
+  for (const auto& [fastener, count] : counts) {
+    order.push_back({fastener, count, static_cast<int>(std::ceil(count * (1.0 + make.spares / 100.0) - 1e-9))});
+  }
+  return order;
+}
+
+}  // namespace narrows

@@ -1,0 +1,95 @@
+#include "joining/frames.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "lining/shop_figures.h"
+
+namespace narrows {
+
+namespace {
+
+constexpr double closestMm = 60.0, widestMm = 2000.0, mostSidingMm = 300.0;
+/// Places of the first frame that are tried within one spacing.
+constexpr int firstTries = 40;
+
+/// The least that any frame clears any mould by, with the first at `first`.
+double clearance(double first, double spacing, const std::vector<double>& moulds) {
+  double least = 1e300;
+  for (const double mould : moulds) {
+    const double bays = (mould - first) / spacing;
+    least = std::min(least, std::abs(bays - std::round(bays)) * spacing);
+  }
+  return least;
+}
+
+}  // namespace
+
+std::size_t Frames::bayOf(double xMm) const {
+  return static_cast<std::size_t>(std::upper_bound(atMm.begin(), atMm.end(), xMm) - atMm.begin());
+}
+
+std::optional<std::size_t> Frames::nearest(double xMm) const {
+  if (atMm.empty()) return std::nullopt;
+  const auto found = std::min_element(atMm.begin(), atMm.end(),
+                                      [xMm](double a, double b) { return std::abs(a - xMm) < std::abs(b - xMm); });
+  return static_cast<std::size_t>(found - atMm.begin());
+}
+
+Result<void> checkFrames(const FramePlan& plan) {
+  Problems problems;
+  const auto within = [&](const std::optional<Length>& length, const char* name, double least, double most) {
+    if (length && !(length->mm() >= least && length->mm() <= most))
+      problems.push_back(
+          {Fault::LimitWrong, {0, 0, name}, {"from " + saidAtLeast(least) + " to " + saidAtMost(most)}});
+  };
+  within(plan.spacing, "the spacing of frames", closestMm, widestMm);
+  within(plan.moulding, "the moulding of frames", 3.0, mostSidingMm);
+  within(plan.siding, "the siding of frames", 3.0, mostSidingMm);
+  if (plan.spacing && plan.siding && problems.empty() && plan.siding->mm() >= 0.8 * plan.spacing->mm())
+    problems.push_back({Fault::LimitWrong,
+                        {0, 0, "the siding of frames"},
+                        {"less than " + saidAtMost(0.8 * plan.spacing->mm()) + ", four fifths of their spacing"}});
+  if (!problems.empty()) return tl::make_unexpected(problems);
+  return {};
+}
+
+UsualFrames usualFrames(Construction construction, Length boatLength) {
+  const double feet = boatLength.mm() / (12.0 * mmPerInch);
+  if (construction == Construction::Lapstrake) {
+    if (feet < 14.0) return {inches(6.0), inches(0.625)};
+    if (feet < 18.0) return {inches(7.0), inches(0.75)};
+    return {inches(9.0), inches(1.0)};
+  }
+  if (feet < 21.0) return {inches(9.0), inches(1.0)};
+  if (feet < 31.0) return {inches(10.0), inches(1.25)};
+  return {inches(12.0), inches(1.75)};
+}
+
+Frames framesOf(const OffsetTable& table, const FramePlan& plan, Length timber, std::pair<double, double> reachMm,
+                const std::vector<double>& mouldsMm) {
+  Frames frames;
+  const UsualFrames usual = usualFrames(table.construction, boatLength(table));
+  frames.spacingMm = plan.spacing.value_or(usual.spacing).mm();
+  frames.sidingMm = plan.siding.value_or(usual.siding).mm();
+  frames.mouldingMm = plan.moulding ? plan.moulding->mm() : timber.mm() > 0.0 ? timber.mm() : frames.sidingMm;
+  // Half a siding clear of the ends, so that none stands on stem or transom.
+  const double from = reachMm.first + frames.sidingMm, to = reachMm.second - frames.sidingMm;
+  double first = plan.first.value_or(Length()).mm();
+  if (!plan.first) {
+    first = from;
+    double best = -1.0;
+    for (int i = 0; i < firstTries; ++i) {
+      const double at = std::round(from + frames.spacingMm * i / firstTries);
+      const double clear = mouldsMm.empty() ? 0.0 : clearance(at, frames.spacingMm, mouldsMm);
+      if (clear > best + 1e-6) best = clear, first = at;
+    }
+  }
+  constexpr std::size_t most = 1000;
+  for (double at = first; at <= to + 1e-6 && frames.atMm.size() < most; at += frames.spacingMm) {
+    if (at >= from - 1e-6) frames.atMm.push_back(at);
+  }
+  return frames;
+}
+
+}  // namespace narrows

@@ -1,0 +1,417 @@
+#include "joining/joints.h"
+
+#include <algorithm>
+#include <cmath>
+#include <random>
+
+namespace narrows {
+
+namespace {
+
+constexpr double sameMm = 0.5;
+/// A piece is at least so many bays long.
+constexpr double leastBays = 3.0;
+constexpr std::size_t mostJoints = 10, mostArrangements = 3000;
+/// Places tried before the search is given up, and begun again from other arrangements.
+constexpr std::size_t mostSteps = 400000, mostRounds = 20000;
+
+double leastPieceMm(const JoiningMake& make) {
+  return std::max(leastBays * make.frames.spacingMm, 2.0 * make.jointLengthMm(make.kind, false));
+}
+
+/// A stretch along a plank where its bend bars a joint of a kind.
+bool bends(const HeatedRun& run, JoinedBy kind) {
+  return kind == JoinedBy::Butt ? run.heat >= Heat::Hard : run.heat >= Heat::Steam;
+}
+
+/// How far the middle of a butt must lie from the middle of a frame.
+double clearOfFrameMm(const JoiningMake& make) {
+  const ButtBlock block = buttBlock(make, 0.0);
+  return 0.5 * make.frames.sidingMm + blockDrainMm + 0.5 * block.lengthMm;
+}
+
+/// The length of a plank's middle is that of its bending too, near enough: parts of it are the same.
+double alongOf(const StrakeToJoin& strake, double bendingMm) {
+  return strake.bending.lengthMm > 0.0 ? bendingMm / strake.bending.lengthMm * strake.run.lengthMm() : bendingMm;
+}
+
+/// What lies between two joints, or a joint and an end, on its board.
+double pieceOnBoardMm(const StrakeToJoin& strake, const JointOnPlank* fore, const JointOnPlank* aft, const JoiningMake& make) {
+  const auto from = fore != nullptr ? std::optional(fore->fromMm() - make.marginMm) : std::nullopt;
+  const auto to = aft != nullptr ? std::optional(aft->toMm() + make.marginMm) : std::nullopt;
+  return pieceBoardMm(strake.run, strake.sawn, from, to);
+}
+
+}  // namespace
+
+bool StrakeToJoin::isHard(double alongMm) const {
+  return std::any_of(bending.runs.begin(), bending.runs.end(), [&](const HeatedRun& one) {
+    return alongMm >= alongOf(*this, one.fromMm) && alongMm <= alongOf(*this, one.toMm);
+  });
+}
+
+const StrakeToJoin* strakeOf(const std::vector<StrakeToJoin>& strakes, const PlankJoint& joint) {
+  const auto found = std::find_if(strakes.begin(), strakes.end(), [&](const StrakeToJoin& one) {
+    return one.strake == joint.strake && one.side == joint.side;
+  });
+  return found == strakes.end() ? nullptr : &*found;
+}
+
+JointOnPlank onPlank(const StrakeToJoin& strake, const PlankJoint& joint, const JoiningMake& make) {
+  JointOnPlank on;
+  on.joint = joint;
+  on.alongMm = strake.run.alongAt(joint.at.mm());
+  on.hard = strake.isHard(on.alongMm);
+  on.lengthMm = make.jointLengthMm(joint.kind, on.hard);
+  on.at = strake.run.pointAt(on.alongMm);
+  on.along = strake.run.directionAt(on.alongMm);
+  return on;
+}
+
+std::optional<JointBar> barBetween(const PlankJoint& one, const PlankJoint& other, const JoiningMake& make) {
+  const double away = std::abs(one.at.mm() - other.at.mm());
+  const int between = std::abs(one.strake - other.strake) - 1;
+  if (one.side != other.side) {
+    if (one.strake == other.strake && away < make.frames.spacingMm - sameMm) return JointBar::Opposite;
+    return std::nullopt;
+  }
+  if (between < 0) return std::nullopt;
+  if (between == 0 && away < make.apartMm - sameMm) return JointBar::Neighbour;
+  if (between > 0 && between < make.strakesBetween && away < make.frames.spacingMm - sameMm) return JointBar::SameBay;
+  return std::nullopt;
+}
+
+std::vector<BarredStretch> barredStretches(const std::vector<StrakeToJoin>& strakes,
+                                           const std::vector<PlankJoint>& joints, std::size_t moved,
+                                           const JoiningMake& make) {
+  std::vector<BarredStretch> barred;
+  const PlankJoint& joint = joints[moved];
+  const StrakeToJoin* strake = strakeOf(strakes, joint);
+  if (strake == nullptr) return barred;
+  const PlankRun& run = strake->run;
+  const auto bar = [&](JointBar why, double fromAlong, double toAlong) {
+    if (toAlong > fromAlong) barred.push_back({why, run.distanceAt(fromAlong), run.distanceAt(toAlong), {}});
+  };
+  const double half = 0.5 * make.jointLengthMm(joint.kind, false), least = leastPieceMm(make);
+  for (const HeatedRun& one : strake->bending.runs) {
+    if (bends(one, joint.kind))
+      bar(JointBar::Bend, alongOf(*strake, one.fromMm) - half, alongOf(*strake, one.toMm) + half);
+  }
+  if (joint.kind == JoinedBy::Butt) {
+    const double clear = clearOfFrameMm(make) - sameMm;
+    for (const double frame : make.frames.atMm) {
+      if (frame > run.fromMm() && frame < run.toMm())
+        barred.push_back({JointBar::Frame, frame - clear, frame + clear, {}});
+    }
+  }
+  for (const PlankJoint& other : joints) {
+    if (&other == &joint || (other.strake == joint.strake && other.side == joint.side)) continue;
+    // Either side of the other, as far as the limit between the two reaches.
+    PlankJoint abreast = joint;
+    abreast.at = other.at;
+    const auto why = barBetween(abreast, other, make);
+    if (!why) continue;
+    const double away = (*why == JointBar::Neighbour ? make.apartMm : make.frames.spacingMm) - sameMm;
+    barred.push_back({*why, other.at.mm() - away, other.at.mm() + away, other});
+  }
+  // The joints of its own strake to either side, or the plank's ends.
+  const PlankJoint *fore = nullptr, *aft = nullptr;
+  for (const PlankJoint& other : joints) {
+    if (&other == &joint || other.strake != joint.strake || other.side != joint.side) continue;
+    if (other.at.mm() < joint.at.mm() && (fore == nullptr || other.at.mm() > fore->at.mm())) fore = &other;
+    if (other.at.mm() >= joint.at.mm() && (aft == nullptr || other.at.mm() < aft->at.mm())) aft = &other;
+  }
+  const std::optional<JointOnPlank> before = fore ? std::optional(onPlank(*strake, *fore, make)) : std::nullopt,
+                                    behind = aft ? std::optional(onPlank(*strake, *aft, make)) : std::nullopt;
+  const double from = before ? before->alongMm : 0.0, to = behind ? behind->alongMm : run.lengthMm();
+  bar(JointBar::End, from, from + least);
+  bar(JointBar::End, to - least, to);
+  // How far aft it may lie before the piece forward of it is too long for a board, and how far forward.
+  const auto reach = [&](bool forward) {
+    // A piece grows by as much as its joint is moved, but for the slant of its ends.
+    const auto lengthAt = [&](double along) {
+      PlankJoint at = joint;
+      at.at = millimetres(run.distanceAt(along));
+      const JointOnPlank here = onPlank(*strake, at, make);
+      return forward ? pieceOnBoardMm(*strake, before ? &*before : nullptr, &here, make)
+                     : pieceOnBoardMm(*strake, &here, behind ? &*behind : nullptr, make);
+    };
+    double at = forward ? to : from;
+    constexpr int tries = 4;
+    for (int i = 0; i < tries; ++i) {
+      const double over = lengthAt(at) - make.boardLengthMm;
+      if (i == 0 && over <= 0.0) return at;
+      at = std::clamp(at + (forward ? -over : over), from, to);
+    }
+    return at;
+  };
+  bar(JointBar::Board, reach(true), to);
+  bar(JointBar::Board, from, reach(false));
+  return barred;
+}
+
+namespace {
+
+/// Joints of one strake, as distances along the boat.
+using Arrangement = std::vector<double>;
+
+/// All ways to join one strake out of the boards, the most even first.
+class Arranger {
+ public:
+  Arranger(const StrakeToJoin& strake, const JoiningMake& make) : m_strake(strake), m_make(make) {}
+
+  Result<std::vector<Arrangement>> arrange() {
+    std::vector<Arrangement> ways = waysWith(m_make.boardLengthMm);
+    if (!ways.empty()) return ways;
+    // What would do: boards a foot longer, and so on.
+    constexpr double longerMm = 12.0 * mmPerInch;
+    double enough = m_make.boardLengthMm;
+    while (enough < m_strake.run.lengthMm() + 2.0 * longerMm && waysWith(enough).empty()) enough += longerMm;
+    return fail(Fault::NoBoardLongEnough,
+                {0, 0, "strake " + std::to_string(m_strake.strake) + " " + sideWord(m_strake.side)},
+                {said(m_strake.run.lengthMm()), saidAtMost(m_make.boardLengthMm), saidAtLeast(enough)});
+  }
+
+ private:
+  /// None where there is none.
+  std::vector<Arrangement> waysWith(double boardMm) {
+    m_boardMm = boardMm;
+    if (pieceOnBoardMm(m_strake, nullptr, nullptr, m_make) <= boardMm) return {{}};
+    for (const bool inBends : {false, true}) {
+      gather(inBends);
+      for (std::size_t joints = 1; joints <= mostJoints; ++joints) {
+        if (static_cast<double>(joints + 1) * boardMm < m_strake.run.lengthMm()) continue;
+        m_found.clear();
+        m_chosen.clear();
+        choose(joints, 0);
+        if (m_found.empty()) continue;
+        std::stable_sort(m_found.begin(), m_found.end(),
+                         [](const auto& a, const auto& b) { return a.first < b.first - 1e-6; });
+        std::vector<Arrangement> all;
+        for (auto& [longest, one] : m_found) all.push_back(std::move(one));
+        return all;
+      }
+    }
+    return {};
+  }
+
+  void gather(bool inBends) {
+    m_places.clear();
+    const PlankRun& run = m_strake.run;
+    const auto& frames = m_make.frames.atMm;
+    const double least = leastPieceMm(m_make);
+    for (std::size_t i = 0; i + 1 < frames.size(); ++i) {
+      const double x = 0.5 * (frames[i] + frames[i + 1]);
+      if (x <= run.fromMm() || x >= run.toMm()) continue;
+      PlankJoint joint;
+      joint.at = millimetres(x);
+      joint.kind = m_make.kind;
+      const JointOnPlank on = onPlank(m_strake, joint, m_make);
+      if (on.alongMm < least || on.alongMm > run.lengthMm() - least) continue;
+      const bool bent = std::any_of(m_strake.bending.runs.begin(), m_strake.bending.runs.end(), [&](const auto& one) {
+        return bends(one, m_make.kind) && on.toMm() >= alongOf(m_strake, one.fromMm) &&
+               on.fromMm() <= alongOf(m_strake, one.toMm);
+      });
+      if (!bent || inBends) m_places.push_back(on);
+    }
+    m_boards.assign((m_places.size() + 1) * (m_places.size() + 1), -1.0);
+  }
+
+  /// The board between two places; the plank's own ends are place `m_places.size()`.
+  double board(std::size_t fore, std::size_t aft) {
+    double& known = m_boards[fore * (m_places.size() + 1) + aft];
+    if (known < 0.0) {
+      known = pieceOnBoardMm(m_strake, fore < m_places.size() ? &m_places[fore] : nullptr,
+                      aft < m_places.size() ? &m_places[aft] : nullptr, m_make);
+    }
+    return known;
+  }
+
+  void choose(std::size_t left, std::size_t from) {
+    if (m_found.size() >= mostArrangements) return;
+    const std::size_t end = m_places.size();
+    const std::size_t fore = m_chosen.empty() ? end : m_chosen.back();
+    if (left == 0) {
+      if (board(fore, end) > m_boardMm) return;
+      Arrangement one;
+      double longest = board(fore, end);
+      for (std::size_t i = 0; i < m_chosen.size(); ++i) {
+        one.push_back(m_places[m_chosen[i]].joint.at.mm());
+        longest = std::max(longest, board(i == 0 ? end : m_chosen[i - 1], m_chosen[i]));
+      }
+      m_found.emplace_back(longest, std::move(one));
+      return;
+    }
+    for (std::size_t i = from; i < end; ++i) {
+      if (fore < end && m_places[i].alongMm - m_places[fore].alongMm < leastPieceMm(m_make)) continue;
+      if (board(fore, i) > m_boardMm) break;
+      m_chosen.push_back(i);
+      choose(left - 1, i + 1);
+      m_chosen.pop_back();
+    }
+  }
+
+  const StrakeToJoin& m_strake;
+  const JoiningMake& m_make;
+  std::vector<JointOnPlank> m_places;
+  std::vector<double> m_boards;
+  double m_boardMm = 0.0;
+  std::vector<std::size_t> m_chosen;
+  std::vector<std::pair<double, Arrangement>> m_found;
+};
+
+/// One strake while the boat's joints are looked for.
+struct Searched {
+  int strake = 1;
+  BoatSide side = BoatSide::Starboard;
+  std::vector<Arrangement> ways;
+  std::size_t chosen = 0;
+};
+
+class Searcher {
+ public:
+  Searcher(std::vector<Searched> strakes, const JoiningMake& make, const std::stop_token& stop)
+      : m_strakes(std::move(strakes)), m_make(make), m_stop(stop) {
+    for (std::size_t i = 0; i < m_strakes.size(); ++i) {
+      m_beside.emplace_back();
+      for (std::size_t j = 0; j < m_strakes.size(); ++j) {
+        const int away = std::abs(m_strakes[i].strake - m_strakes[j].strake);
+        const bool sameSide = m_strakes[i].side == m_strakes[j].side;
+        if (i != j && (sameSide ? away <= std::max(m_make.strakesBetween, 1) : away == 0)) m_beside[i].push_back(j);
+      }
+    }
+  }
+
+  /// Tries all, in order. True where one keeps every limit; `m_steps` tells whether all were tried.
+  bool tryAll() {
+    m_steps = 0;
+    return place(0);
+  }
+  bool searchedAll() const { return m_steps < mostSteps; }
+
+  /// From where things stand, one strake after another is given the arrangement that fewest others stand against.
+  std::size_t settle() {
+    std::mt19937 random(7);
+    std::vector<std::size_t> best;
+    std::size_t fewest = ~std::size_t{0};
+    for (std::size_t round = 0; round < mostRounds && fewest > 0 && !m_stop.stop_requested(); ++round) {
+      std::vector<std::size_t> troubled;
+      std::size_t all = 0;
+      for (std::size_t i = 0; i < m_strakes.size(); ++i) {
+        const std::size_t count = against(i, m_strakes[i].chosen, m_strakes.size());
+        all += count;
+        if (count > 0) troubled.push_back(i);
+      }
+      if (all / 2 < fewest) {
+        fewest = all / 2;
+        best.clear();
+        for (const Searched& one : m_strakes) best.push_back(one.chosen);
+      }
+      if (troubled.empty()) break;
+      const std::size_t i = troubled[random() % troubled.size()];
+      std::size_t least = ~std::size_t{0}, ties = 0;
+      for (std::size_t way = 0; way < m_strakes[i].ways.size(); ++way) {
+        const std::size_t count = against(i, way, m_strakes.size());
+        if (count > least) continue;
+        ties = count < least ? 1 : ties + 1;
+        least = count;
+        if (random() % ties == 0) m_strakes[i].chosen = way;
+      }
+      // Now and then anything, so that it does not go round in a ring.
+      if (random() % 50 == 0) m_strakes[i].chosen = random() % m_strakes[i].ways.size();
+    }
+    for (std::size_t i = 0; i < best.size(); ++i) m_strakes[i].chosen = best[i];
+    return fewest;
+  }
+
+  const std::vector<Searched>& strakes() const { return m_strakes; }
+
+ private:
+  PlankJoint joint(const Searched& of, double at) const {
+    return {of.strake, of.side, millimetres(at), m_make.kind, false};
+  }
+
+  /// How many joints of the strakes before `upTo` stand against a strake joined in a way.
+  std::size_t against(std::size_t strake, std::size_t way, std::size_t upTo) const {
+    std::size_t count = 0;
+    for (const std::size_t other : m_beside[strake]) {
+      if (other >= upTo) continue;
+      for (const double a : m_strakes[strake].ways[way]) {
+        for (const double b : m_strakes[other].ways[m_strakes[other].chosen]) {
+          if (barBetween(joint(m_strakes[strake], a), joint(m_strakes[other], b), m_make)) ++count;
+        }
+      }
+    }
+    return count;
+  }
+
+  bool place(std::size_t strake) {
+    if (strake == m_strakes.size()) return true;
+    for (std::size_t way = 0; way < m_strakes[strake].ways.size(); ++way) {
+      if (++m_steps >= mostSteps || m_stop.stop_requested()) return false;
+      if (against(strake, way, strake) > 0) continue;
+      m_strakes[strake].chosen = way;
+      if (place(strake + 1)) return true;
+    }
+    return false;
+  }
+
+  std::vector<Searched> m_strakes;
+  const JoiningMake& m_make;
+  const std::stop_token& m_stop;
+  std::vector<std::vector<std::size_t>> m_beside;
+  std::size_t m_steps = 0;
+};
+
+}  // namespace
+
+PlannedJoints planJoints(const std::vector<StrakeToJoin>& strakes, const std::vector<PlankJoint>& now,
+                         const JoiningMake& make, const std::stop_token& stop) {
+  PlannedJoints planned;
+  std::vector<Searched> searched;
+  for (const StrakeToJoin& strake : strakes) {
+    if (stop.stop_requested()) return planned;
+    Searched one{strake.strake, strake.side, {}, 0};
+    Arrangement kept;
+    bool byHand = false;
+    for (const PlankJoint& joint : now) {
+      if (joint.strake != strake.strake || joint.side != strake.side) continue;
+      kept.push_back(joint.at.mm());
+      byHand = byHand || joint.byHand;
+    }
+    if (byHand) {
+      one.ways = {kept};
+    } else if (auto ways = Arranger(strake, make).arrange()) {
+      one.ways = std::move(*ways);
+    } else {
+      planned.problems.insert(planned.problems.end(), ways.error().begin(), ways.error().end());
+      one.ways = {Arrangement()};
+    }
+    searched.push_back(std::move(one));
+  }
+  // A strake and its twin one after the other, from the garboard up: what stands against a strake is near before it.
+  std::stable_sort(searched.begin(), searched.end(),
+                   [](const Searched& a, const Searched& b) { return a.strake < b.strake; });
+  Searcher searcher(std::move(searched), make, stop);
+  if (!searcher.tryAll()) {
+    planned.searchedAll = searcher.searchedAll();
+    planned.barred = searcher.settle();
+  }
+  for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {
+    for (const Searched& one : searcher.strakes()) {
+      if (one.side != side) continue;
+      for (const double at : one.ways[one.chosen]) {
+        PlankJoint joint{one.strake, one.side, millimetres(at), make.kind, false};
+        for (const PlankJoint& was : now) {
+          if (was.byHand && was.strake == joint.strake && was.side == joint.side &&
+              std::abs(was.at.mm() - at) < 1e-9)
+            joint = was;
+        }
+        planned.joints.push_back(joint);
+      }
+    }
+  }
+  return planned;
+}
+
+}  // namespace narrows

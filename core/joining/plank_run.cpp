@@ -1,0 +1,51 @@
+#include "joining/plank_run.h"
+
+#include <algorithm>
+
+namespace narrows {
+
+namespace {
+constexpr double stepT = 1.0 / 24.0;
+}
+
+PlankRun::PlankRun(const Band& band, const FlatPlank& plank) {
+  const SurfaceReach reach = band.reach;
+  double x = -1e300;
+  for (double t = reach.fromT;; t = std::min(t + stepT, reach.toT)) {
+    const Vec2 flat = plank.map.at(t, 0.5);
+    // A place along the boat stands once: where the middle runs square across her end it is passed over.
+    const double at = band.point(t, 0.5).x();
+    if (at > x + 1e-6) {
+      m_alongMm.push_back(m_points.empty() ? 0.0 : m_alongMm.back() + (flat - m_points.back()).norm());
+      m_points.push_back(flat);
+      m_t.push_back(t);
+      m_xMm.push_back(at);
+      x = at;
+    }
+    if (t >= reach.toT) break;
+  }
+}
+
+double PlankRun::read(const std::vector<double>& at, const std::vector<double>& values, double place) {
+  if (at.size() < 2) return values.empty() ? 0.0 : values.front();
+  auto after = static_cast<std::size_t>(std::lower_bound(at.begin(), at.end(), place) - at.begin());
+  after = std::clamp<std::size_t>(after, 1, at.size() - 1);
+  const double part = (place - at[after - 1]) / (at[after] - at[after - 1]);
+  return values[after - 1] + part * (values[after] - values[after - 1]);
+}
+
+Vec2 PlankRun::pointAt(double alongMm) const {
+  if (m_points.size() < 2) return m_points.empty() ? Vec2(Vec2::Zero()) : m_points.front();
+  auto after = static_cast<std::size_t>(std::lower_bound(m_alongMm.begin(), m_alongMm.end(), alongMm) -
+                                        m_alongMm.begin());
+  after = std::clamp<std::size_t>(after, 1, m_points.size() - 1);
+  const double part = (alongMm - m_alongMm[after - 1]) / (m_alongMm[after] - m_alongMm[after - 1]);
+  return m_points[after - 1] + part * (m_points[after] - m_points[after - 1]);
+}
+
+Vec2 PlankRun::directionAt(double alongMm) const {
+  constexpr double eitherWayMm = 20.0;
+  return (pointAt(alongMm + eitherWayMm) - pointAt(alongMm - eitherWayMm)).normalized();
+}
+
+}  // namespace narrows
