@@ -11,6 +11,7 @@
 #include "sheets_command.h"
 #include "spiling_table.h"
 #include "tables.h"
+#include "ticket_command.h"
 #include "weigh_table.h"
 
 namespace {
@@ -145,6 +146,16 @@ int run(int argc, char** argv) {
   for (auto* command : {plank, sheet, bevels, spile})
     command->add_option("--lap", request.lap, "lap carried on from the lower edge");
   addSheetsOptions(*sheet, sheets);
+  std::string piece;
+  plank->add_option("--piece", piece, "one piece of the strake, from the bow, as it is sawn");
+  auto* ticket = app.add_subcommand("ticket", "the ticket of a plank, with its full-size pattern");
+  addCommon(*ticket, request, words);
+  addLining(*ticket, request);
+  addSide(*ticket, words);
+  ticket->add_option("--strake", request.strake, "strake, 1 the garboard")->required();
+  ticket->add_option("--piece", piece, "one piece of the strake, from the bow; all where not given");
+  ticket->add_option("--lap", request.lap, "lap carried on from the lower edge");
+  addTicketOptions(*ticket, sheets);
   auto* school = app.add_subcommand("school", "a book with a plan of lining off made by a school");
   SchoolRequest wanted;
   addCommon(*school, request, words);
@@ -209,6 +220,15 @@ int run(int argc, char** argv) {
       const SheetsApplication graphics(argc, argv);
       return report(answer(request, [&](const Job& job) { return writeSheets(job, sheets); }));
     }
+    if (ticket->parsed()) {
+      const SheetsApplication graphics(argc, argv);
+      return report(
+          answer(request, [&](const Job& job) { return writeTicket(job, sheets, request.strake, piece); }));
+    }
+    if (!piece.empty() && request.summary)
+      throw UsageError{"--piece: give it or --summary, which is of the whole strake"};
+    if (!piece.empty())
+      return report(answer(request, [&](const Job& job) { return pieceTable(job, request.strake, piece); }));
     return report(answer(request, [&](const Job& job) { return plankTable(job, request.strake, request.summary); }));
   } catch (const CLI::ParseError& error) {
     return app.exit(error) == 0 ? 0 : statusUsage;

@@ -5,16 +5,21 @@
 #include <iterator>
 
 #include "sheet_set.h"
+#include "solved_job.h"
 
 namespace narrows::cli {
 
-void addSheetsOptions(CLI::App& command, SheetsRequest& request) {
+void addTicketOptions(CLI::App& command, SheetsRequest& request) {
   command.add_option("--out", request.out, "folder to write to")->required();
   command.add_option("--format", request.format, "pdf, svg or dxf")->check(CLI::IsMember({"pdf", "svg", "dxf"}));
-  command.add_option("--what", request.what, "planks, moulds, backbone, lines or all")
-      ->check(CLI::IsMember({"planks", "moulds", "backbone", "lines", "all"}));
-  command.add_option("--nested-on", request.nestedOn, "lay all moulds on sheets of this size too, WIDTHxHEIGHT");
   command.add_option("--paper", request.paper, "for pdf: A4, A3, Letter, Tabloid or roll:WIDTH");
+}
+
+void addSheetsOptions(CLI::App& command, SheetsRequest& request) {
+  addTicketOptions(command, request);
+  command.add_option("--what", request.what, "planks, tickets, moulds, backbone, lines or all")
+      ->check(CLI::IsMember({"planks", "tickets", "moulds", "backbone", "lines", "all"}));
+  command.add_option("--nested-on", request.nestedOn, "lay all moulds on sheets of this size too, WIDTHxHEIGHT");
   command.add_option("--side", request.side, "starboard, port or both")
       ->check(CLI::IsMember({"starboard", "port", "both"}));
 }
@@ -36,7 +41,27 @@ std::optional<std::pair<Length, Length>> nestedOn(const std::string& text, Unit 
   return std::pair(sides[0], sides[1]);
 }
 
+SheetChoice sidesOf(const SheetsRequest& request) {
+  SheetChoice choice;
+  if (request.side == "port") choice.sides = {BoatSide::Port};
+  if (request.side == "both") choice.sides = {BoatSide::Starboard, BoatSide::Port};
+  return choice;
+}
+
 }  // namespace
+
+SheetFormat formatOf(const SheetsRequest& request) {
+  return request.format == "svg"   ? SheetFormat::Svg
+         : request.format == "dxf" ? SheetFormat::Dxf
+                                   : SheetFormat::Pdf;
+}
+
+std::string writtenTable(const Job& job, const std::vector<WrittenSheet>& written) {
+  std::string text = "file,what,width,height\n";
+  for (const WrittenSheet& sheet : written)
+    text += sheet.file + "," + sheet.what + "," + job.show(sheet.widthMm) + "," + job.show(sheet.heightMm) + "\n";
+  return text;
+}
 
 SheetsApplication::SheetsApplication(int& argc, char** argv) {
   qputenv("QT_QPA_PLATFORM", "offscreen");
@@ -49,7 +74,7 @@ SheetsApplication::~SheetsApplication() = default;
 Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
   const auto paper = paperNamed(request.paper);
   if (!paper) throw UsageError{"--paper: " + describe(paper.error()[0])};
-  const bool all = request.what == "all";
+  const bool all = request.what == "all", tickets = request.what == "tickets";
   // The sheets read a solved book: here its parts are those the options asked for.
   Solved solved;
   auto book = std::make_shared<Book>(job.book());
@@ -58,7 +83,7 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
   solved.book = book;
   solved.fair = std::make_shared<OffsetTable>(job.book().table);
   solved.drawn = job.drawn();
-  if (job.isLinedOff() || all || request.what == "planks") {
+  if (job.isLinedOff() || all || request.what == "planks" || tickets) {
     const auto lining = job.lining(BoatSide::Starboard), port = job.lining(BoatSide::Port);
     if (!lining) return tl::make_unexpected(lining.error());
     if (!port) return tl::make_unexpected(port.error());
@@ -93,36 +118,27 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
     moulds.nestedOn = nestedOn(request.nestedOn, job.unit());
     append(mouldsSheets(solved, moulds));
   }
-  if (all || request.what == "planks") {
+  if ((all || request.what == "planks" || tickets) && job.isWholeInside()) {
+    // What is let into the rabbet, joined and cut for the laps is of planks that run from end to end.
+    const auto whole = solvedOf(job);
+    if (!whole) return tl::make_unexpected(whole.error());
+    SheetChoice choice = sidesOf(request);
+    choice.tickets = all || tickets;
+    choice.patterns = choice.widths = choice.stick = !tickets;
+    append(planksSheets(**whole, choice));
+  } else if (tickets) {
+    throw UsageError{"--what tickets: tickets are of whole planks, of the inside of the planking"};
+  } else if (all || request.what == "planks") {
     for (std::size_t k = 0; k < solved.lining->strakeCount(); ++k)
       solved.planks.push_back(std::make_shared<FlatPlank>(job.flatPlank(*solved.lining, k)));
     if (solved.portLining == solved.lining) solved.portPlanks = solved.planks;
     for (std::size_t k = solved.portPlanks.size(); k < solved.portLining->strakeCount(); ++k)
       solved.portPlanks.push_back(std::make_shared<FlatPlank>(job.flatPlank(*solved.portLining, k)));
-    if (job.isWholeInside()) {
-      // What is let into the rabbet and cut for the laps is of planks that run from end to end.
-      solved.backbone = backbone();
-      const PlankingMake planking = plankingMake(*book);
-      solved.gains =
-          std::make_shared<std::vector<Gain>>(gains(*solved.lining, lapMake(*book, *solved.lining), planking));
-      solved.portGains =
-          std::make_shared<std::vector<Gain>>(gains(*solved.portLining, lapMake(*book, *solved.portLining), planking));
-    }
-    SheetChoice choice;
-    if (request.side == "port") choice.sides = {BoatSide::Port};
-    if (request.side == "both") choice.sides = {BoatSide::Starboard, BoatSide::Port};
-    append(planksSheets(solved, choice));
+    append(planksSheets(solved, sidesOf(request)));
   }
-  const SheetFormat format = request.format == "svg"   ? SheetFormat::Svg
-                             : request.format == "dxf" ? SheetFormat::Dxf
-                                                       : SheetFormat::Pdf;
-  const auto written = narrows::writeSheets(drawings, request.out, format, *paper);
+  const auto written = narrows::writeSheets(drawings, request.out, formatOf(request), *paper);
   if (!written) return tl::make_unexpected(written.error());
-  std::string text = "file,what,width,height\n";
-  for (const WrittenSheet& sheet : *written) {
-    text += sheet.file + "," + sheet.what + "," + job.show(sheet.widthMm) + "," + job.show(sheet.heightMm) + "\n";
-  }
-  return text;
+  return writtenTable(job, *written);
 }
 
 }  // namespace narrows::cli

@@ -6,6 +6,7 @@
 #include <string>
 
 #include "job.h"
+#include "sheet_set.h"
 
 class QGuiApplication;
 
@@ -20,6 +21,8 @@ struct SheetsRequest {
   std::string nestedOn;
 };
 
+/// The options of tickets: where to, in what format, on what paper.
+void addTicketOptions(CLI::App& command, SheetsRequest& request);
 void addSheetsOptions(CLI::App& command, SheetsRequest& request);
 
 /// Letters on paper want a font, and a font wants an application; none of it wants a screen.
@@ -35,6 +38,10 @@ class SheetsApplication {
 };
 
 /// Writes the sheets and answers the table of files.
+/// The format asked for, and the rows of what was written.
+SheetFormat formatOf(const SheetsRequest& request);
+std::string writtenTable(const Job& job, const std::vector<WrittenSheet>& written);
+
 Result<std::string> writeSheets(const Job& job, const SheetsRequest& request);
 
 }  // namespace narrows::cli

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "daybook/printed_sheet.h"
+
 namespace narrows {
 
 namespace {
@@ -62,6 +64,16 @@ DrawingBounds boundsOf(const SheetText& text) {
   return growing.bounds();
 }
 
+void stamp(Drawing& drawing) {
+  SheetCode code;
+  for (const SheetLine& line : drawing.lines) {
+    code.add(static_cast<double>(line.role));
+    for (const Vec2& point : line.points) code.add(point.x()), code.add(point.y());
+  }
+  for (const SheetText& text : drawing.texts) code.add(text.text);
+  drawing.code = code.code();
+}
+
 std::string titled(const std::string& boat, const std::string& words) {
   return boat.empty() ? words : boat + " · " + words;
 }
@@ -115,6 +127,8 @@ LineStyle styleOf(LineRole role) {
       return {"INTO_RABBET", 0.5, {}};
     case LineRole::Gain:
       return {"GAINS", 0.25, {3.0, 1.5}};
+    case LineRole::Fastening:
+      return {"FASTENINGS", 0.25, {}};
     case LineRole::Bolt:
       return {"BOLTS", 0.35, {12.0, 2.0, 2.0, 2.0}};
   }

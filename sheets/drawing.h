@@ -31,6 +31,7 @@ enum class LineRole {
   Saw,         ///< what a plank is sawn to
   IntoRabbet,  ///< where a plank goes on to, beyond the bearding line
   Gain,
+  Fastening,  ///< a cross where one goes
   Bolt  ///< the last: layers are written for all up to it
 };
 
@@ -57,6 +58,8 @@ struct Drawing {
   std::string title;  ///< for people, on every page
   std::string check;  ///< the check to make with a rule, on every page
   std::string note;   ///< what must not be forgotten, on every page
+  std::string code;   ///< tells what it was made from, on every page (`stamp`)
+  bool isPage = false;  ///< one page to be read, upright, and no pattern: it is not divided over sheets
   std::vector<SheetLine> lines;
   std::vector<SheetText> texts;
 
@@ -73,6 +76,9 @@ struct DrawingBounds {
   double width() const { return high.x() - low.x(); }
   double height() const { return high.y() - low.y(); }
 };
+
+/// Gives a drawing the code of what is on it: the same lines and words have the same code.
+void stamp(Drawing& drawing);
 
 /// A title, after the boat's name where she has one.
 std::string titled(const std::string& boat, const std::string& words);

@@ -114,7 +114,7 @@ Result<WrittenSheet> writeDxf(const Drawing& drawing, const std::string& file) {
     return fail(Fault::CannotWrite, {0, 0, file}, {"it could not be written whole; is the disk full?"});
   if (const auto written = writeWholeFile(file, *text); !written) return tl::make_unexpected(written.error());
   const DrawingBounds box = boundsOf(drawing);
-  return WrittenSheet{file, drawing.name, box.width(), box.height()};
+  return WrittenSheet{file, drawing.name, box.width(), box.height(), drawing.code};
 }
 
 }  // namespace narrows

@@ -16,6 +16,7 @@ struct WrittenSheet {
   std::string what;
   double widthMm = 0.0;
   double heightMm = 0.0;
+  std::string code = {};  ///< that stands on it
 };
 
 /// PDF on a paper: as many pages as the drawing needs, each with its title, name, register marks shared with its

@@ -85,7 +85,27 @@ std::string paperName(const Paper& paper) {
   return {};
 }
 
+namespace {
+
+/// One page, upright: of the paper where it is A4 or Letter, else of the one of its kind that is read.
+Tiling pageOf(const Drawing& drawing, const Paper& paper) {
+  const bool letter = paper.kind == PaperKind::Letter || paper.kind == PaperKind::Tabloid;
+  const PageSize page = landscape(letter ? PaperKind::Letter : PaperKind::A4);
+  const DrawingBounds box = boundsOf(drawing);
+  Tile one;
+  one.pageWidthMm = page.height;
+  one.pageHeightMm = page.width;
+  one.leftMm = std::max(marginMm, 0.5 * (one.pageWidthMm - box.width()));
+  one.topMm = marginMm;
+  one.low = Vec2(box.low.x(), box.high.y() - (one.pageHeightMm - 2.0 * marginMm));
+  one.high = Vec2(box.low.x() + one.pageWidthMm - 2.0 * marginMm, box.high.y());
+  return {1, 1, {one}, 0.0};
+}
+
+}  // namespace
+
 Tiling tile(const Drawing& drawing, const Paper& paper, const std::stop_token& stop) {
+  if (drawing.isPage) return pageOf(drawing, paper);
   DrawingBounds box = boundsOf(drawing);
   box.low -= Vec2(aroundMm, aroundMm);
   box.high += Vec2(aroundMm, aroundMm);

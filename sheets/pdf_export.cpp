@@ -60,7 +60,8 @@ void paintPageMap(QPainter& painter, const Tiling& tiling, const Tile& here, dou
 void paintFoot(QPainter& painter, const Drawing& drawing, const Tiling& tiling, const Tile& tile) {
   const double top = tile.topMm + (tile.high.y() - tile.low.y());
   const double right = tile.pageWidthMm - tile.leftMm;
-  const std::string sheet = tiling.tiles.size() > 1 ? "   sheet " + tileName(tile) : "";
+  std::string sheet = tiling.tiles.size() > 1 ? "   sheet " + tileName(tile) : "";
+  if (!drawing.code.empty()) sheet += "   code " + drawing.code;
   paintText(painter, {Vec2(tile.leftMm, -(top + 6.0)), drawing.title + sheet, 3.2, 0.0, TextPlace::Left, true});
   paintText(painter, {Vec2(tile.leftMm, -(top + 11.5)), drawing.check, 2.6, 0.0, TextPlace::Left, false});
   if (!drawing.note.empty())
@@ -79,6 +80,11 @@ void paintTile(QPainter& painter, const Drawing& drawing, const Tiling& tiling, 
   const DrawingBounds seen{tile.low - about, tile.high + about};
   paintDrawing(painter, drawing, &seen);
   painter.restore();
+  if (drawing.isPage) {
+    paintText(painter, {Vec2(tile.pageWidthMm - tile.leftMm, -(tile.pageHeightMm - 6.0)), "code " + drawing.code, 3.0,
+                        0.0, TextPlace::Right, true});
+    return;
+  }
   paintRegisterMarks(painter, tile, tiling);
   paintFoot(painter, drawing, tiling, tile);
 }
@@ -118,7 +124,7 @@ Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const 
   if (const auto written = writeWholeFile(file, device.data().toStdString()); !written)
     return tl::make_unexpected(written.error());
   const DrawingBounds box = boundsOf(drawing);
-  return WrittenSheet{file, drawing.name, box.width(), box.height()};
+  return WrittenSheet{file, drawing.name, box.width(), box.height(), drawing.code};
 }
 
 }  // namespace narrows

@@ -56,6 +56,8 @@ class PatternDrawer {
       drawBevels();
       drawNextLap();
       drawGains();
+      drawFastenings();
+      drawJoints();
     }
     drawBoard();
     drawCheck();
@@ -254,6 +256,41 @@ class PatternDrawer {
           m_drawing.text(at - Vec2(0.0, 0.5 * high), deep, high, TextPlace::Centre);
         }
       }
+    }
+  }
+
+  /// A cross where each fastening goes: upright where it goes into a frame, else slanting.
+  void drawFastenings() {
+    constexpr double armMm = 2.0;
+    for (const Fastening& one : m_of.bench->fastenings.all) {
+      const Vec2 arm = one.to == FastenedTo::Frame ? Vec2(armMm, 0.0) : Vec2(0.7 * armMm, 0.7 * armMm);
+      const Vec2 at = placed(one.at);
+      m_drawing.line(LineRole::Fastening, {at - arm, at + arm});
+      m_drawing.line(LineRole::Fastening, {at - turnedLeft(arm), at + turnedLeft(arm)});
+    }
+  }
+
+  /// Both ends of every scarf, and its slope between them; a butt is one line.
+  void drawJoints() {
+    const PlankAtBench& bench = *m_of.bench;
+    for (const JointOnPlank& joint : bench.joints) {
+      const Vec2 up = turnedLeft(joint.along);
+      const double t = bench.run.tAt(joint.alongMm);
+      const double low = (bench.plank->map.at(t, 0.0) - joint.at).dot(up),
+                   high = (bench.plank->map.at(t, 1.0) - joint.at).dot(up);
+      const auto at = [&](double along, double across) {
+        return placed(Vec2(joint.at + along * joint.along + across * up));
+      };
+      const double half = 0.5 * joint.lengthMm;
+      m_drawing.line(LineRole::Joint, {at(-half, low), at(-half, high)});
+      if (half > 0.0) {
+        m_drawing.line(LineRole::Joint, {at(half, low), at(half, high)});
+        m_drawing.line(LineRole::Joint, {at(-half, low), at(half, high)});
+      }
+      const std::string words = joint.joint.kind == JoinedBy::Butt
+                                    ? "butt"
+                                    : "scarf " + shownTwice(joint.lengthMm, m_of.notation) + " long";
+      m_drawing.text(at(half + 3.0, 0.3 * high + 0.7 * low), words, labelHeightMm * 0.8);
     }
   }
 

@@ -16,22 +16,47 @@
 
 namespace narrows {
 
+namespace {
+
+std::vector<std::size_t> chosenStrakes(const Solved& solved, const SheetChoice& choice) {
+  if (!choice.strakes.empty()) return choice.strakes;
+  std::size_t most = 0;
+  for (const BoatSide side : choice.sides) most = std::max(most, solved.planksOf(side).size());
+  std::vector<std::size_t> strakes(most);
+  std::iota(strakes.begin(), strakes.end(), std::size_t{0});
+  return strakes;
+}
+
+/// Calls for every piece that is chosen of every plank.
+template <typename Call>
+void eachPiece(const Solved& solved, const SheetChoice& choice, Call call) {
+  for (const std::size_t strake : chosenStrakes(solved, choice)) {
+    for (const BoatSide side : choice.sides) {
+      const auto bench = plankAtBench(solved, strake, side);
+      if (bench == nullptr) continue;
+      for (const PlankPiece& piece : bench->pieces) {
+        if (choice.piece == 0 || choice.piece == piece.number) call(strake, side, bench, piece);
+      }
+    }
+  }
+}
+
+}  // namespace
+
 std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choice) {
   std::vector<Drawing> drawings;
   if (solved.lining == nullptr) return drawings;
-  std::vector<std::size_t> strakes = choice.strakes;
-  if (strakes.empty()) {
-    std::size_t most = 0;
-    for (const BoatSide side : choice.sides) most = std::max(most, solved.planksOf(side).size());
-    strakes.resize(most);
-    std::iota(strakes.begin(), strakes.end(), std::size_t{0});
+  if (choice.tickets) {
+    eachPiece(solved, choice, [&](std::size_t strake, BoatSide side, const auto& bench, const PlankPiece& piece) {
+      if (const auto ticket = ticketOf(solved, strake, side, piece.number, bench))
+        drawings.push_back(ticketSheet(*ticket));
+    });
   }
-  for (const std::size_t strake : strakes) {
-    if (!choice.patterns) break;
-    for (const BoatSide side : choice.sides) {
-      if (const auto plank = solved.cutPlank(strake, side))
-        drawings.push_back(plankPattern(*plank, patternOf(solved, strake, side)));
-    }
+  if (choice.patterns) {
+    eachPiece(solved, choice, [&](std::size_t strake, BoatSide side, const auto& bench, const PlankPiece& piece) {
+      const PatternOf of = patternOf(solved, strake, side, bench);
+      drawings.push_back(piecePattern(plankPattern(*bench->plank, of), of, piece));
+    });
   }
   const Notation notation = solved.book->settings.notation;
   const std::string& boat = solved.book->table.boat;
@@ -48,6 +73,22 @@ std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choic
   }
   if (choice.stick && !plans.empty()) drawings.push_back(stickSheet(plans, boat, notation));
   return drawings;
+}
+
+Result<std::vector<std::string>> writeTicketTables(const Solved& solved, const SheetChoice& choice,
+                                                   const std::string& folder) {
+  if (const auto made = makeFolders(folder); !made) return tl::make_unexpected(made.error());
+  std::vector<std::string> files;
+  Problems problems;
+  eachPiece(solved, choice, [&](std::size_t strake, BoatSide side, const auto& bench, const PlankPiece& piece) {
+    const auto ticket = ticketOf(solved, strake, side, piece.number, bench);
+    if (!ticket || !problems.empty()) return;
+    const std::string file = folder + "/" + ticket->file + ".csv";
+    if (const auto written = writeWholeFile(file, ticketCsv(*ticket)); !written) problems = written.error();
+    files.push_back(file);
+  });
+  if (!problems.empty()) return tl::make_unexpected(problems);
+  return files;
 }
 
 Result<std::vector<std::string>> writeLiningTables(const Solved& solved, const std::string& folder) {
@@ -130,12 +171,31 @@ std::vector<Drawing> linesSheets(const Solved& solved) {
   return drawings;
 }
 
+namespace {
+
+/// The code on a drawing that has no pages: behind its title, or under it.
+void writeCode(Drawing& drawing) {
+  const std::string words = "code " + drawing.code;
+  for (SheetText& text : drawing.texts) {
+    if (!text.text.starts_with(drawing.title)) continue;
+    text.text += "   " + words;
+    return;
+  }
+  constexpr double underMm = 6.0, letterMm = 3.5;
+  const DrawingBounds box = boundsOf(drawing);
+  drawing.text(box.low - Vec2(0.0, underMm), words, letterMm);
+}
+
+}  // namespace
+
 Result<std::vector<WrittenSheet>> writeSheets(const std::vector<Drawing>& drawings, const std::string& folder,
                                               SheetFormat format, const Paper& paper, const std::stop_token& stop,
                                               const std::function<void(double)>& progress) {
   if (const auto made = makeFolders(folder); !made) return tl::make_unexpected(made.error());
   std::vector<WrittenSheet> written;
-  for (const Drawing& drawing : drawings) {
+  for (Drawing drawing : drawings) {
+    stamp(drawing);
+    if (format != SheetFormat::Pdf) writeCode(drawing);
     if (stop.stop_requested()) break;
     if (progress) progress(static_cast<double>(written.size()) / static_cast<double>(drawings.size()));
     const std::string base = folder + "/" + drawing.name;

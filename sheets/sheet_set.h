@@ -5,8 +5,10 @@
 
 #include "backbone_sheet.h"
 #include "export.h"
+#include "piece_pattern.h"
 #include "plank_pattern.h"
 #include "solve/solve.h"
+#include "ticket.h"
 
 namespace narrows {
 
@@ -21,13 +23,20 @@ struct SheetChoice {
   bool stick = true;    ///< every plan's marks at full size
   bool boards = false;  ///< division and diminishing boards of the boat's plans
   bool shell = false;   ///< a picture of the shell with its strakes numbered
+  bool tickets = false;  ///< a page of each piece, before its pattern
+  std::size_t piece = 0;  ///< from 1, the bow: that piece only; nought: all
 };
 
 /// Widths and marks of every plan as CSV files in a folder, in the book's notation. Gives their paths.
 Result<std::vector<std::string>> writeLiningTables(const Solved& solved, const std::string& folder);
 
-/// The drawings of a choice. Needs the book's planks to have been made.
+/// The drawings of a choice. Needs the book's planks to have been made. A strake that is joined has a pattern and a
+/// ticket a piece.
 std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choice);
+
+/// Tickets as CSV files in a folder, the same pieces as the choice's. Gives their paths.
+Result<std::vector<std::string>> writeTicketTables(const Solved& solved, const SheetChoice& choice,
+                                                   const std::string& folder);
 
 /// Which mould patterns: each on its own sheet, the table to set up by, and all nested on sheets of a size where asked.
 struct MouldChoice {

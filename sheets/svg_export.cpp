@@ -26,7 +26,8 @@ Result<WrittenSheet> writeSvg(const Drawing& drawing, const std::string& file) {
     generator.setSize(QSize(static_cast<int>(width * unitsPerMm), static_cast<int>(height * unitsPerMm)));
     generator.setViewBox(QRectF(0.0, 0.0, width * unitsPerMm, height * unitsPerMm));
     generator.setTitle(QString::fromStdString(drawing.title));
-    generator.setDescription(QString::fromStdString(drawing.check));
+    generator.setDescription(
+        QString::fromStdString(drawing.check + (drawing.code.empty() ? "" : " Code " + drawing.code + ".")));
     QPainter painter(&generator);
     painter.scale(unitsPerMm, unitsPerMm);
     painter.translate(aroundMm - box.low.x(), aroundMm + box.high.y());
@@ -34,7 +35,7 @@ Result<WrittenSheet> writeSvg(const Drawing& drawing, const std::string& file) {
   }
   if (const auto written = writeWholeFile(file, device.data().toStdString()); !written)
     return tl::make_unexpected(written.error());
-  return WrittenSheet{file, drawing.name, box.width(), box.height()};
+  return WrittenSheet{file, drawing.name, box.width(), box.height(), drawing.code};
 }
 
 }  // namespace narrows

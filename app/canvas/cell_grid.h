@@ -60,6 +60,8 @@ class CellGrid : public FigureGrid {
   CellGrid(const QString& name, Session* session, QWidget* parent = nullptr);
   CellModel& cells() { return *m_cells; }
   void refresh() { m_cells->refresh(); }
+  /// A cell is being typed in: it is not to be shown afresh.
+  bool isTyping() const { return state() == QAbstractItemView::EditingState; }
   /// Goes to a cell that was taken in hand elsewhere, and tells nobody; `column` -1 keeps the column. What is being
   /// typed stays where it is.
   void follow(int row, int column = -1);

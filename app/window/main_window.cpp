@@ -14,6 +14,7 @@
 #include <QTableView>
 #include <QVBoxLayout>
 
+#include "book/daybook_edits.h"
 #include "book/edits.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
@@ -328,6 +329,9 @@ void MainWindow::openPrintPanel(SheetsOf what, const std::shared_ptr<const Solve
   }
   const Mould* mould = m_moulds->mouldDrawing()->mould();
   PrintPanel panel(whole, std::max(0, m_session.selection().strake), this);
+  connect(&panel, &PrintPanel::printed, &m_session, [this](const std::vector<PrintedSheet>& sheets) {
+    m_session.perform(tr("Remember what was printed"), rememberPrinted(*m_session.book(), sheets));
+  });
   panel.choose(what, mould != nullptr ? mould->name : std::string());
   panel.exec();
 }

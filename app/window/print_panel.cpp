@@ -13,9 +13,11 @@
 #include <cmath>
 #include <utility>
 
+#include "book/today.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "fonts.h"
+#include "solve/sheet_points.h"
 
 namespace narrows {
 
@@ -32,9 +34,10 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
       m_side(new QComboBox(this)),
       m_widths(new QCheckBox(tr("Widths at stations, to carry to the boat"), this)),
       m_stick(new QCheckBox(tr("Marking stick, every station's marks at full size"), this)),
+      m_tickets(new QCheckBox(tr("Tickets: a page a piece, with all its figures"), this)),
       m_boards(new QCheckBox(tr("Division and diminishing boards"), this)),
       m_shell(new QCheckBox(tr("The shell laid flat, strakes numbered"), this)),
-      m_tables(new QCheckBox(tr("Widths and marks of every plan as CSV files too"), this)),
+      m_tables(new QCheckBox(tr("Widths, marks and tickets as CSV files too"), this)),
       m_format(new QComboBox(this)),
       m_paper(new QComboBox(this)),
       m_roll(new QLineEdit(QStringLiteral("610 mm"), this)),
@@ -52,6 +55,7 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   m_format->addItems({tr("PDF, to print"), tr("SVG"), tr("DXF, in millimetres")});
   m_paper->addItems(
       {QStringLiteral("A4"), QStringLiteral("A3"), QStringLiteral("Letter"), QStringLiteral("Tabloid"), tr("roll")});
+  m_tickets->setChecked(true);
   m_widths->setChecked(true);
   m_stick->setChecked(true);
   m_folder->setText(QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation) +
@@ -76,6 +80,7 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   form->addRow(tr("All nested on"), m_nested);
   form->addRow(tr("Patterns of"), m_strakes);
   form->addRow(tr("Side"), m_side);
+  form->addRow(QString(), m_tickets);
   form->addRow(QString(), m_widths);
   form->addRow(QString(), m_stick);
   form->addRow(QString(), m_boards);
@@ -128,7 +133,7 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   connect(m_nested, &QLineEdit::textChanged, this, &PrintPanel::count);
   for (QComboBox* box : {m_what, m_moulds, m_timbers, m_strakes, m_side, m_format, m_paper})
     connect(box, &QComboBox::currentIndexChanged, this, &PrintPanel::count);
-  for (QCheckBox* box : {m_widths, m_stick, m_boards, m_shell})
+  for (QCheckBox* box : {m_tickets, m_widths, m_stick, m_boards, m_shell})
     connect(box, &QCheckBox::toggled, this, &PrintPanel::count);
   connect(m_roll, &QLineEdit::textChanged, this, &PrintPanel::count);
   showRows();
@@ -155,7 +160,7 @@ void PrintPanel::showRows() {
     if (QWidget* label = m_form->labelForField(field)) label->setVisible(shown);
   };
   for (QWidget* one :
-       std::initializer_list<QWidget*>{m_strakes, m_side, m_widths, m_stick, m_boards, m_shell, m_tables})
+       std::initializer_list<QWidget*>{m_strakes, m_side, m_tickets, m_widths, m_stick, m_boards, m_shell, m_tables})
     show(one, what == SheetsOf::Planks);
   for (QWidget* one : std::initializer_list<QWidget*>{m_moulds, m_nested}) show(one, what == SheetsOf::Moulds);
   show(m_timbers, what == SheetsOf::Backbone);
@@ -192,6 +197,7 @@ SheetChoice PrintPanel::choice() const {
   choice.patterns = strake != -2;
   if (m_side->currentIndex() == 1) choice.sides = {BoatSide::Port};
   if (m_side->currentIndex() == 2) choice.sides = {BoatSide::Starboard, BoatSide::Port};
+  choice.tickets = m_tickets->isChecked();
   choice.widths = m_widths->isChecked();
   choice.stick = m_stick->isChecked();
   choice.boards = m_boards->isChecked();
@@ -244,13 +250,24 @@ void PrintPanel::write() {
                              : m_format->currentIndex() == 1 ? SheetFormat::Svg
                                                              : SheetFormat::Dxf;
   const bool tables = m_tables->isChecked() && m_what->currentIndex() == static_cast<int>(SheetsOf::Planks);
-  m_writing.begin([this, make = maker(), folder = m_folder->text(), format, paper = *paper, tables, solved = m_solved](
+  m_writing.begin([this, make = maker(), folder = m_folder->text(), format, paper = *paper, tables, solved = m_solved,
+                   choice = choice()](
                       const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
     const auto written = writeSheets(make(), folder.toStdString(), format, paper, stop, progress);
     const bool stopped = stop.stop_requested();
     Result<std::vector<std::string>> csv;
     if (written && tables && !stopped) csv = writeLiningTables(*solved, folder.toStdString());
-    return [this, written, folder, stopped, csv] {
+    if (written && csv && tables && choice.tickets && !stopped) {
+      const auto tickets = writeTicketTables(*solved, choice, folder.toStdString());
+      if (tickets) csv->insert(csv->end(), tickets->begin(), tickets->end());
+      if (!tickets) csv = tl::make_unexpected(tickets.error());
+    }
+    std::vector<PrintedSheet> remembered;
+    for (const WrittenSheet& one : written ? *written : std::vector<WrittenSheet>()) {
+      if (const auto sheet = sheetToRemember(*solved, one.what, one.code, today())) remembered.push_back(*sheet);
+    }
+    return [this, written, folder, stopped, csv, remembered] {
+      if (!remembered.empty()) emit printed(remembered);
       if (!written) return m_outcome->setText(QString::fromStdString(describe(written.error()[0])));
       if (!csv) return m_outcome->setText(QString::fromStdString(describe(csv.error()[0])));
       const QString files = tr("%n file(|s)", nullptr, static_cast<int>(written->size() + csv->size()));

@@ -32,8 +32,14 @@ class PrintPanel : public QDialog {
   QComboBox* format() { return m_format; }
   QComboBox* strakes() { return m_strakes; }
   QLabel* outcome() { return m_outcome; }
+  QComboBox* side() { return m_side; }
+  QCheckBox* tickets() { return m_tickets; }
   /// While it writes it stays open, and closes by itself once all is written: what was asked for is not lost.
   void reject() override;
+
+ signals:
+  /// Sheets were written that the book is to remember.
+  void printed(const std::vector<PrintedSheet>& sheets);
 
  private:
   SheetChoice choice() const;
@@ -56,7 +62,7 @@ class PrintPanel : public QDialog {
   QComboBox* m_side;
   QCheckBox* m_widths;
   QCheckBox* m_stick;
-  QCheckBox *m_boards, *m_shell, *m_tables;
+  QCheckBox *m_tickets, *m_boards, *m_shell, *m_tables;
   QComboBox* m_format;
   QComboBox* m_paper;
   QLineEdit* m_roll;

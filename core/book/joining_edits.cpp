@@ -80,6 +80,11 @@ Result<Book> moveJoint(const Book& book, std::size_t joint, Length to, const Pla
   if (joint >= book.joining.joints.size()) return fail(Fault::JointUnknown);
   Book edited = book;
   PlankJoint& moved = edited.joining.joints[joint];
+  for (const PlankJoint& other : book.joining.joints) {
+    if (other.strake != moved.strake || other.side != moved.side || other.at.mm() == moved.at.mm()) continue;
+    if ((other.at.mm() < moved.at.mm()) != (other.at.mm() < to.mm()))
+      return fail(Fault::JointPassesNext, {0, 0, "strake " + std::to_string(moved.strake)}, {said(other.at.mm())});
+  }
   moved.at = to;
   moved.byHand = true;
   if (const auto sense = fits(edited.joining.joints, moved, run, make); !sense)

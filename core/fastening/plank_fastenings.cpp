@@ -60,13 +60,14 @@ class PlankFastener {
       : m_plank(plank), m_make(make), m_frames(frames), m_moulds(moulds) {}
 
   PlankFastenings fasten() {
-    fastenLap();
-    fastenFrames();
+    // What must stand where it does comes first: the rest gives way to it.
     for (const bool bow : {true, false}) fastenEnd(bow);
-    if (m_plank.isGarboard) fastenKeel();
     for (const JointOnPlank& joint : m_plank.joints) {
       if (joint.joint.kind == JoinedBy::Butt) fastenButt(joint);
     }
+    fastenLap();
+    fastenFrames();
+    if (m_plank.isGarboard) fastenKeel();
     return std::move(m_made);
   }
 
@@ -169,14 +170,15 @@ class PlankFastener {
     }
     const Row middle = row(0.0, -0.5 * m_plank.lapMm);
     // The frames it crosses, and its ends, are the nodes.
-    const double in = std::max(edge, 12.0);
+    const double in = std::max(2.4 * edge + leastApartMm(fastener(framed)), 12.0);
     std::vector<double> nodes{in};
     std::vector<bool> isFrame{false};
     for (std::size_t i = 0; i < m_frames.atMm.size(); ++i) {
       const double x = m_frames.atMm[i];
       if (x <= middle.fromX() || x >= middle.toX()) continue;
       const double at = middle.alongAt(x);
-      if (at < nodes.back() + leastApartMm(fastener(framed)) || at > middle.lengthMm() - in) continue;
+      const double byEnd = in + leastApartMm(fastener(framed));
+      if (at < std::max(nodes.back(), byEnd) || at > middle.lengthMm() - byEnd) continue;
       nodes.push_back(at);
       isFrame.push_back(true);
     }
@@ -231,7 +233,11 @@ class PlankFastener {
     const Row low = row(0.0, 0.0), high = row(1.0, 0.0);
     for (const double x : m_frames.atMm) {
       if (x <= std::max(low.fromX(), high.fromX()) || x >= std::min(low.toX(), high.toX())) continue;
-      const Vec2 foot = low.at(low.alongAt(x)), head = high.at(high.alongAt(x));
+      // A frame hard by the end of the plank: stem or transom takes its fastenings.
+      const double byEnd = 2.4 * edge + 2.0 * leastApartMm(fastener(which));
+      const double along = low.alongAt(x);
+      if (std::min(along, low.lengthMm() - along) < byEnd) continue;
+      const Vec2 foot = low.at(along), head = high.at(high.alongAt(x));
       const double width = (head - foot).norm();
       const Vec2 up = (head - foot).normalized(), aft = -turnedLeft(up);
       std::vector<double> across;

@@ -13,7 +13,7 @@ constexpr double sameMm = 0.5;
 constexpr double leastBays = 3.0;
 constexpr std::size_t mostJoints = 10, mostArrangements = 3000;
 /// Places tried before the search is given up, and begun again from other arrangements.
-constexpr std::size_t mostSteps = 400000, mostRounds = 20000;
+constexpr std::size_t mostSteps = 200000, mostRounds = 1500;
 
 double leastPieceMm(const JoiningMake& make) {
   return std::max(leastBays * make.frames.spacingMm, 2.0 * make.jointLengthMm(make.kind, false));
@@ -289,39 +289,41 @@ class Searcher {
   }
   bool searchedAll() const { return m_steps < mostSteps; }
 
-  /// From where things stand, one strake after another is given the arrangement that fewest others stand against.
+  /// From where things stand, one strake after another is given the arrangement that the others have least against.
+  /// How many pairs are left that stand against each other.
   std::size_t settle() {
     std::mt19937 random(7);
     std::vector<std::size_t> best;
-    std::size_t fewest = ~std::size_t{0};
-    for (std::size_t round = 0; round < mostRounds && fewest > 0 && !m_stop.stop_requested(); ++round) {
+    double least = 1e300;
+    for (std::size_t round = 0; round < mostRounds && least > 0.0 && !m_stop.stop_requested(); ++round) {
       std::vector<std::size_t> troubled;
-      std::size_t all = 0;
+      double all = 0.0;
       for (std::size_t i = 0; i < m_strakes.size(); ++i) {
-        const std::size_t count = against(i, m_strakes[i].chosen, m_strakes.size());
-        all += count;
-        if (count > 0) troubled.push_back(i);
+        const double mine = against(i, m_strakes[i].chosen, m_strakes.size());
+        all += mine;
+        if (mine > 0.0) troubled.push_back(i);
       }
-      if (all / 2 < fewest) {
-        fewest = all / 2;
+      if (all < least - 1e-9) {
+        least = all;
         best.clear();
         for (const Searched& one : m_strakes) best.push_back(one.chosen);
       }
       if (troubled.empty()) break;
       const std::size_t i = troubled[random() % troubled.size()];
-      std::size_t least = ~std::size_t{0}, ties = 0;
+      double easiest = 1e300;
+      std::size_t ties = 0;
       for (std::size_t way = 0; way < m_strakes[i].ways.size(); ++way) {
-        const std::size_t count = against(i, way, m_strakes.size());
-        if (count > least) continue;
-        ties = count < least ? 1 : ties + 1;
-        least = count;
+        const double mine = against(i, way, m_strakes.size());
+        if (mine > easiest + 1e-9) continue;
+        ties = mine < easiest - 1e-9 ? 1 : ties + 1;
+        easiest = mine;
         if (random() % ties == 0) m_strakes[i].chosen = way;
       }
       // Now and then anything, so that it does not go round in a ring.
       if (random() % 50 == 0) m_strakes[i].chosen = random() % m_strakes[i].ways.size();
     }
     for (std::size_t i = 0; i < best.size(); ++i) m_strakes[i].chosen = best[i];
-    return fewest;
+    return pairsAgainst();
   }
 
   const std::vector<Searched>& strakes() const { return m_strakes; }
@@ -331,25 +333,44 @@ class Searcher {
     return {of.strake, of.side, millimetres(at), m_make.kind, false};
   }
 
-  /// How many joints of the strakes before `upTo` stand against a strake joined in a way.
-  std::size_t against(std::size_t strake, std::size_t way, std::size_t upTo) const {
-    std::size_t count = 0;
+  /// What the joints of the strakes before `upTo` have against a strake joined in a way: of each that stands against
+  /// one of its own a little, and more the nearer they lie.
+  double against(std::size_t strake, std::size_t way, std::size_t upTo) const {
+    double sum = 0.0;
     for (const std::size_t other : m_beside[strake]) {
       if (other >= upTo) continue;
       for (const double a : m_strakes[strake].ways[way]) {
         for (const double b : m_strakes[other].ways[m_strakes[other].chosen]) {
-          if (barBetween(joint(m_strakes[strake], a), joint(m_strakes[other], b), m_make)) ++count;
+          const auto bar = barBetween(joint(m_strakes[strake], a), joint(m_strakes[other], b), m_make);
+          if (!bar) continue;
+          constexpr double least = 0.3;
+          const double limit = *bar == JointBar::Neighbour ? m_make.apartMm : m_make.frames.spacingMm;
+          sum += least + (1.0 - std::abs(a - b) / limit) * (*bar == JointBar::Neighbour ? 2.0 : 1.0);
         }
       }
     }
-    return count;
+    return sum;
+  }
+
+  std::size_t pairsAgainst() const {
+    std::size_t pairs = 0;
+    for (std::size_t i = 0; i < m_strakes.size(); ++i) {
+      for (const std::size_t j : m_beside[i]) {
+        if (j > i) continue;
+        for (const double a : m_strakes[i].ways[m_strakes[i].chosen]) {
+          for (const double b : m_strakes[j].ways[m_strakes[j].chosen])
+            pairs += barBetween(joint(m_strakes[i], a), joint(m_strakes[j], b), m_make) ? 1 : 0;
+        }
+      }
+    }
+    return pairs;
   }
 
   bool place(std::size_t strake) {
     if (strake == m_strakes.size()) return true;
     for (std::size_t way = 0; way < m_strakes[strake].ways.size(); ++way) {
       if (++m_steps >= mostSteps || m_stop.stop_requested()) return false;
-      if (against(strake, way, strake) > 0) continue;
+      if (against(strake, way, strake) > 0.0) continue;
       m_strakes[strake].chosen = way;
       if (place(strake + 1)) return true;
     }

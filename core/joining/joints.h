@@ -62,7 +62,7 @@ struct PlannedJoints {
 
 /// Plans them: as few to a strake as the boards allow, each in the middle of a bay. Those that were put somewhere by
 /// hand stay, and the others of their strakes with them. Keeps every limit where any arrangement with joints in the
-/// middles of bays does (joints_test tries them all); else as few pairs are nearer as can be found. Of a strake's
+/// middles of bays does (joints_test tries them all); else they lie as far apart as can be found. Of a strake's
 /// arrangements the most even is tried first. The same answer on every machine.
 PlannedJoints planJoints(const std::vector<StrakeToJoin>& strakes, const std::vector<PlankJoint>& now,
                          const JoiningMake& make, const std::stop_token& stop = {});

@@ -140,6 +140,8 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
              " or longer would do.";
     case Fault::JointOffPlank:
       return "a joint at " + a() + " is off the plank: from " + b() + " to " + c() + " lies on it.";
+    case Fault::JointPassesNext:
+      return "a joint does not pass the next of its strake, at " + a() + ".";
     case Fault::ScarfLongerThanPiece:
       return "the scarf, " + a() + " long, is longer than the piece it would leave, " + b() +
              ": move the joint along, or take a shorter ratio.";

@@ -81,6 +81,7 @@ enum class Fault {
   TapeLine,
   NoBoardLongEnough,
   JointOffPlank,
+  JointPassesNext,
   ScarfLongerThanPiece,
   JointUnknown,
   NoFlatBottom,

@@ -415,7 +415,13 @@ class Answer {
     for (const PrintedSheet& sheet : m_solved->book->printed) {
       const auto now = sheetPoints(*m_solved, sheet);
       if (!now) continue;
-      if (const auto found = lookAtSheet(sheet, *now)) m_solved->findings.push_back(findingOf(*found));
+      const auto found = lookAtSheet(sheet, *now);
+      // Pieces and tickets of one plank are false alike: it is told once.
+      const bool told = found && std::any_of(m_solved->findings.begin(), m_solved->findings.end(), [&](const auto& one) {
+        const auto* other = one.template as<SheetFalse>();
+        return other != nullptr && sheetWords(other->sheet) == sheetWords(sheet);
+      });
+      if (found && !told) m_solved->findings.push_back(findingOf(*found));
     }
   }
 

@@ -15,6 +15,7 @@
 #include "moulds/bevel_words.h"
 #include "stages/moulds/mould_drawing.h"
 #include "stages/moulds/set_up_grid.h"
+#include "stages/printed_note.h"
 #include "stages/slate.h"
 
 namespace narrows {
@@ -119,6 +120,9 @@ QWidget* MouldsStage::makeSlate() {
   m_leaveOut = new QPushButton(slate);
   m_leaveOut->setObjectName(QStringLiteral("leaveOut"));
   slate->addWidget(m_leaveOut);
+  m_printed = new PrintedNote(m_session, slate);
+  connect(m_printed, &PrintedNote::printAsked, this, &MouldsStage::printAsked);
+  slate->addWidget(m_printed);
   auto* print = new QPushButton(tr("Print full-size moulds…"), slate);
   print->setObjectName(QStringLiteral("printMoulds"));
   slate->addWidget(print);
@@ -150,6 +154,7 @@ void MouldsStage::stepInHand(int by) {
 
 void MouldsStage::goTo(const Finding& finding) {
   if (const auto* lies = finding.as<SetUpLies>()) choose(lies->mould);
+  if (const auto* falsed = finding.as<SheetFalse>()) choose(falsed->sheet.of);
 }
 
 void MouldsStage::fit() {
@@ -252,6 +257,7 @@ void MouldsStage::showMould() {
                        ? tr("Taken off square or in the plane: here it is the same.")
                        : tr("Planking off square takes up to %1 in the plane: taken off in the plane, %2 too little.")
                              .arg(shown(mould->inPlaneMostMm), shown(over)));
+  m_printed->show(SheetKind::Mould, 0, BoatSide::Starboard, mould->name);
   m_leaveOut->setText(mould->extra ? tr("Take this one away") : tr("Leave this one out"));
 }
 

@@ -14,6 +14,7 @@ namespace narrows {
 
 class LengthField;
 class MouldDrawing;
+class PrintedNote;
 class SetUpGrid;
 class Slate;
 
@@ -54,6 +55,7 @@ class MouldsStage : public Stage {
   Slate* m_slate = nullptr;
   QLabel* m_name = nullptr;
   QLabel* m_side = nullptr;
+  PrintedNote* m_printed = nullptr;
   QLabel* m_mark = nullptr;
   QLabel* m_plane = nullptr;
   QComboBox* m_takenOff = nullptr;

@@ -286,6 +286,128 @@ PlankTable PlankTables::bending() const {
   return table;
 }
 
+namespace {
+
+QString fastenedTo(FastenedTo to) {
+  switch (to) {
+    case FastenedTo::Frame:
+      return PlankTables::tr("frames");
+    case FastenedTo::Lap:
+      return PlankTables::tr("lap, between");
+    case FastenedTo::HoodEnd:
+      return PlankTables::tr("hood end");
+    case FastenedTo::Keel:
+      return PlankTables::tr("keel");
+    case FastenedTo::Transom:
+      return PlankTables::tr("transom");
+    case FastenedTo::ButtBlock:
+      return PlankTables::tr("butt block");
+  }
+  return {};
+}
+
+}  // namespace
+
+PlankTable PlankTables::fastenings() const {
+  PlankTable table;
+  table.columns = {tr("fastener"),        tr("how many"),     tr("apart,\nat most"), tr("hole in\nthe plank"),
+                   tr("hole\nbehind"),    tr("head sunk"),    tr("comes\nthrough"),  tr("nipped to")};
+  int reused = 0;
+  for (const Fastening& one : m_plank.fastenings.all) reused += one.reusesHole ? 1 : 0;
+  for (const FastenerLot& lot : m_plank.fastenings.fasteners) {
+    if (lot.count == 0) continue;
+    const bool screw = lot.of.fastener.kind == FastenerKind::Screw;
+    const bool deep = lot.of.throughMm > 1e6;
+    table.rows.push_back(
+        {fastenedTo(lot.to),
+         -1,
+         {plain(QString::fromStdString(fastenerWords(lot.of.fastener, notation()))), plain(QString::number(lot.count)),
+          lot.spacingMm > 0.0 ? plain(length(lot.spacingMm)) : Cell{}, plain(thin(lot.of.shankHoleMm)),
+          screw ? plain(thin(lot.of.pilotMm)) : Cell{}, lot.of.boreMm > 0.0 ? plain(thin(lot.of.boreMm)) : Cell{},
+          deep ? Cell{}
+          : screw ? judgedCell(tr("%1 short").arg(thin(lot.of.throughMm)),
+                               lot.of.isShort ? std::optional(Severity::LookAgain) : std::nullopt)
+                  : plain(thin(lot.of.throughMm)),
+          lot.of.fastener.kind == FastenerKind::Rivet ? plain(thin(lot.of.cutMm)) : Cell{}}});
+  }
+  QStringList words;
+  for (const std::string& one : m_plank.fastenings.unfastened)
+    words << tr("Left out: %1.").arg(QString::fromStdString(one));
+  if (reused > 0) words << tr("%n hole(| s) of the mould fastenings used again.", nullptr, reused);
+  const bool isShort = std::any_of(m_plank.fastenings.fasteners.begin(), m_plank.fastenings.fasteners.end(),
+                                   [](const FastenerLot& lot) { return lot.count > 0 && lot.of.isShort; });
+  if (isShort)
+    words << tr("Screws marked are shorter than twice the plank: what they go into is no deeper. Rivet, or bolt, there.");
+  words << tr("Every place is a cross on the pattern. Bore on scrap first.");
+  table.words = words.join(QLatin1Char(' '));
+  return table;
+}
+
+PlankTable flatWorkTable(const Solved& solved, bool transom) {
+  PlankTable table;
+  const auto told = [&](const Problems& problems) {
+    QStringList words;
+    for (const Problem& problem : problems)
+      words << QString::fromStdString(describe(problem, lengthsIn(solved.book->settings.notation)));
+    table.words = words.join(QLatin1Char(' '));
+    return table;
+  };
+  if (solved.inside == nullptr) return table;
+  const double side = solved.book->table.thickness.mm();
+  const FlatWorkMake make = flatWorkMake(*solved.book);
+  FlatShape shape;
+  if (transom) {
+    const auto flat = flatTransom(*solved.inside, side);
+    if (!flat) {
+      table.words = PlankTables::tr("She has no transom to plank across.");
+      return table;
+    }
+    shape = *flat;
+  } else {
+    const auto flat = flatBottom(*solved.inside, side);
+    if (!flat) return told(flat.error());
+    shape = *flat;
+  }
+  const auto planks = plankAcross(shape, make);
+  if (!planks) return told(planks.error());
+  const Notation notation = solved.book->settings.notation;
+  const auto length = [&](double mm) { return QString::fromStdString(showLength(millimetres(mm), notation)); };
+  const auto longer = [&](double mm) { return QString::fromStdString(showLong(millimetres(mm), notation)); };
+  QString words = PlankTables::tr("%n board(|s)", nullptr, static_cast<int>(planks->boards.size())) +
+                  PlankTables::tr(" of %1 once jointed, out of %2 of %3 × %4. ")
+                      .arg(length(make.boardWidthMm - 2.0 * make.jointedMm))
+                      .arg(planks->cut.size())
+                      .arg(longer(make.boardLengthMm), length(make.boardWidthMm));
+  if (transom) {
+    words += PlankTables::tr("From its foot up, the crown left on the last; joints on a batten inside.");
+  } else {
+    words += PlankTables::tr("From the bow, cut longest first: what is left of a board goes forward. Ends are bevelled "
+                             "to the sides; the first edge %1 to the stem, the last %2 to the transom.")
+                 .arg(degrees(shape.foreBevelRad), degrees(shape.aftBevelRad));
+  }
+  table.words = words;
+  table.columns = {PlankTables::tr("width"),        PlankTables::tr("fore edge,\nfinished"),
+                   PlankTables::tr("after edge,\nfinished"), PlankTables::tr("cut to"),
+                   PlankTables::tr("ends,\nfrom square"),   PlankTables::tr("out of\nboard"),
+                   PlankTables::tr("left of it")};
+  if (transom) table.columns[1] = PlankTables::tr("lower edge,\nfinished"), table.columns[2] = PlankTables::tr("upper edge,\nfinished");
+  for (const CrossBoard& board : planks->boards) {
+    std::size_t from = 0;
+    for (std::size_t i = 0; i < planks->cut.size(); ++i) {
+      const auto& numbers = planks->cut[i].numbers;
+      if (std::find(numbers.begin(), numbers.end(), board.number) != numbers.end()) from = i;
+    }
+    const bool last = planks->cut[from].numbers.back() == board.number;
+    const QString width = board.isRipped ? PlankTables::tr("%1, ripped").arg(length(board.widthMm())) : length(board.widthMm());
+    table.rows.push_back({QString::number(board.number),
+                          -1,
+                          {plain(width), plain(length(board.foreMm)), plain(length(board.aftMm)),
+                           plain(longer(board.cutMm)), plain(degrees(board.bevelRad)),
+                           plain(QString::number(from + 1)), last ? plain(longer(planks->cut[from].leftMm)) : Cell{}}});
+  }
+  return table;
+}
+
 QString PlankTables::setting(const EdgesAt& at) const {
   if (m_plank.planking.construction == Construction::Lapstrake)
     return at.land ? tr("%1, drop %2").arg(degrees(at.land->landRad), thin(at.land->dropMm)) : QString();
@@ -321,7 +443,9 @@ PlankTableGrid::PlankTableGrid(Session* session, QWidget* parent)
   };
   connect(this, &CellGrid::cellTaken, this, [this](int row, int) {
     Selection selection = this->session()->selection();
-    selection.section = m_table.rows[static_cast<std::size_t>(row)].section;
+    const int section = m_table.rows[static_cast<std::size_t>(row)].section;
+    if (section < 0) return;
+    selection.section = section;
     this->session()->select(selection);
   });
 }

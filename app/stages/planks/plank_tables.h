@@ -36,6 +36,8 @@ class PlankTables {
   PlankTable lettingIn() const;
   /// How it bends and twists, and what it takes.
   PlankTable bending() const;
+  /// What holds it: where to, with what, how many, how far apart, and the holes.
+  PlankTable fastenings() const;
 
   /// What the gauge is set to at a station, and what to at the next: in words for the slate.
   QString gaugeAt(std::size_t section) const;
@@ -57,6 +59,9 @@ class PlankTables {
   const PlankAtBench& m_plank;
   const Solved& m_solved;
 };
+
+/// The bottom's boards, or the transom's: widths, breadths, lengths, bevels. In words why not, where there are none.
+PlankTable flatWorkTable(const Solved& solved, bool transom);
 
 /// A grid that shows one of the tables; its rows and the station in hand go together.
 class PlankTableGrid : public CellGrid {

@@ -8,21 +8,29 @@
 #include <QSplitter>
 #include <QStackedWidget>
 
+#include "book/joining_edits.h"
 #include "book/planking_edits.h"
 #include "canvas/hull_picture.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/number_field.h"
 #include "fonts.h"
 #include "plank/outside_width.h"
+#include "solve/joinery.h"
+#include "stages/planks/hanging_page.h"
+#include "stages/planks/joints_drawing.h"
+#include "stages/planks/joints_page.h"
 #include "stages/planks/plank_drawing.h"
 #include "stages/planks/plank_tables.h"
 #include "stages/planks/spiling_page.h"
+#include "stages/printed_note.h"
 #include "stages/slate.h"
 
 namespace narrows {
 
 PlanksStage::PlanksStage(Session* session, QWidget* parent)
-    : Stage(session, parent), m_drawing(new PlankDrawing(session)), m_picture(new HullPicture(session)) {
+    : Stage(session, parent), m_drawing(new PlankDrawing(session)), m_picture(new HullPicture(session)),
+      m_counting(session) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
@@ -76,6 +84,10 @@ QWidget* PlanksStage::makeBelow() {
     refused->show();
   });
   m_stack->addWidget(tables);
+  m_joints = new JointsPage(m_session);
+  m_stack->addWidget(m_joints);
+  m_hanging = new HangingPage(m_session);
+  m_stack->addWidget(m_hanging);
   column->addWidget(m_stack, 1);
   connect(m_spiling, &SpilingPage::wanted, this, [this] {
     if (this->below() != Below::Readings) showBelow(Below::Readings);
@@ -85,7 +97,9 @@ QWidget* PlanksStage::makeBelow() {
 
 void PlanksStage::offerBelow() {
   const bool lapped = m_session->book()->table.construction == Construction::Lapstrake;
-  const int wanted = lapped ? 7 : 6;
+  const Hull* inside = m_session->solved()->inside.get();
+  const bool flat = inside != nullptr && inside->isChined();
+  const int wanted = 9 + (lapped ? 1 : 0) + (flat ? 1 : 0);
   if (m_below->count() == wanted) return;
   const Below now = m_below->count() > 0 ? below() : Below::Hull;
   const QSignalBlocker quiet(m_below);
@@ -98,6 +112,10 @@ void PlanksStage::offerBelow() {
   offer(tr("Its ends"), Below::Ends);
   offer(tr("Letting it in"), Below::LettingIn);
   offer(tr("How it bends"), Below::Bending);
+  offer(tr("Joints"), Below::Joints);
+  offer(tr("Fastenings"), Below::Fastenings);
+  offer(tr("Hanging log"), Below::Hanging);
+  if (flat) offer(tr("Boards across"), Below::FlatWork);
   m_below->setCurrentIndex(std::max(m_below->findData(static_cast<int>(now)), 0));
 }
 
@@ -112,14 +130,21 @@ void PlanksStage::showBelow(Below below) {
 
 void PlanksStage::showPage() {
   const Below page = below();
-  m_stack->setCurrentIndex(page == Below::Hull ? 0 : page == Below::Readings ? 1 : 2);
+  m_stack->setCurrentIndex(page == Below::Hull       ? 0
+                           : page == Below::Readings ? 1
+                           : page == Below::Joints   ? 3
+                           : page == Below::Hanging  ? 4
+                                                     : 2);
   m_drawing->setReadings(page == Below::Readings);
   m_spiling->showAs(page == Below::Readings);
+  m_joints->showAs(page == Below::Joints);
+  m_hanging->showAs(page == Below::Hanging);
+  if (m_plank != nullptr) m_printed->show(SheetKind::Plank, static_cast<int>(m_plank->strake) + 1, m_plank->side);
   // Lands have no settings of their own: what stands on that page is of seams.
   const bool isAsked = page != Below::Bevels || m_session->book()->table.construction == Construction::Carvel;
   for (const auto& [of, field] : m_fields) m_slate->showField(field, of == page && isAsked);
   m_slate->refresh();
-  const bool onTables = page != Below::Hull && page != Below::Readings;
+  const bool onTables = m_stack->currentIndex() == 2;
   // The figures of the shape give way to the fields of a page that has its own.
   const bool roomy = page == Below::Hull || page == Below::Bending;
   m_shape->setVisible(roomy);
@@ -131,16 +156,56 @@ void PlanksStage::showPage() {
   const int section = m_session->selection().section;
   m_gauge->setText(tables.gaugeAt(static_cast<std::size_t>(std::max(section, 0))));
   if (!onTables) return;
-  PlankTable table = page == Below::Bevels      ? tables.bevels()
-                     : page == Below::Gains     ? tables.gains()
-                     : page == Below::Ends      ? tables.ends()
-                     : page == Below::LettingIn ? tables.lettingIn()
-                                                : tables.bending();
+  PlankTable table = tableOf(page);
   m_words->setText(table.words);
   m_table->show(std::move(table));
 }
 
+PlankTable PlanksStage::tableOf(Below page) const {
+  const PlankTables tables(*m_plank, *m_of);
+  switch (page) {
+    case Below::Bevels:
+      return tables.bevels();
+    case Below::Gains:
+      return tables.gains();
+    case Below::Ends:
+      return tables.ends();
+    case Below::LettingIn:
+      return tables.lettingIn();
+    case Below::Fastenings: {
+      PlankTable table = tables.fastenings();
+      if (m_countedOf == m_of && !m_fasteners.isEmpty()) table.words = m_fasteners;
+      return table;
+    }
+    case Below::FlatWork:
+      return flatWorkTable(*m_of, m_transom);
+    default:
+      return tables.bending();
+  }
+}
+
 void PlanksStage::goTo(const Finding& finding) {
+  if (const auto* falsed = finding.as<SheetFalse>()) {
+    Selection selection = m_session->selection();
+    selection.side = falsed->sheet.side;
+    selection.strake = falsed->sheet.strake - 1;
+    m_session->select(selection);
+    return;
+  }
+  if (const auto* order = finding.as<OutOfOrder>()) {
+    Selection selection = m_session->selection();
+    selection.side = order->entry.side;
+    selection.strake = order->entry.strake - 1;
+    m_session->select(selection);
+    return showBelow(Below::Hanging);
+  }
+  if (const auto* joint = finding.as<JointBarred>()) {
+    Selection selection = m_session->selection();
+    selection.side = joint->joint.side;
+    selection.strake = joint->joint.strake - 1;
+    m_session->select(selection);
+    return showBelow(Below::Joints);
+  }
   const auto* off = finding.as<SpilingOff>();
   const auto* gain = finding.as<GainThin>();
   if (off != nullptr || gain != nullptr) {
@@ -203,6 +268,96 @@ void PlanksStage::addPlankingFields() {
   addPlankingLength(Below::LettingIn, tr("A kerf"), &PlankingPlan::kerf, &PlankingMake::kerfMm);
 }
 
+void PlanksStage::addFasteningFields() {
+  const auto change = [this](const QString& words, const std::function<void(FasteningPlan&)>& edit) {
+    FasteningPlan plan = m_session->book()->fastening;
+    edit(plan);
+    m_session->perform(words, setFastening(*m_session->book(), plan));
+  };
+  const QStringList kinds{tr("screws"), tr("rivets"), tr("clenched nails")};
+  const auto kind = [&](const QString& name, std::optional<FastenerKind> FasteningPlan::*of,
+                        FastenerKind FasteningMake::*usual) {
+    m_fields.emplace_back(Below::Fastenings,
+                          m_slate->addChoice(
+                              name, kinds,
+                              [this, usual] { return static_cast<int>(fasteningMake(*m_session->book()).*usual); },
+                              [change, name, of](int index) {
+                                change(name, [&](FasteningPlan& plan) { plan.*of = static_cast<FastenerKind>(index); });
+                              }));
+  };
+  const auto length = [&](const QString& name, std::optional<Length> FasteningPlan::*of, double FasteningMake::*usual) {
+    m_fields.emplace_back(
+        Below::Fastenings,
+        m_slate->addLength(
+            name, [this, usual] { return millimetres(fasteningMake(*m_session->book()).*usual); },
+            [change, name, of](Length entered) { change(name, [&](FasteningPlan& plan) { plan.*of = entered; }); }));
+  };
+  kind(tr("To frames"), &FasteningPlan::atFrames, &FasteningMake::atFrames);
+  kind(tr("In laps"), &FasteningPlan::inLaps, &FasteningMake::inLaps);
+  length(tr("in laps, at most"), &FasteningPlan::lapSpacing, &FasteningMake::lapSpacingMm);
+  length(tr("Along the keel, at most"), &FasteningPlan::keelSpacing, &FasteningMake::keelSpacingMm);
+  length(tr("Across ends, at most"), &FasteningPlan::endSpacing, &FasteningMake::endSpacingMm);
+  m_fields.emplace_back(Below::Fastenings,
+                        m_slate->addNumber(
+                            tr("Spares, per cent"), {0.0, 200.0, 0},
+                            [this] { return fasteningMake(*m_session->book()).spares; },
+                            [change](double spares) {
+                              change(tr("Spares"), [&](FasteningPlan& plan) { plan.spares = spares; });
+                            }));
+  auto* count = m_slate->addButton(tr("Count the whole boat"), "countFasteners");
+  connect(count, &QPushButton::clicked, this, &PlanksStage::countFasteners);
+  m_fields.emplace_back(Below::Fastenings, count);
+}
+
+void PlanksStage::countFasteners() {
+  const auto solved = m_session->freshAnswer();
+  if (solved == nullptr || m_counting.isRunning()) return;
+  m_counting.begin([this, solved](const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
+    const FasteningMake make = fasteningMake(*solved->book);
+    const std::vector<FastenerOrder> order = orderOf(fastenBoat(*solved, stop), make);
+    return [this, order, solved] {
+      QStringList words;
+      for (const FastenerOrder& one : order) {
+        words << tr("%1: %2, buy %3")
+                     .arg(QString::fromStdString(fastenerWords(one.fastener, m_session->notation())))
+                     .arg(one.counted)
+                     .arg(one.toBuy);
+      }
+      m_fasteners = tr("The whole boat: %1.").arg(words.join(QStringLiteral("; ")));
+      m_countedOf = solved;
+      showPage();
+    };
+  });
+}
+
+void PlanksStage::addFlatWorkFields() {
+  const auto change = [this](const QString& words, const std::function<void(FlatWorkPlan&)>& edit) {
+    FlatWorkPlan plan = m_session->book()->flatWork;
+    edit(plan);
+    m_session->perform(words, setFlatWork(*m_session->book(), plan));
+  };
+  auto* which = m_slate->addChoice(
+      tr("Boards of"), {tr("the bottom"), tr("the transom")}, [this] { return m_transom ? 1 : 0; },
+      [this](int index) {
+        m_transom = index == 1;
+        showPage();
+      });
+  which->setObjectName(QStringLiteral("boardsOf"));
+  m_fields.emplace_back(Below::FlatWork, which);
+  const auto length = [&](const QString& name, std::optional<Length> FlatWorkPlan::*of, double FlatWorkMake::*usual) {
+    m_fields.emplace_back(
+        Below::FlatWork,
+        m_slate->addLength(
+            name, [this, usual] { return millimetres(flatWorkMake(*m_session->book()).*usual); },
+            [change, name, of](Length entered) { change(name, [&](FlatWorkPlan& plan) { plan.*of = entered; }); }));
+  };
+  length(tr("Boards are wide"), &FlatWorkPlan::boardWidth, &FlatWorkMake::boardWidthMm);
+  length(tr("and long"), &FlatWorkPlan::boardLength, &FlatWorkMake::boardLengthMm);
+  length(tr("Lost off an edge, jointed"), &FlatWorkPlan::jointed, &FlatWorkMake::jointedMm);
+  length(tr("Left open between"), &FlatWorkPlan::gap, &FlatWorkMake::gapMm);
+  length(tr("Ends overhang"), &FlatWorkPlan::overhang, &FlatWorkMake::overhangMm);
+}
+
 QWidget* PlanksStage::makeSlate() {
   auto* slate = m_slate = new Slate(m_session, this);
   slate->addHeading(tr("Strake"));
@@ -240,6 +395,13 @@ QWidget* PlanksStage::makeSlate() {
   m_face = slate->addHeading({});
   m_spiling->addFields(slate);
   addPlankingFields();
+  m_joints->addFields(slate);
+  addFasteningFields();
+  m_hanging->addFields(slate);
+  addFlatWorkFields();
+  m_printed = new PrintedNote(m_session, slate);
+  connect(m_printed, &PrintedNote::printAsked, this, &PlanksStage::printAsked);
+  slate->addWidget(m_printed);
   slate->addStretch();
   auto* print = new QPushButton(tr("Print at full size…"), slate);
   connect(print, &QPushButton::clicked, this, &PlanksStage::printAsked);
@@ -258,6 +420,7 @@ void PlanksStage::fit() {
 QString PlanksStage::standing() const {
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->planks.empty()) return tr("no planks yet");
+  if (const QString hung = HangingPage::hungWords(*m_session); !hung.isEmpty()) return hung;
   double widest = 0.0;
   for (const auto& plank : solved->planks) widest = std::max(widest, plank->boardWidthMm);
   return tr("widest board %1").arg(QString::fromStdString(showLength(millimetres(widest), m_session->notation())));

@@ -4,6 +4,7 @@
 #include <functional>
 
 #include "book/book.h"
+#include "commands/long_work.h"
 #include "stages/stage.h"
 
 class QComboBox;
@@ -13,12 +14,16 @@ class QStackedWidget;
 
 namespace narrows {
 
+class HangingPage;
 class HullPicture;
+class JointsPage;
 class PlankDrawing;
 class PlankTableGrid;
+class PrintedNote;
 class Slate;
 class SpilingPage;
 struct PlankAtBench;
+struct PlankTable;
 
 class PlanksStage : public Stage {
   Q_OBJECT
@@ -36,6 +41,8 @@ class PlanksStage : public Stage {
   /// What is wrong with readings brings up the readings, with a gain the gains.
   void goTo(const Finding& finding) override;
   SpilingPage* spiling() { return m_spiling; }
+  JointsPage* joints() { return m_joints; }
+  HangingPage* hanging() { return m_hanging; }
   /// The plank that lies on the bench; null where there is none.
   const PlankAtBench* plank() const { return m_plank.get(); }
 
@@ -45,7 +52,19 @@ class PlanksStage : public Stage {
 
  private:
   /// What stands below the plank, in the order in which it is offered.
-  enum class Below { Hull, Readings, Bevels, Gains, Ends, LettingIn, Bending };
+  enum class Below {
+    Hull,
+    Readings,
+    Bevels,
+    Gains,
+    Ends,
+    LettingIn,
+    Bending,
+    Joints,
+    Fastenings,
+    Hanging,
+    FlatWork
+  };
   QWidget* makeSlate();
   QWidget* makeBelow();
   void addPlankingFields();
@@ -58,6 +77,10 @@ class PlanksStage : public Stage {
   void changePlanking(const QString& words, const std::function<void(PlankingPlan&)>& change);
   void addPlankingLength(Below page, const QString& name, std::optional<Length> PlankingPlan::*length,
                          double PlankingMake::*usual);
+  void addFasteningFields();
+  void addFlatWorkFields();
+  void countFasteners();
+  PlankTable tableOf(Below page) const;
   void addGainFields(const QString& end, EndGain PlankingPlan::*gain, GainMake PlankingMake::*usual);
 
   PlankDrawing* m_drawing;
@@ -76,6 +99,13 @@ class PlanksStage : public Stage {
   QComboBox* m_below = nullptr;
   QStackedWidget* m_stack = nullptr;
   SpilingPage* m_spiling = nullptr;
+  JointsPage* m_joints = nullptr;
+  HangingPage* m_hanging = nullptr;
+  PrintedNote* m_printed = nullptr;
+  QString m_fasteners;  ///< of the whole boat, once they are counted
+  std::shared_ptr<const Solved> m_countedOf;
+  bool m_transom = false;  ///< flat work: the transom's boards, not the bottom's
+  LongWork m_counting;
   PlankTableGrid* m_table = nullptr;
   QLabel* m_words = nullptr;  ///< what is said of a table
   std::vector<std::pair<Below, QWidget*>> m_fields;

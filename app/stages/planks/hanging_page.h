@@ -1,0 +1,62 @@
+#pragma once
+// The hanging log of the strake in hand: what was done to it, and where its edge lies now that it hangs.
+
+#include <QWidget>
+
+#include "canvas/cell_grid.h"
+#include "daybook/hanging_log.h"
+
+class QLabel;
+class QLineEdit;
+class QPushButton;
+
+namespace narrows {
+
+class Session;
+class Slate;
+
+/// Two grids: a row a line of the log, typed over where it was wrong; and a row a station, where the upper edge lies off
+/// the plan's line once the plank hangs: what is typed there goes to Lining off, which lines off the rest again.
+class HangingPage : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit HangingPage(Session* session, QWidget* parent = nullptr);
+  void addFields(Slate* slate);
+  void showAs(bool shown);
+  CellGrid* log() { return m_log; }
+  CellGrid* edge() { return m_edge; }
+  /// "4 of 18 hung": planks of both sides.
+  static QString hungWords(const Session& session);
+
+ private:
+  enum Column { Step, Day, Hours, Piece, Where, Pared, Note };
+  std::vector<HangingEntry> entries() const;
+  int strake() const;
+  BoatSide side() const;
+  int strakes() const;
+  Cell logCell(int row, int column) const;
+  bool enterLog(int row, int column, const QString& text);
+  Cell edgeCell(int row) const;
+  bool enterEdge(int row, const QString& text);
+  std::optional<Length> offAt(std::size_t section) const;
+  void logNow();
+  void erase();
+  void say();
+  void answer(const QString& words);
+
+  Session* m_session;
+  Slate* m_slate = nullptr;
+  QLabel* m_words;
+  QLabel* m_answer;
+  CellGrid* m_log;
+  CellGrid* m_edge;
+  QLineEdit *m_day = nullptr, *m_where = nullptr, *m_note = nullptr;
+  std::vector<QWidget*> m_fields, m_ofEasing;
+  HangingStep m_step = HangingStep::Lined;
+  int m_piece = 0;
+  double m_hours = 0.0;
+  Length m_pared;
+};
+
+}  // namespace narrows

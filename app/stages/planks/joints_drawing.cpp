@@ -1,0 +1,404 @@
+#include "stages/planks/joints_drawing.h"
+
+#include <QKeyEvent>
+#include <QPainter>
+#include <algorithm>
+#include <cmath>
+
+#include "book/joining_edits.h"
+#include "canvas/labels.h"
+#include "canvas/look.h"
+#include "canvas/seen.h"
+#include "canvas/timber_tones.h"
+#include "fonts.h"
+#include "joining/look_at_plank_joints.h"
+#include "solve/joinery.h"
+#include "solve/plank_at_bench.h"
+
+namespace narrows {
+
+namespace {
+constexpr int jointPointsABay = 6;
+constexpr int frameParts = 6;
+}  // namespace
+
+JointsDrawing::JointsDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
+  setAccessibleName(tr("Joints on the shell"));
+  setObjectName(QStringLiteral("joints"));
+  setMinimumHeight(120);
+}
+
+const Lining* JointsDrawing::lining() const {
+  const auto& solved = m_session->solved();
+  return solved == nullptr ? nullptr : solved->liningOf(m_session->selection().side);
+}
+
+void JointsDrawing::know() const {
+  const auto& solved = m_session->solved();
+  const Selection& selection = m_session->selection();
+  if (m_known.of == solved && m_known.side == selection.side && m_known.strake == selection.strake) return;
+  const bool samePlank = m_known.of != nullptr && m_known.side == selection.side &&
+                         m_known.strake == selection.strake && selection.strake >= 0 &&
+                         m_known.of->cutPlank(static_cast<std::size_t>(selection.strake), selection.side) ==
+                             solved->cutPlank(static_cast<std::size_t>(selection.strake), selection.side) &&
+                         m_known.of->book->planking == solved->book->planking &&
+                         m_known.of->book->weighing == solved->book->weighing;
+  m_known.of = solved;
+  m_known.side = selection.side;
+  m_known.strake = selection.strake;
+  const JoiningMake make = joiningMake(*solved);
+  const bool sameFrames = m_known.framesOf == (selection.side == BoatSide::Port ? solved->portLining.value
+                                                                                : solved->lining.value) &&
+                          m_known.make.frames == make.frames;
+  m_known.make = make;
+  if (!samePlank) {
+    m_known.inHand.reset();
+    if (selection.strake >= 0)
+      m_known.inHand = strakeToJoin(*solved, static_cast<std::size_t>(selection.strake), selection.side);
+  }
+  if (sameFrames || lining() == nullptr) return;
+  m_known.framesOf = selection.side == BoatSide::Port ? solved->portLining.value : solved->lining.value;
+  m_known.frames.clear();
+  const SurfaceReach all{0.0, lining()->frame.lastT()};
+  for (const double x : make.frames.atMm) {
+    std::vector<Vec2> line;
+    for (int i = 0; i <= frameParts; ++i) {
+      const SurfaceCurve at = SurfaceCurve::constant(static_cast<double>(i) / frameParts, all);
+      const double t = tAt(at, at, all, x);
+      if (t > 1e-6 && t < all.toT - 1e-6) line.push_back(lining()->frame.laidFlat(t, at.shareAt(t)));
+    }
+    m_known.frames.push_back(std::move(line));
+  }
+}
+
+const StrakeToJoin* JointsDrawing::strakeInHand() const {
+  if (lining() == nullptr) return nullptr;
+  know();
+  return m_known.inHand ? &*m_known.inHand : nullptr;
+}
+
+const JoiningMake& JointsDrawing::make() const {
+  know();
+  return m_known.make;
+}
+
+std::vector<std::size_t> JointsDrawing::jointsOf(int strake) const {
+  std::vector<std::size_t> found;
+  const auto& joints = m_session->book()->joining.joints;
+  for (std::size_t i = 0; i < joints.size(); ++i) {
+    if (joints[i].strake == strake + 1 && joints[i].side == m_session->selection().side) found.push_back(i);
+  }
+  return found;
+}
+
+std::optional<std::size_t> JointsDrawing::jointInHand() const {
+  if (!m_session->hasBook()) return std::nullopt;
+  const auto joints = jointsOf(m_session->selection().strake);
+  if (joints.empty()) return std::nullopt;
+  return joints[static_cast<std::size_t>(std::clamp<int>(m_ordinal, 0, static_cast<int>(joints.size()) - 1))];
+}
+
+double JointsDrawing::foreshortening() const {
+  if (lining() == nullptr) return 1.0;
+  const GirthFrame& frame = lining()->frame;
+  double girth = 1.0;
+  for (std::size_t i = 0; i < frame.sectionCount(); ++i) girth = std::max(girth, frame.girthMm(i));
+  const double length = frame.middleMm(frame.sectionCount() - 1) - frame.middleMm(0);
+  const double wanted = length / girth * (height() - 70.0) / std::max(width() - 70.0, 50.0);
+  return std::clamp(std::round(wanted * 2.0) / 2.0, 1.0, 6.0);
+}
+
+Vec2 JointsDrawing::flat(double t, double share) const {
+  const Vec2 at = lining()->frame.laidFlat(t, share);
+  return {at.x() / foreshortening(), at.y()};
+}
+
+std::optional<SessionCanvas::Box> JointsDrawing::extent() const {
+  if (lining() == nullptr || lining()->strakeCount() == 0) return std::nullopt;
+  const GirthFrame& frame = lining()->frame;
+  double highest = 0.0;
+  for (std::size_t i = 0; i < frame.sectionCount(); ++i) highest = std::max(highest, frame.girthMm(i));
+  return std::pair(flat(0.0, 0.0), Vec2(flat(frame.lastT(), 0.5).x(), highest));
+}
+
+double JointsDrawing::tAt(const SurfaceCurve& lower, const SurfaceCurve& upper, SurfaceReach reach, double xMm) const {
+  const GirthFrame& frame = lining()->frame;
+  const auto at = [&](double t) { return frame.point(t, 0.5 * (lower.shareAt(t) + upper.shareAt(t))).x(); };
+  double low = reach.fromT, high = reach.toT;
+  if (at(low) >= xMm) return low;
+  if (at(high) <= xMm) return high;
+  constexpr int halvings = 22;
+  for (int i = 0; i < halvings; ++i) {
+    const double middle = 0.5 * (low + high);
+    (at(middle) < xMm ? low : high) = middle;
+  }
+  return 0.5 * (low + high);
+}
+
+QPolygonF JointsDrawing::curve(const SurfaceCurve& of, SurfaceReach reach) const {
+  QPolygonF points;
+  for (double k = reach.fromT * jointPointsABay; k < reach.toT * jointPointsABay; k = std::floor(k + 1.0 + 1e-9))
+    points.append(toScreen(flat(k / jointPointsABay, of.shareAt(k / jointPointsABay))));
+  points.append(toScreen(flat(reach.toT, of.shareAt(reach.toT))));
+  return points;
+}
+
+QPolygonF JointsDrawing::stretch(std::size_t strake, double fromMm, double toMm) const {
+  const LinedStrake& of = lining()->strakes[strake];
+  const SurfaceReach reach{tAt(of.lowerEdge, of.upperEdge, of.reach, fromMm),
+                           tAt(of.lowerEdge, of.upperEdge, of.reach, toMm)};
+  if (reach.toT <= reach.fromT) return {};
+  QPolygonF shape = curve(of.lowerEdge, reach);
+  QPolygonF upper = curve(of.upperEdge, reach);
+  std::reverse(upper.begin(), upper.end());
+  return shape + upper;
+}
+
+std::vector<BarredStretch> JointsDrawing::barred() const {
+  const auto joint = jointInHand();
+  const StrakeToJoin* strake = strakeInHand();
+  if (!joint || strake == nullptr) return {};
+  return barredStretches({*strake}, m_session->book()->joining.joints, *joint, make());
+}
+
+QString JointsDrawing::words() const {
+  const auto joint = jointInHand();
+  if (!joint || strakeInHand() == nullptr) {
+    const bool none = m_session->book()->joining.joints.empty();
+    return none ? tr("No joints yet: say how long the boards are, and have them planned.")
+                : tr("This strake is in one piece.");
+  }
+  const PlankJoint& of = m_session->book()->joining.joints[*joint];
+  const QString where = QString::fromStdString(bayWords(make().frames, of.at.mm()));
+  QStringList wrong;
+  for (const BarredStretch& one : barred()) {
+    if (of.at.mm() <= one.fromMm + 0.5 || of.at.mm() >= one.toMm - 0.5) continue;
+    JointBarred said;
+    said.joint = of;
+    said.bar = one.bar;
+    said.other = one.other;
+    said.awayMm = one.other ? std::abs(one.other->at.mm() - of.at.mm()) : 0.0;
+    said.limitMm = one.bar == JointBar::Board ? make().boardLengthMm : make().apartMm;
+    said.bay = where.toStdString();
+    wrong << QString::fromStdString(said.words(m_session->notation()));
+  }
+  if (!wrong.isEmpty()) return wrong.join('\n');
+  return tr("Strake %1's joint %2 keeps every limit. Hatched: where it may not lie.").arg(of.strake).arg(where);
+}
+
+double JointsDrawing::distanceAt(double worldX) const {
+  const int strake = m_session->selection().strake;
+  const LinedStrake& of = lining()->strakes[static_cast<std::size_t>(strake)];
+  double low = of.reach.fromT, high = of.reach.toT;
+  const auto middle = [&](double t) { return 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)); };
+  constexpr int halvings = 24;
+  for (int i = 0; i < halvings; ++i) {
+    const double t = 0.5 * (low + high);
+    (flat(t, middle(t)).x() < worldX ? low : high) = t;
+  }
+  const double x = lining()->frame.point(low, middle(low)).x();
+  // It comes to the middle of a bay of itself.
+  constexpr double holdsPx = 7.0;
+  const auto& frames = make().frames.atMm;
+  const std::size_t bay = make().frames.bayOf(x);
+  if (bay > 0 && bay < frames.size()) {
+    const double centre = 0.5 * (frames[bay - 1] + frames[bay]);
+    if (std::abs(centre - x) / foreshortening() * pixelsPerMm() < holdsPx) return centre;
+  }
+  return x;
+}
+
+bool JointsDrawing::takeHold(const QPointF& at) {
+  if (lining() == nullptr) return false;
+  const CanvasHandle* handle = handleNear(at, handleReach());
+  if (handle != nullptr) {
+    const auto index = static_cast<std::size_t>(handle->line);
+    const PlankJoint joint = m_session->book()->joining.joints[index];
+    Selection selection = m_session->selection();
+    selection.strake = joint.strake - 1;
+    m_session->select(selection);
+    const auto mine = jointsOf(selection.strake);
+    m_ordinal = static_cast<int>(std::find(mine.begin(), mine.end(), index) - mine.begin());
+    emit jointTaken();
+    if (strakeInHand() == nullptr) return true;
+    const PlankRun run = strakeInHand()->run;
+    const JoiningMake made = make();
+    hand().take(tr("Move joint, strake %1").arg(joint.strake), [this, index, run, made](const Book& now, const Vec2& to) {
+      return moveJoint(now, index, millimetres(distanceAt(to.x())), run, made);
+    });
+    return true;
+  }
+  // Else the strake that lies there.
+  for (std::size_t k = 0; k < lining()->strakeCount(); ++k) {
+    const LinedStrake& of = lining()->strakes[k];
+    QPolygonF shape = curve(of.lowerEdge, of.reach);
+    QPolygonF upper = curve(of.upperEdge, of.reach);
+    std::reverse(upper.begin(), upper.end());
+    if (!QPolygonF(shape + upper).containsPoint(at, Qt::OddEvenFill)) continue;
+    Selection selection = m_session->selection();
+    if (selection.strake == static_cast<int>(k)) return false;
+    selection.strake = static_cast<int>(k);
+    m_ordinal = 0;
+    m_session->select(selection);
+    emit jointTaken();
+    return true;
+  }
+  return false;
+}
+
+void JointsDrawing::step(int by, bool fine) {
+  const auto joint = jointInHand();
+  if (!joint || strakeInHand() == nullptr) return;
+  const PlankJoint of = m_session->book()->joining.joints[*joint];
+  const auto& frames = make().frames.atMm;
+  double to = of.at.mm() + by * notationStep(m_session->notation()).mm();
+  if (!fine) {
+    // To the middle of the next bay.
+    std::vector<double> middles;
+    for (std::size_t i = 0; i + 1 < frames.size(); ++i) middles.push_back(0.5 * (frames[i] + frames[i + 1]));
+    constexpr double hereMm = 0.5;
+    if (by > 0) {
+      const auto next = std::upper_bound(middles.begin(), middles.end(), of.at.mm() + hereMm);
+      if (next == middles.end()) return;
+      to = *next;
+    } else {
+      const auto next = std::lower_bound(middles.begin(), middles.end(), of.at.mm() - hereMm);
+      if (next == middles.begin()) return;
+      to = *(next - 1);
+    }
+  }
+  hand().step(tr("Move joint, strake %1").arg(of.strake),
+              moveJoint(*m_session->book(), *joint, millimetres(to), strakeInHand()->run, make()));
+}
+
+bool JointsDrawing::removeInHand() {
+  const auto joint = jointInHand();
+  return joint && m_session->perform(tr("Take away a joint, strake %1").arg(m_session->selection().strake + 1),
+                                     removeJoint(*m_session->book(), *joint));
+}
+
+void JointsDrawing::keyPressEvent(QKeyEvent* event) {
+  const bool left = event->key() == Qt::Key_Left, right = event->key() == Qt::Key_Right;
+  if ((left || right) && event->modifiers().testFlag(Qt::ControlModifier)) {
+    step(right ? 1 : -1, event->modifiers().testFlag(Qt::ShiftModifier));
+    return;
+  }
+  if (left || right) {
+    const int count = static_cast<int>(jointsOf(m_session->selection().strake).size());
+    m_ordinal = std::clamp(m_ordinal + (right ? 1 : -1), 0, std::max(count - 1, 0));
+    emit jointTaken();
+    announce(this);
+    return remeasure();
+  }
+  if ((event->key() == Qt::Key_Up || event->key() == Qt::Key_Down) && lining() != nullptr) {
+    Selection selection = m_session->selection();
+    const int last = static_cast<int>(lining()->strakeCount()) - 1;
+    selection.strake = std::clamp(selection.strake + (event->key() == Qt::Key_Up ? 1 : -1), 0, last);
+    m_session->select(selection);
+    emit jointTaken();
+    return;
+  }
+  if (event->key() == Qt::Key_Delete) {
+    removeInHand();
+    return;
+  }
+  SessionCanvas::keyPressEvent(event);
+}
+
+void JointsDrawing::answered() {
+  emit jointTaken();
+}
+
+void JointsDrawing::paintFrames(QPainter& painter) const {
+  painter.setPen(QPen(look::quietInk, 0.8));
+  painter.setFont(shopFont(look::labelPx));
+  double last = -1e9;
+  for (std::size_t i = 0; i < m_known.frames.size(); ++i) {
+    QPolygonF line;
+    for (const Vec2& at : m_known.frames[i]) line.append(toScreen({at.x() / foreshortening(), at.y()}));
+    if (line.size() < 2) continue;
+    drawCurve(painter, line);
+    const QPointF head = line.back();
+    if (head.x() < last + 22.0) continue;
+    painter.drawText(QRectF(head.x() - 20.0, head.y() - 19.0, 40.0, 16.0), Qt::AlignCenter, QString::number(i + 1));
+    last = head.x();
+  }
+}
+
+void JointsDrawing::paintJoint(QPainter& painter, const PlankJoint& joint, bool inHand) const {
+  const LinedStrake& of = lining()->strakes[static_cast<std::size_t>(joint.strake - 1)];
+  const double t = tAt(of.lowerEdge, of.upperEdge, of.reach, joint.at.mm());
+  const QPointF low = toScreen(flat(t, of.lowerEdge.shareAt(t))), high = toScreen(flat(t, of.upperEdge.shareAt(t)));
+  // A scarf leans by its own length, and by enough to be told from a butt; a butt stands square on its block.
+  const double long_ = joint.kind == JoinedBy::Butt ? 0.0 : std::max(make().jointLengthMm(joint.kind, false) /
+                                                                           foreshortening() * pixelsPerMm(),
+                                                                       9.0);
+  painter.setPen(QPen(inHand ? look::inHand : look::ink, inHand ? 4.0 : 2.6));
+  drawStraight(painter, low - QPointF(0.5 * long_, 0.0), high + QPointF(0.5 * long_, 0.0));
+  if (joint.kind == JoinedBy::Butt) {
+    const double half = std::max(3.0, 0.5 * buttBlock(make(), 0.0).lengthMm / foreshortening() * pixelsPerMm());
+    painter.setPen(QPen(inHand ? look::inHand : look::ink, 1.0));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawRect(QRectF(QPointF(low.x() - half, high.y()), QPointF(low.x() + half, low.y())));
+  }
+}
+
+void JointsDrawing::paintDrawing(QPainter& painter) {
+  if (lining() == nullptr || lining()->strakeCount() == 0) return;
+  know();
+  const Lining& now = *lining();
+  const Book& book = *m_session->book();
+  const BoatSide side = m_session->selection().side;
+  setCaption((foreshortening() > 1.0 ? tr("shell laid flat · length %1 times shorter").arg(foreshortening())
+                                     : tr("shell laid flat")) +
+             tr(" · numbers: frames") + (side == BoatSide::Port ? tr(" · port") : tr(" · starboard")));
+  const LiningPlan* plan = m_session->solved()->book->findPlan(now.plan);
+  const TimberTones tones = plan != nullptr ? TimberTones(now, *plan) : TimberTones();
+  const int selected = m_session->selection().strake;
+  painter.setRenderHint(QPainter::Antialiasing, false);
+  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(static_cast<int>(k) == selected ? look::strakeInHand : tones.of(k));
+    const LinedStrake& of = now.strakes[k];
+    QPolygonF shape = curve(of.lowerEdge, of.reach), upper = curve(of.upperEdge, of.reach);
+    std::reverse(upper.begin(), upper.end());
+    drawShape(painter, shape + upper);
+  }
+  painter.setRenderHint(QPainter::Antialiasing, true);
+  if (selected >= 0 && static_cast<std::size_t>(selected) < now.strakeCount()) {
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(QBrush(look::trouble, Qt::BDiagPattern));
+    for (const BarredStretch& one : barred())
+      drawShape(painter, stretch(static_cast<std::size_t>(selected), one.fromMm, one.toMm));
+  }
+  painter.setBrush(Qt::NoBrush);
+  for (const PlankLine& line : now.lines) {
+    painter.setPen(QPen(look::ink, 1.2));
+    drawCurve(painter, curve(line.curve, line.reach));
+  }
+  paintFrames(painter);
+  painter.setFont(shopFont(look::labelPx, true));
+  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
+    const LinedStrake& of = now.strakes[k];
+    const double t = of.reach.fromT + 0.06 * (of.reach.toT - of.reach.fromT);
+    const QPointF at = toScreen(flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t))));
+    painter.setPen(look::ink);
+    painter.drawText(QRectF(at.x() - 14.0, at.y() - 8.0, 28.0, 16.0), Qt::AlignCenter, QString::number(k + 1));
+  }
+  const auto inHand = jointInHand();
+  std::vector<CanvasHandle> handles;
+  for (std::size_t i = 0; i < book.joining.joints.size(); ++i) {
+    const PlankJoint& joint = book.joining.joints[i];
+    if (joint.side != side || static_cast<std::size_t>(joint.strake) > now.strakeCount()) continue;
+    paintJoint(painter, joint, inHand == i);
+    const LinedStrake& of = now.strakes[static_cast<std::size_t>(joint.strake - 1)];
+    const double t = tAt(of.lowerEdge, of.upperEdge, of.reach, joint.at.mm());
+    handles.push_back({toScreen(flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)))),
+                       tr("joint of strake %1 %2").arg(joint.strake).arg(
+                           QString::fromStdString(bayWords(make().frames, joint.at.mm()))),
+                       static_cast<int>(i), -1, inHand == i, inHand == i ? words() : QString()});
+  }
+  setHandles(std::move(handles));
+}
+
+}  // namespace narrows

@@ -1,0 +1,353 @@
+#include "ticket.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "daybook/hanging_log.h"
+#include "files/csv_records.h"
+#include "joining/look_at_plank_joints.h"
+#include "lines/place_words.h"
+
+namespace narrows {
+
+namespace {
+
+const char* fastenedWords(FastenedTo to) {
+  switch (to) {
+    case FastenedTo::Frame:
+      return "frames";
+    case FastenedTo::Lap:
+      return "lap";
+    case FastenedTo::HoodEnd:
+      return "hood end";
+    case FastenedTo::Keel:
+      return "keel";
+    case FastenedTo::Transom:
+      return "transom";
+    case FastenedTo::ButtBlock:
+      return "butt block";
+  }
+  return "";
+}
+
+/// Puts one piece's ticket together, section by section.
+class TicketWriter {
+ public:
+  TicketWriter(const PlankAtBench& plank, const PlankPiece& piece, const PatternOf& of)
+      : m_plank(plank), m_piece(piece), m_of(of) {}
+
+  Ticket write() {
+    const std::string number = (m_of.strake < 9 ? "0" : "") + std::to_string(m_of.strake + 1);
+    m_ticket.file = "ticket-" + number + "-" + sideWord(m_of.side);
+    m_ticket.boat = m_of.boat;
+    m_ticket.name = m_of.name;
+    m_ticket.side = m_of.side == BoatSide::Starboard ? "STARBOARD" : "PORT";
+    if (m_piece.count > 1) {
+      m_ticket.file += "-" + std::to_string(m_piece.number);
+      const std::string where = m_piece.number == 1               ? ", forward"
+                                : m_piece.number == m_piece.count ? ", after"
+                                                                  : ", between";
+      m_ticket.piece = "piece " + std::to_string(m_piece.number) + " of " + std::to_string(m_piece.count) + where;
+    }
+    m_ticket.board = longer(m_piece.sawn.boardLengthMm) + " × " + length(m_piece.sawn.boardWidthMm);
+    if (!m_of.timber.empty()) m_ticket.board += ", " + m_of.timber;
+    m_ticket.check = check();
+    outline();
+    edges();
+    ends();
+    gains();
+    joints();
+    bending();
+    fastenings();
+    for (int step = 0; step < hangingSteps; ++step)
+      m_ticket.steps[static_cast<std::size_t>(step)] = stepWord(static_cast<HangingStep>(step));
+    return std::move(m_ticket);
+  }
+
+ private:
+  std::string length(double mm) const { return showLength(millimetres(mm), m_of.notation); }
+  std::string longer(double mm) const { return showLong(millimetres(mm), m_of.notation); }
+  std::string thin(double mm) const { return showThin(millimetres(std::abs(mm)), m_of.notation); }
+  static std::string degrees(double rad) {
+    return showDecimal(radians(rad).deg(), 1) + "°";
+  }
+  bool has(double alongMm) const { return alongMm >= m_piece.fromMm - 0.5 && alongMm <= m_piece.toMm + 0.5; }
+  double alongOf(const PlankStation& station) const {
+    if (&station == &m_plank.plank->stations.front()) return 0.0;
+    if (&station == &m_plank.plank->stations.back()) return m_plank.run.lengthMm();
+    const Vec2 middle = 0.5 * (station.lower + station.upper);
+    double along = (middle - m_plank.run.pointAt(0.0)).norm();
+    for (int i = 0; i < 4; ++i) along += (middle - m_plank.run.pointAt(along)).dot(m_plank.run.directionAt(along));
+    return along;
+  }
+  bool isFirst() const { return m_piece.number == 1; }
+  bool isLast() const { return m_piece.number == m_piece.count; }
+
+  std::string check() const {
+    const Vec2 from = m_piece.lower.front(), to = m_piece.upper.back();
+    return "Finished, keel-edge corner at its fore end to sheer-edge corner aft, straight: " +
+           shownTwice((to - from).norm(), m_of.notation) + ". Along its sheer edge: " +
+           shownTwice(lengthAlong(m_piece.upper), m_of.notation) + ", against a batten on the marks.";
+  }
+
+  /// This side's, on the piece's own board.
+  Vec2 placed(const Vec2& point) const {
+    const Vec2 own = m_piece.own(point);
+    return m_of.side == BoatSide::Starboard ? own : Vec2(own.x(), m_piece.sawn.boardWidthMm - own.y());
+  }
+  std::vector<Vec2> placed(const std::vector<Vec2>& points) const {
+    std::vector<Vec2> all;
+    for (const Vec2& point : points) all.push_back(placed(point));
+    return all;
+  }
+
+  void outline() {
+    m_ticket.lower = placed(m_piece.lower);
+    m_ticket.upper = placed(m_piece.upper);
+    m_ticket.bow = m_piece.fore ? std::vector<Vec2>{m_ticket.lower.front(), m_ticket.upper.front()}
+                                : placed(endLine(*m_plank.plank, true));
+    m_ticket.stern = m_piece.aft ? std::vector<Vec2>{m_ticket.lower.back(), m_ticket.upper.back()}
+                                 : placed(endLine(*m_plank.plank, false));
+    for (const PlankStation& station : m_plank.plank->stations) {
+      if (!has(alongOf(station))) continue;
+      m_ticket.stations.emplace_back(placed(station.lower), placed(station.upper));
+      m_ticket.stationNames.push_back(station.name);
+    }
+    for (const auto& joint : {m_piece.fore, m_piece.aft}) {
+      if (!joint || joint->lengthMm <= 0.0) continue;
+      const Vec2 half = 0.5 * joint->lengthMm * joint->along, up = turnedLeft(joint->along);
+      const auto at = [&](const Vec2& off, double t) {
+        const Vec2 edge = m_plank.plank->map.at(m_plank.run.tAt(joint->alongMm), t);
+        return placed(Vec2(joint->at + off + (edge - joint->at).dot(up) * up));
+      };
+      m_ticket.scarfs.push_back({at(-half, 0.0), at(half, 0.0), at(half, 1.0), at(-half, 1.0)});
+    }
+  }
+
+  void edges() {
+    const bool lapped = m_plank.planking.construction == Construction::Lapstrake;
+    TicketSection section;
+    section.title = lapped ? "Widths, and the land planed on its sheer edge, outside" : "Widths, bevels of its edges (−: under), backing out";
+    section.columns = lapped ? std::vector<std::string>{"station", "between marks", "as cut", "land", "drop", "edge left"}
+                             : std::vector<std::string>{"station",    "between marks", "keel edge", "saw out",
+                                                        "sheer edge", "saw out",       "hollow",    "to radius"};
+    for (const PlankStation& station : m_plank.plank->stations) {
+      if (!has(alongOf(station))) continue;
+      std::vector<std::string> row{station.name, length(station.widthMm)};
+      const EdgesAt* at = m_plank.at(station.section);
+      const bool isHere = at != nullptr && at->station == station.name;
+      if (lapped) {
+        row.push_back(length(station.asCutMm));
+        row.push_back(isHere && at->land ? degrees(at->land->landRad) : "");
+        row.push_back(isHere && at->land ? thin(at->land->dropMm) : "");
+        row.push_back(isHere && at->land ? thin(std::max(at->land->leftMm, 0.0)) : "");
+      } else {
+        for (const bool upper : {false, true}) {
+          const auto edge = !isHere ? std::nullopt : upper ? at->upper : at->lower;
+          row.push_back(edge ? degrees(edge->bevelRad) : "");
+          row.push_back(edge ? thin(std::max(edge->widerMm, 0.0) + m_plank.planking.sawClearMm) : "");
+        }
+        row.push_back(!isHere || std::abs(at->hollowMm) < leastHollowMm ? "flat"
+                      : at->hollowMm < 0.0                             ? "round " + thin(at->hollowMm)
+                                                                       : thin(at->hollowMm));
+        row.push_back(isHere && at->templateRadiusMm ? length(*at->templateRadiusMm) : "");
+      }
+      section.rows.push_back(std::move(row));
+    }
+    double stock = 0.0;
+    for (const EdgesAt& at : m_plank.edges) stock = std::max(stock, at.stockMm);
+    if (!lapped && stock > 0.0) section.words.push_back("Stock " + thin(stock) + " thick where it is hollowed most.");
+    m_ticket.sections.push_back(std::move(section));
+  }
+
+  void ends() {
+    TicketSection section;
+    section.title = "Ends";
+    for (const PlankEnd* end : {&m_plank.bow, &m_plank.stern}) {
+      if ((end->bow && !isFirst()) || (!end->bow && !isLast()) || end->marks.empty()) continue;
+      const EndMark& low = end->marks.front();
+      const EndMark& high = end->marks.back();
+      std::string words = end->bow ? "Bow: " : "Stern: ";
+      words += end->isHood      ? "hood end, left " + thin(m_plank.planking.hoodLongMm) + " long"
+               : end->isTransom ? "overhangs the transom by " + thin(m_plank.planking.transomLongMm)
+                                : "ends at a joint with another strake";
+      const double bevel = 0.5 * (low.bevelRad + high.bevelRad);
+      if (end->isTransom || std::abs(bevel) > 0.01)
+        words += "; through its thickness " + degrees(low.bevelRad) + " at the keel edge, " + degrees(high.bevelRad) +
+                 " at the sheer edge";
+      if (low.fitMm && high.fitMm && std::max(std::abs(*low.fitMm), std::abs(*high.fitMm)) > 0.8)
+        words += "; goes on into the rabbet " + thin(*low.fitMm) + " at the keel edge, " + thin(*high.fitMm) +
+                 " at the sheer edge";
+      section.words.push_back(words + ".");
+    }
+    if ((m_plank.hoodAtBow ? isFirst() : isLast()) && (m_plank.bow.isHood || m_plank.stern.isHood)) {
+      const LetForward let = m_plank.letIn();
+      double most = 0.0;
+      for (const MarkLetIn& mark : let.marks)
+        most = std::max({most, std::abs(mark.lowerMm), std::abs(mark.upperMm)});
+      const bool moves = std::max(most, std::abs(let.swingMm)) > 0.5 * mmPerInch / 64.0;
+      section.words.push_back("A kerf of " + thin(m_plank.planking.kerfMm) + " let in at the " +
+                              (m_plank.hoodAtBow ? "bow" : "stern") +
+                              (moves ? std::string(" swings the free end ") + (let.swingMm < 0.0 ? "down " : "up ") +
+                                           thin(let.swingMm) + " and moves no edge by more than " + thin(most) + "."
+                                     : " moves its edges by nothing that can be seen."));
+    }
+    if (!section.words.empty()) m_ticket.sections.push_back(std::move(section));
+  }
+
+  void gains() {
+    TicketSection section;
+    section.title = "Gains";
+    for (const bool bow : {true, false}) {
+      if ((bow && !isFirst()) || (!bow && !isLast())) continue;
+      for (const bool head : {true, false}) {
+        for (const Gain& gain : head ? m_plank.head : m_plank.foot) {
+          if (gain.bow != bow || gain.marks.empty()) continue;
+          const GainMark& end = gain.marks.back();
+          std::string words = std::string(bow ? "Bow, " : "Stern, ") + (head ? "sheer edge, outside: " : "keel edge, inside: ");
+          if (gain.make.way == GainWay::Joggled) {
+            words += "none; the timber is notched";
+          } else {
+            words += "from " + length(gain.marks.front().fromEndMm) + " before the end; at the end " +
+                     (head ? thin(end.lowerAtLapMm) + " off at the lap line, " + thin(end.lowerAtEdgeMm) + " at the edge"
+                           : thin(end.upperAtFootMm) + " off at its foot, " + thin(end.upperAtHeadMm) +
+                                 " at the lap line");
+          }
+          section.words.push_back(words + ".");
+        }
+      }
+    }
+    if (!section.words.empty()) {
+      section.words.push_back("Depths at every mark stand on the pattern.");
+      m_ticket.sections.push_back(std::move(section));
+    }
+  }
+
+  void joints() {
+    TicketSection section;
+    section.title = "Joints";
+    for (const bool aft : {false, true}) {
+      const auto& joint = aft ? m_piece.aft : m_piece.fore;
+      if (!joint) continue;
+      const std::string where = bayWords(m_plank.joining.frames, joint->joint.at.mm());
+      std::string words = aft ? "After end: " : "Fore end: ";
+      if (joint->joint.kind == JoinedBy::Scarf) {
+        const ScarfJig jig = scarfJig(m_plank.joining, joint->hard);
+        words += "scarf " + where + ", " + length(jig.lengthMm) + " long, cut on the " +
+                 (aft ? "inside (its lip is outside and trails aft)" : "outside (its lip is inside)") +
+                 "; jig rises " + thin(jig.riseMm) + " in " + length(jig.lengthMm) + ", " + degrees(jig.angleRad);
+        if (jig.nibMm > 0.0) words += ", lips " + thin(jig.nibMm) + " thick";
+        words += "; " + thin(m_plank.joining.marginMm) + " left beyond it";
+      } else {
+        const double t = m_plank.run.tAt(joint->alongMm);
+        const double width = (m_plank.plank->map.at(t, 1.0) - m_plank.plank->map.at(t, 0.0)).norm();
+        const ButtBlock block = buttBlock(m_plank.joining, width);
+        words += "butt " + where + ", square; block " + length(block.lengthMm) + " × " + length(block.widthMm) + " × " +
+                 thin(block.thicknessMm) + ", " + thin(block.clearMm) + " clear of each frame to drain";
+        if (block.isShort) words += " (shorter than twelve thicknesses: the bay has no more)";
+      }
+      section.words.push_back(words + ".");
+    }
+    if (!section.words.empty()) m_ticket.sections.push_back(std::move(section));
+  }
+
+  void bending() {
+    TicketSection section;
+    section.title = "Bending";
+    for (const HeatedRun& run : m_plank.bending.runs) {
+      const double part = m_plank.run.lengthMm() / std::max(m_plank.bending.lengthMm, 1e-6);
+      const double from = std::max(run.fromMm * part, m_piece.fromMm), to = std::min(run.toMm * part, m_piece.toMm);
+      if (from >= to) continue;
+      std::string words = "From " + longer(from - m_piece.fromMm) + " to " + longer(to - m_piece.fromMm) +
+                          " of its fore end: ";
+      words += run.heat == Heat::Beyond  ? "tighter than steamed wood of that thickness goes; laminate it"
+               : run.heat == Heat::Steam ? "steam " + showDecimal(run.minutes, 0) + " minutes, hang within a minute or so"
+               : run.wrapped ? "boiling-water wraps, " + showDecimal(run.minutes, 0) + " minutes"
+                             : "hard on it cold: steam " + showDecimal(run.minutes, 0) + " minutes, or give it time";
+      section.words.push_back(words + ".");
+    }
+    if (section.words.empty()) section.words.push_back("Goes on cold.");
+    m_ticket.sections.push_back(std::move(section));
+  }
+
+  void fastenings() {
+    TicketSection section;
+    section.title = "Fastenings";
+    section.columns = {"to", "fastener", "count", "apart, most", "bore, plank", "pilot", ""};
+    for (std::size_t i = 0; i < m_plank.fastenings.fasteners.size(); ++i) {
+      const FastenerLot& lot = m_plank.fastenings.fasteners[i];
+      int count = 0, reused = 0;
+      for (const Fastening& one : m_plank.fastenings.all) {
+        // What lies within a scarf is bored once, in the forward piece.
+        const bool mine = one.which == i && one.alongMm <= m_piece.toMm + 1e-6 &&
+                          (isFirst() || one.alongMm > m_piece.fromMm + (m_piece.fore ? m_piece.fore->lengthMm : 0.0));
+        if (!mine) continue;
+        ++count;
+        reused += one.reusesHole ? 1 : 0;
+      }
+      if (count == 0) continue;
+      std::string more;
+      if (lot.of.cutMm > 0.0 && lot.of.fastener.kind == FastenerKind::Rivet) more = "nip to " + thin(lot.of.cutMm);
+      if (lot.of.fastener.kind == FastenerKind::Clench) more = "turn " + thin(lot.of.throughMm);
+      if (lot.of.boreMm > 0.0) more = "sink " + thin(lot.of.boreMm);
+      if (lot.of.isShort) more += more.empty() ? "short: thin backing" : ", short: thin backing";
+      if (reused > 0) more += (more.empty() ? "" : ", ") + std::to_string(reused) + " in mould holes";
+      section.rows.push_back({fastenedWords(lot.to), fastenerWords(lot.of.fastener, m_of.notation),
+                              std::to_string(count), lot.spacingMm > 0.0 ? length(lot.spacingMm) : "",
+                              thin(lot.of.shankHoleMm), lot.of.pilotMm > 0.0 ? thin(lot.of.pilotMm) : "", more});
+    }
+    section.words = m_plank.fastenings.unfastened;
+    for (std::string& words : section.words) {
+      if (!words.empty()) words[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(words[0])));
+      words += ".";
+    }
+    m_ticket.sections.push_back(std::move(section));
+  }
+
+  const PlankAtBench& m_plank;
+  const PlankPiece& m_piece;
+  const PatternOf& m_of;
+  Ticket m_ticket;
+};
+
+}  // namespace
+
+Result<Ticket> ticketOf(const Solved& solved, std::size_t strake, BoatSide side, std::size_t piece,
+                        std::shared_ptr<const PlankAtBench> bench) {
+  if (bench == nullptr) bench = plankAtBench(solved, strake, side);
+  const std::string name = "strake " + std::to_string(strake + 1) + " " + sideWord(side);
+  if (bench == nullptr) return fail(Fault::NoPlank, {0, 0, name});
+  if (piece < 1 || piece > bench->pieces.size()) {
+    return fail(Fault::PieceUnknown, {0, 0, name},
+                {std::to_string(piece),
+                 bench->pieces.size() == 1 ? "one piece" : std::to_string(bench->pieces.size()) + " pieces"});
+  }
+  const PatternOf of = patternOf(solved, strake, side, bench);
+  return TicketWriter(*bench, bench->pieces[piece - 1], of).write();
+}
+
+std::string ticketCsv(const Ticket& ticket) {
+  std::string text = "section,row,column,value\n";
+  const auto add = [&](const std::string& section, const std::string& row, const std::string& column,
+                       const std::string& value) {
+    text += csvField(section) + "," + csvField(row) + "," + csvField(column) + "," + csvField(value) + "\n";
+  };
+  add("plank", "", "boat", ticket.boat);
+  add("plank", "", "name", ticket.name);
+  add("plank", "", "side", ticket.side);
+  if (!ticket.piece.empty()) add("plank", "", "piece", ticket.piece);
+  add("plank", "", "board", ticket.board);
+  add("plank", "", "check", ticket.check);
+  for (const TicketSection& section : ticket.sections) {
+    for (const std::string& words : section.words) add(section.title, "", "", words);
+    for (const auto& row : section.rows) {
+      for (std::size_t i = 1; i < row.size(); ++i) {
+        const std::string column = i < section.columns.size() ? section.columns[i] : std::string();
+        if (!row[i].empty()) add(section.title, row[0], column, row[i]);
+      }
+    }
+  }
+  return text;
+}
+
+}  // namespace narrows
