@@ -130,6 +130,14 @@ class PatternDrawer {
   void drawBoard() {
     const double length = m_plank.boardLengthMm, width = m_plank.boardWidthMm;
     std::vector<Vec2> round{{0.0, 0.0}, {length, 0.0}, {length, width}, {0.0, width}};
+    if (m_of.bench != nullptr && m_of.bench->pieces.size() > 1) {
+      for (const PlankPiece& piece : m_of.bench->pieces) {
+        std::vector<Vec2> board(piece.sawn.board.begin(), piece.sawn.board.end());
+        board.push_back(board.front());
+        m_drawing.line(LineRole::Board, placed(std::move(board)));
+      }
+      return;
+    }
     if (m_of.bench != nullptr) {
       const auto& board = m_of.bench->sawn.board;
       round = placed(std::vector<Vec2>(board.begin(), board.end()));

@@ -266,28 +266,53 @@ class PlankFastener {
     }
   }
 
+  /// How far a place lies from the plank's edges.
+  double fromEdges(const Vec2& at) const {
+    double least = 1e300;
+    for (const auto* edge : {&m_plank.plank->lower, &m_plank.plank->upper}) {
+      for (std::size_t i = 1; i < edge->size(); ++i) {
+        const Vec2 leg = (*edge)[i] - (*edge)[i - 1];
+        const double part =
+            std::clamp((at - (*edge)[i - 1]).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
+        least = std::min(least, (at - (*edge)[i - 1] - part * leg).norm());
+      }
+    }
+    return least;
+  }
+
   /// Evenly across an end or a butt, in one row or two that are staggered: `line` from keel edge to sheer edge, `in`
   /// the way from it into the wood.
   void fastenAcross(FastenedTo to, std::size_t which, const std::vector<Vec2>& line, const Vec2& in, double firstMm) {
     const double edge = leastEdgeMm(fastener(which)), apart = leastApartMm(fastener(which));
     const double width = lengthAlong(line);
-    if (width < 2.0 * edge) {
-      m_made.unfastened.push_back("an end " + narrow(width) + " wide is too narrow to be fastened");
-      return;
-    }
     const bool twoRows = m_make.thicknessMm >= twoRowsFromMm || to == FastenedTo::ButtBlock;
-    const int spaces = std::max(1, static_cast<int>(std::ceil((width - 2.0 * edge) / m_make.endSpacingMm - 1e-9)));
     const std::vector<double> shares = sharesAlong(line);
-    for (int i = 0; i <= spaces; ++i) {
-      const double share = (edge + (width - 2.0 * edge) * i / spaces) / width;
+    const auto at = [&](double mm, bool second) -> Vec2 {
+      const double share = std::clamp(mm / width, 0.0, 1.0);
       std::size_t k = 1;
       while (k + 1 < line.size() && shares[k] < share) ++k;
       const double part = (share - shares[k - 1]) / std::max(shares[k] - shares[k - 1], 1e-9);
-      const Vec2 at = line[k - 1] + part * (line[k] - line[k - 1]);
-      const double off = firstMm + (twoRows && i % 2 == 1 ? apart : 0.0);
-      add(to, which, at + off * in);
+      return line[k - 1] + part * (line[k] - line[k - 1]) + (firstMm + (second ? apart : 0.0)) * in;
+    };
+    // Where the end slants, so much further in that both rows clear the edges.
+    const auto clearFrom = [&](double start, double step) {
+      double mm = start;
+      const auto clears = [&] { return fromEdges(at(mm, false)) >= edge && (!twoRows || fromEdges(at(mm, true)) >= edge); };
+      while (mm >= 0.0 && mm <= width && !clears()) mm += step;
+      return mm;
+    };
+    constexpr double stepMm = 0.5;
+    const double low = clearFrom(std::min(edge, 0.5 * width), stepMm);
+    const double high = clearFrom(width - std::min(edge, 0.5 * width), -stepMm);
+    if (low > high) {
+      m_made.unfastened.push_back("an end " + narrow(width) + " wide is too narrow to be fastened");
+      return;
     }
-    widen(which, (width - 2.0 * edge) / spaces);
+    const int spaces = std::max(high - low < apart ? 0 : 1,
+                                static_cast<int>(std::ceil((high - low) / m_make.endSpacingMm - 1e-9)));
+    for (int i = 0; i <= spaces; ++i)
+      add(to, which, at(spaces == 0 ? 0.5 * (low + high) : low + (high - low) * i / spaces, twoRows && i % 2 == 1));
+    if (spaces > 0) widen(which, (high - low) / spaces);
   }
 
   void fastenEnd(bool bow) {
@@ -297,8 +322,12 @@ class PlankFastener {
     const std::size_t which = lot(to, 1, deepWoodMm);
     const PlankRun& run = *m_plank.run;
     const Vec2 in = bow ? run.directionAt(0.0) : Vec2(-run.directionAt(run.lengthMm()));
-    const double clear = leastEdgeMm(fastener(which));
-    fastenAcross(to, which, endLine(*m_plank.plank, bow), in, 1.2 * clear);
+    // An end that slants is cleared square to itself.
+    const std::vector<Vec2> line = endLine(*m_plank.plank, bow);
+    const Vec2 across = (line.back() - line.front()).normalized();
+    constexpr double flattest = 0.3;
+    const double square = std::max(std::abs(in.dot(turnedLeft(across))), flattest);
+    fastenAcross(to, which, line, in, 1.2 * leastEdgeMm(fastener(which)) / square);
   }
 
   void fastenKeel() {

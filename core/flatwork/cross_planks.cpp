@@ -99,13 +99,14 @@ std::optional<FlatShape> flatTransom(const Hull& inside, double sideThicknessMm)
   const double t = inside.lastT();
   const Vec3 foot = inside.patches.front().point(t, 0.0);
   double widest = 0.0;
+  const double aside = sideThicknessMm / std::max(inside.patches.back().normal(t, 0.5).y(), 0.3);
   // Up the outline; a level bottom adds its whole breadth at the foot.
   for (const SurfacePatch& patch : inside.patches) {
     constexpr int places = 48;
     for (int i = 0; i <= places; ++i) {
       const Vec3 at = patch.point(t, static_cast<double>(i) / places);
       const double up = std::hypot(at.x() - foot.x(), at.z() - foot.z());
-      const double breadth = 2.0 * (at.y() + sideThicknessMm / std::max(patch.normal(t, 0.5).y(), 0.3));
+      const double breadth = 2.0 * (at.y() + aside);
       widest = std::max(widest, breadth);
       if (!shape.places.empty() && up <= shape.places.back().alongMm + 0.5) {
         shape.places.back().breadthMm = std::max(shape.places.back().breadthMm, breadth);

@@ -11,16 +11,27 @@ namespace {
 
 constexpr double closestMm = 60.0, widestMm = 2000.0, mostSidingMm = 300.0;
 /// Places of the first frame that are tried within one spacing.
-constexpr int firstTries = 40;
+constexpr int firstTries = 60;
 
-/// The least that any frame clears any mould by, with the first at `first`.
-double clearance(double first, double spacing, const std::vector<double>& moulds) {
+/// The least that any frame's middle lies from the middle of any mould, less half the mould, with the first at `first`.
+double clearance(double first, double spacing, const std::vector<std::pair<double, double>>& moulds) {
   double least = 1e300;
-  for (const double mould : moulds) {
-    const double bays = (mould - first) / spacing;
-    least = std::min(least, std::abs(bays - std::round(bays)) * spacing);
+  for (const auto& [from, to] : moulds) {
+    const double bays = (0.5 * (from + to) - first) / spacing;
+    least = std::min(least, std::abs(bays - std::round(bays)) * spacing - 0.5 * (to - from));
   }
   return least;
+}
+
+/// Where the first of frames so far apart clears the moulds most, and by how much.
+std::pair<double, double> bestFirst(double from, double spacing, const std::vector<std::pair<double, double>>& moulds) {
+  std::pair<double, double> best{from, -1e300};
+  for (int i = 0; i < firstTries; ++i) {
+    const double at = from + spacing * i / firstTries;
+    const double clear = clearance(at, spacing, moulds);
+    if (clear > best.second + 1e-6) best = {at, clear};
+  }
+  return best;
 }
 
 }  // namespace
@@ -67,7 +78,7 @@ UsualFrames usualFrames(Construction construction, Length boatLength) {
 }
 
 Frames framesOf(const OffsetTable& table, const FramePlan& plan, Length timber, std::pair<double, double> reachMm,
-                const std::vector<double>& mouldsMm) {
+                const std::vector<std::pair<double, double>>& moulds) {
   Frames frames;
   const UsualFrames usual = usualFrames(table.construction, boatLength(table));
   frames.spacingMm = plan.spacing.value_or(usual.spacing).mm();
@@ -75,14 +86,20 @@ Frames framesOf(const OffsetTable& table, const FramePlan& plan, Length timber, 
   frames.mouldingMm = plan.moulding ? plan.moulding->mm() : timber.mm() > 0.0 ? timber.mm() : frames.sidingMm;
   // Half a siding clear of the ends, so that none stands on stem or transom.
   const double from = reachMm.first + frames.sidingMm, to = reachMm.second - frames.sidingMm;
-  double first = plan.first.value_or(Length()).mm();
-  if (!plan.first) {
-    first = from;
-    double best = -1.0;
-    for (int i = 0; i < firstTries; ++i) {
-      const double at = std::round(from + frames.spacingMm * i / firstTries);
-      const double clear = mouldsMm.empty() ? 0.0 : clearance(at, frames.spacingMm, mouldsMm);
-      if (clear > best + 1e-6) best = clear, first = at;
+  double first = plan.first.value_or(millimetres(from)).mm();
+  if (!plan.first && !moulds.empty()) {
+    constexpr double mostOff = 0.05, stepOff = 0.01, clearMm = 1.0;
+    const double wanted = 0.5 * frames.sidingMm + clearMm;
+    const double asked = frames.spacingMm;
+    double best = -1e300;
+    for (double off = 0.0; off <= (plan.spacing ? 0.0 : mostOff) + 1e-9 && best < wanted; off += stepOff) {
+      for (const double spacing : {asked * (1.0 - off), asked * (1.0 + off)}) {
+        const auto [at, clear] = bestFirst(from, spacing, moulds);
+        if (clear <= best + 1e-6) continue;
+        best = clear;
+        first = at;
+        frames.spacingMm = spacing;
+      }
     }
   }
   constexpr std::size_t most = 1000;

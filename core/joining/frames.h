@@ -36,10 +36,11 @@ struct Frames {
 };
 
 /// Frames of a boat from one distance to another. `timber`: their depth where it is not said but the moulds are cut for
-/// it; nought: as deep as they are broad. Where the first is not said, they stand so that they
-/// miss the moulds by as much as can be. `mouldsMm`: distances of the middles of the moulds' wood.
+/// it; nought: as deep as they are broad. Where neither the first nor their spacing is said, they
+/// stand so that they miss the moulds, a little closer or wider where that helps; where only the first is not said, so
+/// that they miss them by as much as can be. `moulds`: where the wood of each stands, from and to.
 Frames framesOf(const OffsetTable& table, const FramePlan& plan, Length timber, std::pair<double, double> reachMm,
-                const std::vector<double>& mouldsMm);
+                const std::vector<std::pair<double, double>>& moulds);
 
 /// What is usual for a boat of that length: from middle to middle, and their siding. From shop practice.
 struct UsualFrames {

@@ -24,8 +24,8 @@ JoiningMake joiningMake(const Solved& solved) {
     const SurfacePatch& topsides = hull.patches.back();
     reach = {topsides.point(0.0, 1.0).x(), topsides.point(hull.lastT(), 1.0).x()};
   }
-  std::vector<double> moulds;
-  for (const MouldWood& one : mouldWood(solved)) moulds.push_back(0.5 * (one.fromMm + one.toMm));
+  std::vector<std::pair<double, double>> moulds;
+  for (const MouldWood& one : mouldWood(solved)) moulds.emplace_back(one.fromMm, one.toMm);
   return joiningMake(book.table, book.joining, weighingFigures(book).boardLengthMm,
                      framesOf(book.table, book.joining.frames,
                               book.moulds.takenOff == TakenOff::Planking ? Length() : book.moulds.timber, reach, moulds));

@@ -368,8 +368,11 @@ void JointsDrawing::paintDrawing(QPainter& painter) {
   if (selected >= 0 && static_cast<std::size_t>(selected) < now.strakeCount()) {
     painter.setPen(Qt::NoPen);
     painter.setBrush(QBrush(look::trouble, Qt::BDiagPattern));
+    // Hatched a little short of its ends, so that a narrow place that is free is seen.
+    const double shortMm = 2.5 * foreshortening() / pixelsPerMm();
     for (const BarredStretch& one : barred())
-      drawShape(painter, stretch(static_cast<std::size_t>(selected), one.fromMm, one.toMm));
+      drawShape(painter,
+                stretch(static_cast<std::size_t>(selected), one.fromMm + shortMm, one.toMm - shortMm));
   }
   painter.setBrush(Qt::NoBrush);
   for (const PlankLine& line : now.lines) {

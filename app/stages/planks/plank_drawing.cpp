@@ -131,11 +131,19 @@ SessionCanvas::Box PlankDrawing::boardBox(const FlatPlank& plank) const {
 }
 
 void PlankDrawing::paintBoard(QPainter& painter, const FlatPlank& plank) const {
-  QPolygonF board;
-  for (const Vec2& corner : boardOf(plank)) board.append(toScreen({corner.x(), sideY(corner.y(), plank)}));
   painter.setPen(Qt::NoPen);
   painter.setBrush(look::board);
-  drawShape(painter, board);
+  // A strake that is joined comes out of as many boards.
+  std::vector<std::array<Vec2, 4>> boards{boardOf(plank)};
+  if (isOnBench(plank) && m_bench->pieces.size() > 1) {
+    boards.clear();
+    for (const PlankPiece& piece : m_bench->pieces) boards.push_back(piece.sawn.board);
+  }
+  for (const auto& corners : boards) {
+    QPolygonF board;
+    for (const Vec2& corner : corners) board.append(toScreen({corner.x(), sideY(corner.y(), plank)}));
+    drawShape(painter, board);
+  }
   QPolygonF wood;
   const auto add = [&](const Vec2& point) { wood.append(toScreen({point.x(), sideY(point.y(), plank)})); };
   for (const Vec2& point : plank.lower) add(point);
@@ -203,7 +211,9 @@ void PlankDrawing::paintWords(QPainter& painter, const FlatPlank& plank) const {
   painter.setPen(look::ink);
   painter.drawText(QRectF(low.x(), low.y() + 8.0, end.x() - low.x(), 22.0),
                    static_cast<int>(at ? Qt::AlignLeft : Qt::AlignHCenter) | static_cast<int>(Qt::AlignVCenter),
-                   tr("board %1 long, %2 wide").arg(shown(length), shown(width)));
+                   isOnBench(plank) && m_bench->pieces.size() > 1
+                       ? tr("%n boards", nullptr, static_cast<int>(m_bench->pieces.size()))
+                       : tr("board %1 long, %2 wide").arg(shown(length), shown(width)));
   painter.setFont(shopFont(look::figurePx, true));
   painter.drawText(QRectF(corner.x(), corner.y() + 8.0, 260.0, 22.0), Qt::AlignLeft | Qt::AlignVCenter, tr("◂ bow"));
   const QString side = m_side == BoatSide::Starboard ? tr("starboard, inside face up") : tr("port, inside face up");
@@ -241,7 +251,7 @@ void PlankDrawing::paintPlank(QPainter& painter, const FlatPlank& plank, const D
   paintBoard(painter, plank);
   paintSheet(painter, pattern,
              {LineRole::Board, LineRole::SheerEdge, LineRole::KeelEdge, LineRole::HoodEnd, LineRole::LapLine,
-              LineRole::Saw, LineRole::IntoRabbet, LineRole::Gain});
+              LineRole::Saw, LineRole::IntoRabbet, LineRole::Gain, LineRole::Joint, LineRole::Fastening});
   paintTicks(painter, plank);
   paintFigures(painter, plank);
   if (m_readings) paintReadings(painter, plank);

@@ -310,8 +310,8 @@ QString fastenedTo(FastenedTo to) {
 
 PlankTable PlankTables::fastenings() const {
   PlankTable table;
-  table.columns = {tr("fastener"),        tr("how many"),     tr("apart,\nat most"), tr("hole in\nthe plank"),
-                   tr("hole\nbehind"),    tr("head sunk"),    tr("comes\nthrough"),  tr("nipped to")};
+  table.columns = {tr("how many"),     tr("apart,\nat most"), tr("hole in\nthe plank"), tr("hole\nbehind"),
+                   tr("head sunk"),    tr("comes\nthrough"),  tr("nipped to")};
   int reused = 0;
   for (const Fastening& one : m_plank.fastenings.all) reused += one.reusesHole ? 1 : 0;
   for (const FastenerLot& lot : m_plank.fastenings.fasteners) {
@@ -319,9 +319,9 @@ PlankTable PlankTables::fastenings() const {
     const bool screw = lot.of.fastener.kind == FastenerKind::Screw;
     const bool deep = lot.of.throughMm > 1e6;
     table.rows.push_back(
-        {fastenedTo(lot.to),
+        {tr("%1: %2").arg(fastenedTo(lot.to), QString::fromStdString(fastenerWords(lot.of.fastener, notation()))),
          -1,
-         {plain(QString::fromStdString(fastenerWords(lot.of.fastener, notation()))), plain(QString::number(lot.count)),
+         {plain(QString::number(lot.count)),
           lot.spacingMm > 0.0 ? plain(length(lot.spacingMm)) : Cell{}, plain(thin(lot.of.shankHoleMm)),
           screw ? plain(thin(lot.of.pilotMm)) : Cell{}, lot.of.boreMm > 0.0 ? plain(thin(lot.of.boreMm)) : Cell{},
           deep ? Cell{}
@@ -333,7 +333,7 @@ PlankTable PlankTables::fastenings() const {
   QStringList words;
   for (const std::string& one : m_plank.fastenings.unfastened)
     words << tr("Left out: %1.").arg(QString::fromStdString(one));
-  if (reused > 0) words << tr("%n hole(| s) of the mould fastenings used again.", nullptr, reused);
+  if (reused > 0) words << tr("%n hole(|s) of the mould fastenings used again.", nullptr, reused);
   const bool isShort = std::any_of(m_plank.fastenings.fasteners.begin(), m_plank.fastenings.fasteners.end(),
                                    [](const FastenerLot& lot) { return lot.count > 0 && lot.of.isShort; });
   if (isShort)

@@ -148,6 +148,9 @@ void PlanksStage::showPage() {
   // The figures of the shape give way to the fields of a page that has its own.
   const bool roomy = page == Below::Hull || page == Below::Bending;
   m_shape->setVisible(roomy);
+  const bool full = page == Below::Fastenings || page == Below::Hanging || page == Below::Joints;
+  m_edges->setVisible(!full);
+  m_edgesName->setVisible(!full);
   m_face->setVisible(roomy || page == Below::Bevels);
   m_gauge->setVisible(page == Below::Bevels || page == Below::Hull);
   m_gaugeName->setVisible(m_gauge->isVisibleTo(m_slate));
@@ -385,7 +388,7 @@ QWidget* PlanksStage::makeSlate() {
   m_board = slate->addHeadline(tr("Board, to the saw line"));
   m_board->setFont(shopFont(21.0, true));
   slate->addSpace(6);
-  slate->addHeading(tr("Along its edges"));
+  m_edgesName = slate->addHeading(tr("Along its edges"));
   m_edges = slate->addFigure(tr("Lengths of the edges"));
   m_gaugeName = slate->addHeading(tr("Set the bevel gauge"));
   m_gauge = slate->addFigure(tr("Set the bevel gauge"));
@@ -480,7 +483,16 @@ void PlanksStage::showStrake() {
   const auto shownLong = [&](double mm) {
     return QString::fromStdString(showLong(millimetres(mm), m_session->notation()));
   };
-  m_board->setText(tr("%1\n× %2").arg(shownLong(m_plank->sawn.boardLengthMm), shown(m_plank->sawn.boardWidthMm)));
+  if (m_plank->pieces.size() > 1) {
+    QStringList boards;
+    for (const PlankPiece& piece : m_plank->pieces)
+      boards << tr("%1 × %2").arg(shownLong(piece.sawn.boardLengthMm), shown(piece.sawn.boardWidthMm));
+    m_board->setText(boards.join('\n'));
+    m_board->setFont(shopFont(18.0, true));
+  } else {
+    m_board->setText(tr("%1\n× %2").arg(shownLong(m_plank->sawn.boardLengthMm), shown(m_plank->sawn.boardWidthMm)));
+    m_board->setFont(shopFont(21.0, true));
+  }
   m_edges->setText(
       tr("keel edge %1\nsheer edge %2").arg(shownLong(plank.lowerLengthMm), shownLong(plank.upperLengthMm)));
   m_shape->setText(

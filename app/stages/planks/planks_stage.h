@@ -90,6 +90,7 @@ class PlanksStage : public Stage {
   QLabel* m_name = nullptr;
   QLabel* m_board = nullptr;
   QLabel* m_edges = nullptr;
+  QLabel* m_edgesName = nullptr;
   QLabel* m_shape = nullptr;
   QLabel* m_gaugeName = nullptr;
   QLabel* m_gauge = nullptr;
