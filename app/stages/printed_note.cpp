@@ -60,10 +60,12 @@ void PrintedNote::show(SheetKind kind, int strake, BoatSide side, const std::str
                            .arg(QString::fromStdString(printed->when), QString::fromStdString(printed->code));
   m_words->setText(falsed == nullptr
                        ? tr("%1: still true.").arg(said)
-                       : tr("%1: false. Its %2 %3 at %4.")
+                       : tr("%1: false. Its %2 %3%4.")
                              .arg(said, QString::fromStdString(falsed->worst.edge),
                                   QString::fromStdString(outWords(falsed->sheet, falsed->worst, m_session->notation())),
-                                  QString::fromStdString(falsed->worst.place)));
+                                  falsed->worst.place.empty()
+                                      ? QString()
+                                      : tr(" at %1").arg(QString::fromStdString(falsed->worst.place))));
   look::say(m_words, falsed == nullptr ? look::Voice::Plain
                      : printed->cut    ? look::Voice::Trouble
                                        : look::Voice::LookAgain);

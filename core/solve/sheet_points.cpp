@@ -169,7 +169,7 @@ std::vector<std::pair<std::size_t, double>> cutEdgeOff(const Solved& solved, con
   for (std::size_t i = 0; i < sections.size(); ++i) {
     const std::string place = stationWords(sections[i].name);
     const auto was = width(cut.points, place), is = width(*now, place);
-    if (was && is && std::abs(*was - *is) > sheetFalseMm) offs.emplace_back(i, *was - *is);
+    if (was && is) offs.emplace_back(i, *was - *is);
   }
   return offs;
 }

@@ -20,7 +20,7 @@ std::optional<PrintedSheet> sheetToRemember(const Solved& solved, const std::str
 Result<Book> logPlankStep(const Solved& solved, const Book& book, HangingEntry entry);
 
 /// How far the upper edge of a plank that was cut lies off the present line where its lower lies on its own, at every
-/// station where it is more than a sixty-fourth: to be lined off to as though it hung. Positive towards the sheer.
+/// station that it crosses: to be lined off to as though it hung, where it fits too. Positive towards the sheer.
 std::vector<std::pair<std::size_t, double>> cutEdgeOff(const Solved& solved, const PrintedSheet& cut);
 
 }  // namespace narrows

@@ -5,12 +5,17 @@
 
 #include "advice/reline.h"
 #include "book/backbone_edits.h"
+#include "book/daybook_edits.h"
 #include "book/edits.h"
+#include "book/joining_edits.h"
 #include "book/lining_edits.h"
 #include "book/planking_edits.h"
 #include "book/sheer_edits.h"
 #include "book/spiling_edits.h"
 #include "book/weighing_edits.h"
+#include "solve/joinery.h"
+#include "solve/plank_at_bench.h"
+#include "solve/sheet_points.h"
 #include "window_case.h"
 
 using namespace narrows;
@@ -108,6 +113,92 @@ std::vector<NamedEdit> everyEdit() {
          plan.stern.run = millimetres(250.0);
          plan.hoodLong = millimetres(4.0);
          return setPlanking(book, plan);
+       }},
+      {"setJoining",
+       [](const Book& book, const Solved&) {
+         JoiningPlan plan = book.joining;
+         plan.kind = JoinedBy::Butt;
+         plan.frames.spacing = millimetres(230.0);
+         plan.strakesBetween = 2;
+         return setJoining(book, plan);
+       }},
+      {"setFastening",
+       [](const Book& book, const Solved&) {
+         FasteningPlan plan = book.fastening;
+         plan.atFrames = FastenerKind::Clench;
+         plan.spares = 12.0;
+         plan.bunged = true;
+         return setFastening(book, plan);
+       }},
+      {"setFlatWork",
+       [](const Book& book, const Solved&) {
+         FlatWorkPlan plan = book.flatWork;
+         plan.gap = millimetres(1.5);
+         return setFlatWork(book, plan);
+       }},
+      {"placeJoints",
+       [](const Book& book, const Solved&) {
+         return placeJoints(book, {{4, BoatSide::Port, millimetres(2000.0), JoinedBy::Scarf, false},
+                                   {3, BoatSide::Starboard, millimetres(1500.0), JoinedBy::Butt, true}});
+       }},
+      {"addJoint",
+       [](const Book& book, const Solved& solved) {
+         const auto strake = strakeToJoin(solved, 2, BoatSide::Starboard);
+         return addJoint(book, 3, BoatSide::Starboard, millimetres(2100.0), strake->run, joiningMake(solved));
+       }},
+      {"moveJoint",
+       [](const Book& book, const Solved& solved) {
+         const auto strake = strakeToJoin(solved, 2, BoatSide::Starboard);
+         const JoiningMake make = joiningMake(solved);
+         const auto one = addJoint(book, 3, BoatSide::Starboard, millimetres(2100.0), strake->run, make);
+         if (!one) return one;
+         return moveJoint(*one, *jointNear(*one, 3, BoatSide::Starboard, 2100.0), millimetres(2300.0), strake->run, make);
+       }},
+      {"setJointKind",
+       [](const Book& book, const Solved&) {
+         const auto one = placeJoints(book, {{3, BoatSide::Starboard, millimetres(1500.0), JoinedBy::Butt, true}});
+         return setJointKind(*one, 0, JoinedBy::Scarf);
+       }},
+      {"removeJoint",
+       [](const Book& book, const Solved&) {
+         const auto two = placeJoints(book, {{3, BoatSide::Starboard, millimetres(1500.0), JoinedBy::Butt, true},
+                                             {4, BoatSide::Starboard, millimetres(1900.0), JoinedBy::Butt, true}});
+         return removeJoint(*two, 0);
+       }},
+      {"logStep",
+       [](const Book& book, const Solved&) {
+         HangingEntry entry;
+         entry.strake = 2;
+         entry.step = HangingStep::Hung;
+         entry.when = "2026-05-01";
+         entry.hours = 2.5;
+         return logStep(book, entry, 8);
+       }},
+      {"correctStep",
+       [](const Book& book, const Solved&) {
+         HangingEntry entry;
+         entry.when = "2026-05-01";
+         const auto logged = logStep(book, entry, 8);
+         entry = logged->log.back();
+         entry.note = "again";
+         return correctStep(*logged, entry, 8);
+       }},
+      {"eraseStep",
+       [](const Book& book, const Solved&) {
+         HangingEntry entry;
+         entry.when = "2026-05-01";
+         const auto two = logStep(*logStep(book, entry, 8), entry, 8);
+         return eraseStep(*two, two->log.front().id);
+       }},
+      {"rememberPrinted",
+       [](const Book& book, const Solved& solved) {
+         return rememberPrinted(book, {*sheetToRemember(solved, "strake-02-port", "ABCDE", "2026-05-01")});
+       }},
+      {"forgetPrinted",
+       [](const Book& book, const Solved& solved) {
+         const auto two = rememberPrinted(book, {*sheetToRemember(solved, "strake-03-port", "ABCDE", "2026-05-01"),
+                                                 *sheetToRemember(solved, "marking-stick", "ABCDF", "2026-05-01")});
+         return forgetPrinted(*two, "strake-03-port");
        }},
       {"relineSide",
        [](const Book& book, const Solved& solved) {
@@ -408,7 +499,8 @@ class UndoTest : public WindowCase {
     int declared = 0;
     for (const char* header : {"/core/book/edits.h", "/core/book/lining_edits.h", "/core/book/backbone_edits.h",
                                "/core/book/sheer_edits.h", "/core/book/planking_edits.h", "/core/book/spiling_edits.h",
-                               "/core/book/weighing_edits.h", "/core/advice/reline.h"}) {
+                               "/core/book/weighing_edits.h", "/core/book/joining_edits.h",
+                               "/core/book/daybook_edits.h", "/core/advice/reline.h"}) {
       QFile file(QStringLiteral(NARROWS_SOURCE_DIR) + QString::fromUtf8(header));
       QVERIFY(file.open(QIODevice::ReadOnly));
       static const QRegularExpression edit("^(?:Result<Book>|Book) (\\w+)\\(const Book& book",
