@@ -292,7 +292,8 @@ class TicketWriter {
       if (lot.of.boreMm > 0.0) more = "sink " + thin(lot.of.boreMm);
       if (lot.of.isShort) more += more.empty() ? "short: thin backing" : ", short: thin backing";
       if (reused > 0) more += (more.empty() ? "" : ", ") + std::to_string(reused) + " in mould holes";
-      section.rows.push_back({fastenedWords(lot.to), fastenerWords(lot.of.fastener, m_of.notation),
+      const bool chine = lot.to == FastenedTo::Keel && m_plank.onChine;
+      section.rows.push_back({chine ? "chine" : fastenedWords(lot.to), fastenerWords(lot.of.fastener, m_of.notation),
                               std::to_string(count), lot.spacingMm > 0.0 ? length(lot.spacingMm) : "",
                               thin(lot.of.shankHoleMm), lot.of.pilotMm > 0.0 ? thin(lot.of.pilotMm) : "", more});
     }

@@ -96,6 +96,8 @@ std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size
   }
   made->pieces = piecesOf(*made->plank, made->run, made->sawn, made->joints, made->joining);
   made->fastening = fasteningMake(*solved.book);
+  made->onChine = lining.isGarboard(strake) && solved.inside != nullptr && solved.inside->isChined() &&
+                  solved.book->planOf(side).base == BaseLine::Chine;
   const Band band = lining.band(strake);
   PlankToFasten fasten;
   fasten.band = &band;

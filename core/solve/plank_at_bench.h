@@ -30,6 +30,7 @@ struct PlankAtBench {
   std::vector<PlankPiece> pieces;  ///< one where it has no joint
   FasteningMake fastening;
   PlankFastenings fastenings;
+  bool onChine = false;  ///< its keel edge lies on a chine, not in the keel's rabbet
 
   /// Which way its bevels are, at a station; null where it has none there.
   const EdgesAt* at(std::size_t section) const;

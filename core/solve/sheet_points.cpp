@@ -110,10 +110,11 @@ std::optional<PrintedSheet> sheetToRemember(const Solved& solved, const std::str
   sheet.name = name;
   sheet.code = code;
   sheet.when = when;
-  const std::string strake = "strake-", mould = "mould-";
+  const std::string strake = "strake-", ticket = "ticket-", mould = "mould-";
   if (name == "marking-stick") {
     sheet.kind = SheetKind::Stick;
-  } else if (name.starts_with(strake)) {
+  } else if (name.starts_with(strake) || name.starts_with(ticket)) {
+    static_assert(std::string_view("strake-").size() == std::string_view("ticket-").size());
     sheet.strake = std::atoi(name.c_str() + strake.size());
     sheet.side = name.find("-port") != std::string::npos ? BoatSide::Port : BoatSide::Starboard;
   } else if (name.starts_with(mould) && solved.moulds != nullptr) {

@@ -25,7 +25,10 @@
 #include "fairing/judge.h"
 #include "known_hulls.h"
 #include "lining/schools.h"
+#include "fonts.h"
+#include "joined_boats.h"
 #include "sample_books.h"
+#include "sheet_set.h"
 #include "solve/plank_at_bench.h"
 #include "stages/backbone/assembly_drawing.h"
 #include "stages/backbone/assembly_page.h"
@@ -274,6 +277,36 @@ class EventWatch : public QObject {
 };
 
 /// From each event delivered to the end of the paint that shows its answer. `send` sends the i-th.
+/// Joints planned, planks fastened, tickets written: of whole boats, both sides.
+void benchJoints() {
+  loadFonts();
+  const QTemporaryDir folder;
+  for (const auto& [boat, board] : {std::pair("osier", 4267.0), std::pair("marl", 4877.0)}) {
+    Book book = sampleBook(boat);
+    book.weighing.boardLength = millimetres(board);
+    const auto solved = solve(std::make_shared<const Book>(book), 1);
+    std::printf("  %-6s", boat);
+    print("joints planned", median(times(3, [&](int) {
+            (void)planJoints(strakesToJoin(*solved), {}, joiningMake(*solved));
+          })), "ms", 1000.0);
+    const auto joined = joinedBoat(book, board);
+    print("    every plank fastened", median(times(3, [&](int) { (void)fastenBoat(*joined); })), "ms", 500.0);
+    SheetChoice choice;
+    choice.tickets = true;
+    choice.patterns = choice.widths = choice.stick = false;
+    choice.strakes = {3};
+    const auto write = [&] {
+      (void)writeSheets(planksSheets(*joined, choice), folder.path().toStdString(), SheetFormat::Pdf, {});
+    };
+    choice.piece = 1;
+    print("    one ticket as PDF", median(times(5, [&](int) { write(); })), "ms", 300.0);
+    choice.strakes.clear();
+    choice.piece = 0;
+    choice.sides = {BoatSide::Starboard, BoatSide::Port};
+    print("    every ticket as PDF", median(times(2, [&](int) { write(); })), "ms", 6000.0);
+  }
+}
+
 void printToPicture(const char* name, MainWindow& window, Canvas* canvas, int events,
                     const std::function<void(int)>& send) {
   EventWatch watch;
@@ -506,7 +539,7 @@ int main(int argc, char** argv) {
   look::apply(application);
   const std::vector<std::pair<QString, void (*)()>> parts{
       {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},   {"hands", benchHands},
-      {"start", benchStart},       {"planks", benchPlanks},   {"large", benchLargeBoat}, {"backbone", benchBackbone}};
+      {"start", benchStart},       {"planks", benchPlanks}, {"joints", benchJoints},   {"large", benchLargeBoat}, {"backbone", benchBackbone}};
   // All of them, or those named.
   const QStringList wanted = QApplication::arguments().mid(1);
   for (const auto& [name, bench] : parts) {

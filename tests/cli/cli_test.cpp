@@ -1,10 +1,14 @@
 // The command line: its columns, units and exit statuses, against the contract and against sums.
 
 #include <QFileInfo>
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
 #include <QProcess>
 #include <QTemporaryDir>
 #include <QTest>
 #include <cmath>
+#include <map>
 #include <set>
 #include <tuple>
 
@@ -30,6 +34,22 @@ Run cli(const QStringList& arguments) {
 
 QString boat(const char* name) {
   return QStringLiteral(NARROWS_SOURCE_DIR "/boats/") + QLatin1String(name);
+}
+
+/// A book of osier's eight strakes, the fourth joined at 2,400 mm to starboard and at 1,900 to port.
+QString joinedBook(const QTemporaryDir& folder) {
+  QFile read(boat("osier.narrows"));
+  if (!read.open(QIODevice::ReadOnly)) qFatal("no osier");
+  QJsonObject book = QJsonDocument::fromJson(read.readAll()).object();
+  const auto joint = [](const char* side, double at) {
+    return QJsonObject{{"strake", 4}, {"side", side}, {"at", at}, {"kind", "scarf"}};
+  };
+  book["joining"] = QJsonObject{{"joints", QJsonArray{joint("starboard", 2400.0), joint("port", 1900.0)}}};
+  const QString path = folder.path() + "/joined.narrows";
+  QFile write(path);
+  if (!write.open(QIODevice::WriteOnly)) qFatal("cannot write");
+  write.write(QJsonDocument(book).toJson());
+  return path;
 }
 
 }  // namespace
@@ -440,6 +460,75 @@ class CliTest : public QObject {
     QCOMPARE(
         cli({"sheets", boat("sedge.csv"), "--out", folder.path(), "--what", "moulds", "--nested-on", "wide"}).status,
         2);
+  }
+
+  void aPieceIsSawnOutInItsOwnFrame() {
+    QTemporaryDir folder;
+    const QString book = joinedBook(folder);
+    const auto whole = cli({"plank", book, "--strake", "4", "--units", "mm"}).rows();
+    double wholeLength = 0.0;
+    for (int i = 1; i < whole.size(); ++i) wholeLength = std::max(wholeLength, whole[i][1].toDouble());
+    double sum = 0.0;
+    for (const QString& piece : {QString("1"), QString("2")}) {
+      const Run run = cli({"plank", book, "--strake", "4", "--piece", piece, "--units", "mm"});
+      QCOMPARE(run.status, 0);
+      const auto rows = run.rows();
+      QCOMPARE(rows[0].join(','), QString("edge,x,y"));
+      std::map<QString, int> points;
+      double low = 1e9, left = 1e9, right = -1e9;
+      for (int i = 1; i < rows.size(); ++i) {
+        ++points[rows[i][0]];
+        low = std::min(low, rows[i][2].toDouble());
+        left = std::min(left, rows[i][1].toDouble());
+        right = std::max(right, rows[i][1].toDouble());
+      }
+      QVERIFY(points["lower"] >= 250 && points["upper"] >= 250 && points.size() == 2);
+      // The board's lower bow corner is its origin.
+      QVERIFY(std::abs(low) < 0.05 && left > -0.05);
+      sum += right;
+      // Port is y negated.
+      const auto port = cli({"plank", book, "--strake", "4", "--piece", piece, "--units", "mm", "--side", "port"});
+      // The port joint lies elsewhere, so only its frame is looked at.
+      double high = -1e9;
+      for (const QStringList& row : port.rows().mid(1)) high = std::max(high, row[2].toDouble());
+      QVERIFY(std::abs(high) < 0.05);
+    }
+    // A scarf of eight thicknesses (7/16 in), the margins at both, and what is left at the ends.
+    const double scarf = 8.0 * 7.0 / 16.0 * 25.4;
+    QVERIFY2(sum > wholeLength + scarf && sum < wholeLength + scarf + 150.0, qPrintable(QString::number(sum - wholeLength)));
+    const Run none = cli({"plank", book, "--strake", "4", "--piece", "3"});
+    QCOMPARE(none.status, 1);
+    QVERIFY(none.out.isEmpty());
+    QVERIFY2(none.error.contains("no piece 3") && none.error.contains("2 pieces"), qPrintable(none.error));
+    QCOMPARE(cli({"plank", book, "--strake", "4", "--piece", "1", "--summary"}).status, 2);
+    // A plank in one piece is piece 1.
+    QCOMPARE(cli({"plank", boat("osier.csv"), "--strakes", "8", "--strake", "4", "--piece", "1"}).status, 0);
+    QCOMPARE(cli({"plank", boat("osier.csv"), "--strakes", "8", "--strake", "4", "--piece", "2"}).status, 1);
+  }
+
+  void ticketsAreWrittenWithTheirPatterns() {
+    QTemporaryDir folder;
+    const QString book = joinedBook(folder), out = folder.path() + "/out";
+    const Run run = cli({"ticket", book, "--strake", "4", "--piece", "2", "--out", out});
+    QCOMPARE(run.status, 0);
+    const auto rows = run.rows();
+    QCOMPARE(rows[0].join(','), QString("file,what,width,height"));
+    QStringList what;
+    for (const QStringList& row : rows.mid(1)) {
+      what << row[1];
+      QVERIFY2(QFileInfo(row[0]).size() > 200, qPrintable(row[0]));
+    }
+    QCOMPARE(what, QStringList({"ticket-04-starboard-2", "strake-04-starboard-piece-2", "ticket-04-starboard-2"}));
+    QCOMPARE(cli({"ticket", book, "--strake", "4", "--side", "port", "--out", out, "--format", "svg"}).rows().size(),
+             1 + 2 + 2 + 2);
+    const auto all = cli({"sheets", book, "--what", "tickets", "--side", "both", "--out", out}).rows();
+    QCOMPARE(all.size(), 1 + 16 + 2);
+    const Run wrong = cli({"ticket", book, "--strake", "40", "--out", out});
+    QCOMPARE(wrong.status, 1);
+    QVERIFY(wrong.error.contains("no strake 40"));
+    QCOMPARE(cli({"ticket", book, "--strake", "4"}).status, 2);
+    QCOMPARE(cli({"ticket", book, "--strake", "4", "--out", out, "--paper", "A9"}).status, 2);
+    QCOMPARE(cli({"sheets", book, "--what", "tickets", "--surface", "outside", "--out", out}).status, 2);
   }
 };
 

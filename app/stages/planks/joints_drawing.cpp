@@ -183,7 +183,20 @@ QString JointsDrawing::words() const {
     wrong << QString::fromStdString(said.words(m_session->notation()));
   }
   if (!wrong.isEmpty()) return wrong.join('\n');
-  return tr("Strake %1's joint %2 keeps every limit. Hatched: where it may not lie.").arg(of.strake).arg(where);
+  const JointOnPlank on = onPlank(*strakeInHand(), of, make());
+  QString how;
+  if (of.kind == JoinedBy::Scarf) {
+    const ScarfJig jig = scarfJig(make(), on.hard);
+    how = tr("Scarf %1 long; the jig rises %2 in that, %3°.")
+              .arg(shown(jig.lengthMm), QString::fromStdString(showThin(millimetres(jig.riseMm), m_session->notation())))
+              .arg(radians(jig.angleRad).deg(), 0, 'f', 1);
+  } else {
+    const ButtBlock block = buttBlock(make(), 0.0);
+    how = tr("Butt; its block is %1 long, %2 clear of each frame.")
+              .arg(shown(block.lengthMm),
+                   QString::fromStdString(showThin(millimetres(block.clearMm), m_session->notation())));
+  }
+  return tr("Strake %1's joint %2 keeps every limit. %3 Hatched: where it may not lie.").arg(of.strake).arg(where, how);
 }
 
 double JointsDrawing::distanceAt(double worldX) const {

@@ -319,7 +319,7 @@ PlankTable PlankTables::fastenings() const {
     const bool screw = lot.of.fastener.kind == FastenerKind::Screw;
     const bool deep = lot.of.throughMm > 1e6;
     table.rows.push_back(
-        {tr("%1: %2").arg(fastenedTo(lot.to), QString::fromStdString(fastenerWords(lot.of.fastener, notation()))),
+        {tr("%1: %2").arg(lot.to == FastenedTo::Keel && m_plank.onChine ? tr("chine") : fastenedTo(lot.to), QString::fromStdString(fastenerWords(lot.of.fastener, notation()))),
          -1,
          {plain(QString::number(lot.count)),
           lot.spacingMm > 0.0 ? plain(length(lot.spacingMm)) : Cell{}, plain(thin(lot.of.shankHoleMm)),

@@ -197,6 +197,11 @@ class PrintedSheetTest : public QObject {
     QVERIFY(read);
     QVERIFY(read->book.log == book.log && read->book.printed == book.printed);
     QVERIFY(writeBook(read->book) == writeBook(book));
+    // A ticket stands on the same points as its plank's pattern.
+    const auto ticket = sheetToRemember(*solved, "ticket-04-port", "ABCDE", "2026-05-01");
+    QVERIFY(ticket && ticket->strake == 4 && ticket->side == BoatSide::Port);
+    QVERIFY(ticket->points == sheetToRemember(*solved, "strake-04-port", "ABCDE", "2026-05-01")->points);
+    QVERIFY(!sheetToRemember(*solved, "widths-at-stations", "ABCDE", "2026-05-01"));
     QVERIFY(forgetPrinted(book, "mould-3")->printed.size() == book.printed.size() - 1);
   }
 };
