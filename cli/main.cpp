@@ -222,8 +222,7 @@ int run(int argc, char** argv) {
     }
     if (ticket->parsed()) {
       const SheetsApplication graphics(argc, argv);
-      return report(
-          answer(request, [&](const Job& job) { return writeTicket(job, sheets, request.strake, piece); }));
+      return report(answer(request, [&](const Job& job) { return writeTicket(job, sheets, request.strake, piece); }));
     }
     if (!piece.empty() && request.summary)
       throw UsageError{"--piece: give it or --summary, which is of the whole strake"};

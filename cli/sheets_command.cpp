@@ -51,9 +51,7 @@ SheetChoice sidesOf(const SheetsRequest& request) {
 }  // namespace
 
 SheetFormat formatOf(const SheetsRequest& request) {
-  return request.format == "svg"   ? SheetFormat::Svg
-         : request.format == "dxf" ? SheetFormat::Dxf
-                                   : SheetFormat::Pdf;
+  return request.format == "svg" ? SheetFormat::Svg : request.format == "dxf" ? SheetFormat::Dxf : SheetFormat::Pdf;
 }
 
 std::string writtenTable(const Job& job, const std::vector<WrittenSheet>& written) {

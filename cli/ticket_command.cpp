@@ -27,8 +27,9 @@ struct AskedPiece {
 Result<AskedPiece> askedPiece(const Job& job, int strake, const std::string& piece) {
   AskedPiece asked;
   if (!job.isWholeInside())
-    throw UsageError{"pieces and tickets are of whole planks, of the inside of the planking: leave --surface, --from "
-                     "and --to out"};
+    throw UsageError{
+        "pieces and tickets are of whole planks, of the inside of the planking: leave --surface, --from "
+        "and --to out"};
   const auto lining = job.lining();
   if (!lining) return tl::make_unexpected(lining.error());
   const auto index = Job::strakeOf(*lining, strake);

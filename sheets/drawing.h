@@ -32,7 +32,7 @@ enum class LineRole {
   IntoRabbet,  ///< where a plank goes on to, beyond the bearding line
   Gain,
   Fastening,  ///< a cross where one goes
-  Bolt  ///< the last: layers are written for all up to it
+  Bolt        ///< the last: layers are written for all up to it
 };
 
 struct SheetLine {
@@ -54,11 +54,11 @@ struct SheetText {
 
 /// x to the right, y up, mm.
 struct Drawing {
-  std::string name;   ///< for the file: "strake-04-starboard"
-  std::string title;  ///< for people, on every page
-  std::string check;  ///< the check to make with a rule, on every page
-  std::string note;   ///< what must not be forgotten, on every page
-  std::string code;   ///< tells what it was made from, on every page (`stamp`)
+  std::string name;     ///< for the file: "strake-04-starboard"
+  std::string title;    ///< for people, on every page
+  std::string check;    ///< the check to make with a rule, on every page
+  std::string note;     ///< what must not be forgotten, on every page
+  std::string code;     ///< tells what it was made from, on every page (`stamp`)
   bool isPage = false;  ///< one page to be read, upright, and no pattern: it is not divided over sheets
   std::vector<SheetLine> lines;
   std::vector<SheetText> texts;

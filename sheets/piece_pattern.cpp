@@ -85,7 +85,8 @@ Drawing piecePattern(const Drawing& pattern, const PatternOf& of, const PlankPie
   closed(LineRole::Saw, piece.sawn.outline());
   closed(LineRole::Board, {piece.sawn.board.begin(), piece.sawn.board.end()});
   for (const SheetText& text : pattern.texts) {
-    if (text.isHeading || std::any_of(cuts.begin(), cuts.end(), [&](const Beyond& cut) { return cut.by(text.at) > 0.0; }))
+    if (text.isHeading ||
+        std::any_of(cuts.begin(), cuts.end(), [&](const Beyond& cut) { return cut.by(text.at) > 0.0; }))
       continue;
     SheetText moved = text;
     moved.at = toOwn(text.at);
@@ -99,10 +100,10 @@ Drawing piecePattern(const Drawing& pattern, const PatternOf& of, const PlankPie
                high = toOwn(toPattern(aft ? piece.upper.back() : piece.upper.front()));
     made.line(LineRole::HoodEnd, {low, high});
     const std::string words = joint->joint.kind == JoinedBy::Butt ? "butt, square"
-                              : aft ? "scarf: cut on this, the inside, to nothing here"
-                                    : "scarf: cut on the outside, to nothing here";
-    made.text(0.5 * (low + high) + Vec2(aft ? 4.0 : -4.0, 0.0), words, 4.0, TextPlace::Centre,
-              0.5 * std::numbers::pi, true);
+                              : aft                               ? "scarf: cut on this, the inside, to nothing here"
+                                                                  : "scarf: cut on the outside, to nothing here";
+    made.text(0.5 * (low + high) + Vec2(aft ? 4.0 : -4.0, 0.0), words, 4.0, TextPlace::Centre, 0.5 * std::numbers::pi,
+              true);
   }
   const Vec2 from = toOwn(toPattern(piece.lower.front())), to = toOwn(toPattern(piece.upper.back()));
   made.line(LineRole::Check, {from, to});

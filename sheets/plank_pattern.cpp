@@ -295,9 +295,8 @@ class PatternDrawer {
         m_drawing.line(LineRole::Joint, {at(half, low), at(half, high)});
         m_drawing.line(LineRole::Joint, {at(-half, low), at(half, high)});
       }
-      const std::string words = joint.joint.kind == JoinedBy::Butt
-                                    ? "butt"
-                                    : "scarf " + shownTwice(joint.lengthMm, m_of.notation) + " long";
+      const std::string words =
+          joint.joint.kind == JoinedBy::Butt ? "butt" : "scarf " + shownTwice(joint.lengthMm, m_of.notation) + " long";
       m_drawing.text(at(half + 3.0, 0.3 * high + 0.7 * low), words, labelHeightMm * 0.8);
     }
   }

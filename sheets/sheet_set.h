@@ -19,11 +19,11 @@ struct SheetChoice {
   std::vector<std::size_t> strakes;  ///< from 0; all where empty
   std::vector<BoatSide> sides{BoatSide::Starboard};
   bool patterns = true;
-  bool widths = true;   ///< widths and marks at stations, of the boat's plans
-  bool stick = true;    ///< every plan's marks at full size
-  bool boards = false;  ///< division and diminishing boards of the boat's plans
-  bool shell = false;   ///< a picture of the shell with its strakes numbered
-  bool tickets = false;  ///< a page of each piece, before its pattern
+  bool widths = true;     ///< widths and marks at stations, of the boat's plans
+  bool stick = true;      ///< every plan's marks at full size
+  bool boards = false;    ///< division and diminishing boards of the boat's plans
+  bool shell = false;     ///< a picture of the shell with its strakes numbered
+  bool tickets = false;   ///< a page of each piece, before its pattern
   std::size_t piece = 0;  ///< from 1, the bow: that piece only; nought: all
 };
 

@@ -68,9 +68,7 @@ class TicketWriter {
   std::string length(double mm) const { return showLength(millimetres(mm), m_of.notation); }
   std::string longer(double mm) const { return showLong(millimetres(mm), m_of.notation); }
   std::string thin(double mm) const { return showThin(millimetres(std::abs(mm)), m_of.notation); }
-  static std::string degrees(double rad) {
-    return showDecimal(radians(rad).deg(), 1) + "°";
-  }
+  static std::string degrees(double rad) { return showDecimal(radians(rad).deg(), 1) + "°"; }
   bool has(double alongMm) const { return alongMm >= m_piece.fromMm - 0.5 && alongMm <= m_piece.toMm + 0.5; }
   double alongOf(const PlankStation& station) const {
     if (&station == &m_plank.plank->stations.front()) return 0.0;
@@ -86,8 +84,9 @@ class TicketWriter {
   std::string check() const {
     const Vec2 from = m_piece.lower.front(), to = m_piece.upper.back();
     return "Finished, keel-edge corner at its fore end to sheer-edge corner aft, straight: " +
-           shownTwice((to - from).norm(), m_of.notation) + ". Along its sheer edge: " +
-           shownTwice(lengthAlong(m_piece.upper), m_of.notation) + ", against a batten on the marks.";
+           shownTwice((to - from).norm(), m_of.notation) +
+           ". Along its sheer edge: " + shownTwice(lengthAlong(m_piece.upper), m_of.notation) +
+           ", against a batten on the marks.";
   }
 
   /// This side's, on the piece's own board.
@@ -127,10 +126,12 @@ class TicketWriter {
   void edges() {
     const bool lapped = m_plank.planking.construction == Construction::Lapstrake;
     TicketSection section;
-    section.title = lapped ? "Widths, and the land planed on its sheer edge, outside" : "Widths, bevels of its edges (−: under), backing out";
-    section.columns = lapped ? std::vector<std::string>{"station", "between marks", "as cut", "land", "drop", "edge left"}
-                             : std::vector<std::string>{"station",    "between marks", "keel edge", "saw out",
-                                                        "sheer edge", "saw out",       "hollow",    "to radius"};
+    section.title = lapped ? "Widths, and the land planed on its sheer edge, outside"
+                           : "Widths, bevels of its edges (−: under), backing out";
+    section.columns = lapped
+                          ? std::vector<std::string>{"station", "between marks", "as cut", "land", "drop", "edge left"}
+                          : std::vector<std::string>{"station",    "between marks", "keel edge", "saw out",
+                                                     "sheer edge", "saw out",       "hollow",    "to radius"};
     for (const PlankStation& station : m_plank.plank->stations) {
       if (!has(alongOf(station))) continue;
       std::vector<std::string> row{station.name, length(station.widthMm)};
@@ -148,8 +149,8 @@ class TicketWriter {
           row.push_back(edge ? thin(std::max(edge->widerMm, 0.0) + m_plank.planking.sawClearMm) : "");
         }
         row.push_back(!isHere || std::abs(at->hollowMm) < leastHollowMm ? "flat"
-                      : at->hollowMm < 0.0                             ? "round " + thin(at->hollowMm)
-                                                                       : thin(at->hollowMm));
+                      : at->hollowMm < 0.0                              ? "round " + thin(at->hollowMm)
+                                                                        : thin(at->hollowMm));
         row.push_back(isHere && at->templateRadiusMm ? length(*at->templateRadiusMm) : "");
       }
       section.rows.push_back(std::move(row));
@@ -183,8 +184,7 @@ class TicketWriter {
     if ((m_plank.hoodAtBow ? isFirst() : isLast()) && (m_plank.bow.isHood || m_plank.stern.isHood)) {
       const LetForward let = m_plank.letIn();
       double most = 0.0;
-      for (const MarkLetIn& mark : let.marks)
-        most = std::max({most, std::abs(mark.lowerMm), std::abs(mark.upperMm)});
+      for (const MarkLetIn& mark : let.marks) most = std::max({most, std::abs(mark.lowerMm), std::abs(mark.upperMm)});
       const bool moves = std::max(most, std::abs(let.swingMm)) > 0.5 * mmPerInch / 64.0;
       section.words.push_back("A kerf of " + thin(m_plank.planking.kerfMm) + " let in at the " +
                               (m_plank.hoodAtBow ? "bow" : "stern") +
@@ -204,14 +204,15 @@ class TicketWriter {
         for (const Gain& gain : head ? m_plank.head : m_plank.foot) {
           if (gain.bow != bow || gain.marks.empty()) continue;
           const GainMark& end = gain.marks.back();
-          std::string words = std::string(bow ? "Bow, " : "Stern, ") + (head ? "sheer edge, outside: " : "keel edge, inside: ");
+          std::string words =
+              std::string(bow ? "Bow, " : "Stern, ") + (head ? "sheer edge, outside: " : "keel edge, inside: ");
           if (gain.make.way == GainWay::Joggled) {
             words += "none; the timber is notched";
           } else {
-            words += "from " + length(gain.marks.front().fromEndMm) + " before the end; at the end " +
-                     (head ? thin(end.lowerAtLapMm) + " off at the lap line, " + thin(end.lowerAtEdgeMm) + " at the edge"
-                           : thin(end.upperAtFootMm) + " off at its foot, " + thin(end.upperAtHeadMm) +
-                                 " at the lap line");
+            words +=
+                "from " + length(gain.marks.front().fromEndMm) + " before the end; at the end " +
+                (head ? thin(end.lowerAtLapMm) + " off at the lap line, " + thin(end.lowerAtEdgeMm) + " at the edge"
+                      : thin(end.upperAtFootMm) + " off at its foot, " + thin(end.upperAtHeadMm) + " at the lap line");
           }
           section.words.push_back(words + ".");
         }
@@ -234,8 +235,8 @@ class TicketWriter {
       if (joint->joint.kind == JoinedBy::Scarf) {
         const ScarfJig jig = scarfJig(m_plank.joining, joint->hard);
         words += "scarf " + where + ", " + length(jig.lengthMm) + " long, cut on the " +
-                 (aft ? "inside (its lip is outside and trails aft)" : "outside (its lip is inside)") +
-                 "; jig rises " + thin(jig.riseMm) + " in " + length(jig.lengthMm) + ", " + degrees(jig.angleRad);
+                 (aft ? "inside (its lip is outside and trails aft)" : "outside (its lip is inside)") + "; jig rises " +
+                 thin(jig.riseMm) + " over " + length(jig.lengthMm) + ", " + degrees(jig.angleRad);
         if (jig.nibMm > 0.0) words += ", lips " + thin(jig.nibMm) + " thick";
         words += "; " + thin(m_plank.joining.marginMm) + " left beyond it";
       } else {
@@ -258,10 +259,11 @@ class TicketWriter {
       const double part = m_plank.run.lengthMm() / std::max(m_plank.bending.lengthMm, 1e-6);
       const double from = std::max(run.fromMm * part, m_piece.fromMm), to = std::min(run.toMm * part, m_piece.toMm);
       if (from >= to) continue;
-      std::string words = "From " + longer(from - m_piece.fromMm) + " to " + longer(to - m_piece.fromMm) +
-                          " of its fore end: ";
-      words += run.heat == Heat::Beyond  ? "tighter than steamed wood of that thickness goes; laminate it"
-               : run.heat == Heat::Steam ? "steam " + showDecimal(run.minutes, 0) + " minutes, hang within a minute or so"
+      std::string words =
+          "From " + longer(from - m_piece.fromMm) + " to " + longer(to - m_piece.fromMm) + " of its fore end: ";
+      words += run.heat == Heat::Beyond ? "tighter than steamed wood of that thickness goes; laminate it"
+               : run.heat == Heat::Steam
+                   ? "steam " + showDecimal(run.minutes, 0) + " minutes, hang within a minute or so"
                : run.wrapped ? "boiling-water wraps, " + showDecimal(run.minutes, 0) + " minutes"
                              : "hard on it cold: steam " + showDecimal(run.minutes, 0) + " minutes, or give it time";
       section.words.push_back(words + ".");

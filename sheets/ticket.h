@@ -13,24 +13,24 @@ namespace narrows {
 struct TicketSection {
   std::string title;
   std::vector<std::string> words;
-  std::vector<std::string> columns;             ///< the first is set to the left
+  std::vector<std::string> columns;  ///< the first is set to the left
   std::vector<std::vector<std::string>> rows;
 };
 
 struct Ticket {
-  std::string file;      ///< "ticket-04-starboard", "ticket-04-starboard-2"
+  std::string file;  ///< "ticket-04-starboard", "ticket-04-starboard-2"
   std::string boat;
-  std::string name;      ///< "strake 4 of 8"
-  std::string side;      ///< "STARBOARD"
-  std::string piece;     ///< "piece 2 of 2, after"; empty where it is all of the strake
-  std::string board;     ///< what it is sawn out of
-  std::string check;     ///< to make with a rule before cutting
+  std::string name;   ///< "strake 4 of 8"
+  std::string side;   ///< "STARBOARD"
+  std::string piece;  ///< "piece 2 of 2, after"; empty where it is all of the strake
+  std::string board;  ///< what it is sawn out of
+  std::string check;  ///< to make with a rule before cutting
   std::vector<TicketSection> sections;
-  std::array<std::string, 7> steps;  ///< of the hanging log, to tick off
+  std::array<std::string, 7> steps;            ///< of the hanging log, to tick off
   std::vector<Vec2> lower, upper, bow, stern;  ///< its finished outline on the board, this side's
   std::vector<std::pair<Vec2, Vec2>> stations;
   std::vector<std::string> stationNames;
-  std::vector<std::array<Vec2, 4>> scarfs;     ///< corners of each, once round
+  std::vector<std::array<Vec2, 4>> scarfs;  ///< corners of each, once round
 };
 
 /// The ticket of a piece (from 1, the bow) of a plank. Fails where the plank could not be made, or there is no such

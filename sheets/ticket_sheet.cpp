@@ -19,7 +19,8 @@ class TicketLayout {
   Drawing lay() {
     m_drawing.name = m_ticket.file;
     m_drawing.isPage = true;
-    const std::string whole = m_ticket.name + " · " + m_ticket.side + (m_ticket.piece.empty() ? "" : " · " + m_ticket.piece);
+    const std::string whole =
+        m_ticket.name + " · " + m_ticket.side + (m_ticket.piece.empty() ? "" : " · " + m_ticket.piece);
     m_drawing.title = titled(m_ticket.boat, whole);
     m_y = -8.0;
     m_drawing.text({0.0, m_y}, m_ticket.side + " · " + m_ticket.name, 7.5, TextPlace::Left, 0.0, true);
@@ -79,8 +80,8 @@ class TicketLayout {
     }
     m_y = foot - 4.5;
     const bool port = m_ticket.side == "PORT";
-    m_drawing.text({0.0, m_y}, std::string("◄ BOW · ") + (port ? "keel edge up" : "sheer edge up"), 3.0, TextPlace::Left,
-                   0.0, true);
+    m_drawing.text({0.0, m_y}, std::string("◄ BOW · ") + (port ? "keel edge up" : "sheer edge up"), 3.0,
+                   TextPlace::Left, 0.0, true);
     m_drawing.text({wideMm, m_y}, "not to scale: cut by the pattern", 2.8, TextPlace::Right);
     m_y -= 2.5;
   }
@@ -123,9 +124,10 @@ class TicketLayout {
   }
 
   void checkBox() {
-    const std::vector<std::string> lines = broken(m_ticket.check, 3.6, wideMm - 44.0);
+    const std::vector<std::string> lines = broken(m_ticket.check, 3.6, wideMm - 56.0);
     const double top = m_y - 1.0, high = 6.0 * static_cast<double>(lines.size()) + 3.0;
-    m_drawing.line(LineRole::MouldEdge, {{0.0, top}, {wideMm, top}, {wideMm, top - high}, {0.0, top - high}, {0.0, top}});
+    m_drawing.line(LineRole::MouldEdge,
+                   {{0.0, top}, {wideMm, top}, {wideMm, top - high}, {0.0, top - high}, {0.0, top}});
     m_drawing.text({2.5, top - 6.0}, "BEFORE CUTTING", 3.2, TextPlace::Left, 0.0, true);
     for (std::size_t i = 0; i < lines.size(); ++i)
       m_drawing.text({41.0, top - 6.0 - 6.0 * static_cast<double>(i)}, lines[i], 3.6, TextPlace::Left, 0.0, true);
@@ -152,8 +154,8 @@ class TicketLayout {
         for (std::size_t i = 0; i < cells.size(); ++i) {
           const bool left = i == 0 || section.columns[i].empty() || section.columns[i] == "fastener";
           const double x = i == 0 ? 6.5 : left ? right[i - 1] + 4.0 : right[i];
-          m_drawing.text({x, m_y}, cells[i], bold ? cell * 0.86 : cell, left ? TextPlace::Left : TextPlace::Right,
-                         0.0, bold);
+          m_drawing.text({x, m_y}, cells[i], bold ? cell * 0.86 : cell, left ? TextPlace::Left : TextPlace::Right, 0.0,
+                         bold);
         }
       };
       write(section.columns, true);
@@ -204,7 +206,8 @@ class TicketLayout {
     m_y -= 2.0;
     for (std::size_t i = 0; i < m_ticket.steps.size(); ++i) {
       const double x = stepMm * static_cast<double>(i);
-      m_drawing.line(LineRole::Rule, {{x, m_y}, {x + stepMm, m_y}, {x + stepMm, m_y - highBox}, {x, m_y - highBox}, {x, m_y}});
+      m_drawing.line(LineRole::Rule,
+                     {{x, m_y}, {x + stepMm, m_y}, {x + stepMm, m_y - highBox}, {x, m_y - highBox}, {x, m_y}});
       m_drawing.text({x + 1.5, m_y - 4.0}, m_ticket.steps[i], 3.0, TextPlace::Left, 0.0, true);
       tickBox(x + stepMm - 5.5, m_y - 5.0, 3.8);
     }

@@ -47,7 +47,9 @@ void PrintedNote::show(SheetKind kind, int strake, BoatSide side, const std::str
   const auto& solved = m_session->solved();
   const PrintedSheet* printed = nullptr;
   if (m_session->hasBook()) {
-    for (const PrintedSheet& sheet : m_session->book()->printed) printed = isOfIt(sheet) ? &sheet : printed;
+    for (const PrintedSheet& sheet : m_session->book()->printed) {
+      if (isOfIt(sheet) && !isOnTheBoat(*m_session->book(), sheet)) printed = &sheet;
+    }
   }
   setVisible(printed != nullptr && solved != nullptr);
   if (printed == nullptr || solved == nullptr) return;
@@ -56,8 +58,8 @@ void PrintedNote::show(SheetKind kind, int strake, BoatSide side, const std::str
     const auto* one = finding.as<SheetFalse>();
     if (one != nullptr && isOfIt(one->sheet)) falsed = one;
   }
-  const QString said = (printed->cut ? tr("Cut %1, code %2") : tr("Printed %1, code %2"))
-                           .arg(QString::fromStdString(printed->when), QString::fromStdString(printed->code));
+  QString said = (printed->cut ? tr("Cut %1") : tr("Printed %1")).arg(QString::fromStdString(printed->when));
+  if (!printed->code.empty()) said += tr(", code %1").arg(QString::fromStdString(printed->code));
   m_words->setText(falsed == nullptr
                        ? tr("%1: still true.").arg(said)
                        : tr("%1: false. Its %2 %3%4.")

@@ -250,31 +250,31 @@ void PrintPanel::write() {
                              : m_format->currentIndex() == 1 ? SheetFormat::Svg
                                                              : SheetFormat::Dxf;
   const bool tables = m_tables->isChecked() && m_what->currentIndex() == static_cast<int>(SheetsOf::Planks);
-  m_writing.begin([this, make = maker(), folder = m_folder->text(), format, paper = *paper, tables, solved = m_solved,
-                   choice = choice()](
-                      const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
-    const auto written = writeSheets(make(), folder.toStdString(), format, paper, stop, progress);
-    const bool stopped = stop.stop_requested();
-    Result<std::vector<std::string>> csv;
-    if (written && tables && !stopped) csv = writeLiningTables(*solved, folder.toStdString());
-    if (written && csv && tables && choice.tickets && !stopped) {
-      const auto tickets = writeTicketTables(*solved, choice, folder.toStdString());
-      if (tickets) csv->insert(csv->end(), tickets->begin(), tickets->end());
-      if (!tickets) csv = tl::make_unexpected(tickets.error());
-    }
-    std::vector<PrintedSheet> remembered;
-    for (const WrittenSheet& one : written ? *written : std::vector<WrittenSheet>()) {
-      if (const auto sheet = sheetToRemember(*solved, one.what, one.code, today())) remembered.push_back(*sheet);
-    }
-    return [this, written, folder, stopped, csv, remembered] {
-      if (!remembered.empty()) emit printed(remembered);
-      if (!written) return m_outcome->setText(QString::fromStdString(describe(written.error()[0])));
-      if (!csv) return m_outcome->setText(QString::fromStdString(describe(csv.error()[0])));
-      const QString files = tr("%n file(|s)", nullptr, static_cast<int>(written->size() + csv->size()));
-      m_outcome->setText((stopped ? tr("Stopped. Written whole: %1 in %2") : tr("Written: %1 in %2"))
-                             .arg(files, QDir::toNativeSeparators(folder)));
-    };
-  });
+  m_writing.begin(
+      [this, make = maker(), folder = m_folder->text(), format, paper = *paper, tables, solved = m_solved,
+       choice = choice()](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
+        const auto written = writeSheets(make(), folder.toStdString(), format, paper, stop, progress);
+        const bool stopped = stop.stop_requested();
+        Result<std::vector<std::string>> csv;
+        if (written && tables && !stopped) csv = writeLiningTables(*solved, folder.toStdString());
+        if (written && csv && tables && choice.tickets && !stopped) {
+          const auto tickets = writeTicketTables(*solved, choice, folder.toStdString());
+          if (tickets) csv->insert(csv->end(), tickets->begin(), tickets->end());
+          if (!tickets) csv = tl::make_unexpected(tickets.error());
+        }
+        std::vector<PrintedSheet> remembered;
+        for (const WrittenSheet& one : written ? *written : std::vector<WrittenSheet>()) {
+          if (const auto sheet = sheetToRemember(*solved, one.what, one.code, today())) remembered.push_back(*sheet);
+        }
+        return [this, written, folder, stopped, csv, remembered] {
+          if (!remembered.empty()) emit printed(remembered);
+          if (!written) return m_outcome->setText(QString::fromStdString(describe(written.error()[0])));
+          if (!csv) return m_outcome->setText(QString::fromStdString(describe(csv.error()[0])));
+          const QString files = tr("%n file(|s)", nullptr, static_cast<int>(written->size() + csv->size()));
+          m_outcome->setText((stopped ? tr("Stopped. Written whole: %1 in %2") : tr("Written: %1 in %2"))
+                                 .arg(files, QDir::toNativeSeparators(folder)));
+        };
+      });
 }
 
 }  // namespace narrows

@@ -71,14 +71,14 @@ struct Book {
   std::vector<LiningPlan> plans{1};  ///< of lining off, one or more
   PlanId starboard, port;            ///< the plan that is the boat's on each side
   MouldPlan moulds;
-  std::vector<HungStrake> hung;      ///< in the order in which they were measured
-  std::vector<SpiledStrake> spiled;  ///< in the order in which they were begun, each strake of a side once
-  WeighingPlan weighing;             ///< what plans of lining off are weighed against
-  PlankingPlan planking;             ///< how planks are got out
-  JoiningPlan joining;               ///< where they are joined, and the frames they cross
-  FasteningPlan fastening;           ///< what holds them
-  FlatWorkPlan flatWork;             ///< bottom and transom planked across
-  std::vector<HangingEntry> log;     ///< what was done to planks, in the order in which it was entered
+  std::vector<HungStrake> hung;       ///< in the order in which they were measured
+  std::vector<SpiledStrake> spiled;   ///< in the order in which they were begun, each strake of a side once
+  WeighingPlan weighing;              ///< what plans of lining off are weighed against
+  PlankingPlan planking;              ///< how planks are got out
+  JoiningPlan joining;                ///< where they are joined, and the frames they cross
+  FasteningPlan fastening;            ///< what holds them
+  FlatWorkPlan flatWork;              ///< bottom and transom planked across
+  std::vector<HangingEntry> log;      ///< what was done to planks, in the order in which it was entered
   std::vector<PrintedSheet> printed;  ///< sheets as they were last printed, each name once
   BookSettings settings;
   std::int64_t nextId = 1;  ///< ids given out are all below this

@@ -68,6 +68,16 @@ Result<Book> forgetPrinted(const Book& book, const std::string& name) {
   return edited;
 }
 
+bool isOnTheBoat(const Book& book, const PrintedSheet& sheet) {
+  if (sheet.kind != SheetKind::Plank) return false;
+  const bool logged = std::any_of(book.log.begin(), book.log.end(), [&](const HangingEntry& entry) {
+    return entry.step == HangingStep::Hung && entry.strake == sheet.strake && entry.side == sheet.side;
+  });
+  return logged || std::any_of(book.hung.begin(), book.hung.end(), [&](const HungStrake& hung) {
+           return hung.strake == sheet.strake && hung.side == sheet.side && !hung.readings.empty();
+         });
+}
+
 const PrintedSheet* printedSheet(const Book& book, const std::string& name) {
   const auto found =
       std::find_if(book.printed.begin(), book.printed.end(), [&](const PrintedSheet& one) { return one.name == name; });

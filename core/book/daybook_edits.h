@@ -20,6 +20,10 @@ Result<Book> rememberPrinted(const Book& book, const std::vector<PrintedSheet>& 
 /// A sheet is no longer minded: it was thrown away.
 Result<Book> forgetPrinted(const Book& book, const std::string& name);
 
+/// Whether the plank a sheet is of hangs already, by the log or by its edge as it was measured: what was printed of it
+/// is of no more account.
+bool isOnTheBoat(const Book& book, const PrintedSheet& sheet);
+
 /// The printed pattern of a strake of a side, or of a mould; null where none is remembered.
 const PrintedSheet* printedSheet(const Book& book, const std::string& name);
 

@@ -10,13 +10,12 @@ namespace narrows {
 namespace {
 
 const Spellings<BoatSide> daySides{{BoatSide::Starboard, "starboard"}, {BoatSide::Port, "port"}};
-const Spellings<HangingStep> stepWords{{HangingStep::Lined, "lined"},     {HangingStep::Spiled, "spiled"},
-                                       {HangingStep::GotOut, "got-out"},  {HangingStep::Offered, "offered"},
-                                       {HangingStep::Eased, "eased"},     {HangingStep::Hung, "hung"},
+const Spellings<HangingStep> stepWords{{HangingStep::Lined, "lined"},      {HangingStep::Spiled, "spiled"},
+                                       {HangingStep::GotOut, "got-out"},   {HangingStep::Offered, "offered"},
+                                       {HangingStep::Eased, "eased"},      {HangingStep::Hung, "hung"},
                                        {HangingStep::Fastened, "fastened"}};
-const Spellings<SheetKind> kindWords{{SheetKind::Plank, "plank"},
-                                     {SheetKind::Mould, "mould"},
-                                     {SheetKind::Stick, "stick"}};
+const Spellings<SheetKind> kindWords{
+    {SheetKind::Plank, "plank"}, {SheetKind::Mould, "mould"}, {SheetKind::Stick, "stick"}};
 
 }  // namespace
 

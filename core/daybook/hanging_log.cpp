@@ -92,9 +92,8 @@ std::string OutOfOrder::words(Notation /*notation*/) const {
 std::vector<OutOfOrder> lookAtLog(const std::vector<HangingEntry>& log, Construction construction) {
   std::vector<OutOfOrder> found;
   const auto has = [&](int strake, BoatSide side, HangingStep step) {
-    return std::any_of(log.begin(), log.end(), [&](const HangingEntry& one) {
-      return isOf(one, strake, side) && one.step == step;
-    });
+    return std::any_of(log.begin(), log.end(),
+                       [&](const HangingEntry& one) { return isOf(one, strake, side) && one.step == step; });
   };
   for (const HangingEntry& entry : log) {
     if (entry.step == HangingStep::Hung && construction == Construction::Lapstrake && entry.strake > 1 &&

@@ -47,7 +47,7 @@ struct HangingState {
   int strake = 1;
   BoatSide side = BoatSide::Starboard;
   std::vector<std::string> lastDay = std::vector<std::string>(hangingSteps);  ///< by step; empty where not done
-  std::vector<bool> done = std::vector<bool>(hangingSteps, false);           ///< of every piece
+  std::vector<bool> done = std::vector<bool>(hangingSteps, false);            ///< of every piece
   double hours = 0.0;
   int tries = 0;  ///< times it was offered up
   bool isDone(HangingStep step) const { return done[static_cast<std::size_t>(step)]; }

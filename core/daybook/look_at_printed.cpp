@@ -28,7 +28,8 @@ std::string outWords(const PrintedSheet& sheet, const SheetOut& out, Notation no
 
 std::string SheetFalse::words(Notation notation) const {
   std::string words = sheetWords(sheet) + (sheet.cut ? ", cut" : ", printed") +
-                      (sheet.when.empty() ? "" : " " + sheet.when) + " (" + sheet.code + "): its " + worst.edge + " " +
+                      (sheet.when.empty() ? "" : " " + sheet.when) +
+                      (sheet.code.empty() ? "" : " (" + sheet.code + ")") + ": its " + worst.edge + " " +
                       outWords(sheet, worst, notation) + (worst.place.empty() ? "" : " at " + worst.place);
   if (others > 0) words += " (" + std::to_string(others) + (others == 1 ? " other place)" : " other places)");
   return words + (sheet.cut ? ". Line off to it as it is, or get out another." : ". Print it anew.");

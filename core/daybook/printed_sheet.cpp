@@ -21,9 +21,8 @@ std::vector<SheetOut> sheetOut(const PrintedSheet& printed, const std::vector<Sh
   std::vector<Pair> pairs;
   std::vector<SheetOut> gone;
   for (const SheetPoint& was : printed.points) {
-    const auto found = std::find_if(now.begin(), now.end(), [&](const SheetPoint& one) {
-      return one.edge == was.edge && one.place == was.place;
-    });
+    const auto found = std::find_if(
+        now.begin(), now.end(), [&](const SheetPoint& one) { return one.edge == was.edge && one.place == was.place; });
     if (found != now.end()) pairs.push_back({&was, found->at});
     if (found == now.end()) gone.push_back({was.edge, was.place, Vec2::Zero(), true});
   }

@@ -15,7 +15,7 @@ namespace narrows {
 enum class SheetKind {
   Plank,  ///< pattern or ticket of a plank
   Mould,
-  Stick   ///< the marking stick
+  Stick  ///< the marking stick
 };
 
 /// A point of a sheet: of which edge or line of it, at which place.

@@ -22,7 +22,7 @@ struct NailSize {
 };
 constexpr std::array<NailSize, 5> nailSizes{{{7.0, 2.0}, {10.5, 2.6}, {13.5, 3.2}, {19.5, 4.0}, {1e9, 5.0}}};
 
-constexpr std::array<double, 16> inchLengths{0.5,  0.625, 0.75, 0.875, 1.0, 1.25, 1.5, 1.75,
+constexpr std::array<double, 16> inchLengths{0.5, 0.625, 0.75, 0.875, 1.0, 1.25, 1.5, 1.75,
                                              2.0, 2.25,  2.5,  2.75,  3.0, 3.5,  4.0, 5.0};
 constexpr std::array<double, 18> mmLengths{12, 16, 18, 20, 22, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 80, 100, 120};
 
@@ -56,11 +56,12 @@ double nextLength(Notation notation, double least) {
 
 Result<void> checkFastening(const FasteningPlan& plan) {
   Problems problems;
-  for (const auto& [length, name] : {std::pair(plan.lapSpacing, "the spacing in laps"),
-                                     std::pair(plan.keelSpacing, "the spacing along the keel"),
-                                     std::pair(plan.endSpacing, "the spacing across ends")}) {
+  for (const auto& [length, name] :
+       {std::pair(plan.lapSpacing, "the spacing in laps"), std::pair(plan.keelSpacing, "the spacing along the keel"),
+        std::pair(plan.endSpacing, "the spacing across ends")}) {
     if (length && !(length->mm() >= 10.0 && length->mm() <= 1000.0))
-      problems.push_back({Fault::LimitWrong, {0, 0, name}, {"from " + saidAtLeast(10.0) + " to " + saidAtMost(1000.0)}});
+      problems.push_back(
+          {Fault::LimitWrong, {0, 0, name}, {"from " + saidAtLeast(10.0) + " to " + saidAtMost(1000.0)}});
   }
   if (plan.spares && !(*plan.spares >= 0.0 && *plan.spares <= 200.0))
     problems.push_back({Fault::LimitWrong, {0, 0, "spares"}, {"from 0 to 200 per cent"}});

@@ -59,7 +59,7 @@ FasteningMake fasteningMake(const OffsetTable& table, const FasteningPlan& plan,
 /// One size of one kind.
 struct Fastener {
   FastenerKind kind = FastenerKind::Screw;
-  int gauge = 0;         ///< of screws, as they are sold; nought for nails
+  int gauge = 0;  ///< of screws, as they are sold; nought for nails
   double shankMm = 0.0;
   double lengthMm = 0.0;  ///< as bought
   auto operator<=>(const Fastener&) const = default;

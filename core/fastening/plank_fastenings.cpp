@@ -195,11 +195,12 @@ class PlankFastener {
       if (isFrame[i] && !add(FastenedTo::Frame, framed, middle.at(nodes[i]))) sayFrame(middle.xAt(nodes[i]));
       if (!isFrame[i]) add(FastenedTo::Lap, both, middle.at(nodes[i]));
       if (i + 1 == nodes.size()) break;
-      const std::vector<double> places = divideEvenly(
-          nodes[i], nodes[i + 1], {m_make.lapSpacingMm, leastApartMm(fastener(both))}, missed, fixed);
+      const std::vector<double> places =
+          divideEvenly(nodes[i], nodes[i + 1], {m_make.lapSpacingMm, leastApartMm(fastener(both))}, missed, fixed);
       double last = nodes[i];
       for (const double at : places) {
-        const bool reused = std::any_of(fixed.begin(), fixed.end(), [at](double one) { return std::abs(one - at) < 1e-6; });
+        const bool reused =
+            std::any_of(fixed.begin(), fixed.end(), [at](double one) { return std::abs(one - at) < 1e-6; });
         add(FastenedTo::Lap, both, middle.at(at), reused);
         widen(both, at - last);
         last = at;
@@ -272,8 +273,7 @@ class PlankFastener {
     for (const auto* edge : {&m_plank.plank->lower, &m_plank.plank->upper}) {
       for (std::size_t i = 1; i < edge->size(); ++i) {
         const Vec2 leg = (*edge)[i] - (*edge)[i - 1];
-        const double part =
-            std::clamp((at - (*edge)[i - 1]).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
+        const double part = std::clamp((at - (*edge)[i - 1]).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
         least = std::min(least, (at - (*edge)[i - 1] - part * leg).norm());
       }
     }
@@ -297,7 +297,9 @@ class PlankFastener {
     // Where the end slants, so much further in that both rows clear the edges.
     const auto clearFrom = [&](double start, double step) {
       double mm = start;
-      const auto clears = [&] { return fromEdges(at(mm, false)) >= edge && (!twoRows || fromEdges(at(mm, true)) >= edge); };
+      const auto clears = [&] {
+        return fromEdges(at(mm, false)) >= edge && (!twoRows || fromEdges(at(mm, true)) >= edge);
+      };
       while (mm >= 0.0 && mm <= width && !clears()) mm += step;
       return mm;
     };
@@ -308,8 +310,8 @@ class PlankFastener {
       m_made.unfastened.push_back("an end " + narrow(width) + " wide is too narrow to be fastened");
       return;
     }
-    const int spaces = std::max(high - low < apart ? 0 : 1,
-                                static_cast<int>(std::ceil((high - low) / m_make.endSpacingMm - 1e-9)));
+    const int spaces =
+        std::max(high - low < apart ? 0 : 1, static_cast<int>(std::ceil((high - low) / m_make.endSpacingMm - 1e-9)));
     for (int i = 0; i <= spaces; ++i)
       add(to, which, at(spaces == 0 ? 0.5 * (low + high) : low + (high - low) * i / spaces, twoRows && i % 2 == 1));
     if (spaces > 0) widen(which, (high - low) / spaces);
@@ -337,8 +339,8 @@ class PlankFastener {
     std::vector<double> nodes{std::max(edge, 12.0)};
     const double last = low.lengthMm() - nodes.front();
     const std::vector<MissedStretch> missed = missedOn(low, edge, false);
-    std::vector<double> places = divideEvenly(nodes.front(), last,
-                                              {m_make.keelSpacingMm, leastApartMm(fastener(which))}, missed);
+    std::vector<double> places =
+        divideEvenly(nodes.front(), last, {m_make.keelSpacingMm, leastApartMm(fastener(which))}, missed);
     places.insert(places.begin(), nodes.front());
     places.push_back(last);
     // In and out by turns, so that they do not follow one grain.
@@ -356,7 +358,8 @@ class PlankFastener {
     const std::vector<Vec2> line{m_plank.plank->map.at(t, 0.0), m_plank.plank->map.at(t, 1.0)};
     // The line square across, from edge to edge.
     const Vec2 up = turnedLeft(joint.along);
-    const std::vector<Vec2> square{joint.at + (line[0] - joint.at).dot(up) * up, joint.at + (line[1] - joint.at).dot(up) * up};
+    const std::vector<Vec2> square{joint.at + (line[0] - joint.at).dot(up) * up,
+                                   joint.at + (line[1] - joint.at).dot(up) * up};
     for (const double way : {-1.0, 1.0})
       fastenAcross(FastenedTo::ButtBlock, which, square, way * joint.along, 1.5 * leastEdgeMm(fastener(which)));
   }

@@ -12,9 +12,9 @@ namespace narrows {
 struct Fastening {
   FastenedTo to = FastenedTo::Frame;
   Vec2 at = Vec2::Zero();
-  double alongMm = 0.0;    ///< along the plank's middle, from its fore end
-  std::size_t which = 0;   ///< of `PlankFastenings::fasteners`
-  bool reusesHole = false; ///< of the temporary fastening to a mould
+  double alongMm = 0.0;     ///< along the plank's middle, from its fore end
+  std::size_t which = 0;    ///< of `PlankFastenings::fasteners`
+  bool reusesHole = false;  ///< of the temporary fastening to a mould
 };
 
 /// Fasteners of one size for one purpose.
@@ -46,7 +46,8 @@ struct PlankToFasten {
   bool isGarboard = false;
   double lapMm = 0.0;  ///< at its foot; nought where it has none
   std::vector<JointOnPlank> joints;
-  std::vector<std::pair<double, double>> jointsBelow;  ///< of the plank it laps on: distances along the boat, from and to
+  std::vector<std::pair<double, double>>
+      jointsBelow;  ///< of the plank it laps on: distances along the boat, from and to
 };
 
 /// In a lap: one at every frame through both planks and the frame, and between frames evenly divided, missing moulds

@@ -20,8 +20,7 @@ Result<void> checkFlatWork(const FlatWorkPlan& plan) {
   Problems problems;
   const auto within = [&](const std::optional<Length>& length, const char* name, double least, double most) {
     if (length && !(length->mm() >= least && length->mm() <= most))
-      problems.push_back(
-          {Fault::LimitWrong, {0, 0, name}, {"from " + saidAtLeast(least) + " to " + saidAtMost(most)}});
+      problems.push_back({Fault::LimitWrong, {0, 0, name}, {"from " + saidAtLeast(least) + " to " + saidAtMost(most)}});
   };
   within(plan.boardWidth, "the width of bottom boards", 30.0, 1000.0);
   within(plan.boardLength, "the length of bottom boards", 100.0, 20000.0);
@@ -46,11 +45,11 @@ FlatWorkMake flatWorkMake(const OffsetTable& table, const FlatWorkPlan& plan, do
 
 FlatPlace FlatShape::at(double alongMm) const {
   if (places.size() < 2) return places.empty() ? FlatPlace() : places.front();
-  const auto after = std::clamp<std::ptrdiff_t>(
-      std::lower_bound(places.begin(), places.end(), alongMm,
-                       [](const FlatPlace& one, double mm) { return one.alongMm < mm; }) -
-          places.begin(),
-      1, static_cast<std::ptrdiff_t>(places.size()) - 1);
+  const auto after =
+      std::clamp<std::ptrdiff_t>(std::lower_bound(places.begin(), places.end(), alongMm,
+                                                  [](const FlatPlace& one, double mm) { return one.alongMm < mm; }) -
+                                     places.begin(),
+                                 1, static_cast<std::ptrdiff_t>(places.size()) - 1);
   const FlatPlace &a = places[static_cast<std::size_t>(after - 1)], &b = places[static_cast<std::size_t>(after)];
   const double part = std::clamp((alongMm - a.alongMm) / std::max(b.alongMm - a.alongMm, 1e-9), 0.0, 1.0);
   return {alongMm, std::lerp(a.breadthMm, b.breadthMm, part), std::lerp(a.bevelRad, b.bevelRad, part),

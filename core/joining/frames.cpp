@@ -51,8 +51,7 @@ Result<void> checkFrames(const FramePlan& plan) {
   Problems problems;
   const auto within = [&](const std::optional<Length>& length, const char* name, double least, double most) {
     if (length && !(length->mm() >= least && length->mm() <= most))
-      problems.push_back(
-          {Fault::LimitWrong, {0, 0, name}, {"from " + saidAtLeast(least) + " to " + saidAtMost(most)}});
+      problems.push_back({Fault::LimitWrong, {0, 0, name}, {"from " + saidAtLeast(least) + " to " + saidAtMost(most)}});
   };
   within(plan.spacing, "the spacing of frames", closestMm, widestMm);
   within(plan.moulding, "the moulding of frames", 3.0, mostSidingMm);

@@ -11,9 +11,9 @@ namespace narrows {
 
 /// The builder's own; what is not said is as is usual for her size and kind.
 struct FramePlan {
-  std::optional<Length> first;    ///< distance of the middle of the foremost
-  std::optional<Length> spacing;  ///< from middle to middle
-  std::optional<Length> siding;   ///< their breadth along the boat
+  std::optional<Length> first;     ///< distance of the middle of the foremost
+  std::optional<Length> spacing;   ///< from middle to middle
+  std::optional<Length> siding;    ///< their breadth along the boat
   std::optional<Length> moulding;  ///< their depth behind the planking
   bool operator==(const FramePlan&) const = default;
 };

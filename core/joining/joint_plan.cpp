@@ -41,9 +41,9 @@ Result<void> checkJoining(const JoiningPlan& plan) {
   within(plan.nib, "the nib of a scarf", 20.0);
   within(plan.apart, "how far joints lie apart", 6000.0);
   within(plan.blockLap, "the lap of a butt block", 150.0);
-  for (const auto& [count, most, name] : {std::tuple(plan.baysApart, mostBaysApart, "the bays between joints"),
-                                          std::tuple(plan.strakesBetween, mostStrakesBetween,
-                                                     "the strakes between joints in one bay")}) {
+  for (const auto& [count, most, name] :
+       {std::tuple(plan.baysApart, mostBaysApart, "the bays between joints"),
+        std::tuple(plan.strakesBetween, mostStrakesBetween, "the strakes between joints in one bay")}) {
     if (count < 0 || count > most)
       problems.push_back({Fault::LimitWrong, {0, 0, name}, {"from 0 to " + std::to_string(most)}});
   }

@@ -77,11 +77,11 @@ inline constexpr double blockDrainMm = 6.0;
 
 /// A butt block.
 struct ButtBlock {
-  double lengthMm = 0.0;     ///< along the plank: twelve thicknesses, or what the bay leaves
-  double widthMm = 0.0;      ///< across, lapping both neighbours
+  double lengthMm = 0.0;  ///< along the plank: twelve thicknesses, or what the bay leaves
+  double widthMm = 0.0;   ///< across, lapping both neighbours
   double thicknessMm = 0.0;
-  double clearMm = 0.0;      ///< left to each frame, to drain
-  bool isShort = false;      ///< the bay has no room for twelve thicknesses
+  double clearMm = 0.0;  ///< left to each frame, to drain
+  bool isShort = false;  ///< the bay has no room for twelve thicknesses
 };
 /// `plankWidthMm`: of the plank at the butt.
 ButtBlock buttBlock(const JoiningMake& make, double plankWidthMm);

@@ -36,7 +36,8 @@ double alongOf(const StrakeToJoin& strake, double bendingMm) {
 }
 
 /// What lies between two joints, or a joint and an end, on its board.
-double pieceOnBoardMm(const StrakeToJoin& strake, const JointOnPlank* fore, const JointOnPlank* aft, const JoiningMake& make) {
+double pieceOnBoardMm(const StrakeToJoin& strake, const JointOnPlank* fore, const JointOnPlank* aft,
+                      const JoiningMake& make) {
   const auto from = fore != nullptr ? std::optional(fore->fromMm() - make.marginMm) : std::nullopt;
   const auto to = aft != nullptr ? std::optional(aft->toMm() + make.marginMm) : std::nullopt;
   return pieceBoardMm(strake.run, strake.sawn, from, to);
@@ -222,7 +223,7 @@ class Arranger {
     double& known = m_boards[fore * (m_places.size() + 1) + aft];
     if (known < 0.0) {
       known = pieceOnBoardMm(m_strake, fore < m_places.size() ? &m_places[fore] : nullptr,
-                      aft < m_places.size() ? &m_places[aft] : nullptr, m_make);
+                             aft < m_places.size() ? &m_places[aft] : nullptr, m_make);
     }
     return known;
   }
@@ -424,8 +425,7 @@ PlannedJoints planJoints(const std::vector<StrakeToJoin>& strakes, const std::ve
       for (const double at : one.ways[one.chosen]) {
         PlankJoint joint{one.strake, one.side, millimetres(at), make.kind, false};
         for (const PlankJoint& was : now) {
-          if (was.byHand && was.strake == joint.strake && was.side == joint.side &&
-              std::abs(was.at.mm() - at) < 1e-9)
+          if (was.byHand && was.strake == joint.strake && was.side == joint.side && std::abs(was.at.mm() - at) < 1e-9)
             joint = was;
         }
         planned.joints.push_back(joint);

@@ -23,12 +23,12 @@ struct JointOnPlank {
 /// One piece. The forward of two runs on to the after end of their scarf, its lip outside, so that the lip that shows
 /// trails aft; the after one begins at the fore end, its lip inside.
 struct PlankPiece {
-  std::size_t number = 1;              ///< from the bow
-  std::size_t count = 1;               ///< of the strake
-  double fromMm = 0.0, toMm = 0.0;     ///< along the plank's middle, with its scarfs
+  std::size_t number = 1;                 ///< from the bow
+  std::size_t count = 1;                  ///< of the strake
+  double fromMm = 0.0, toMm = 0.0;        ///< along the plank's middle, with its scarfs
   std::optional<JointOnPlank> fore, aft;  ///< none where it comes to the plank's own end
-  std::vector<Vec2> lower, upper;      ///< finished, on the flat plank, bow to stern
-  SawnPlank sawn;                      ///< with what is left on it, and its board
+  std::vector<Vec2> lower, upper;         ///< finished, on the flat plank, bow to stern
+  SawnPlank sawn;                         ///< with what is left on it, and its board
 
   double lengthMm() const { return toMm - fromMm; }
   /// How much of the plank's thickness is its own at a length along the plank's middle, 0 to 1.

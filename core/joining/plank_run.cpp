@@ -36,8 +36,8 @@ double PlankRun::read(const std::vector<double>& at, const std::vector<double>& 
 
 Vec2 PlankRun::pointAt(double alongMm) const {
   if (m_points.size() < 2) return m_points.empty() ? Vec2(Vec2::Zero()) : m_points.front();
-  auto after = static_cast<std::size_t>(std::lower_bound(m_alongMm.begin(), m_alongMm.end(), alongMm) -
-                                        m_alongMm.begin());
+  auto after =
+      static_cast<std::size_t>(std::lower_bound(m_alongMm.begin(), m_alongMm.end(), alongMm) - m_alongMm.begin());
   after = std::clamp<std::size_t>(after, 1, m_points.size() - 1);
   const double part = (alongMm - m_alongMm[after - 1]) / (m_alongMm[after] - m_alongMm[after - 1]);
   return m_points[after - 1] + part * (m_points[after] - m_points[after - 1]);

@@ -14,24 +14,32 @@ Told(Kind...) -> Told<Kind...>;
 }  // namespace
 
 ShopStage Finding::stage() const {
-  return std::visit(
-      Told{[](const CouldNotMake& f) { return f.stage; }, [](const FigureLies&) { return ShopStage::Lines; },
-           [](const OutsideHull&) { return ShopStage::Lines; }, [](const LineOffSurface&) { return ShopStage::Lines; },
-           [](const NotHeld&) { return ShopStage::Lines; }, [](const BoltFouls&) { return ShopStage::Backbone; },
-           [](const SquaredOff&) { return ShopStage::Backbone; }, [](const CameOutOff&) { return ShopStage::Backbone; },
-           [](const FaultInPart&) { return ShopStage::Backbone; },
-           [](const RabbetPastFace&) { return ShopStage::Backbone; },
-           [](const SetUpLies&) { return ShopStage::Moulds; }, [](const WeighedOut&) { return ShopStage::LiningOff; },
-           [](const StrainLeft&) { return ShopStage::Planks; }, [](const NotLaidFlat&) { return ShopStage::Planks; },
-           [](const SpilingOff&) { return ShopStage::Planks; }, [](const JointsNear&) { return ShopStage::LiningOff; },
-           [](const NibSmall&) { return ShopStage::LiningOff; }, [](const GainThin&) { return ShopStage::Planks; },
-           [](const JointBarred&) { return ShopStage::Planks; }, [](const OutOfOrder&) { return ShopStage::Planks; },
-           [](const SheetFalse& f) {
-             return f.sheet.kind == SheetKind::Plank   ? ShopStage::Planks
-                    : f.sheet.kind == SheetKind::Mould ? ShopStage::Moulds
-                                                       : ShopStage::LiningOff;
-           }},
-      what);
+  return std::visit(Told{[](const CouldNotMake& f) { return f.stage; },
+                         [](const FigureLies&) { return ShopStage::Lines; },
+                         [](const OutsideHull&) { return ShopStage::Lines; },
+                         [](const LineOffSurface&) { return ShopStage::Lines; },
+                         [](const NotHeld&) { return ShopStage::Lines; },
+                         [](const BoltFouls&) { return ShopStage::Backbone; },
+                         [](const SquaredOff&) { return ShopStage::Backbone; },
+                         [](const CameOutOff&) { return ShopStage::Backbone; },
+                         [](const FaultInPart&) { return ShopStage::Backbone; },
+                         [](const RabbetPastFace&) { return ShopStage::Backbone; },
+                         [](const SetUpLies&) { return ShopStage::Moulds; },
+                         [](const WeighedOut&) { return ShopStage::LiningOff; },
+                         [](const StrainLeft&) { return ShopStage::Planks; },
+                         [](const NotLaidFlat&) { return ShopStage::Planks; },
+                         [](const SpilingOff&) { return ShopStage::Planks; },
+                         [](const JointsNear&) { return ShopStage::LiningOff; },
+                         [](const NibSmall&) { return ShopStage::LiningOff; },
+                         [](const GainThin&) { return ShopStage::Planks; },
+                         [](const JointBarred&) { return ShopStage::Planks; },
+                         [](const OutOfOrder&) { return ShopStage::Planks; },
+                         [](const SheetFalse& f) {
+                           return f.sheet.kind == SheetKind::Plank   ? ShopStage::Planks
+                                  : f.sheet.kind == SheetKind::Mould ? ShopStage::Moulds
+                                                                     : ShopStage::LiningOff;
+                         }},
+                    what);
 }
 
 const StrakePlace* Finding::strake() const {

@@ -26,9 +26,10 @@ JoiningMake joiningMake(const Solved& solved) {
   }
   std::vector<std::pair<double, double>> moulds;
   for (const MouldWood& one : mouldWood(solved)) moulds.emplace_back(one.fromMm, one.toMm);
-  return joiningMake(book.table, book.joining, weighingFigures(book).boardLengthMm,
-                     framesOf(book.table, book.joining.frames,
-                              book.moulds.takenOff == TakenOff::Planking ? Length() : book.moulds.timber, reach, moulds));
+  return joiningMake(
+      book.table, book.joining, weighingFigures(book).boardLengthMm,
+      framesOf(book.table, book.joining.frames,
+               book.moulds.takenOff == TakenOff::Planking ? Length() : book.moulds.timber, reach, moulds));
 }
 
 std::vector<StrakeToJoin> strakesToJoin(const Solved& solved, bool onlyJoined, const std::stop_token& stop) {

@@ -140,7 +140,7 @@ Result<Book> logPlankStep(const Solved& solved, const Book& book, HangingEntry e
     const std::string number = (entry.strake < 10 ? "0" : "") + std::to_string(entry.strake);
     const std::string name = "strake-" + number + "-" + sideWord(entry.side);
     if (printedSheet(book, name) == nullptr) {
-      if (auto sheet = sheetToRemember(solved, name, "not printed", entry.when)) {
+      if (auto sheet = sheetToRemember(solved, name, {}, entry.when)) {
         sheet->cut = true;
         auto remembered = rememberPrinted(book, {*sheet});
         if (!remembered) return remembered;

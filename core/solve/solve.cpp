@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "book/daybook_edits.h"
 #include "book/spiling_edits.h"
 #include "lining/shop_figures.h"
 #include "plank/stiff_batten.h"
@@ -70,10 +71,10 @@ class Answer {
   std::shared_ptr<const Solved> make() {
     using Step = void (Answer::*)();
     // After each it is asked whether to go on: what was broken off within one is of no use to the next.
-    for (const Step step : {&Answer::table, &Answer::hull, &Answer::inside, &Answer::outside, &Answer::lines,
-                            &Answer::surface, &Answer::moulds, &Answer::frame, &Answer::lining, &Answer::backbone,
-                            &Answer::planks, &Answer::spiled, &Answer::weighing, &Answer::gains, &Answer::joints,
-                            &Answer::findings}) {
+    for (const Step step :
+         {&Answer::table, &Answer::hull, &Answer::inside, &Answer::outside, &Answer::lines, &Answer::surface,
+          &Answer::moulds, &Answer::frame, &Answer::lining, &Answer::backbone, &Answer::planks, &Answer::spiled,
+          &Answer::weighing, &Answer::gains, &Answer::joints, &Answer::findings}) {
       (this->*step)();
       if (m_stop.stop_requested()) return nullptr;
     }
@@ -413,14 +414,16 @@ class Answer {
       return;
     }
     for (const PrintedSheet& sheet : m_solved->book->printed) {
+      if (isOnTheBoat(*m_solved->book, sheet)) continue;
       const auto now = sheetPoints(*m_solved, sheet);
       if (!now) continue;
       const auto found = lookAtSheet(sheet, *now);
       // Pieces and tickets of one plank are false alike: it is told once.
-      const bool told = found && std::any_of(m_solved->findings.begin(), m_solved->findings.end(), [&](const auto& one) {
-        const auto* other = one.template as<SheetFalse>();
-        return other != nullptr && sheetWords(other->sheet) == sheetWords(sheet);
-      });
+      const bool told =
+          found && std::any_of(m_solved->findings.begin(), m_solved->findings.end(), [&](const auto& one) {
+            const auto* other = one.template as<SheetFalse>();
+            return other != nullptr && sheetWords(other->sheet) == sheetWords(sheet);
+          });
       if (found && !told) m_solved->findings.push_back(findingOf(*found));
     }
   }

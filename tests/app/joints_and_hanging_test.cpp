@@ -143,7 +143,8 @@ class JointsAndHangingTest : public WindowCase {
     drawing()->setFocus();
     QTest::keyClick(drawing(), Qt::Key_Left, Qt::ControlModifier);
     const double bay = joiningMake(*session().solved()).frames.spacingMm;
-    QVERIFY2(std::abs(jointsOf(4).front().at.mm() - (before - bay)) < 0.1, qPrintable(QString::number(jointsOf(4).front().at.mm())));
+    QVERIFY2(std::abs(jointsOf(4).front().at.mm() - (before - bay)) < 0.1,
+             qPrintable(QString::number(jointsOf(4).front().at.mm())));
     QTest::keyClick(drawing(), Qt::Key_Right, Qt::ControlModifier);
     QVERIFY(std::abs(jointsOf(4).front().at.mm() - before) < 0.1);
     QTest::keyClick(drawing(), Qt::Key_Right, Qt::ControlModifier | Qt::ShiftModifier);
@@ -257,7 +258,8 @@ class JointsAndHangingTest : public WindowCase {
     strake(3);
     log(static_cast<int>(HangingStep::Hung), "2026-05-04");
     QVERIFY(settled());
-    QVERIFY2(allSaidOn(stage()->hanging()).contains("strake 2 below it is not"), qPrintable(allSaidOn(stage()->hanging())));
+    QVERIFY2(allSaidOn(stage()->hanging()).contains("strake 2 below it is not"),
+             qPrintable(allSaidOn(stage()->hanging())));
     // A day that is none is refused at the place, and nothing is lost.
     log(static_cast<int>(HangingStep::Fastened), "2026-05-44");
     QVERIFY2(allSaidOn(stage()->hanging()).contains("is no day"), qPrintable(allSaidOn(stage()->hanging())));
@@ -295,7 +297,8 @@ class JointsAndHangingTest : public WindowCase {
       QVERIFY(panel.tickets()->isChecked());
       QTRY_VERIFY(panel.outcome()->text().contains("page"));
       QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
-      QTRY_VERIFY2_WITH_TIMEOUT(panel.outcome()->text().startsWith("Written"), qPrintable(panel.outcome()->text()), 20000);
+      QTRY_VERIFY2_WITH_TIMEOUT(panel.outcome()->text().startsWith("Written"), qPrintable(panel.outcome()->text()),
+                                20000);
     }
     QVERIFY(QDir(folder).exists("strake-04-starboard.pdf"));
     QVERIFY(QDir(folder).exists("ticket-04-starboard.pdf"));

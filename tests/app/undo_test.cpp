@@ -152,7 +152,8 @@ std::vector<NamedEdit> everyEdit() {
          const JoiningMake make = joiningMake(solved);
          const auto one = addJoint(book, 3, BoatSide::Starboard, millimetres(2100.0), strake->run, make);
          if (!one) return one;
-         return moveJoint(*one, *jointNear(*one, 3, BoatSide::Starboard, 2100.0), millimetres(2300.0), strake->run, make);
+         return moveJoint(*one, *jointNear(*one, 3, BoatSide::Starboard, 2100.0), millimetres(2300.0), strake->run,
+                          make);
        }},
       {"setJointKind",
        [](const Book& book, const Solved&) {
@@ -497,10 +498,10 @@ class UndoTest : public WindowCase {
   void everyEditOfTheCoreIsInTheList() {
     const auto edits = everyEdit();
     int declared = 0;
-    for (const char* header : {"/core/book/edits.h", "/core/book/lining_edits.h", "/core/book/backbone_edits.h",
-                               "/core/book/sheer_edits.h", "/core/book/planking_edits.h", "/core/book/spiling_edits.h",
-                               "/core/book/weighing_edits.h", "/core/book/joining_edits.h",
-                               "/core/book/daybook_edits.h", "/core/advice/reline.h"}) {
+    for (const char* header :
+         {"/core/book/edits.h", "/core/book/lining_edits.h", "/core/book/backbone_edits.h", "/core/book/sheer_edits.h",
+          "/core/book/planking_edits.h", "/core/book/spiling_edits.h", "/core/book/weighing_edits.h",
+          "/core/book/joining_edits.h", "/core/book/daybook_edits.h", "/core/advice/reline.h"}) {
       QFile file(QStringLiteral(NARROWS_SOURCE_DIR) + QString::fromUtf8(header));
       QVERIFY(file.open(QIODevice::ReadOnly));
       static const QRegularExpression edit("^(?:Result<Book>|Book) (\\w+)\\(const Book& book",

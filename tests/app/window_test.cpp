@@ -545,9 +545,9 @@ class WindowTest : public WindowCase {
     PrintPanel panel(solve(m_window->session().book(), 1), 2, m_window.get());
     panel.show();
     panel.folder()->setText(m_folder->filePath("sheets"));
-    QTRY_VERIFY(panel.outcome()->text().contains("4 files"));
+    QTRY_VERIFY(panel.outcome()->text().contains("5 files"));
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
-    QTRY_VERIFY2(panel.outcome()->text().startsWith("Written: 4 files"), qPrintable(panel.outcome()->text()));
+    QTRY_VERIFY2(panel.outcome()->text().startsWith("Written: 5 files"), qPrintable(panel.outcome()->text()));
     QVERIFY(QFile::exists(m_folder->filePath("sheets/strake-03-starboard.pdf")));
     panel.paper()->setCurrentIndex(4);
     panel.format()->setCurrentIndex(2);

@@ -23,10 +23,10 @@
 #include "canvas/hull_picture.h"
 #include "canvas/look.h"
 #include "fairing/judge.h"
-#include "known_hulls.h"
-#include "lining/schools.h"
 #include "fonts.h"
 #include "joined_boats.h"
+#include "known_hulls.h"
+#include "lining/schools.h"
 #include "sample_books.h"
 #include "sheet_set.h"
 #include "solve/plank_at_bench.h"
@@ -286,9 +286,9 @@ void benchJoints() {
     book.weighing.boardLength = millimetres(board);
     const auto solved = solve(std::make_shared<const Book>(book), 1);
     std::printf("  %-6s", boat);
-    print("joints planned", median(times(3, [&](int) {
-            (void)planJoints(strakesToJoin(*solved), {}, joiningMake(*solved));
-          })), "ms", 1000.0);
+    print("joints planned",
+          median(times(3, [&](int) { (void)planJoints(strakesToJoin(*solved), {}, joiningMake(*solved)); })), "ms",
+          1000.0);
     const auto joined = joinedBoat(book, board);
     print("    every plank fastened", median(times(3, [&](int) { (void)fastenBoat(*joined); })), "ms", 500.0);
     SheetChoice choice;
@@ -538,8 +538,9 @@ int main(int argc, char** argv) {
   std::setlocale(LC_NUMERIC, "C");
   look::apply(application);
   const std::vector<std::pair<QString, void (*)()>> parts{
-      {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},   {"hands", benchHands},
-      {"start", benchStart},       {"planks", benchPlanks}, {"joints", benchJoints},   {"large", benchLargeBoat}, {"backbone", benchBackbone}};
+      {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},
+      {"hands", benchHands},       {"start", benchStart},     {"planks", benchPlanks},
+      {"joints", benchJoints},     {"large", benchLargeBoat}, {"backbone", benchBackbone}};
   // All of them, or those named.
   const QStringList wanted = QApplication::arguments().mid(1);
   for (const auto& [name, bench] : parts) {

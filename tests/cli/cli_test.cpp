@@ -495,7 +495,8 @@ class CliTest : public QObject {
     }
     // A scarf of eight thicknesses (7/16 in), the margins at both, and what is left at the ends.
     const double scarf = 8.0 * 7.0 / 16.0 * 25.4;
-    QVERIFY2(sum > wholeLength + scarf && sum < wholeLength + scarf + 150.0, qPrintable(QString::number(sum - wholeLength)));
+    QVERIFY2(sum > wholeLength + scarf && sum < wholeLength + scarf + 150.0,
+             qPrintable(QString::number(sum - wholeLength)));
     const Run none = cli({"plank", book, "--strake", "4", "--piece", "3"});
     QCOMPARE(none.status, 1);
     QVERIFY(none.out.isEmpty());

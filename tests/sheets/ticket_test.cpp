@@ -37,7 +37,8 @@ class TicketTest : public QObject {
  private slots:
   void everyTicketOfABoatFitsOnePageOfEitherPaper() {
     QTemporaryDir folder;
-    for (const auto& [boat, board] : {std::pair("osier", 4267.0), std::pair("marl", 4877.0), std::pair("sedge", 2600.0)}) {
+    for (const auto& [boat, board] :
+         {std::pair("osier", 4267.0), std::pair("marl", 4877.0), std::pair("sedge", 2600.0)}) {
       const auto solved = joinedBoat(sampleBook(boat), board);
       const auto drawings = planksSheets(*solved, ticketsOnly({BoatSide::Starboard, BoatSide::Port}));
       std::size_t pieces = 0;
@@ -50,8 +51,9 @@ class TicketTest : public QObject {
         // Lines are measured; letters by their usual width, which is on the generous side.
         for (const SheetLine& line : drawing.lines) {
           for (const Vec2& point : line.points)
-            QVERIFY2(point.x() > -0.5 && point.x() < 186.5 && point.y() > -252.5 && point.y() < 1.0,
-                     qPrintable(QString::fromStdString(drawing.name) + QString(" %1 %2").arg(point.x()).arg(point.y())));
+            QVERIFY2(
+                point.x() > -0.5 && point.x() < 186.5 && point.y() > -252.5 && point.y() < 1.0,
+                qPrintable(QString::fromStdString(drawing.name) + QString(" %1 %2").arg(point.x()).arg(point.y())));
         }
         for (const SheetText& text : drawing.texts) {
           const DrawingBounds box = boundsOf(text);
@@ -86,8 +88,9 @@ class TicketTest : public QObject {
       // The check is a corner to a corner of what is finished, as a rule would find it on the pattern.
       const double diagonal = (of.upper.back() - of.lower.front()).norm();
       QVERIFY2(ticket->check.find(shownTwice(diagonal, notation)) != std::string::npos, ticket->check.c_str());
-      const Drawing pattern = piecePattern(plankPattern(*plank->plank, patternOf(*solved, 3, BoatSide::Starboard, plank)),
-                                           patternOf(*solved, 3, BoatSide::Starboard, plank), of);
+      const Drawing pattern =
+          piecePattern(plankPattern(*plank->plank, patternOf(*solved, 3, BoatSide::Starboard, plank)),
+                       patternOf(*solved, 3, BoatSide::Starboard, plank), of);
       QVERIFY(pattern.check.find(shownTwice(diagonal, notation)) != std::string::npos);
       for (const SheetLine& line : pattern.lines) {
         if (line.role != LineRole::Check) continue;
@@ -117,7 +120,8 @@ class TicketTest : public QObject {
               QVERIFY(point.x() > -0.01 && point.x() < piece.sawn.boardLengthMm + 0.01 && point.y() > -0.01 &&
                       point.y() < piece.sawn.boardWidthMm + 0.01);
           }
-          if (line.role == LineRole::KeelEdge && line.points.size() > 10) keel = std::max(keel, lengthAlong(line.points));
+          if (line.role == LineRole::KeelEdge && line.points.size() > 10)
+            keel = std::max(keel, lengthAlong(line.points));
         }
         QVERIFY2(std::abs(keel - lengthAlong(piece.lower)) < 0.02, qPrintable(QString::number(keel)));
       }
@@ -144,7 +148,8 @@ class TicketTest : public QObject {
     QCOMPARE(ticketOf(*solved, 3, BoatSide::Starboard, 3).error()[0].fault, Fault::PieceUnknown);
     QCOMPARE(ticketOf(*solved, 99, BoatSide::Starboard, 1).error()[0].fault, Fault::NoPlank);
     const std::string words = describe(ticketOf(*solved, 3, BoatSide::Port, 3).error());
-    QVERIFY2(words.find("strake 4 port") != std::string::npos && words.find("2 pieces") != std::string::npos, words.c_str());
+    QVERIFY2(words.find("strake 4 port") != std::string::npos && words.find("2 pieces") != std::string::npos,
+             words.c_str());
   }
 
   void everySheetCarriesItsCode() {

@@ -26,15 +26,15 @@ namespace narrows {
 namespace {
 
 QStringList stepNames() {
-  return {HangingPage::tr("lined"), HangingPage::tr("spiled"), HangingPage::tr("got out"),
-          HangingPage::tr("offered up"), HangingPage::tr("eased"), HangingPage::tr("hung"),
+  return {HangingPage::tr("lined"),      HangingPage::tr("spiled"), HangingPage::tr("got out"),
+          HangingPage::tr("offered up"), HangingPage::tr("eased"),  HangingPage::tr("hung"),
           HangingPage::tr("fastened")};
 }
 
 int piecesOf(const Book& book, int strake, BoatSide side) {
-  return 1 + static_cast<int>(std::count_if(
-                 book.joining.joints.begin(), book.joining.joints.end(),
-                 [&](const PlankJoint& joint) { return joint.strake == strake && joint.side == side; }));
+  return 1 + static_cast<int>(
+                 std::count_if(book.joining.joints.begin(), book.joining.joints.end(),
+                               [&](const PlankJoint& joint) { return joint.strake == strake && joint.side == side; }));
 }
 
 }  // namespace
@@ -64,8 +64,10 @@ HangingPage::HangingPage(Session* session, QWidget* parent)
   look::say(m_answer, look::Voice::Trouble);
   m_answer->hide();
   column->addWidget(m_answer);
-  m_log->horizontalHeader()->setMinimumSectionSize(76);
+  m_log->horizontalHeader()->setMinimumSectionSize(64);
   m_log->cells().columns = {tr("step"), tr("day"), tr("hours"), tr("piece"), tr("where"), tr("pared"), tr("note")};
+  m_log->refresh();
+  m_log->horizontalHeader()->setSectionResizeMode(Day, QHeaderView::ResizeToContents);
   m_log->cells().rows = [this] { return static_cast<int>(entries().size()); };
   m_log->cells().cell = [this](int row, int at) { return logCell(row, at); };
   m_log->cells().entered = [this](int row, int at, const QString& text) { return enterLog(row, at, text); };
@@ -225,11 +227,10 @@ bool HangingPage::enterLog(int row, int column, const QString& text) {
       entry.note = typed.toStdString();
   }
   if (!number) {
-    emit m_log->notUnderstood(column == Piece
-                                  ? tr("\"%1\" is no piece of this strake: all, or 1 to %2 from the bow.")
-                                        .arg(typed)
-                                        .arg(piecesOf(*m_session->book(), entry.strake, entry.side))
-                                  : tr("\"%1\" is no number of hours.").arg(typed));
+    emit m_log->notUnderstood(column == Piece ? tr("\"%1\" is no piece of this strake: all, or 1 to %2 from the bow.")
+                                                    .arg(typed)
+                                                    .arg(piecesOf(*m_session->book(), entry.strake, entry.side))
+                                              : tr("\"%1\" is no number of hours.").arg(typed));
     return false;
   }
   const bool done = m_session->perform(tr("Correct the log, strake %1").arg(strake()),
@@ -305,11 +306,11 @@ void HangingPage::logNow() {
   }
   const int pieces = piecesOf(*m_session->book(), entry.strake, entry.side);
   if (entry.piece > pieces)
-    return answer(tr("Strake %1 is in %n piece(|s): say which, from the bow, or 0 for all.", nullptr, pieces)
-                      .arg(entry.strake));
-  const bool done = m_session->perform(
-      tr("Log strake %1, %2").arg(entry.strake).arg(stepNames()[static_cast<int>(m_step)]),
-      logPlankStep(*solved, *m_session->book(), entry));
+    return answer(
+        tr("Strake %1 is in %n piece(|s): say which, from the bow, or 0 for all.", nullptr, pieces).arg(entry.strake));
+  const bool done =
+      m_session->perform(tr("Log strake %1, %2").arg(entry.strake).arg(stepNames()[static_cast<int>(m_step)]),
+                         logPlankStep(*solved, *m_session->book(), entry));
   if (!done) return;
   // What was said of this step is not said of the next.
   m_hours = 0.0;
@@ -360,12 +361,13 @@ void HangingPage::say() {
     if (state.isDone(static_cast<HangingStep>(step))) done << stepNames()[step];
   }
   QStringList words;
-  words << (done.isEmpty() ? tr("Nothing is logged of strake %1 to %2.").arg(strake()).arg(side() == BoatSide::Port
-                                                                                              ? tr("port")
-                                                                                              : tr("starboard"))
-                           : tr("Strake %1 to %2: %3.")
-                                 .arg(strake())
-                                 .arg(side() == BoatSide::Port ? tr("port") : tr("starboard"), done.join(QStringLiteral(", "))));
+  words << (done.isEmpty()
+                ? tr("Nothing is logged of strake %1 to %2.")
+                      .arg(strake())
+                      .arg(side() == BoatSide::Port ? tr("port") : tr("starboard"))
+                : tr("Strake %1 to %2: %3.")
+                      .arg(strake())
+                      .arg(side() == BoatSide::Port ? tr("port") : tr("starboard"), done.join(QStringLiteral(", "))));
   if (state.tries > 0) words << tr("Offered up %n time(|s).", nullptr, state.tries);
   if (state.hours > 0.0) words << tr("%1 hours in all.").arg(state.hours);
   if (const QString all = hungWords(*m_session); !all.isEmpty()) words << tr("%1.").arg(all);

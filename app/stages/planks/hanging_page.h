@@ -15,8 +15,8 @@ namespace narrows {
 class Session;
 class Slate;
 
-/// Two grids: a row a line of the log, typed over where it was wrong; and a row a station, where the upper edge lies off
-/// the plan's line once the plank hangs: what is typed there goes to Lining off, which lines off the rest again.
+/// Two grids: a row a line of the log, typed over where it was wrong; and a row a station, where the upper edge lies
+/// off the plan's line once the plank hangs: what is typed there goes to Lining off, which lines off the rest again.
 class HangingPage : public QWidget {
   Q_OBJECT
 

@@ -47,9 +47,9 @@ void JointsDrawing::know() const {
   m_known.side = selection.side;
   m_known.strake = selection.strake;
   const JoiningMake make = joiningMake(*solved);
-  const bool sameFrames = m_known.framesOf == (selection.side == BoatSide::Port ? solved->portLining.value
-                                                                                : solved->lining.value) &&
-                          m_known.make.frames == make.frames;
+  const bool sameFrames =
+      m_known.framesOf == (selection.side == BoatSide::Port ? solved->portLining.value : solved->lining.value) &&
+      m_known.make.frames == make.frames;
   m_known.make = make;
   if (!samePlank) {
     m_known.inHand.reset();
@@ -187,9 +187,10 @@ QString JointsDrawing::words() const {
   QString how;
   if (of.kind == JoinedBy::Scarf) {
     const ScarfJig jig = scarfJig(make(), on.hard);
-    how = tr("Scarf %1 long; the jig rises %2 in that, %3°.")
-              .arg(shown(jig.lengthMm), QString::fromStdString(showThin(millimetres(jig.riseMm), m_session->notation())))
-              .arg(radians(jig.angleRad).deg(), 0, 'f', 1);
+    how =
+        tr("Scarf %1 long; the jig rises %2 over that, %3°.")
+            .arg(shown(jig.lengthMm), QString::fromStdString(showThin(millimetres(jig.riseMm), m_session->notation())))
+            .arg(radians(jig.angleRad).deg(), 0, 'f', 1);
   } else {
     const ButtBlock block = buttBlock(make(), 0.0);
     how = tr("Butt; its block is %1 long, %2 clear of each frame.")
@@ -236,9 +237,10 @@ bool JointsDrawing::takeHold(const QPointF& at) {
     if (strakeInHand() == nullptr) return true;
     const PlankRun run = strakeInHand()->run;
     const JoiningMake made = make();
-    hand().take(tr("Move joint, strake %1").arg(joint.strake), [this, index, run, made](const Book& now, const Vec2& to) {
-      return moveJoint(now, index, millimetres(distanceAt(to.x())), run, made);
-    });
+    hand().take(tr("Move joint, strake %1").arg(joint.strake),
+                [this, index, run, made](const Book& now, const Vec2& to) {
+                  return moveJoint(now, index, millimetres(distanceAt(to.x())), run, made);
+                });
     return true;
   }
   // Else the strake that lies there.
@@ -343,9 +345,9 @@ void JointsDrawing::paintJoint(QPainter& painter, const PlankJoint& joint, bool 
   const double t = tAt(of.lowerEdge, of.upperEdge, of.reach, joint.at.mm());
   const QPointF low = toScreen(flat(t, of.lowerEdge.shareAt(t))), high = toScreen(flat(t, of.upperEdge.shareAt(t)));
   // A scarf leans by its own length, and by enough to be told from a butt; a butt stands square on its block.
-  const double long_ = joint.kind == JoinedBy::Butt ? 0.0 : std::max(make().jointLengthMm(joint.kind, false) /
-                                                                           foreshortening() * pixelsPerMm(),
-                                                                       9.0);
+  const double long_ = joint.kind == JoinedBy::Butt
+                           ? 0.0
+                           : std::max(make().jointLengthMm(joint.kind, false) / foreshortening() * pixelsPerMm(), 9.0);
   painter.setPen(QPen(inHand ? look::inHand : look::ink, inHand ? 4.0 : 2.6));
   drawStraight(painter, low - QPointF(0.5 * long_, 0.0), high + QPointF(0.5 * long_, 0.0));
   if (joint.kind == JoinedBy::Butt) {
@@ -384,8 +386,7 @@ void JointsDrawing::paintDrawing(QPainter& painter) {
     // Hatched a little short of its ends, so that a narrow place that is free is seen.
     const double shortMm = 2.5 * foreshortening() / pixelsPerMm();
     for (const BarredStretch& one : barred())
-      drawShape(painter,
-                stretch(static_cast<std::size_t>(selected), one.fromMm + shortMm, one.toMm - shortMm));
+      drawShape(painter, stretch(static_cast<std::size_t>(selected), one.fromMm + shortMm, one.toMm - shortMm));
   }
   painter.setBrush(Qt::NoBrush);
   for (const PlankLine& line : now.lines) {
@@ -410,8 +411,9 @@ void JointsDrawing::paintDrawing(QPainter& painter) {
     const LinedStrake& of = now.strakes[static_cast<std::size_t>(joint.strake - 1)];
     const double t = tAt(of.lowerEdge, of.upperEdge, of.reach, joint.at.mm());
     handles.push_back({toScreen(flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)))),
-                       tr("joint of strake %1 %2").arg(joint.strake).arg(
-                           QString::fromStdString(bayWords(make().frames, joint.at.mm()))),
+                       tr("joint of strake %1 %2")
+                           .arg(joint.strake)
+                           .arg(QString::fromStdString(bayWords(make().frames, joint.at.mm()))),
                        static_cast<int>(i), -1, inHand == i, inHand == i ? words() : QString()});
   }
   setHandles(std::move(handles));

@@ -79,9 +79,8 @@ void JointsPage::addFields(Slate* slate) {
       tr("Joined by"), {tr("scarfs, glued"), tr("butts on blocks")},
       [this] { return make().kind == JoinedBy::Butt ? 1 : 0; },
       [this](int index) {
-        change(tr("How planks are joined"), [&](JoiningPlan& plan) {
-          plan.kind = index == 1 ? JoinedBy::Butt : JoinedBy::Scarf;
-        });
+        change(tr("How planks are joined"),
+               [&](JoiningPlan& plan) { plan.kind = index == 1 ? JoinedBy::Butt : JoinedBy::Scarf; });
       });
   kind->setObjectName(QStringLiteral("joinedBy"));
   m_fields.push_back(kind);
@@ -176,7 +175,8 @@ void JointsPage::plan() {
       }
       QStringList words;
       for (const Problem& problem : planned.problems) words << m_session->explained(problem);
-      if (words.size() > 2) words = {words[0], tr("%n more strake(|s) so.", nullptr, static_cast<int>(words.size()) - 1)};
+      if (words.size() > 2)
+        words = {words[0], tr("%n more strake(|s) so.", nullptr, static_cast<int>(words.size()) - 1)};
       m_answer->setText(words.join('\n'));
       m_answer->show();
     };
@@ -189,7 +189,8 @@ void JointsPage::add() {
   // In the middle of its longest piece.
   std::vector<double> ends{0.0, strake->run.lengthMm()};
   for (const PlankJoint& joint : m_session->book()->joining.joints) {
-    if (joint.strake == strake->strake && joint.side == strake->side) ends.push_back(strake->run.alongAt(joint.at.mm()));
+    if (joint.strake == strake->strake && joint.side == strake->side)
+      ends.push_back(strake->run.alongAt(joint.at.mm()));
   }
   std::sort(ends.begin(), ends.end());
   std::size_t longest = 1;
@@ -197,9 +198,9 @@ void JointsPage::add() {
     if (ends[i] - ends[i - 1] > ends[longest] - ends[longest - 1]) longest = i;
   }
   const double at = strake->run.distanceAt(0.5 * (ends[longest] + ends[longest - 1]));
-  m_session->perform(tr("Join strake %1 once more").arg(strake->strake),
-                     addJoint(*m_session->book(), strake->strake, strake->side, millimetres(at), strake->run,
-                              m_drawing->make()));
+  m_session->perform(
+      tr("Join strake %1 once more").arg(strake->strake),
+      addJoint(*m_session->book(), strake->strake, strake->side, millimetres(at), strake->run, m_drawing->make()));
 }
 
 }  // namespace narrows

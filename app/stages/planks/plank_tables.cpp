@@ -310,8 +310,8 @@ QString fastenedTo(FastenedTo to) {
 
 PlankTable PlankTables::fastenings() const {
   PlankTable table;
-  table.columns = {tr("how many"),     tr("apart,\nat most"), tr("hole in\nthe plank"), tr("hole\nbehind"),
-                   tr("head sunk"),    tr("comes\nthrough"),  tr("nipped to")};
+  table.columns = {tr("how many"),  tr("apart,\nat most"), tr("hole in\nthe plank"), tr("hole\nbehind"),
+                   tr("head sunk"), tr("comes\nthrough"),  tr("nipped to")};
   int reused = 0;
   for (const Fastening& one : m_plank.fastenings.all) reused += one.reusesHole ? 1 : 0;
   for (const FastenerLot& lot : m_plank.fastenings.fasteners) {
@@ -319,12 +319,13 @@ PlankTable PlankTables::fastenings() const {
     const bool screw = lot.of.fastener.kind == FastenerKind::Screw;
     const bool deep = lot.of.throughMm > 1e6;
     table.rows.push_back(
-        {tr("%1: %2").arg(lot.to == FastenedTo::Keel && m_plank.onChine ? tr("chine") : fastenedTo(lot.to), QString::fromStdString(fastenerWords(lot.of.fastener, notation()))),
+        {tr("%1: %2").arg(lot.to == FastenedTo::Keel && m_plank.onChine ? tr("chine") : fastenedTo(lot.to),
+                          QString::fromStdString(fastenerWords(lot.of.fastener, notation()))),
          -1,
-         {plain(QString::number(lot.count)),
-          lot.spacingMm > 0.0 ? plain(length(lot.spacingMm)) : Cell{}, plain(thin(lot.of.shankHoleMm)),
-          screw ? plain(thin(lot.of.pilotMm)) : Cell{}, lot.of.boreMm > 0.0 ? plain(thin(lot.of.boreMm)) : Cell{},
-          deep ? Cell{}
+         {plain(QString::number(lot.count)), lot.spacingMm > 0.0 ? plain(length(lot.spacingMm)) : Cell{},
+          plain(thin(lot.of.shankHoleMm)), screw ? plain(thin(lot.of.pilotMm)) : Cell{},
+          lot.of.boreMm > 0.0 ? plain(thin(lot.of.boreMm)) : Cell{},
+          deep    ? Cell{}
           : screw ? judgedCell(tr("%1 short").arg(thin(lot.of.throughMm)),
                                lot.of.isShort ? std::optional(Severity::LookAgain) : std::nullopt)
                   : plain(thin(lot.of.throughMm)),
@@ -337,7 +338,8 @@ PlankTable PlankTables::fastenings() const {
   const bool isShort = std::any_of(m_plank.fastenings.fasteners.begin(), m_plank.fastenings.fasteners.end(),
                                    [](const FastenerLot& lot) { return lot.count > 0 && lot.of.isShort; });
   if (isShort)
-    words << tr("Screws marked are shorter than twice the plank: what they go into is no deeper. Rivet, or bolt, there.");
+    words << tr(
+        "Screws marked are shorter than twice the plank: what they go into is no deeper. Rivet, or bolt, there.");
   words << tr("Every place is a cross on the pattern. Bore on scrap first.");
   table.words = words.join(QLatin1Char(' '));
   return table;
@@ -381,16 +383,19 @@ PlankTable flatWorkTable(const Solved& solved, bool transom) {
   if (transom) {
     words += PlankTables::tr("From its foot up, the crown left on the last; joints on a batten inside.");
   } else {
-    words += PlankTables::tr("From the bow, cut longest first: what is left of a board goes forward. Ends are bevelled "
-                             "to the sides; the first edge %1 to the stem, the last %2 to the transom.")
+    words += PlankTables::tr(
+                 "From the bow, cut longest first: what is left of a board goes forward. Ends are bevelled "
+                 "to the sides; the first edge %1 to the stem, the last %2 to the transom.")
                  .arg(degrees(shape.foreBevelRad), degrees(shape.aftBevelRad));
   }
   table.words = words;
-  table.columns = {PlankTables::tr("width"),        PlankTables::tr("fore edge,\nfinished"),
-                   PlankTables::tr("after edge,\nfinished"), PlankTables::tr("cut to"),
-                   PlankTables::tr("ends,\nfrom square"),   PlankTables::tr("out of\nboard"),
-                   PlankTables::tr("left of it")};
-  if (transom) table.columns[1] = PlankTables::tr("lower edge,\nfinished"), table.columns[2] = PlankTables::tr("upper edge,\nfinished");
+  table.columns = {
+      PlankTables::tr("width"),     PlankTables::tr("fore edge,\nfinished"), PlankTables::tr("after edge,\nfinished"),
+      PlankTables::tr("cut to"),    PlankTables::tr("ends,\nfrom square"),   PlankTables::tr("out of\nboard"),
+      PlankTables::tr("left of it")};
+  if (transom)
+    table.columns[1] = PlankTables::tr("lower edge,\nfinished"),
+    table.columns[2] = PlankTables::tr("upper edge,\nfinished");
   for (const CrossBoard& board : planks->boards) {
     std::size_t from = 0;
     for (std::size_t i = 0; i < planks->cut.size(); ++i) {
@@ -398,12 +403,13 @@ PlankTable flatWorkTable(const Solved& solved, bool transom) {
       if (std::find(numbers.begin(), numbers.end(), board.number) != numbers.end()) from = i;
     }
     const bool last = planks->cut[from].numbers.back() == board.number;
-    const QString width = board.isRipped ? PlankTables::tr("%1, ripped").arg(length(board.widthMm())) : length(board.widthMm());
+    const QString width =
+        board.isRipped ? PlankTables::tr("%1, ripped").arg(length(board.widthMm())) : length(board.widthMm());
     table.rows.push_back({QString::number(board.number),
                           -1,
                           {plain(width), plain(length(board.foreMm)), plain(length(board.aftMm)),
-                           plain(longer(board.cutMm)), plain(degrees(board.bevelRad)),
-                           plain(QString::number(from + 1)), last ? plain(longer(planks->cut[from].leftMm)) : Cell{}}});
+                           plain(longer(board.cutMm)), plain(degrees(board.bevelRad)), plain(QString::number(from + 1)),
+                           last ? plain(longer(planks->cut[from].leftMm)) : Cell{}}});
   }
   return table;
 }

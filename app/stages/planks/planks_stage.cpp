@@ -29,7 +29,9 @@
 namespace narrows {
 
 PlanksStage::PlanksStage(Session* session, QWidget* parent)
-    : Stage(session, parent), m_drawing(new PlankDrawing(session)), m_picture(new HullPicture(session)),
+    : Stage(session, parent),
+      m_drawing(new PlankDrawing(session)),
+      m_picture(new HullPicture(session)),
       m_counting(session) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
@@ -151,6 +153,9 @@ void PlanksStage::showPage() {
   const bool full = page == Below::Fastenings || page == Below::Hanging || page == Below::Joints;
   m_edges->setVisible(!full);
   m_edgesName->setVisible(!full);
+  // The log has many fields, and is kept when the board is long sawn.
+  m_board->setVisible(page != Below::Hanging);
+  m_boardName->setVisible(page != Below::Hanging);
   m_face->setVisible(roomy || page == Below::Bevels);
   m_gauge->setVisible(page == Below::Bevels || page == Below::Hull);
   m_gaugeName->setVisible(m_gauge->isVisibleTo(m_slate));
@@ -280,13 +285,13 @@ void PlanksStage::addFasteningFields() {
   const QStringList kinds{tr("screws"), tr("rivets"), tr("clenched nails")};
   const auto kind = [&](const QString& name, std::optional<FastenerKind> FasteningPlan::*of,
                         FastenerKind FasteningMake::*usual) {
-    m_fields.emplace_back(Below::Fastenings,
-                          m_slate->addChoice(
-                              name, kinds,
-                              [this, usual] { return static_cast<int>(fasteningMake(*m_session->book()).*usual); },
-                              [change, name, of](int index) {
-                                change(name, [&](FasteningPlan& plan) { plan.*of = static_cast<FastenerKind>(index); });
-                              }));
+    m_fields.emplace_back(
+        Below::Fastenings,
+        m_slate->addChoice(
+            name, kinds, [this, usual] { return static_cast<int>(fasteningMake(*m_session->book()).*usual); },
+            [change, name, of](int index) {
+              change(name, [&](FasteningPlan& plan) { plan.*of = static_cast<FastenerKind>(index); });
+            }));
   };
   const auto length = [&](const QString& name, std::optional<Length> FasteningPlan::*of, double FasteningMake::*usual) {
     m_fields.emplace_back(
@@ -300,13 +305,11 @@ void PlanksStage::addFasteningFields() {
   length(tr("in laps, at most"), &FasteningPlan::lapSpacing, &FasteningMake::lapSpacingMm);
   length(tr("Along the keel, at most"), &FasteningPlan::keelSpacing, &FasteningMake::keelSpacingMm);
   length(tr("Across ends, at most"), &FasteningPlan::endSpacing, &FasteningMake::endSpacingMm);
-  m_fields.emplace_back(Below::Fastenings,
-                        m_slate->addNumber(
-                            tr("Spares, per cent"), {0.0, 200.0, 0},
-                            [this] { return fasteningMake(*m_session->book()).spares; },
-                            [change](double spares) {
-                              change(tr("Spares"), [&](FasteningPlan& plan) { plan.spares = spares; });
-                            }));
+  m_fields.emplace_back(
+      Below::Fastenings,
+      m_slate->addNumber(
+          tr("Spares, per cent"), {0.0, 200.0, 0}, [this] { return fasteningMake(*m_session->book()).spares; },
+          [change](double spares) { change(tr("Spares"), [&](FasteningPlan& plan) { plan.spares = spares; }); }));
   auto* count = m_slate->addButton(tr("Count the whole boat"), "countFasteners");
   connect(count, &QPushButton::clicked, this, &PlanksStage::countFasteners);
   m_fields.emplace_back(Below::Fastenings, count);
@@ -384,7 +387,7 @@ QWidget* PlanksStage::makeSlate() {
   });
   slate->addWidget(m_port);
   slate->addSpace(8);
-  slate->addHeading(tr("Board, to the saw line"));
+  m_boardName = slate->addHeading(tr("Board, to the saw line"));
   m_board = slate->addHeadline(tr("Board, to the saw line"));
   m_board->setFont(shopFont(21.0, true));
   slate->addSpace(6);

@@ -52,19 +52,7 @@ class PlanksStage : public Stage {
 
  private:
   /// What stands below the plank, in the order in which it is offered.
-  enum class Below {
-    Hull,
-    Readings,
-    Bevels,
-    Gains,
-    Ends,
-    LettingIn,
-    Bending,
-    Joints,
-    Fastenings,
-    Hanging,
-    FlatWork
-  };
+  enum class Below { Hull, Readings, Bevels, Gains, Ends, LettingIn, Bending, Joints, Fastenings, Hanging, FlatWork };
   QWidget* makeSlate();
   QWidget* makeBelow();
   void addPlankingFields();
@@ -91,6 +79,7 @@ class PlanksStage : public Stage {
   QLabel* m_board = nullptr;
   QLabel* m_edges = nullptr;
   QLabel* m_edgesName = nullptr;
+  QLabel* m_boardName = nullptr;
   QLabel* m_shape = nullptr;
   QLabel* m_gaugeName = nullptr;
   QLabel* m_gauge = nullptr;

@@ -70,9 +70,9 @@ class PlankFasteningsTest : public QObject {
 
   // Sedge's third strake, in one piece and with no mould in the way. Its lap runs from 226 to 3615 mm along the boat;
   // frames stand at 219 and every 152.4 on. Those within 36 mm of an end give way to it: frames 2 to 23, 22 of them, a
-  // rivet each. Laps are fastened 90 apart at most: the 21 bays, 153 along the lap amidships and 167 where it runs in to
-  // the stem, in two steps, a rivet each; forward of frame 2, some 130 mm from the first rivet, one more; aft of frame
-  // 23 none; and one at the stern: at the bow the stem's lowest screw has its place.
+  // rivet each. Laps are fastened 90 apart at most: the 21 bays, 153 along the lap amidships and 167 where it runs in
+  // to the stem, in two steps, a rivet each; forward of frame 2, some 130 mm from the first rivet, one more; aft of
+  // frame 23 none; and one at the stern: at the bow the stem's lowest screw has its place.
   void countsAreThoseOfAWorkedCase() {
     Book book = sampleBook("sedge");
     book.fastening.lapSpacing = millimetres(90.0);
@@ -119,8 +119,8 @@ class PlankFasteningsTest : public QObject {
                                     .arg(static_cast<int>(all[i].to))
                                     .arg(all[i].at.x())
                                     .arg(all[i].at.y());
-          const double near = std::min(distanceToLine(plank->plank->lower, all[i].at),
-                                       distanceToLine(plank->plank->upper, all[i].at));
+          const double near =
+              std::min(distanceToLine(plank->plank->lower, all[i].at), distanceToLine(plank->plank->upper, all[i].at));
           // In a lap the edge is that of the lap itself; else of the plank.
           QVERIFY2(near > 0.93 * edge, qPrintable(where + QString(" %1 from an edge, %2").arg(near).arg(edge)));
           for (const bool bow : {true, false})
@@ -143,15 +143,19 @@ class PlankFasteningsTest : public QObject {
             }
             const double x = band.point(t, 0.0).x();
             for (const MouldWood& mould : moulds)
-              QVERIFY2(x < mould.fromMm - edge + 1.0 || x > mould.toMm + edge - 1.0,
-                       qPrintable(where + QString(": x %1 in mould %2 to %3").arg(x).arg(mould.fromMm).arg(mould.toMm)));
+              QVERIFY2(
+                  x < mould.fromMm - edge + 1.0 || x > mould.toMm + edge - 1.0,
+                  qPrintable(where + QString(": x %1 in mould %2 to %3").arg(x).arg(mould.fromMm).arg(mould.toMm)));
           }
           ++checked;
         }
         // A screw's point stays inside; what is riveted or clenched comes through by what it needs.
         for (const FastenerLot& lot : plank->fastenings.fasteners) {
           const auto kind = lot.of.fastener.kind;
-          QVERIFY(lot.of.throughMm >= (kind == FastenerKind::Screw ? 3.0 : kind == FastenerKind::Rivet ? 1.5 : 9.5) - 1e-9);
+          QVERIFY(lot.of.throughMm >= (kind == FastenerKind::Screw   ? 3.0
+                                       : kind == FastenerKind::Rivet ? 1.5
+                                                                     : 9.5) -
+                                          1e-9);
         }
       }
       QVERIFY2(checked > 300, one.boat);
@@ -167,10 +171,10 @@ class PlankFasteningsTest : public QObject {
       const auto plank = plankAtBench(*solved, k, BoatSide::Starboard);
       std::vector<const Fastening*> row;
       for (const Fastening& one : plank->fastenings.all) {
-        const bool inLap = one.to == FastenedTo::Lap ||
-                           (one.to == FastenedTo::Frame &&
-                            plank->fastenings.fasteners[one.which].of.woodMm >
-                                1.5 * plank->fastening.thicknessMm + plank->joining.frames.mouldingMm);
+        const bool inLap =
+            one.to == FastenedTo::Lap ||
+            (one.to == FastenedTo::Frame && plank->fastenings.fasteners[one.which].of.woodMm >
+                                                1.5 * plank->fastening.thicknessMm + plank->joining.frames.mouldingMm);
         if (inLap) row.push_back(&one);
       }
       std::sort(row.begin(), row.end(), [](const auto* a, const auto* b) { return a->alongMm < b->alongMm; });

@@ -110,7 +110,8 @@ class CrossPlanksTest : public QObject {
     });
     QVERIFY(std::abs(at5->xMm - 2000.0) < 1.0);
     QVERIFY2(std::abs(at5->breadthMm - 2.0 * (452.0 + 10.9)) < 1.0, qPrintable(QString::number(at5->breadthMm)));
-    QVERIFY2(std::abs(radians(at5->bevelRad).deg() - 23.9) < 1.0, qPrintable(QString::number(radians(at5->bevelRad).deg())));
+    QVERIFY2(std::abs(radians(at5->bevelRad).deg() - 23.9) < 1.0,
+             qPrintable(QString::number(radians(at5->bevelRad).deg())));
     // The transom rakes aft going up, so the last edge is cut with its outer face shorter... by its rake over the run.
     QVERIFY(std::abs(radians(shape->aftBevelRad).deg()) < 45.0);
   }
@@ -127,7 +128,8 @@ class CrossPlanksTest : public QObject {
     const auto shape = flatTransom(*solved->inside, 10.0);
     QVERIFY(shape);
     // From (3574, 130) to (3676, 470): 355 up its face; the sheer is 450 out, the foot 340, and the planking beside.
-    QVERIFY2(std::abs(shape->lengthMm() - std::hypot(102.0, 340.0)) < 2.0, qPrintable(QString::number(shape->lengthMm())));
+    QVERIFY2(std::abs(shape->lengthMm() - std::hypot(102.0, 340.0)) < 2.0,
+             qPrintable(QString::number(shape->lengthMm())));
     QVERIFY(shape->places.front().breadthMm > 2.0 * 340.0 && shape->places.front().breadthMm < 2.0 * 340.0 + 30.0);
     QVERIFY(plankAcross(*shape, stock(150.0, 2000.0)));
   }

@@ -70,9 +70,8 @@ Small smallCase(const char* boat, double boardMm, int strakes, double spacingMm,
   book.joining.baysApart = 0;
   const auto solved = solve(std::make_shared<Book>(book), 1);
   Small small{strakesToJoin(*solved), joiningMake(*solved)};
-  std::erase_if(small.strakes, [strakes](const StrakeToJoin& one) {
-    return one.strake > strakes || one.side == BoatSide::Port;
-  });
+  std::erase_if(small.strakes,
+                [strakes](const StrakeToJoin& one) { return one.strake > strakes || one.side == BoatSide::Port; });
   return small;
 }
 
@@ -113,7 +112,8 @@ class JointsTest : public QObject {
   }
 
   void wholeBoatsArePlannedWithinTheLimitsAndASecond() {
-    for (const auto& [boat, board] : {std::pair("osier", 4267.0), std::pair("marl", 4877.0), std::pair("sedge", 2600.0)}) {
+    for (const auto& [boat, board] :
+         {std::pair("osier", 4267.0), std::pair("marl", 4877.0), std::pair("sedge", 2600.0)}) {
       Book book = sampleBook(boat);
       book.weighing.boardLength = millimetres(board);
       const auto solved = solve(std::make_shared<Book>(book), 1);
@@ -126,8 +126,10 @@ class JointsTest : public QObject {
         for (const BarredStretch& barred : barredStretches(strakes, planned.joints, i, make)) {
           const double x = planned.joints[i].at.mm();
           QVERIFY2(x <= barred.fromMm + 0.6 || x >= barred.toMm - 0.6,
-                   qPrintable(QString("%1 strake %2 bar %3").arg(boat).arg(planned.joints[i].strake).arg(
-                       static_cast<int>(barred.bar))));
+                   qPrintable(QString("%1 strake %2 bar %3")
+                                  .arg(boat)
+                                  .arg(planned.joints[i].strake)
+                                  .arg(static_cast<int>(barred.bar))));
         }
       }
       // The same answer again, and with the joints found laid by hand it stays.
@@ -198,7 +200,8 @@ class JointsTest : public QObject {
                          [](const Finding& one) { return one.as<JointBarred>() != nullptr; }));
     // Strake 4's joint is moved abreast of strake 5's.
     Book book = *solved->book;
-    const auto fifth = jointNear(book, 5, BoatSide::Starboard, 0.0), fourth = jointNear(book, 4, BoatSide::Starboard, 0.0);
+    const auto fifth = jointNear(book, 5, BoatSide::Starboard, 0.0),
+               fourth = jointNear(book, 4, BoatSide::Starboard, 0.0);
     book.joining.joints[*fourth].at = millimetres(book.joining.joints[*fifth].at.mm() + 100.0);
     const auto moved = solve(std::make_shared<Book>(book), 3, solved);
     const auto found = std::find_if(moved->findings.begin(), moved->findings.end(),

@@ -60,7 +60,8 @@ void checkPieces(const PlankAtBench& plank) {
     const double scarf = fore.aft->lengthMm;
     // The forward piece ends a scarf's length aft of where the after one begins, square to the run.
     const Vec2 low = fore.lower.back() - aft.lower.front(), high = fore.upper.back() - aft.upper.front();
-    QVERIFY2(std::abs(low.dot(fore.aft->along) - scarf) < coversMm, qPrintable(QString::number(low.dot(fore.aft->along))));
+    QVERIFY2(std::abs(low.dot(fore.aft->along) - scarf) < coversMm,
+             qPrintable(QString::number(low.dot(fore.aft->along))));
     QVERIFY(std::abs(high.dot(fore.aft->along) - scarf) < coversMm);
     if (scarf > 0.0) {
       // What lies between the two cuts, from the plank itself.
