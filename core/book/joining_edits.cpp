@@ -59,8 +59,12 @@ Result<Book> setFlatWork(const Book& book, const FlatWorkPlan& plan) {
   return edited;
 }
 
-Result<Book> placeJoints(const Book& book, std::vector<PlankJoint> joints) {
+Result<Book> placeJoints(const Book& book, std::vector<PlankJoint> joints, const Frames* frames) {
   Book edited = book;
+  if (frames != nullptr && !frames->atMm.empty()) {
+    edited.joining.frames.first = millimetres(frames->atMm.front());
+    edited.joining.frames.spacing = millimetres(frames->spacingMm);
+  }
   edited.joining.joints = std::move(joints);
   inOrder(edited.joining.joints);
   return edited;

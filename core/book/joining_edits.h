@@ -11,8 +11,9 @@ Result<Book> setJoining(const Book& book, const JoiningPlan& plan);
 Result<Book> setFastening(const Book& book, const FasteningPlan& plan);
 Result<Book> setFlatWork(const Book& book, const FlatWorkPlan& plan);
 
-/// All joints of the boat, in place of those there were.
-Result<Book> placeJoints(const Book& book, std::vector<PlankJoint> joints);
+/// All joints of the boat, in place of those there were. `frames`: those they were planned between, which stay where
+/// they are from then on; null: as they are set.
+Result<Book> placeJoints(const Book& book, std::vector<PlankJoint> joints, const Frames* frames = nullptr);
 
 /// The joint of a strake (from 1) that lies nearest to a distance along the boat; its place among the book's joints.
 std::optional<std::size_t> jointNear(const Book& book, int strake, BoatSide side, double xMm);

@@ -182,7 +182,8 @@ QString JointsDrawing::words() const {
     said.bay = where.toStdString();
     wrong << QString::fromStdString(said.words(m_session->notation()));
   }
-  if (!wrong.isEmpty()) return wrong.join('\n');
+  if (wrong.size() > 1) return tr("%1 And %n more.", nullptr, static_cast<int>(wrong.size()) - 1).arg(wrong.first());
+  if (!wrong.isEmpty()) return wrong.first();
   const JointOnPlank on = onPlank(*strakeInHand(), of, make());
   QString how;
   if (of.kind == JoinedBy::Scarf) {

@@ -166,11 +166,12 @@ void JointsPage::plan() {
   const auto solved = m_session->freshAnswer();
   if (solved == nullptr) return;
   m_planning.begin([this, solved](const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
+    const JoiningMake make = joiningMake(*solved);
     const PlannedJoints planned =
-        planJoints(strakesToJoin(*solved, false, stop), solved->book->joining.joints, joiningMake(*solved), stop);
-    return [this, planned] {
+        planJoints(strakesToJoin(*solved, false, stop), solved->book->joining.joints, make, stop);
+    return [this, planned, frames = make.frames] {
       if (planned.problems.empty()) {
-        m_session->perform(tr("Plan all joints"), placeJoints(*m_session->book(), planned.joints));
+        m_session->perform(tr("Plan all joints"), placeJoints(*m_session->book(), planned.joints, &frames));
         return;
       }
       QStringList words;
