@@ -134,6 +134,7 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
       solved.portPlanks.push_back(std::make_shared<FlatPlank>(job.flatPlank(*solved.portLining, k)));
     append(planksSheets(solved, sidesOf(request)));
   }
+  nameFiles(drawings, job.book().table.boat);
   const auto written = narrows::writeSheets(drawings, request.out, formatOf(request), *paper);
   if (!written) return tl::make_unexpected(written.error());
   return writtenTable(job, *written);

@@ -64,15 +64,17 @@ Result<std::string> writeTicket(const Job& job, const SheetsRequest& request, in
   choice.piece = asked->piece;
   choice.tickets = true;
   choice.widths = choice.stick = false;
-  const auto written =
-      narrows::writeSheets(planksSheets(*asked->solved, choice), request.out, formatOf(request), *paper);
+  std::vector<Drawing> drawings = planksSheets(*asked->solved, choice);
+  nameFiles(drawings, job.book().table.boat);
+  const auto written = narrows::writeSheets(drawings, request.out, formatOf(request), *paper);
   if (!written) return tl::make_unexpected(written.error());
   const auto tables = writeTicketTables(*asked->solved, choice, request.out);
   if (!tables) return tl::make_unexpected(tables.error());
   std::string text = writtenTable(job, *written);
-  for (const std::string& file : *tables) {
-    const std::string name = file.substr(file.rfind('/') + 1);
-    text += file + "," + name.substr(0, name.rfind('.')) + ",,\n";
+  std::size_t at = 0;
+  for (const WrittenSheet& sheet : *written) {
+    // A ticket's table has no size of its own.
+    if (sheet.what.starts_with("ticket-") && at < tables->size()) text += (*tables)[at++] + "," + sheet.what + ",,\n";
   }
   return text;
 }

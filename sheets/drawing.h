@@ -54,12 +54,13 @@ struct SheetText {
 
 /// x to the right, y up, mm.
 struct Drawing {
-  std::string name;     ///< for the file: "strake-04-starboard"
-  std::string title;    ///< for people, on every page
-  std::string check;    ///< the check to make with a rule, on every page
-  std::string note;     ///< what must not be forgotten, on every page
-  std::string code;     ///< tells what it was made from, on every page (`stamp`)
-  bool isPage = false;  ///< one page to be read, upright, and no pattern: it is not divided over sheets
+  std::string name;       ///< for the file: "strake-04-starboard"
+  std::string file = {};  ///< what its file is called, with the boat's name (`nameFiles`); its own name where empty
+  std::string title;      ///< for people, on every page
+  std::string check;      ///< the check to make with a rule, on every page
+  std::string note;       ///< what must not be forgotten, on every page
+  std::string code;       ///< tells what it was made from, on every page (`stamp`)
+  bool isPage = false;    ///< one page to be read, upright, and no pattern: it is not divided over sheets
   std::vector<SheetLine> lines;
   std::vector<SheetText> texts;
 

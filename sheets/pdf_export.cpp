@@ -5,89 +5,13 @@
 #include "export.h"
 #include "files/whole_file.h"
 #include "fonts.h"
-#include "paint.h"
+#include "pages.h"
 
 namespace narrows {
 
 namespace {
 
-constexpr double textMarginMm = 60.0;
-
 constexpr int dotsPerInch = 2540;  // a hundredth of a millimetre a dot
-constexpr double barMm = 100.0;
-constexpr double barIn = 4.0 * mmPerInch;
-
-void paintCross(QPainter& painter, double x, double y) {
-  painter.setPen(QPen(Qt::black, 0.18));
-  painter.drawLine(QPointF(x - 4.0, y), QPointF(x + 4.0, y));
-  painter.drawLine(QPointF(x, y - 4.0), QPointF(x, y + 4.0));
-  painter.drawEllipse(QPointF(x, y), 1.5, 1.5);
-}
-
-/// Register marks lie on the middle of each overlap, so that the same mark is on both neighbours.
-void paintRegisterMarks(QPainter& painter, const Tile& tile, const Tiling& tiling) {
-  const double half = 0.5 * tiling.overlapMm;
-  const double width = tile.high.x() - tile.low.x();
-  const double height = tile.high.y() - tile.low.y();
-  for (const double x : {half, width - half}) {
-    for (const double y : {half, height - half}) paintCross(painter, tile.leftMm + x, tile.topMm + y);
-  }
-  painter.setPen(QPen(Qt::black, 0.1, Qt::DotLine));
-  painter.drawRect(QRectF(tile.leftMm, tile.topMm, width, height));
-}
-
-void paintBar(QPainter& painter, double x, double y, double length, const std::string& name) {
-  painter.setPen(QPen(Qt::black, 0.25));
-  painter.drawLine(QPointF(x, y), QPointF(x + length, y));
-  for (const double at : {0.0, length}) painter.drawLine(QPointF(x + at, y - 2.0), QPointF(x + at, y + 2.0));
-  paintText(painter, {Vec2(x + length + 2.0, -(y + 1.0)), name, 2.6, 0.0, TextPlace::Left, false});
-}
-
-void paintPageMap(QPainter& painter, const Tiling& tiling, const Tile& here, double right, double top, double room) {
-  const double cell =
-      std::min({6.0, room / static_cast<double>(tiling.rows), 44.0 / static_cast<double>(tiling.columns)});
-  const double left = right - cell * static_cast<double>(tiling.columns);
-  for (const Tile& tile : tiling.tiles) {
-    const QRectF box(left + cell * static_cast<double>(tile.column), top + cell * static_cast<double>(tile.row), cell,
-                     cell * 0.8);
-    painter.setPen(QPen(tile.isEmpty ? Qt::lightGray : Qt::black, 0.15));
-    painter.setBrush(&tile == &here ? QBrush(Qt::black) : QBrush(Qt::NoBrush));
-    painter.drawRect(box);
-  }
-  painter.setBrush(Qt::NoBrush);
-}
-
-void paintFoot(QPainter& painter, const Drawing& drawing, const Tiling& tiling, const Tile& tile) {
-  const double top = tile.topMm + (tile.high.y() - tile.low.y());
-  const double right = tile.pageWidthMm - tile.leftMm;
-  std::string sheet = tiling.tiles.size() > 1 ? "   sheet " + tileName(tile) : "";
-  if (!drawing.code.empty()) sheet += "   code " + drawing.code;
-  paintText(painter, {Vec2(tile.leftMm, -(top + 6.0)), drawing.title + sheet, 3.2, 0.0, TextPlace::Left, true});
-  paintText(painter, {Vec2(tile.leftMm, -(top + 11.5)), drawing.check, 2.6, 0.0, TextPlace::Left, false});
-  if (!drawing.note.empty())
-    paintText(painter, {Vec2(tile.leftMm, -(top + 16.0)), drawing.note, 2.6, 0.0, TextPlace::Left, true});
-  paintBar(painter, tile.leftMm, top + 22.0, barMm, "100 mm");
-  if (tile.pageWidthMm > 260.0) paintBar(painter, tile.leftMm + 117.0, top + 22.0, barIn, "4 in");
-  if (tiling.tiles.size() > 1) paintPageMap(painter, tiling, tile, right, top + 18.0, 9.0);
-}
-
-void paintTile(QPainter& painter, const Drawing& drawing, const Tiling& tiling, const Tile& tile) {
-  painter.save();
-  painter.setClipRect(QRectF(tile.leftMm, tile.topMm, tile.high.x() - tile.low.x(), tile.high.y() - tile.low.y()));
-  painter.translate(tile.leftMm - tile.low.x(), tile.topMm + tile.high.y());
-  // Letters are measured roughly: those just outside are painted too.
-  const Vec2 about = Vec2::Constant(textMarginMm);
-  const DrawingBounds seen{tile.low - about, tile.high + about};
-  paintDrawing(painter, drawing, &seen);
-  painter.restore();
-  if (drawing.isPage) {
-    paintText(painter, {Vec2(tile.pageWidthMm - tile.leftMm, -(tile.pageHeightMm - 6.0)), "code " + drawing.code, 3.0,
-                        0.0, TextPlace::Right, true});
-    return;
-  }
-  paintRegisterMarks(painter, tile, tiling);
-  paintFoot(painter, drawing, tiling, tile);
-}
 
 }  // namespace
 
@@ -116,7 +40,7 @@ Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const 
       isFirst = false;
       painter.save();
       painter.scale(dotsPerInch / mmPerInch, dotsPerInch / mmPerInch);
-      paintTile(painter, drawing, tiling, one);
+      paintPage(painter, drawing, tiling, one);
       painter.restore();
     }
   }

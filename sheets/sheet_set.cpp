@@ -1,6 +1,7 @@
 #include "sheet_set.h"
 
 #include <algorithm>
+#include <map>
 #include <numeric>
 
 #include "backbone_sheet.h"
@@ -83,7 +84,8 @@ Result<std::vector<std::string>> writeTicketTables(const Solved& solved, const S
   eachPiece(solved, choice, [&](std::size_t strake, BoatSide side, const auto& bench, const PlankPiece& piece) {
     const auto ticket = ticketOf(solved, strake, side, piece.number, bench);
     if (!ticket || !problems.empty()) return;
-    const std::string file = folder + "/" + ticket->file + ".csv";
+    const std::string file =
+        folder + "/" + sheetFileName(ticket->boat.empty() ? ticket->file : ticket->boat + "-" + ticket->file) + ".csv";
     if (const auto written = writeWholeFile(file, ticketCsv(*ticket)); !written) problems = written.error();
     files.push_back(file);
   });
@@ -171,6 +173,20 @@ std::vector<Drawing> linesSheets(const Solved& solved) {
   return drawings;
 }
 
+void nameFiles(std::vector<Drawing>& drawings, const std::string& boat) {
+  std::map<std::string, int> taken;
+  for (Drawing& drawing : drawings) {
+    const std::string name = sheetFileName(boat.empty() ? drawing.name : boat + "-" + drawing.name);
+    const int before = taken[name]++;
+    drawing.file = before == 0 ? name : name + "-" + std::to_string(before + 1);
+  }
+}
+
+std::string sheetPath(const std::string& folder, const Drawing& drawing, SheetFormat format) {
+  const char* ending = format == SheetFormat::Pdf ? ".pdf" : format == SheetFormat::Svg ? ".svg" : ".dxf";
+  return folder + "/" + (drawing.file.empty() ? drawing.name : drawing.file) + ending;
+}
+
 namespace {
 
 /// The code on a drawing that has no pages: behind its title, or under it.
@@ -198,10 +214,10 @@ Result<std::vector<WrittenSheet>> writeSheets(const std::vector<Drawing>& drawin
     if (format != SheetFormat::Pdf) writeCode(drawing);
     if (stop.stop_requested()) break;
     if (progress) progress(static_cast<double>(written.size()) / static_cast<double>(drawings.size()));
-    const std::string base = folder + "/" + drawing.name;
-    auto one = format == SheetFormat::Pdf   ? writePdf(drawing, paper, base + ".pdf", stop)
-               : format == SheetFormat::Svg ? writeSvg(drawing, base + ".svg")
-                                            : writeDxf(drawing, base + ".dxf");
+    const std::string file = sheetPath(folder, drawing, format);
+    auto one = format == SheetFormat::Pdf   ? writePdf(drawing, paper, file, stop)
+               : format == SheetFormat::Svg ? writeSvg(drawing, file)
+                                            : writeDxf(drawing, file);
     if (!one && stop.stop_requested()) break;
     if (!one) return tl::make_unexpected(one.error());
     written.push_back(*one);

@@ -60,6 +60,12 @@ std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& 
 /// The body plan at full size and the corrected table. Needs the drawn surface.
 std::vector<Drawing> linesSheets(const Solved& solved);
 
+/// Gives every drawing the name of its file: the boat's, then its own; two of one name are told apart by a number.
+void nameFiles(std::vector<Drawing>& drawings, const std::string& boat);
+
+/// The path a drawing is written to.
+std::string sheetPath(const std::string& folder, const Drawing& drawing, SheetFormat format);
+
 /// Writes each drawing to its own file in `folder`, which is made if it is missing. `progress` is told the share that
 /// is written. Where `stop` is asked for, those that are written are given; none is half there.
 Result<std::vector<WrittenSheet>> writeSheets(const std::vector<Drawing>& drawings, const std::string& folder,

@@ -8,6 +8,10 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
+#include <QPageSize>
+#include <QPainter>
+#include <QPrintDialog>
+#include <QPrinter>
 #include <QPushButton>
 #include <QStandardPaths>
 #include <cmath>
@@ -17,7 +21,9 @@
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "fonts.h"
+#include "pages.h"
 #include "solve/sheet_points.h"
+#include "window/sheet_preview.h"
 
 namespace narrows {
 
@@ -29,7 +35,7 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
       m_moulds(new QComboBox(this)),
       m_timbers(new QComboBox(this)),
       m_nested(new QLineEdit(this)),
-      m_form(new QFormLayout(this)),
+      m_form(new QFormLayout),
       m_strakes(new QComboBox(this)),
       m_side(new QComboBox(this)),
       m_widths(new QCheckBox(tr("Widths at stations, to carry to the boat"), this)),
@@ -44,10 +50,20 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
       m_folder(new QLineEdit(this)),
       m_outcome(new QLabel(this)),
       m_write(new QPushButton(tr("Write the sheets"), this)),
+      m_print(new QPushButton(tr("Print…"), this)),
+      m_preview(new SheetPreview(this)),
       m_writing(nullptr),
       m_counting(nullptr) {
   setWindowTitle(tr("Full-size sheets"));
-  setMinimumWidth(560);
+  auto* row = new QHBoxLayout(this);
+  row->setContentsMargins(22, 16, 22, 16);
+  row->setSpacing(18);
+  auto* left = new QWidget(this);
+  left->setLayout(m_form);
+  left->setMinimumWidth(440);
+  row->addWidget(left, 2);
+  row->addWidget(m_preview, 3);
+  resize(980, 660);
   m_strakes->addItem(tr("the strake in hand, %1").arg(strake + 1), strake);
   m_strakes->addItem(tr("every strake"), -1);
   m_strakes->addItem(tr("no patterns"), -2);
@@ -61,8 +77,8 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   m_folder->setText(QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation) +
                     QStringLiteral("/narrows-sheets"));
   auto* form = m_form;
-  form->setContentsMargins(22, 18, 22, 18);
-  form->setVerticalSpacing(10);
+  form->setContentsMargins(0, 0, 0, 0);
+  form->setVerticalSpacing(7);
   m_what->addItems({tr("planks"), tr("moulds"), tr("lines: body plan and corrected table"), tr("backbone")});
   m_moulds->addItem(tr("every mould"));
   if (m_solved->moulds != nullptr) {
@@ -108,8 +124,10 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   buttons->addStretch(1);
   auto* close = new QPushButton(tr("Close"), this);
   buttons->addWidget(close);
+  buttons->addWidget(m_print);
   buttons->addWidget(m_write);
   m_write->setDefault(true);
+  m_print->setObjectName(QStringLiteral("print"));
   form->addRow(buttons);
 
   connect(browse, &QPushButton::clicked, this, [this] {
@@ -118,8 +136,14 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   });
   connect(close, &QPushButton::clicked, this, &QDialog::reject);
   connect(m_write, &QPushButton::clicked, this, &PrintPanel::write);
+  connect(m_print, &QPushButton::clicked, this, &PrintPanel::print);
+  connect(m_folder, &QLineEdit::textChanged, this, [this] {
+    m_replace = false;
+    if (!m_writing.isRunning()) m_write->setText(tr("Write the sheets"));
+  });
   connect(&m_writing, &LongWork::runningChanged, this, [this](bool running) {
     m_write->setText(running ? tr("Stop") : tr("Write the sheets"));
+    m_print->setEnabled(!running);
     if (running) m_outcome->setText(tr("Writing…"));
     if (!running && m_closeAfter) QDialog::reject();
   });
@@ -210,33 +234,132 @@ Result<Paper> PrintPanel::chosenPaper() const {
   return paperNamed("roll:" + m_roll->text().toStdString());
 }
 
+QString PrintPanel::fault() const {
+  if (const auto paper = chosenPaper(); !paper) return QString::fromStdString(describe(paper.error()[0]));
+  if (static_cast<SheetsOf>(m_what->currentIndex()) != SheetsOf::Moulds || m_nested->text().trimmed().isEmpty())
+    return {};
+  const QStringList sides = m_nested->text().split('x', Qt::SkipEmptyParts);
+  if (sides.size() != 2) return tr("Nested on what? Give a width and a height, such as 4 ft x 8 ft.");
+  for (const QString& side : sides) {
+    const auto length = parseLength(side.trimmed().toStdString(), bareUnit(m_solved->book->settings.notation));
+    if (!length) return QString::fromStdString(describe(length.error()[0]));
+    if (length->mm() <= 0.0) return tr("A sheet to nest on is larger than nothing.");
+  }
+  return {};
+}
+
+SheetFormat PrintPanel::chosenFormat() const {
+  return m_format->currentIndex() == 0   ? SheetFormat::Pdf
+         : m_format->currentIndex() == 1 ? SheetFormat::Svg
+                                         : SheetFormat::Dxf;
+}
+
+int PrintPanel::inTheWay() const {
+  // What this panel or this book printed before is its own to replace.
+  if (m_pages == nullptr || m_wroteBefore || !m_solved->book->printed.empty()) return 0;
+  int there = 0;
+  for (const Drawing& drawing : m_pages->drawings())
+    there += QFile::exists(QString::fromStdString(sheetPath(m_folder->text().toStdString(), drawing, chosenFormat())))
+                 ? 1
+                 : 0;
+  return there;
+}
+
 void PrintPanel::count() {
+  m_replace = false;
+  if (!m_writing.isRunning()) m_write->setText(tr("Write the sheets"));
   m_roll->setEnabled(m_paper->currentIndex() == 4 && m_format->currentIndex() == 0);
   m_paper->setEnabled(m_format->currentIndex() == 0);
   const auto paper = chosenPaper();
-  m_write->setEnabled(paper.has_value());
-  if (!paper) {
-    m_outcome->setText(QString::fromStdString(describe(paper.error()[0])));
-    return;
-  }
+  const QString wrong = fault();
+  m_write->setEnabled(wrong.isEmpty());
+  m_print->setEnabled(wrong.isEmpty());
+  if (!wrong.isEmpty()) return m_outcome->setText(wrong);
   // Counted beside the panel: a long timber on small paper is a thousand pages.
   m_countAgain = m_counting.isRunning();
   if (m_countAgain) return m_counting.stop();
   const bool pdf = m_format->currentIndex() == 0;
-  m_counting.begin([this, make = maker(), paper = *paper, pdf](const std::stop_token& stop,
-                                                               const LongWork::Progress&) -> LongWork::End {
-    const std::vector<Drawing> drawings = make();
-    int pages = 0;
-    for (const Drawing& drawing : drawings) {
-      if (stop.stop_requested()) return {};
-      if (!pdf) continue;
-      for (const Tile& one : tile(drawing, paper, stop).tiles) pages += one.isEmpty ? 0 : 1;
-    }
-    return [this, files = static_cast<int>(drawings.size()), pages, pdf] {
+  m_counting.begin([this, make = maker(), paper = *paper, pdf, boat = m_solved->book->table.boat](
+                       const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
+    std::vector<Drawing> drawings = make();
+    nameFiles(drawings, boat);
+    if (stop.stop_requested()) return {};
+    const auto pages = std::make_shared<const SheetPages>(std::move(drawings), paper, stop);
+    if (stop.stop_requested()) return {};
+    return [this, pages, pdf] {
+      m_pages = pages;
+      m_preview->show(pages);
       if (m_writing.isRunning()) return;
+      const int files = static_cast<int>(pages->drawings().size());
       const QString words = tr("%n file(|s)", nullptr, files);
-      m_outcome->setText(pdf ? tr("%1, %2").arg(words, tr("%n page(|s)", nullptr, pages)) : words);
+      m_outcome->setText(pdf ? tr("%1, %2").arg(words, tr("%n page(|s)", nullptr, static_cast<int>(pages->count())))
+                             : words);
       m_write->setEnabled(files > 0);
+      m_print->setEnabled(files > 0);
+    };
+  });
+}
+
+void PrintPanel::print() {
+  if (m_writing.isRunning() || m_pages == nullptr || m_pages->count() == 0) return;
+  auto printer = std::make_shared<QPrinter>(QPrinter::HighResolution);
+  printer->setFullPage(true);
+  QPrintDialog dialog(printer.get(), this);
+  dialog.setWindowTitle(tr("Print %n page(|s), never fitted to the page", nullptr, static_cast<int>(m_pages->count())));
+  dialog.setOption(QAbstractPrintDialog::PrintToFile);
+  if (dialog.exec() == QDialog::Accepted) printTo(printer);
+}
+
+void PrintPanel::printTo(std::shared_ptr<QPrinter> printer) {
+  if (m_pages == nullptr || m_pages->count() == 0) return;
+  m_counting.stop();
+  m_writing.begin([this, printer = std::move(printer), pages = m_pages, solved = m_solved](
+                      const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
+    constexpr double dotsPerInch = 1200.0, mmAnInch = 25.4;
+    printer->setFullPage(true);
+    printer->setResolution(static_cast<int>(dotsPerInch));
+    const auto size = [&](std::size_t page) {
+      // Every page in its own size: upright tickets beside patterns that lie.
+      printer->setPageSize(QPageSize(QSizeF(pages->widthMm(page), pages->heightMm(page)), QPageSize::Millimeter, {},
+                                     QPageSize::FuzzyMatch));
+      const QSizeF found = printer->pageLayout().pageSize().size(QPageSize::Millimeter);
+      const bool lies = pages->widthMm(page) > pages->heightMm(page);
+      printer->setPageOrientation((found.width() > found.height()) == lies ? QPageLayout::Portrait
+                                                                           : QPageLayout::Landscape);
+      printer->setPageMargins(QMarginsF(0.0, 0.0, 0.0, 0.0));
+    };
+    size(0);
+    QPainter painter;
+    const bool open = painter.begin(printer.get());
+    std::size_t printed = 0;
+    for (; open && printed < pages->count() && !stop.stop_requested(); ++printed) {
+      if (printed > 0) {
+        size(printed);
+        if (!printer->newPage()) break;
+      }
+      progress(static_cast<double>(printed) / static_cast<double>(pages->count()));
+      painter.save();
+      painter.scale(printer->resolution() / mmAnInch, printer->resolution() / mmAnInch);
+      pages->paint(painter, printed);
+      painter.restore();
+    }
+    const bool stopped = stop.stop_requested();
+    if (stopped) printer->abort();
+    const bool all = open && painter.end() && printed == pages->count();
+    std::vector<PrintedSheet> remembered;
+    for (const Drawing& drawing : all ? pages->drawings() : std::vector<Drawing>()) {
+      if (const auto sheet = sheetToRemember(*solved, drawing.name, drawing.code, today()))
+        remembered.push_back(*sheet);
+    }
+    return [this, all, stopped, printed, count = pages->count(), remembered] {
+      if (!remembered.empty()) emit this->printed(remembered);
+      if (stopped) return m_outcome->setText(tr("Stopped: the printer was told to leave it."));
+      if (!all) {
+        return m_outcome->setText(
+            tr("The printer took %1 of %2 pages and no more: look to it, and print again.").arg(printed).arg(count));
+      }
+      m_outcome->setText(tr("Printed: %n page(|s). Lay a rule on the bars of the first before you cut.", nullptr,
+                            static_cast<int>(count)));
     };
   });
 }
@@ -245,15 +368,22 @@ void PrintPanel::write() {
   if (m_writing.isRunning()) return m_writing.stop();
   const auto paper = chosenPaper();
   if (!paper) return;
+  if (!fault().isEmpty()) return;
+  if (const int there = inTheWay(); there > 0 && !m_replace) {
+    m_replace = true;
+    m_write->setText(tr("Replace them"));
+    return m_outcome->setText(
+        tr("%n file(|s) of these names there already, not printed from this book. Replace?", nullptr, there));
+  }
   m_counting.stop();
-  const SheetFormat format = m_format->currentIndex() == 0   ? SheetFormat::Pdf
-                             : m_format->currentIndex() == 1 ? SheetFormat::Svg
-                                                             : SheetFormat::Dxf;
+  const SheetFormat format = chosenFormat();
   const bool tables = m_tables->isChecked() && m_what->currentIndex() == static_cast<int>(SheetsOf::Planks);
   m_writing.begin(
       [this, make = maker(), folder = m_folder->text(), format, paper = *paper, tables, solved = m_solved,
        choice = choice()](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
-        const auto written = writeSheets(make(), folder.toStdString(), format, paper, stop, progress);
+        std::vector<Drawing> drawings = make();
+        nameFiles(drawings, solved->book->table.boat);
+        const auto written = writeSheets(drawings, folder.toStdString(), format, paper, stop, progress);
         const bool stopped = stop.stop_requested();
         Result<std::vector<std::string>> csv;
         if (written && tables && !stopped) csv = writeLiningTables(*solved, folder.toStdString());

@@ -12,9 +12,13 @@ class QComboBox;
 class QFormLayout;
 class QLabel;
 class QLineEdit;
+class QPrinter;
 class QPushButton;
 
 namespace narrows {
+
+class SheetPages;
+class SheetPreview;
 
 /// What to write, on what paper, where to; says how many sheets it makes before anything is written.
 class PrintPanel : public QDialog {
@@ -36,6 +40,10 @@ class PrintPanel : public QDialog {
   QCheckBox* tickets() { return m_tickets; }
   /// While it writes it stays open, and closes by itself once all is written: what was asked for is not lost.
   void reject() override;
+  SheetPreview* preview() { return m_preview; }
+  QLineEdit* nested() { return m_nested; }
+  /// Prints every page as it is previewed, at its own size and no other, beside the window.
+  void printTo(std::shared_ptr<QPrinter> printer);
 
  signals:
   /// Sheets were written that the book is to remember.
@@ -50,6 +58,12 @@ class PrintPanel : public QDialog {
   Result<Paper> chosenPaper() const;
   void count();
   void write();
+  void print();
+  /// What is wrong with what is chosen; empty where nothing is.
+  QString fault() const;
+  /// How many of the files are there already, of which the book knows nothing.
+  int inTheWay() const;
+  SheetFormat chosenFormat() const;
 
   std::shared_ptr<const Solved> m_solved;
   int m_strake;
@@ -69,6 +83,11 @@ class PrintPanel : public QDialog {
   QLineEdit* m_folder;
   QLabel* m_outcome;
   QPushButton* m_write;
+  QPushButton* m_print;
+  SheetPreview* m_preview;
+  std::shared_ptr<const SheetPages> m_pages;  ///< of what is chosen
+  bool m_replace = false;                     ///< the builder was told what is in the way
+  bool m_wroteBefore = false;
   bool m_countAgain = false;
   bool m_closeAfter = false;
   LongWork m_writing;

@@ -14,8 +14,10 @@ const Spellings<HangingStep> stepWords{{HangingStep::Lined, "lined"},      {Hang
                                        {HangingStep::GotOut, "got-out"},   {HangingStep::Offered, "offered"},
                                        {HangingStep::Eased, "eased"},      {HangingStep::Hung, "hung"},
                                        {HangingStep::Fastened, "fastened"}};
-const Spellings<SheetKind> kindWords{
-    {SheetKind::Plank, "plank"}, {SheetKind::Mould, "mould"}, {SheetKind::Stick, "stick"}};
+const Spellings<SheetKind> kindWords{{SheetKind::Plank, "plank"},
+                                     {SheetKind::Mould, "mould"},
+                                     {SheetKind::Stick, "stick"},
+                                     {SheetKind::Timber, "timber"}};
 
 }  // namespace
 

@@ -12,6 +12,8 @@ std::string sheetWords(const PrintedSheet& sheet) {
       return "Mould " + sheet.of;
     case SheetKind::Stick:
       return "The marking stick";
+    case SheetKind::Timber:
+      return "The pattern of the " + sheet.of;
   }
   return {};
 }

@@ -15,7 +15,8 @@ namespace narrows {
 enum class SheetKind {
   Plank,  ///< pattern or ticket of a plank
   Mould,
-  Stick  ///< the marking stick
+  Stick,  ///< the marking stick
+  Timber  ///< of the backbone
 };
 
 /// A point of a sheet: of which edge or line of it, at which place.
@@ -32,7 +33,7 @@ struct PrintedSheet {
   SheetKind kind = SheetKind::Plank;
   int strake = 0;  ///< Plank: from the garboard up
   BoatSide side = BoatSide::Starboard;
-  std::string of;    ///< Mould: its name
+  std::string of;    ///< Mould, Timber: its name
   std::string code;  ///< that stands on it
   std::string when;
   bool cut = false;  ///< wood was cut by it

@@ -35,9 +35,10 @@ ShopStage Finding::stage() const {
                          [](const JointBarred&) { return ShopStage::Planks; },
                          [](const OutOfOrder&) { return ShopStage::Planks; },
                          [](const SheetFalse& f) {
-                           return f.sheet.kind == SheetKind::Plank   ? ShopStage::Planks
-                                  : f.sheet.kind == SheetKind::Mould ? ShopStage::Moulds
-                                                                     : ShopStage::LiningOff;
+                           return f.sheet.kind == SheetKind::Plank    ? ShopStage::Planks
+                                  : f.sheet.kind == SheetKind::Mould  ? ShopStage::Moulds
+                                  : f.sheet.kind == SheetKind::Timber ? ShopStage::Backbone
+                                                                      : ShopStage::LiningOff;
                          }},
                     what);
 }

@@ -90,6 +90,58 @@ std::optional<std::vector<SheetPoint>> stickPoints(const Solved& solved) {
   return points;
 }
 
+/// Where an outline is cut by the level or upright line of one coordinate: the other, in order.
+std::vector<double> crossings(const Polygon& outline, int coordinate, double at) {
+  std::vector<double> found;
+  const int other = 1 - coordinate;
+  for (std::size_t i = 0; i < outline.size(); ++i) {
+    const Vec2 &a = outline[i], &b = outline[(i + 1) % outline.size()];
+    if ((a[coordinate] < at) == (b[coordinate] < at)) continue;
+    found.push_back(a[other] + (at - a[coordinate]) / (b[coordinate] - a[coordinate]) * (b[other] - a[other]));
+  }
+  std::sort(found.begin(), found.end());
+  return found;
+}
+
+std::optional<std::vector<SheetPoint>> timberPoints(const Solved& solved, const std::string& name) {
+  if (solved.backbone == nullptr) return std::nullopt;
+  const auto& shapes = solved.backbone->shapes.shapes;
+  const auto shape =
+      std::find_if(shapes.begin(), shapes.end(), [&](const TimberShape& one) { return one.name == name; });
+  if (shape == shapes.end()) return std::nullopt;
+  std::vector<SheetPoint> points;
+  const auto add = [&](int coordinate, double at, const std::string& place) {
+    const std::vector<double> found = crossings(shape->outline, coordinate, at);
+    for (std::size_t i = 0; i < found.size(); ++i) {
+      // The two faces, and what a curved timber shows again between them.
+      const bool first = i == 0, last = i + 1 == found.size();
+      std::string edge = coordinate == 0 ? (first  ? "lower edge"
+                                            : last ? "upper edge"
+                                                   : "edge")
+                                         : (first  ? "fore edge"
+                                            : last ? "after edge"
+                                                   : "edge");
+      if (!first && !last) edge += " " + std::to_string(i + 1);
+      points.push_back({edge, place, coordinate == 0 ? Vec2(at, found[i]) : Vec2(found[i], at)});
+    }
+  };
+  for (const StationColumn& station : solved.fair->stations) {
+    if (station.distance) add(0, station.distance->mm(), stationWords(station.name));
+  }
+  for (const TableRow& row : solved.fair->rows) {
+    if (row.line == RowLine::Waterline && row.kind == RowKind::HalfBreadth)
+      add(1, row.at.mm(), rowLabel(row, solved.fair->unit));
+  }
+  // A short timber may lie between them all: its ends.
+  Vec2 low(1e300, 1e300), high(-1e300, -1e300);
+  for (const Vec2& point : shape->outline) low = low.cwiseMin(point), high = high.cwiseMax(point);
+  points.push_back({"fore end", "", Vec2(low.x(), 0.0)});
+  points.push_back({"after end", "", Vec2(high.x(), 0.0)});
+  points.push_back({"foot", "", Vec2(0.0, low.y())});
+  points.push_back({"head", "", Vec2(0.0, high.y())});
+  return points;
+}
+
 }  // namespace
 
 std::optional<std::vector<SheetPoint>> sheetPoints(const Solved& solved, const PrintedSheet& of) {
@@ -100,6 +152,8 @@ std::optional<std::vector<SheetPoint>> sheetPoints(const Solved& solved, const P
       return mouldPoints(solved, of.of);
     case SheetKind::Stick:
       return stickPoints(solved);
+    case SheetKind::Timber:
+      return timberPoints(solved, of.of);
   }
   return std::nullopt;
 }
@@ -110,7 +164,7 @@ std::optional<PrintedSheet> sheetToRemember(const Solved& solved, const std::str
   sheet.name = name;
   sheet.code = code;
   sheet.when = when;
-  const std::string strake = "strake-", ticket = "ticket-", mould = "mould-";
+  const std::string strake = "strake-", ticket = "ticket-", mould = "mould-", timber = "backbone-";
   if (name == "marking-stick") {
     sheet.kind = SheetKind::Stick;
   } else if (name.starts_with(strake) || name.starts_with(ticket)) {
@@ -123,6 +177,13 @@ std::optional<PrintedSheet> sheetToRemember(const Solved& solved, const std::str
       std::string file = one.name;
       std::replace(file.begin(), file.end(), '/', '-');
       if (name == mould + file) sheet.of = one.name;
+    }
+  } else if (name.starts_with(timber) && solved.backbone != nullptr) {
+    sheet.kind = SheetKind::Timber;
+    for (const TimberShape& shape : solved.backbone->shapes.shapes) {
+      std::string file = shape.name;
+      for (char& letter : file) letter = letter == ' ' || letter == '/' ? '-' : letter;
+      if (name == timber + file) sheet.of = shape.name;
     }
   } else {
     return std::nullopt;

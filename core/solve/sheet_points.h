@@ -7,7 +7,8 @@ namespace narrows {
 
 /// The points of a sheet as it would be printed now, by its kind and what it is of: of a plank its edges at every
 /// station and half way between, and its joints; of a mould its marks and its edge half way between them; of the stick
-/// every line's mark at every station. None where the boat has no such thing any more.
+/// every line's mark at every station; of a timber its edges at stations and waterlines. None where the boat has no
+/// such thing any more.
 std::optional<std::vector<SheetPoint>> sheetPoints(const Solved& solved, const PrintedSheet& of);
 
 /// A sheet as it is to be remembered. `name`: of the drawing; `code`: what stands on it. None for a drawing of another

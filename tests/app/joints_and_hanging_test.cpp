@@ -310,8 +310,8 @@ class JointsAndHangingTest : public WindowCase {
       QTRY_VERIFY2_WITH_TIMEOUT(panel.outcome()->text().startsWith("Written"), qPrintable(panel.outcome()->text()),
                                 20000);
     }
-    QVERIFY(QDir(folder).exists("strake-04-starboard.pdf"));
-    QVERIFY(QDir(folder).exists("ticket-04-starboard.pdf"));
+    QVERIFY(QDir(folder).exists("osier-strake-04-starboard.pdf"));
+    QVERIFY(QDir(folder).exists("osier-ticket-04-starboard.pdf"));
     QVERIFY(printedSheet(*session().book(), "strake-04-starboard") != nullptr);
     QVERIFY(printedSheet(*session().book(), "marking-stick") != nullptr);
     QVERIFY(settled());

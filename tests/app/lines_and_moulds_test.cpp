@@ -444,12 +444,12 @@ class LinesAndMouldsTest : public WindowCase {
     panel.paper()->setCurrentIndex(4);
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
     QTRY_VERIFY(panel.outcome()->text().startsWith("Written"));
-    QVERIFY(QFile::exists(m_folder->filePath("moulds/mould-3.pdf")));
+    QVERIFY(QFile::exists(m_folder->filePath("moulds/osier-mould-3.pdf")));
     panel.what()->setCurrentIndex(static_cast<int>(SheetsOf::Lines));
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
     QTRY_VERIFY(panel.outcome()->text().startsWith("Written"));
-    QVERIFY(QFile::exists(m_folder->filePath("moulds/corrected-table.pdf")));
-    QVERIFY(QFile::exists(m_folder->filePath("moulds/body-plan.pdf")));
+    QVERIFY(QFile::exists(m_folder->filePath("moulds/osier-corrected-table.pdf")));
+    QVERIFY(QFile::exists(m_folder->filePath("moulds/osier-body-plan.pdf")));
   }
 
  private:

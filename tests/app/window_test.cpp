@@ -548,13 +548,13 @@ class WindowTest : public WindowCase {
     QTRY_VERIFY(panel.outcome()->text().contains("5 files"));
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
     QTRY_VERIFY2(panel.outcome()->text().startsWith("Written: 5 files"), qPrintable(panel.outcome()->text()));
-    QVERIFY(QFile::exists(m_folder->filePath("sheets/strake-03-starboard.pdf")));
+    QVERIFY(QFile::exists(m_folder->filePath("sheets/osier-strake-03-starboard.pdf")));
     panel.paper()->setCurrentIndex(4);
     panel.format()->setCurrentIndex(2);
     panel.strakes()->setCurrentIndex(1);
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
     QTRY_VERIFY(panel.outcome()->text().startsWith("Written"));
-    QVERIFY(QFile::exists(m_folder->filePath("sheets/strake-08-starboard.dxf")));
+    QVERIFY(QFile::exists(m_folder->filePath("sheets/osier-strake-08-starboard.dxf")));
   }
 
   void writingThousandsOfPagesIsStoppedAtOnce() {

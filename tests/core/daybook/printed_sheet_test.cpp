@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "advice/reline.h"
+#include "book/backbone_edits.h"
 #include "book/daybook_edits.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
@@ -166,6 +167,29 @@ class PrintedSheetTest : public QObject {
     const SheetFalse* left = falseOf(*lined, SheetKind::Plank, 4);
     QVERIFY2(left == nullptr || left->worst.offMm() < 0.8,
              left == nullptr ? "" : qPrintable(QString::number(left->worst.offMm())));
+  }
+
+  void aTimbersPatternIsFalseWhereItsOutlineMoved() {
+    const auto solved = solve(std::make_shared<Book>(sampleBook("osier")), 1);
+    const TimberShape& shape = solved->backbone->shapes.shapes.front();
+    std::string file = shape.name;
+    std::replace(file.begin(), file.end(), ' ', '-');
+    const auto sheet = sheetToRemember(*solved, "backbone-" + file, "ABCDE", "2026-05-01");
+    QVERIFY2(sheet && sheet->points.size() > 6, file.c_str());
+    Book book = *rememberPrinted(*solved->book, {*sheet});
+    QVERIFY(falseOf(*solve(std::make_shared<Book>(book), 2), SheetKind::Timber) == nullptr);
+    // All of it 7 mm further aft.
+    BackbonePlan plan = planInHand(book, solved->backbone->plan);
+    for (OutlinePoint& point : plan.timbers.front().outline) point.distance = millimetres(point.distance.mm() + 7.0);
+    const auto moved = setBackbone(book, plan);
+    QVERIFY(moved);
+    const auto now = solve(std::make_shared<Book>(*moved), 3);
+    const SheetFalse* out = falseOf(*now, SheetKind::Timber);
+    QVERIFY(out != nullptr);
+    QVERIFY2(out->worst.offMm() > 6.9, qPrintable(QString::number(out->worst.offMm())));
+    QVERIFY(out->words(Notation::Millimetres).find("The pattern of the " + shape.name + ", printed") == 0);
+    Finding finding = findingOf(*out);
+    QVERIFY(finding.stage() == ShopStage::Backbone);
   }
 
   void aPlankThatHangsIsNoLongerHeldToItsPaper() {
