@@ -10,6 +10,8 @@
 #include <cstdio>
 #include <cstdlib>
 #include <exception>
+#include <optional>
+#include <string_view>
 
 #include "canvas/canvas.h"
 #include "canvas/look.h"
@@ -34,8 +36,31 @@ void endOncePainted(narrows::MainWindow& window) {
   });
 }
 
+/// What was asked that wants no window: its status; none where a window is wanted.
+std::optional<int> answeredAtOnce(int argc, char** argv) {
+  for (int i = 1; i < argc; ++i) {
+    const std::string_view asked = argv[i];
+    if (asked == "--help" || asked == "-h") {
+      std::puts(
+          "narrows [--demo | FILE]\n\nFrom a table of offsets to a planked hull.\n\n"
+          "  FILE        a book (.narrows), or a table of offsets (.csv)\n"
+          "  --demo      a sample boat\n"
+          "  --version   which version this is\n"
+          "  --help      this\n\n"
+          "narrows-cli gives the same answers from a terminal.");
+      return 0;
+    }
+    if (asked == "--version") {
+      std::puts("narrows " NARROWS_VERSION);
+      return 0;
+    }
+  }
+  return std::nullopt;
+}
+
 /// `narrows [--demo | FILE]`.
 int run(int argc, char** argv) {
+  if (const auto status = answeredAtOnce(argc, argv)) return *status;
   QApplication application(argc, argv);
   std::setlocale(LC_NUMERIC, "C");
   QCoreApplication::setOrganizationName(QStringLiteral("narrows"));

@@ -102,6 +102,7 @@ Result<std::string> makeSchool(const Request& request, const SchoolRequest& want
 int run(int argc, char** argv) {
   CLI::App app("Narrows from a terminal: from a table of offsets to plank patterns.", "narrows-cli");
   app.require_subcommand(1);
+  app.set_version_flag("--version", "narrows-cli " NARROWS_VERSION);
   Request request;
   Words words;
   SheetsRequest sheets;

@@ -6,6 +6,7 @@
 #include <QFileInfo>
 #include <QMessageBox>
 #include <QPushButton>
+#include <QRegularExpression>
 #include <QSettings>
 
 #include "book/book_file.h"
@@ -37,6 +38,7 @@ bool Desk::openPath(const QString& path) {
   const QString whole = QFileInfo(path).absoluteFilePath();
   const bool isBook = path.endsWith(QStringLiteral(".narrows"), Qt::CaseInsensitive);
   emit told(tr("Opening %1…").arg(QFileInfo(path).fileName()), false);
+  if (isBackup(path)) return openBackup(whole);
   const auto opened = isBook ? m_session->openBook(whole) : m_session->newFromTable(whole);
   if (!opened) {
     tellProblems(tr("%1 was not opened; what was open before still is.").arg(QFileInfo(path).fileName()),
@@ -44,7 +46,25 @@ bool Desk::openPath(const QString& path) {
     return false;
   }
   emit told(m_session->readOnlyWhy(), true);
-  if (isBook) remember(whole);
+  remember(whole);
+  return true;
+}
+
+bool Desk::isBackup(const QString& path) {
+  static const QRegularExpression name(QStringLiteral("\\.narrows\\.\\d+~$"), QRegularExpression::CaseInsensitiveOption);
+  return name.match(path).hasMatch();
+}
+
+bool Desk::openBackup(const QString& path) {
+  const auto read = loadBook(path.toStdString());
+  if (!read) {
+    tellProblems(tr("%1 was not opened; what was open before still is.").arg(QFileInfo(path).fileName()), read.error());
+    return false;
+  }
+  // A book of its own: saving asks for a name, and leaves the backup as it is.
+  m_session->openSample(read->book);
+  emit told(tr("This is the version before, %1, as a book of its own: save it under a name.").arg(QFileInfo(path).fileName()),
+            false);
   return true;
 }
 
@@ -96,7 +116,7 @@ void Desk::askTable() {
 
 void Desk::askBook() {
   const QString path = QFileDialog::getOpenFileName(m_window, tr("A book"), QFileInfo(m_session->path()).absolutePath(),
-                                                    tr("Books (*.narrows);;All files (*)"));
+                                                    tr("Books (*.narrows);;Versions before (*.narrows.*~);;All files (*)"));
   if (!path.isEmpty()) openPath(path);
 }
 

@@ -42,6 +42,9 @@ class Desk : public QObject {
 
  private:
   void remember(const QString& path);
+  /// A version before, kept beside a book: `osier.narrows.1~`.
+  static bool isBackup(const QString& path);
+  bool openBackup(const QString& path);
   void tellProblems(const QString& heading, const Problems& problems);
 
   Session* m_session;

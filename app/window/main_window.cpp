@@ -9,7 +9,10 @@
 #include <QInputDialog>
 #include <QLabel>
 #include <QListWidget>
+#include <QMimeData>
+#include <QSettings>
 #include <QMenuBar>
+#include <QUrl>
 #include <QStackedWidget>
 #include <QTableView>
 #include <QVBoxLayout>
@@ -32,12 +35,26 @@
 #include "window/actions.h"
 #include "window/desk.h"
 #include "window/findings_bar.h"
+#include "window/guide_panel.h"
 #include "window/keys_sheet.h"
 #include "window/print_panel.h"
 #include "window/rail.h"
 #include "window/welcome.h"
 
 namespace narrows {
+
+namespace {
+
+constexpr auto geometryKey = "window";
+
+/// The one file that is dropped; empty where it is none, or several.
+QString droppedFile(const QMimeData& dropped) {
+  const QList<QUrl> urls = dropped.urls();
+  return urls.size() == 1 && urls.front().isLocalFile() ? urls.front().toLocalFile() : QString();
+}
+
+}  // namespace
+
 
 MainWindow::MainWindow(QWidget* parent)
     : QMainWindow(parent),
@@ -57,6 +74,8 @@ MainWindow::MainWindow(QWidget* parent)
       m_planks(new PlanksStage(&m_session)),
       m_printing(&m_session) {
   resize(1280, 800);
+  restoreGeometry(QSettings().value(QLatin1String(geometryKey)).toByteArray());
+  setAcceptDrops(true);
   auto* row = new QHBoxLayout(m_bench);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
@@ -123,6 +142,17 @@ void MainWindow::makeMenus() {
   QMenu* help = menuBar()->addMenu(tr("&Help"));
   m_actions->add(
       help, tr("&Keys"), {Qt::Key_F1}, [this] { KeysSheet(m_actions->keys(), this).exec(); }, Actions::Needs::Nothing);
+  m_actions->add(
+      help, tr("&Guide"), {tr("Ctrl+F1")}, [this] { GuidePanel(this).exec(); }, Actions::Needs::Nothing);
+  m_actions->add(
+      help, tr("&About Narrows"), {},
+      [this] {
+        tell(tr("Narrows %1: from a table of offsets to a planked hull. Free under the MIT licence. It takes over the "
+                "measuring and the arithmetic; scantlings and the boat's safety are her designer's.")
+                 .arg(QStringLiteral(NARROWS_VERSION)),
+             false);
+      },
+      Actions::Needs::Nothing);
 }
 
 void MainWindow::makeFileMenu() {
@@ -300,7 +330,19 @@ void MainWindow::closeEvent(QCloseEvent* event) {
     return;
   }
   m_session.closeCleanly();
+  QSettings().setValue(QLatin1String(geometryKey), saveGeometry());
   event->accept();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+  if (!droppedFile(*event->mimeData()).isEmpty()) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+  const QString file = droppedFile(*event->mimeData());
+  if (file.isEmpty()) return;
+  event->acceptProposedAction();
+  m_desk->openPath(file);
 }
 
 void MainWindow::printSheets() {
