@@ -61,6 +61,7 @@ struct Drawing {
   std::string note;       ///< what must not be forgotten, on every page
   std::string code;       ///< tells what it was made from, on every page (`stamp`)
   bool isPage = false;    ///< one page to be read, upright, and no pattern: it is not divided over sheets
+  bool isTable = false;   ///< rows between rules all across it: laid out as pages to read, its head on each
   std::vector<SheetLine> lines;
   std::vector<SheetText> texts;
 

@@ -88,6 +88,7 @@ Drawing correctedTableSheet(const Book& book) {
   const OffsetTable& table = book.table;
   Drawing drawing;
   drawing.name = "corrected-table";
+  drawing.isTable = true;
   drawing.title = titled(table.boat, "table of offsets as corrected");
   const double right = headMm + columnMm * static_cast<double>(table.stations.size());
   double y = 0.0;

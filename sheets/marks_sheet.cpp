@@ -16,6 +16,8 @@ Drawing marksSheet(const LinedPlan& plan, const std::string& boat, Notation nota
     drawing.text({head + column * (static_cast<double>(i) + 0.5), top - row + 5.0},
                  lining.frame.hull().sections[i].name, height, TextPlace::Centre, 0.0, true);
   }
+  drawing.isTable = true;
+  drawing.line(LineRole::Rule, {{0.0, top - row}, {right, top - row}});
   for (std::size_t r = 0; r + 2 < lines; ++r) {
     const std::size_t line = lines - 2 - r;
     const double y = top - row * static_cast<double>(r + 2);

@@ -210,6 +210,8 @@ Drawing setUpSheet(const MouldSet& set, const MouldSheetOf& of) {
   for (std::size_t i = 0; i < heads.size(); ++i)
     drawing.text({columns[i] + (i == 0 ? 0.0 : 36.0), top - rowMm + 3.5}, heads[i], 3.6,
                  i == 0 ? TextPlace::Left : TextPlace::Right, 0.0, true);
+  drawing.isTable = true;
+  drawing.line(LineRole::Rule, {{0.0, top - rowMm}, {columns.back() + 48.0, top - rowMm}});
   for (std::size_t r = 0; r < rows.size(); ++r) {
     const double y = top - rowMm * static_cast<double>(r + 2);
     const SetUpRow& row = rows[r];

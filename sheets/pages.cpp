@@ -54,10 +54,35 @@ void paintPageMap(QPainter& painter, const Tiling& tiling, const Tile& here, dou
   painter.setBrush(Qt::NoBrush);
 }
 
+/// A table that is laid out as pages to read: neighbours share nothing.
+bool isTablePage(const Drawing& drawing, const Tiling& tiling) {
+  return drawing.isTable && tiling.overlapMm <= 0.0;
+}
+
+/// A strip of a table between two heights, its upper edge so far down the page.
+void paintStrip(QPainter& painter, const Drawing& drawing, const Tile& tile, double high, double low, double downMm) {
+  painter.save();
+  painter.translate(tile.leftMm, tile.topMm + downMm);
+  painter.scale(tile.scale, tile.scale);
+  // A hair more, so that the rule at its foot is whole.
+  constexpr double hairMm = 0.3;
+  painter.setClipRect(QRectF(0.0, 0.0, tile.high.x() - tile.low.x(), high - low + hairMm));
+  painter.translate(-tile.low.x(), high);
+  paintDrawing(painter, drawing);
+  painter.restore();
+}
+
 void paintFoot(QPainter& painter, const Drawing& drawing, const Tiling& tiling, const Tile& tile) {
-  const double top = tile.topMm + (tile.high.y() - tile.low.y());
+  const double shown =
+      isTablePage(drawing, tiling) ? tile.pageHeightMm - 2.0 * tile.topMm - footMm : tile.high.y() - tile.low.y();
+  const double top = tile.topMm + shown;
   const double right = tile.pageWidthMm - tile.leftMm;
-  std::string sheet = tiling.tiles.size() > 1 ? "   sheet " + tileName(tile) : "";
+  std::string sheet;
+  if (tiling.tiles.size() > 1) {
+    sheet = isTablePage(drawing, tiling)
+                ? "   page " + std::to_string(tile.row + 1) + " of " + std::to_string(tiling.tiles.size())
+                : "   sheet " + tileName(tile);
+  }
   if (!drawing.code.empty()) sheet += "   code " + drawing.code;
   paintText(painter, {Vec2(tile.leftMm, -(top + 6.0)), drawing.title + sheet, 3.2, 0.0, TextPlace::Left, true});
   paintText(painter, {Vec2(tile.leftMm, -(top + 11.5)), drawing.check, 2.6, 0.0, TextPlace::Left, false});
@@ -65,12 +90,20 @@ void paintFoot(QPainter& painter, const Drawing& drawing, const Tiling& tiling, 
     paintText(painter, {Vec2(tile.leftMm, -(top + 16.0)), drawing.note, 2.6, 0.0, TextPlace::Left, true});
   paintBar(painter, tile.leftMm, top + 22.0, barMm, "100 mm");
   if (tile.pageWidthMm > 260.0) paintBar(painter, tile.leftMm + 117.0, top + 22.0, barIn, "4 in");
-  if (tiling.tiles.size() > 1) paintPageMap(painter, tiling, tile, right, top + 18.0, 9.0);
+  if (tiling.tiles.size() > 1 && !isTablePage(drawing, tiling))
+    paintPageMap(painter, tiling, tile, right, top + 18.0, 9.0);
 }
 
 }  // namespace
 
 void paintPage(QPainter& painter, const Drawing& drawing, const Tiling& tiling, const Tile& tile) {
+  if (isTablePage(drawing, tiling)) {
+    const double top = tiling.tiles.front().high.y();
+    if (tile.headMm > 0.0) paintStrip(painter, drawing, tile, top, top - tile.headMm, 0.0);
+    paintStrip(painter, drawing, tile, tile.high.y(), tile.low.y(), tile.scale * tile.headMm);
+    paintFoot(painter, drawing, tiling, tile);
+    return;
+  }
   painter.save();
   painter.setClipRect(QRectF(tile.leftMm, tile.topMm, tile.high.x() - tile.low.x(), tile.high.y() - tile.low.y()));
   painter.translate(tile.leftMm - tile.low.x(), tile.topMm + tile.high.y());
@@ -103,7 +136,10 @@ SheetPages::SheetPages(std::vector<Drawing> drawings, const Paper& paper, const 
 std::string SheetPages::words(std::size_t page) const {
   const Tiling& tiling = m_tilings[m_pages[page].drawing];
   const std::string& title = m_drawings[m_pages[page].drawing].title;
-  return tiling.tiles.size() > 1 ? title + ", sheet " + tileName(tileOf(page)) : title;
+  if (tiling.tiles.size() < 2) return title;
+  return isTablePage(m_drawings[m_pages[page].drawing], tiling)
+             ? title + ", page " + std::to_string(tileOf(page).row + 1) + " of " + std::to_string(tiling.tiles.size())
+             : title + ", sheet " + tileName(tileOf(page));
 }
 
 void SheetPages::paint(QPainter& painter, std::size_t page) const {

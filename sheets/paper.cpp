@@ -3,13 +3,13 @@
 #include <algorithm>
 #include <cctype>
 #include <cmath>
+#include <optional>
 
 namespace narrows {
 
 namespace {
 
 constexpr double marginMm = 10.0;  // most printers reach this near to the edge
-constexpr double footMm = 28.0;    // title, check bars and page map
 constexpr double overlapMm = 12.0;
 constexpr double aroundMm = 6.0;
 
@@ -102,10 +102,75 @@ Tiling pageOf(const Drawing& drawing, const Paper& paper) {
   return {1, 1, {one}, 0.0};
 }
 
+/// Heights of the rules that go all across a table, from the top down.
+std::vector<double> rulesOf(const Drawing& drawing) {
+  double left = 1e300, right = -1e300;
+  std::vector<std::pair<double, double>> level;  // height, length
+  for (const SheetLine& line : drawing.lines) {
+    if (line.role != LineRole::Rule || line.points.size() != 2) continue;
+    if (std::abs(line.points[0].y() - line.points[1].y()) > 1e-6) continue;
+    left = std::min({left, line.points[0].x(), line.points[1].x()});
+    right = std::max({right, line.points[0].x(), line.points[1].x()});
+    level.emplace_back(line.points[0].y(), std::abs(line.points[1].x() - line.points[0].x()));
+  }
+  std::vector<double> rules;
+  constexpr double nearlyAll = 0.9;
+  for (const auto& [y, length] : level) {
+    if (length > nearlyAll * (right - left)) rules.push_back(y);
+  }
+  std::sort(rules.rbegin(), rules.rend());
+  return rules;
+}
+
+/// A table over pages; none where it is wider than can be read.
+std::optional<Tiling> tableOf(const Drawing& drawing, const Paper& paper) {
+  constexpr double smallest = 0.55, besideMm = 2.0;
+  const std::vector<double> rules = rulesOf(drawing);
+  if (rules.size() < 2) return std::nullopt;
+  const bool letter = paper.kind == PaperKind::Letter || paper.kind == PaperKind::Tabloid;
+  PageSize page = landscape(letter ? PaperKind::Letter : PaperKind::A4);
+  const DrawingBounds box = boundsOf(drawing);
+  const double wide = box.width() + 2.0 * besideMm;
+  if (wide <= page.height - 2.0 * marginMm) std::swap(page.width, page.height);
+  const double scale = std::min(1.0, (page.width - 2.0 * marginMm) / wide);
+  if (scale < smallest) return std::nullopt;
+  const double room = (page.height - 2.0 * marginMm - footMm) / scale;
+  const double top = box.high.y() + besideMm, foot = box.low.y() - besideMm, head = top - rules.front();
+  Tiling tiling;
+  tiling.columns = 1;
+  for (double from = top; from > foot + 1e-6;) {
+    const double space = room - (tiling.tiles.empty() ? 0.0 : head);
+    double to = foot;
+    if (from - foot > space) {
+      // The last rule that still fits; a row that is taller than a page is cut after all.
+      to = from - space;
+      for (const double rule : rules) {
+        if (rule < from - 1e-6 && from - rule <= space) to = rule;
+      }
+    }
+    Tile one;
+    one.row = tiling.tiles.size();
+    one.low = Vec2(box.low.x() - besideMm, to);
+    one.high = Vec2(box.low.x() - besideMm + wide, from);
+    one.pageWidthMm = page.width;
+    one.pageHeightMm = page.height;
+    one.leftMm = one.topMm = marginMm;
+    one.scale = scale;
+    one.headMm = tiling.tiles.empty() ? 0.0 : head;
+    tiling.tiles.push_back(one);
+    from = to;
+  }
+  tiling.rows = tiling.tiles.size();
+  return tiling;
+}
+
 }  // namespace
 
 Tiling tile(const Drawing& drawing, const Paper& paper, const std::stop_token& stop) {
   if (drawing.isPage) return pageOf(drawing, paper);
+  if (drawing.isTable) {
+    if (auto pages = tableOf(drawing, paper)) return *pages;
+  }
   DrawingBounds box = boundsOf(drawing);
   box.low -= Vec2(aroundMm, aroundMm);
   box.high += Vec2(aroundMm, aroundMm);

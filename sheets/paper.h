@@ -17,6 +17,9 @@ struct Paper {
   double rollWidthMm = 610.0;  ///< Roll: its width; its length is what the drawing needs, at most 5 m a piece
 };
 
+/// Kept at the foot of every page for title, check, bars and page map.
+inline constexpr double footMm = 28.0;
+
 /// Viewers and plotters stop a little above this length.
 inline constexpr double longestRollMm = 5000.0;
 
@@ -31,6 +34,8 @@ struct Tile {
   double pageWidthMm = 0.0, pageHeightMm = 0.0;
   double leftMm = 0.0, topMm = 0.0;  ///< of the shown part on the page
   bool isEmpty = false;              ///< nothing of the drawing's lines crosses it: not printed
+  double scale = 1.0;                ///< of a table that is wider than the page: it is drawn so much smaller
+  double headMm = 0.0;               ///< of a table's second page and further: so much of its top stands over it again
 };
 
 struct Tiling {
@@ -39,8 +44,9 @@ struct Tiling {
   double overlapMm = 0.0;   ///< neighbours show this much of the same
 };
 
-/// Divides the box of a drawing over pages of a paper.
-/// Unfinished where `stop` is asked for.
+/// Divides the box of a drawing over pages of a paper. A table is laid out over pages of A4 or Letter, upright or
+/// lying, divided between its rows alone; one that is wider than can be read is divided as a pattern is. Unfinished
+/// where `stop` is asked for.
 Tiling tile(const Drawing& drawing, const Paper& paper, const std::stop_token& stop = {});
 
 /// "B3": row letter and column number.

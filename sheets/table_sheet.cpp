@@ -6,6 +6,7 @@ Drawing tableSheet(const TableSheet& table) {
   constexpr double rowMm = 9.5, textMm = 4.0, boxMm = 5.0;
   Drawing drawing;
   drawing.name = table.name;
+  drawing.isTable = true;
   drawing.title = table.title;
   drawing.check = table.check;
   drawing.note = table.note;

@@ -18,6 +18,8 @@ Drawing widthsSheet(const LinedPlan& plan, const std::string& boat, Notation not
     drawing.text({head + column * (static_cast<double>(i) + 0.5), rowY(0) + 3.5}, name, height, TextPlace::Centre, 0.0,
                  true);
   }
+  drawing.isTable = true;
+  drawing.line(LineRole::Rule, {{0.0, rowY(0)}, {right, rowY(0)}});
   for (std::size_t r = 0; r < strakes; ++r) {
     const std::size_t k = strakes - 1 - r;
     const double y = rowY(r + 1);

@@ -51,7 +51,8 @@ bool Desk::openPath(const QString& path) {
 }
 
 bool Desk::isBackup(const QString& path) {
-  static const QRegularExpression name(QStringLiteral("\\.narrows\\.\\d+~$"), QRegularExpression::CaseInsensitiveOption);
+  static const QRegularExpression name(QStringLiteral("\\.narrows\\.\\d+~$"),
+                                       QRegularExpression::CaseInsensitiveOption);
   return name.match(path).hasMatch();
 }
 
@@ -63,8 +64,9 @@ bool Desk::openBackup(const QString& path) {
   }
   // A book of its own: saving asks for a name, and leaves the backup as it is.
   m_session->openSample(read->book);
-  emit told(tr("This is the version before, %1, as a book of its own: save it under a name.").arg(QFileInfo(path).fileName()),
-            false);
+  emit told(
+      tr("This is the version before, %1, as a book of its own: save it under a name.").arg(QFileInfo(path).fileName()),
+      false);
   return true;
 }
 
@@ -115,8 +117,9 @@ void Desk::askTable() {
 }
 
 void Desk::askBook() {
-  const QString path = QFileDialog::getOpenFileName(m_window, tr("A book"), QFileInfo(m_session->path()).absolutePath(),
-                                                    tr("Books (*.narrows);;Versions before (*.narrows.*~);;All files (*)"));
+  const QString path =
+      QFileDialog::getOpenFileName(m_window, tr("A book"), QFileInfo(m_session->path()).absolutePath(),
+                                   tr("Books (*.narrows);;Versions before (*.narrows.*~);;All files (*)"));
   if (!path.isEmpty()) openPath(path);
 }
 

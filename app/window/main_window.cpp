@@ -9,12 +9,12 @@
 #include <QInputDialog>
 #include <QLabel>
 #include <QListWidget>
+#include <QMenuBar>
 #include <QMimeData>
 #include <QSettings>
-#include <QMenuBar>
-#include <QUrl>
 #include <QStackedWidget>
 #include <QTableView>
+#include <QUrl>
 #include <QVBoxLayout>
 
 #include "book/daybook_edits.h"
@@ -54,7 +54,6 @@ QString droppedFile(const QMimeData& dropped) {
 }
 
 }  // namespace
-
 
 MainWindow::MainWindow(QWidget* parent)
     : QMainWindow(parent),

@@ -279,17 +279,18 @@ void PrintPanel::count() {
   m_countAgain = m_counting.isRunning();
   if (m_countAgain) return m_counting.stop();
   const bool pdf = m_format->currentIndex() == 0;
-  m_counting.begin([this, make = maker(), paper = *paper, pdf, boat = m_solved->book->table.boat](
+  m_counting.begin([this, make = maker(), paper = *paper, pdf, boat = m_solved->book->table.boat, writes = m_writes](
                        const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
     std::vector<Drawing> drawings = make();
     nameFiles(drawings, boat);
     if (stop.stop_requested()) return {};
     const auto pages = std::make_shared<const SheetPages>(std::move(drawings), paper, stop);
     if (stop.stop_requested()) return {};
-    return [this, pages, pdf] {
+    return [this, pages, pdf, writes] {
       m_pages = pages;
       m_preview->show(pages);
-      if (m_writing.isRunning()) return;
+      // What was said of writing meanwhile stays.
+      if (m_writing.isRunning() || writes != m_writes) return;
       const int files = static_cast<int>(pages->drawings().size());
       const QString words = tr("%n file(|s)", nullptr, files);
       m_outcome->setText(pdf ? tr("%1, %2").arg(words, tr("%n page(|s)", nullptr, static_cast<int>(pages->count())))
@@ -313,6 +314,7 @@ void PrintPanel::print() {
 void PrintPanel::printTo(std::shared_ptr<QPrinter> printer) {
   if (m_pages == nullptr || m_pages->count() == 0) return;
   m_counting.stop();
+  ++m_writes;
   m_writing.begin([this, printer = std::move(printer), pages = m_pages, solved = m_solved](
                       const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
     constexpr double dotsPerInch = 1200.0, mmAnInch = 25.4;
@@ -377,6 +379,7 @@ void PrintPanel::write() {
   }
   m_counting.stop();
   const SheetFormat format = chosenFormat();
+  ++m_writes;
   const bool tables = m_tables->isChecked() && m_what->currentIndex() == static_cast<int>(SheetsOf::Planks);
   m_writing.begin(
       [this, make = maker(), folder = m_folder->text(), format, paper = *paper, tables, solved = m_solved,

@@ -88,6 +88,7 @@ class PrintPanel : public QDialog {
   std::shared_ptr<const SheetPages> m_pages;  ///< of what is chosen
   bool m_replace = false;                     ///< the builder was told what is in the way
   bool m_wroteBefore = false;
+  int m_writes = 0;  ///< begun
   bool m_countAgain = false;
   bool m_closeAfter = false;
   LongWork m_writing;

@@ -443,11 +443,11 @@ class LinesAndMouldsTest : public WindowCase {
     QTRY_VERIFY2(panel.outcome()->text().contains("1 file"), qPrintable(panel.outcome()->text()));
     panel.paper()->setCurrentIndex(4);
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
-    QTRY_VERIFY(panel.outcome()->text().startsWith("Written"));
+    QTRY_VERIFY2(panel.outcome()->text().startsWith("Written"), qPrintable(panel.outcome()->text()));
     QVERIFY(QFile::exists(m_folder->filePath("moulds/osier-mould-3.pdf")));
     panel.what()->setCurrentIndex(static_cast<int>(SheetsOf::Lines));
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
-    QTRY_VERIFY(panel.outcome()->text().startsWith("Written"));
+    QTRY_VERIFY2(panel.outcome()->text().startsWith("Written"), qPrintable(panel.outcome()->text()));
     QVERIFY(QFile::exists(m_folder->filePath("moulds/osier-corrected-table.pdf")));
     QVERIFY(QFile::exists(m_folder->filePath("moulds/osier-body-plan.pdf")));
   }

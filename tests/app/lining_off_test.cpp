@@ -349,8 +349,8 @@ class LiningOffTest : public LiningCase {
     for (QPushButton* button : panel.findChildren<QPushButton*>()) {
       if (button->isDefault()) button->click();
     }
-    QTRY_VERIFY_WITH_TIMEOUT(QFile::exists(into + "/osier-marks.csv") && QFile::exists(into + "/marking-stick.pdf"),
-                             20000);
+    QTRY_VERIFY_WITH_TIMEOUT(
+        QFile::exists(into + "/osier-marks.csv") && QFile::exists(into + "/osier-marking-stick.pdf"), 20000);
     QFile marks(into + "/osier-marks.csv");
     QVERIFY(marks.open(QIODevice::ReadOnly));
     const QString text = marks.readAll();

@@ -437,7 +437,8 @@ class WindowTest : public WindowCase {
     QVERIFY(m_window->desk()->openPath(QString::fromStdString(boatsFolder()) + "marl.csv"));
     QVERIFY(m_window->desk()->openPath(path));
     QCOMPARE(bytes(), kept);
-    QCOMPARE(QSettings().value("recent").toStringList(), QStringList{path});
+    QCOMPARE(QSettings().value("recent").toStringList().front(), path);
+    QVERIFY(QSettings().value("recent").toStringList().at(1).endsWith("/marl.csv"));
   }
 
   void badFilesAreToldAndWhatWasOpenStays() {

@@ -13,6 +13,7 @@
 #include "paper.h"
 #include "sample_books.h"
 #include "sheet_set.h"
+#include "table_sheet.h"
 
 using namespace narrows;
 using namespace narrows::tests;
@@ -316,6 +317,44 @@ class ExportTest : public QObject {
     QVERIFY(sheet.note.find("1 figure changed") != std::string::npos);
     QCOMPARE(changesCsv(book), std::string("line,station,drawn,faired,change,who,when,why\n"
                                            "height sheer,4,5-0-2,5-0-4,0-0-2,,2026-11-23,by hand\n"));
+  }
+
+  void aTableIsLaidOutAsPagesWithItsHeadOnEach() {
+    TableSheet table;
+    table.name = "long";
+    table.title = "a long table";
+    table.columns = {"station", "one", "two"};
+    for (int row = 0; row < 61; ++row) table.rows.push_back({"row " + std::to_string(row), "12", "34"});
+    const Drawing drawing = tableSheet(table);
+    const Tiling tiling = tile(drawing, {PaperKind::A4});
+    QVERIFY(tiling.tiles.size() >= 3);
+    std::size_t rows = 0;
+    for (std::size_t i = 0; i < tiling.tiles.size(); ++i) {
+      const Tile& page = tiling.tiles[i];
+      // Upright A4, as large as it is; one under the other without a gap, the head over all but the first.
+      QVERIFY(page.pageHeightMm > page.pageWidthMm);
+      QCOMPARE(page.scale, 1.0);
+      QCOMPARE(page.headMm > 0.0, i > 0);
+      if (i > 0) QVERIFY(std::abs(page.high.y() - tiling.tiles[i - 1].low.y()) < 1e-9);
+      QVERIFY(page.headMm + page.high.y() - page.low.y() <= page.pageHeightMm - 20.0 - 28.0 + 1e-6);
+      for (const SheetText& text : drawing.texts) {
+        const DrawingBounds box = boundsOf(text);
+        // No row is cut: its letters lie on one page, whole.
+        const bool begins = box.high.y() <= page.high.y() && box.high.y() > page.low.y();
+        if (begins) QVERIFY2(box.low.y() >= page.low.y() - 1e-6, text.text.c_str());
+        rows += begins && text.text.starts_with("row ") ? 1 : 0;
+      }
+    }
+    QCOMPARE(rows, std::size_t{61});
+    // A broad one lies, and is drawn smaller; one too broad to read is divided as a pattern is.
+    TableSheet broad = table;
+    for (int i = 0; i < 6; ++i) broad.columns.push_back("more");
+    const Tiling lying = tile(tableSheet(broad), {PaperKind::A4});
+    QVERIFY(lying.tiles[0].pageWidthMm > lying.tiles[0].pageHeightMm);
+    QVERIFY(lying.tiles[0].scale < 1.0 && lying.tiles[0].scale > 0.55);
+    QCOMPARE(lying.columns, std::size_t{1});
+    for (int i = 0; i < 30; ++i) broad.columns.push_back("more");
+    QVERIFY(tile(tableSheet(broad), {PaperKind::A4}).columns > 1);
   }
 };
 
