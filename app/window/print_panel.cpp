@@ -254,15 +254,10 @@ SheetFormat PrintPanel::chosenFormat() const {
                                          : SheetFormat::Dxf;
 }
 
-int PrintPanel::inTheWay() const {
-  // What this panel or this book printed before is its own to replace.
-  if (m_pages == nullptr || m_wroteBefore || !m_solved->book->printed.empty()) return 0;
-  int there = 0;
-  for (const Drawing& drawing : m_pages->drawings())
-    there += QFile::exists(QString::fromStdString(sheetPath(m_folder->text().toStdString(), drawing, chosenFormat())))
-                 ? 1
-                 : 0;
-  return there;
+int PrintPanel::inTheWay(const std::vector<Drawing>& drawings, const std::string& folder, SheetFormat format) {
+  return static_cast<int>(std::count_if(drawings.begin(), drawings.end(), [&](const Drawing& drawing) {
+    return QFile::exists(QString::fromStdString(sheetPath(folder, drawing, format)));
+  }));
 }
 
 void PrintPanel::count() {
@@ -279,26 +274,27 @@ void PrintPanel::count() {
   m_countAgain = m_counting.isRunning();
   if (m_countAgain) return m_counting.stop();
   const bool pdf = m_format->currentIndex() == 0;
-  m_counting.begin([this, make = maker(), paper = *paper, pdf, boat = m_solved->book->table.boat, writes = m_writes](
-                       const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
-    std::vector<Drawing> drawings = make();
-    nameFiles(drawings, boat);
-    if (stop.stop_requested()) return {};
-    const auto pages = std::make_shared<const SheetPages>(std::move(drawings), paper, stop);
-    if (stop.stop_requested()) return {};
-    return [this, pages, pdf, writes] {
-      m_pages = pages;
-      m_preview->show(pages);
-      // What was said of writing meanwhile stays.
-      if (m_writing.isRunning() || writes != m_writes) return;
-      const int files = static_cast<int>(pages->drawings().size());
-      const QString words = tr("%n file(|s)", nullptr, files);
-      m_outcome->setText(pdf ? tr("%1, %2").arg(words, tr("%n page(|s)", nullptr, static_cast<int>(pages->count())))
-                             : words);
-      m_write->setEnabled(files > 0);
-      m_print->setEnabled(files > 0);
-    };
-  });
+  m_counting.begin(
+      [this, make = maker(), paper = *paper, pdf, boat = m_solved->book->table.boat, writes = m_writes,
+       quiet = m_writing.isRunning()](const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
+        std::vector<Drawing> drawings = make();
+        nameFiles(drawings, boat);
+        if (stop.stop_requested()) return {};
+        const auto pages = std::make_shared<const SheetPages>(std::move(drawings), paper, stop);
+        if (stop.stop_requested()) return {};
+        return [this, pages, pdf, writes, quiet] {
+          m_pages = pages;
+          m_preview->show(pages);
+          // What was said of writing meanwhile stays.
+          if (m_writing.isRunning() || quiet || writes != m_writes) return;
+          const int files = static_cast<int>(pages->drawings().size());
+          const QString words = tr("%n file(|s)", nullptr, files);
+          m_outcome->setText(pdf ? tr("%1, %2").arg(words, tr("%n page(|s)", nullptr, static_cast<int>(pages->count())))
+                                 : words);
+          m_write->setEnabled(files > 0);
+          m_print->setEnabled(files > 0);
+        };
+      });
 }
 
 void PrintPanel::print() {
@@ -371,43 +367,49 @@ void PrintPanel::write() {
   const auto paper = chosenPaper();
   if (!paper) return;
   if (!fault().isEmpty()) return;
-  if (const int there = inTheWay(); there > 0 && !m_replace) {
-    m_replace = true;
-    m_write->setText(tr("Replace them"));
-    return m_outcome->setText(
-        tr("%n file(|s) of these names there already, not printed from this book. Replace?", nullptr, there));
-  }
   m_counting.stop();
   const SheetFormat format = chosenFormat();
   ++m_writes;
+  // What this panel or this book printed before is its own to replace.
+  const bool mayReplace = m_replace || m_wroteBefore || !m_solved->book->printed.empty();
   const bool tables = m_tables->isChecked() && m_what->currentIndex() == static_cast<int>(SheetsOf::Planks);
-  m_writing.begin(
-      [this, make = maker(), folder = m_folder->text(), format, paper = *paper, tables, solved = m_solved,
-       choice = choice()](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
-        std::vector<Drawing> drawings = make();
-        nameFiles(drawings, solved->book->table.boat);
-        const auto written = writeSheets(drawings, folder.toStdString(), format, paper, stop, progress);
-        const bool stopped = stop.stop_requested();
-        Result<std::vector<std::string>> csv;
-        if (written && tables && !stopped) csv = writeLiningTables(*solved, folder.toStdString());
-        if (written && csv && tables && choice.tickets && !stopped) {
-          const auto tickets = writeTicketTables(*solved, choice, folder.toStdString());
-          if (tickets) csv->insert(csv->end(), tickets->begin(), tickets->end());
-          if (!tickets) csv = tl::make_unexpected(tickets.error());
-        }
-        std::vector<PrintedSheet> remembered;
-        for (const WrittenSheet& one : written ? *written : std::vector<WrittenSheet>()) {
-          if (const auto sheet = sheetToRemember(*solved, one.what, one.code, today())) remembered.push_back(*sheet);
-        }
-        return [this, written, folder, stopped, csv, remembered] {
-          if (!remembered.empty()) emit printed(remembered);
-          if (!written) return m_outcome->setText(QString::fromStdString(describe(written.error()[0])));
-          if (!csv) return m_outcome->setText(QString::fromStdString(describe(csv.error()[0])));
-          const QString files = tr("%n file(|s)", nullptr, static_cast<int>(written->size() + csv->size()));
-          m_outcome->setText((stopped ? tr("Stopped. Written whole: %1 in %2") : tr("Written: %1 in %2"))
-                                 .arg(files, QDir::toNativeSeparators(folder)));
-        };
-      });
+  m_writing.begin([this, make = maker(), folder = m_folder->text(), format, paper = *paper, tables, solved = m_solved,
+                   choice = choice(),
+                   mayReplace](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
+    std::vector<Drawing> drawings = make();
+    nameFiles(drawings, solved->book->table.boat);
+    const int there = mayReplace ? 0 : inTheWay(drawings, folder.toStdString(), format);
+    if (there > 0) {
+      return [this, there] {
+        m_replace = true;
+        m_write->setText(tr("Replace them"));
+        m_outcome->setText(
+            tr("%n file(|s) of these names there already, not printed from this book. Replace?", nullptr, there));
+      };
+    }
+    const auto written = writeSheets(drawings, folder.toStdString(), format, paper, stop, progress);
+    const bool stopped = stop.stop_requested();
+    Result<std::vector<std::string>> csv;
+    if (written && tables && !stopped) csv = writeLiningTables(*solved, folder.toStdString());
+    if (written && csv && tables && choice.tickets && !stopped) {
+      const auto tickets = writeTicketTables(*solved, choice, folder.toStdString());
+      if (tickets) csv->insert(csv->end(), tickets->begin(), tickets->end());
+      if (!tickets) csv = tl::make_unexpected(tickets.error());
+    }
+    std::vector<PrintedSheet> remembered;
+    for (const WrittenSheet& one : written ? *written : std::vector<WrittenSheet>()) {
+      if (const auto sheet = sheetToRemember(*solved, one.what, one.code, today())) remembered.push_back(*sheet);
+    }
+    return [this, written, folder, stopped, csv, remembered] {
+      if (!remembered.empty()) emit printed(remembered);
+      m_wroteBefore = m_wroteBefore || written.has_value();
+      if (!written) return m_outcome->setText(QString::fromStdString(describe(written.error()[0])));
+      if (!csv) return m_outcome->setText(QString::fromStdString(describe(csv.error()[0])));
+      const QString files = tr("%n file(|s)", nullptr, static_cast<int>(written->size() + csv->size()));
+      m_outcome->setText((stopped ? tr("Stopped. Written whole: %1 in %2") : tr("Written: %1 in %2"))
+                             .arg(files, QDir::toNativeSeparators(folder)));
+    };
+  });
 }
 
 }  // namespace narrows

@@ -61,8 +61,8 @@ class PrintPanel : public QDialog {
   void print();
   /// What is wrong with what is chosen; empty where nothing is.
   QString fault() const;
-  /// How many of the files are there already, of which the book knows nothing.
-  int inTheWay() const;
+  /// How many of the files are there already.
+  static int inTheWay(const std::vector<Drawing>& drawings, const std::string& folder, SheetFormat format);
   SheetFormat chosenFormat() const;
 
   std::shared_ptr<const Solved> m_solved;

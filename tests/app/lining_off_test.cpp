@@ -356,8 +356,8 @@ class LiningOffTest : public LiningCase {
     const QString text = marks.readAll();
     QVERIFY(text.startsWith("plan,sides,line,station,from_base,from_sheer\n"));
     QVERIFY(text.contains(",starboard,") && text.contains(",port,"));
-    QVERIFY(!QDir(into).entryList({"division-board*", "diminishing-board*"}).isEmpty());
-    QVERIFY(!QDir(into).entryList({"shell-*"}).isEmpty());
+    QVERIFY(!QDir(into).entryList({"osier-division-board*", "osier-diminishing-board*"}).isEmpty());
+    QVERIFY(!QDir(into).entryList({"osier-shell-*"}).isEmpty());
   }
 
  private:
