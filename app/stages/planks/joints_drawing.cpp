@@ -346,11 +346,11 @@ void JointsDrawing::paintJoint(QPainter& painter, const PlankJoint& joint, bool 
   const double t = tAt(of.lowerEdge, of.upperEdge, of.reach, joint.at.mm());
   const QPointF low = toScreen(flat(t, of.lowerEdge.shareAt(t))), high = toScreen(flat(t, of.upperEdge.shareAt(t)));
   // A scarf leans by its own length, and by enough to be told from a butt; a butt stands square on its block.
-  const double long_ = joint.kind == JoinedBy::Butt
-                           ? 0.0
-                           : std::max(make().jointLengthMm(joint.kind, false) / foreshortening() * pixelsPerMm(), 9.0);
+  const double leanPx = joint.kind == JoinedBy::Butt
+                            ? 0.0
+                            : std::max(make().jointLengthMm(joint.kind, false) / foreshortening() * pixelsPerMm(), 9.0);
   painter.setPen(QPen(inHand ? look::inHand : look::ink, inHand ? 4.0 : 2.6));
-  drawStraight(painter, low - QPointF(0.5 * long_, 0.0), high + QPointF(0.5 * long_, 0.0));
+  drawStraight(painter, low - QPointF(0.5 * leanPx, 0.0), high + QPointF(0.5 * leanPx, 0.0));
   if (joint.kind == JoinedBy::Butt) {
     const double half = std::max(3.0, 0.5 * buttBlock(make(), 0.0).lengthMm / foreshortening() * pixelsPerMm());
     painter.setPen(QPen(inHand ? look::inHand : look::ink, 1.0));
