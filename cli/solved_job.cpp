@@ -9,14 +9,17 @@ Result<std::shared_ptr<const Solved>> solvedOf(const Job& job) {
   for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {
     const auto plan = job.plan(side);
     if (!plan) return tl::make_unexpected(plan.error());
-    const auto lining = job.lining(side);
-    if (!lining) return tl::make_unexpected(lining.error());
     LiningPlan& own = book->planOf(side);
     const PlanId id = own.id;
     own = *plan;
     own.id = id;
   }
-  return solve(book, 0);
+  const auto solved = solve(book, 0);
+  for (const auto* lining : {&solved->lining, &solved->portLining}) {
+    if (lining->get() == nullptr)
+      return lining->problems.empty() ? fail(Fault::NoHull) : tl::make_unexpected(lining->problems);
+  }
+  return solved;
 }
 
 }  // namespace narrows::cli

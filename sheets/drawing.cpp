@@ -78,11 +78,6 @@ std::string titled(const std::string& boat, const std::string& words) {
   return boat.empty() ? words : boat + " · " + words;
 }
 
-std::string sheetFileName(std::string name) {
-  for (char& c : name) c = c == ' ' || c == '/' ? '-' : c;
-  return name;
-}
-
 LineStyle styleOf(LineRole role) {
   switch (role) {
     case LineRole::KeelEdge:

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "curve/vec.h"
+#include "daybook/printed_sheet.h"
 
 namespace narrows {
 
@@ -84,9 +85,6 @@ void stamp(Drawing& drawing);
 
 /// A title, after the boat's name where she has one.
 std::string titled(const std::string& boat, const std::string& words);
-
-/// A name of people's as the name of a file: no blanks, no strokes.
-std::string sheetFileName(std::string name);
 
 /// The box that holds all lines and, by the usual width of letters, all texts.
 DrawingBounds boundsOf(const Drawing& drawing);

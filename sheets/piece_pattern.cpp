@@ -6,34 +6,6 @@
 
 namespace narrows {
 
-namespace {
-
-/// A straight line square across; what lies beyond it, towards `out`, is cut away.
-struct Beyond {
-  Vec2 at, out;
-  double by(const Vec2& point) const { return (point - at).dot(out); }
-};
-
-/// A line of points as far as it lies within: several where it leaves and comes back.
-std::vector<std::vector<Vec2>> within(const std::vector<Vec2>& line, const Beyond& cut) {
-  std::vector<std::vector<Vec2>> kept(1);
-  for (std::size_t i = 0; i < line.size(); ++i) {
-    const double by = cut.by(line[i]);
-    if (i > 0) {
-      const double before = cut.by(line[i - 1]);
-      if ((before > 0.0) != (by > 0.0)) {
-        kept.back().push_back(line[i - 1] + before / (before - by) * (line[i] - line[i - 1]));
-        if (by > 0.0) kept.emplace_back();
-      }
-    }
-    if (by <= 0.0) kept.back().push_back(line[i]);
-  }
-  std::erase_if(kept, [](const auto& part) { return part.size() < 2; });
-  return kept;
-}
-
-}  // namespace
-
 Drawing piecePattern(const Drawing& pattern, const PatternOf& of, const PlankPiece& piece) {
   if (piece.count < 2 || of.bench == nullptr) return pattern;
   const bool port = of.side == BoatSide::Port;
@@ -44,7 +16,7 @@ Drawing piecePattern(const Drawing& pattern, const PatternOf& of, const PlankPie
     const Vec2 own = piece.own(port ? Vec2(p.x(), whole - p.y()) : p);
     return port ? Vec2(own.x(), piece.sawn.boardWidthMm - own.y()) : own;
   };
-  std::vector<Beyond> cuts;
+  std::vector<CrossCut> cuts;
   for (const bool aft : {false, true}) {
     const auto& joint = aft ? piece.aft : piece.fore;
     if (!joint) continue;
@@ -64,10 +36,10 @@ Drawing piecePattern(const Drawing& pattern, const PatternOf& of, const PlankPie
   for (const SheetLine& line : pattern.lines) {
     if (line.role == LineRole::Board || line.role == LineRole::Check || line.role == LineRole::Saw) continue;
     std::vector<std::vector<Vec2>> parts{line.points};
-    for (const Beyond& cut : cuts) {
+    for (const CrossCut& cut : cuts) {
       std::vector<std::vector<Vec2>> kept;
       for (const auto& part : parts) {
-        for (auto& one : within(part, cut)) kept.push_back(std::move(one));
+        for (auto& one : partsWithin(part, cut)) kept.push_back(std::move(one));
       }
       parts = std::move(kept);
     }
@@ -86,7 +58,7 @@ Drawing piecePattern(const Drawing& pattern, const PatternOf& of, const PlankPie
   closed(LineRole::Board, {piece.sawn.board.begin(), piece.sawn.board.end()});
   for (const SheetText& text : pattern.texts) {
     if (text.isHeading ||
-        std::any_of(cuts.begin(), cuts.end(), [&](const Beyond& cut) { return cut.by(text.at) > 0.0; }))
+        std::any_of(cuts.begin(), cuts.end(), [&](const CrossCut& cut) { return cut.beyondMm(text.at) > 0.0; }))
       continue;
     SheetText moved = text;
     moved.at = toOwn(text.at);

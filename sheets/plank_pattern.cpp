@@ -46,8 +46,7 @@ class PatternDrawer {
   }
 
   Drawing draw() {
-    const std::string number = (m_of.strake < 9 ? "0" : "") + std::to_string(m_of.strake + 1);
-    m_drawing.name = "strake-" + number + (m_of.side == BoatSide::Starboard ? "-starboard" : "-port");
+    m_drawing.name = "strake-" + plankFileWord(static_cast<int>(m_of.strake) + 1, m_of.side);
     m_drawing.title = titled(m_of.boat, m_of.name + " · " + sideName(m_of.side) + " · INSIDE FACE UP");
     drawEdges();
     drawStations();

@@ -19,6 +19,11 @@ namespace narrows {
 
 namespace {
 
+/// A file's name: the boat's, where she has one, and its own.
+std::string fileOfBoat(const std::string& boat, const std::string& name) {
+  return sheetFileName(boat.empty() ? name : boat + "-" + name);
+}
+
 std::vector<std::size_t> chosenStrakes(const Solved& solved, const SheetChoice& choice) {
   if (!choice.strakes.empty()) return choice.strakes;
   std::size_t most = 0;
@@ -84,8 +89,7 @@ Result<std::vector<std::string>> writeTicketTables(const Solved& solved, const S
   eachPiece(solved, choice, [&](std::size_t strake, BoatSide side, const auto& bench, const PlankPiece& piece) {
     const auto ticket = ticketOf(solved, strake, side, piece.number, bench);
     if (!ticket || !problems.empty()) return;
-    const std::string file =
-        folder + "/" + sheetFileName(ticket->boat.empty() ? ticket->file : ticket->boat + "-" + ticket->file) + ".csv";
+    const std::string file = folder + "/" + fileOfBoat(ticket->boat, ticket->file) + ".csv";
     if (const auto written = writeWholeFile(file, ticketCsv(*ticket)); !written) problems = written.error();
     files.push_back(file);
   });
@@ -176,7 +180,7 @@ std::vector<Drawing> linesSheets(const Solved& solved) {
 void nameFiles(std::vector<Drawing>& drawings, const std::string& boat) {
   std::map<std::string, int> taken;
   for (Drawing& drawing : drawings) {
-    const std::string name = sheetFileName(boat.empty() ? drawing.name : boat + "-" + drawing.name);
+    const std::string name = fileOfBoat(boat, drawing.name);
     const int before = taken[name]++;
     drawing.file = before == 0 ? name : name + "-" + std::to_string(before + 1);
   }

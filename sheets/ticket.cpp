@@ -37,8 +37,7 @@ class TicketWriter {
       : m_plank(plank), m_piece(piece), m_of(of) {}
 
   Ticket write() {
-    const std::string number = (m_of.strake < 9 ? "0" : "") + std::to_string(m_of.strake + 1);
-    m_ticket.file = "ticket-" + number + "-" + sideWord(m_of.side);
+    m_ticket.file = "ticket-" + plankFileWord(static_cast<int>(m_of.strake) + 1, m_of.side);
     m_ticket.boat = m_of.boat;
     m_ticket.name = m_of.name;
     m_ticket.side = m_of.side == BoatSide::Starboard ? "STARBOARD" : "PORT";
@@ -73,10 +72,7 @@ class TicketWriter {
   double alongOf(const PlankStation& station) const {
     if (&station == &m_plank.plank->stations.front()) return 0.0;
     if (&station == &m_plank.plank->stations.back()) return m_plank.run.lengthMm();
-    const Vec2 middle = 0.5 * (station.lower + station.upper);
-    double along = (middle - m_plank.run.pointAt(0.0)).norm();
-    for (int i = 0; i < 4; ++i) along += (middle - m_plank.run.pointAt(along)).dot(m_plank.run.directionAt(along));
-    return along;
+    return m_plank.run.alongOf(0.5 * (station.lower + station.upper));
   }
   bool isFirst() const { return m_piece.number == 1; }
   bool isLast() const { return m_piece.number == m_piece.count; }

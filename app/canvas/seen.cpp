@@ -41,6 +41,11 @@ std::optional<QLineF> segmentWithin(const QPointF& from, const QPointF& to, cons
 
 }  // namespace
 
+QPolygonF shapeBetween(QPolygonF lower, const QPolygonF& upper) {
+  for (auto it = upper.rbegin(); it != upper.rend(); ++it) lower.append(*it);
+  return lower;
+}
+
 QList<QPolygonF> piecesWithin(const QPolygonF& points, const QRectF& box) {
   QList<QPolygonF> pieces;
   for (qsizetype i = 0; i + 1 < points.size(); ++i) {

@@ -11,6 +11,9 @@ void drawCurve(QPainter& painter, const QPolygonF& points);
 void drawShape(QPainter& painter, const QPolygonF& corners, Qt::FillRule rule = Qt::OddEvenFill);
 void drawStraight(QPainter& painter, const QPointF& from, const QPointF& to);
 
+/// What lies between two curves that run the same way, as one shape.
+QPolygonF shapeBetween(QPolygonF lower, const QPolygonF& upper);
+
 /// The pieces of a polyline that lie within a box, in order.
 QList<QPolygonF> piecesWithin(const QPolygonF& points, const QRectF& box);
 /// A closed shape cut to a box; the edges it is cut along lie on the box.

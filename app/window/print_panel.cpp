@@ -27,6 +27,17 @@
 
 namespace narrows {
 
+namespace {
+
+/// How many of the files are there already.
+int inTheWay(const std::vector<Drawing>& drawings, const std::string& folder, SheetFormat format) {
+  return static_cast<int>(std::count_if(drawings.begin(), drawings.end(), [&](const Drawing& drawing) {
+    return QFile::exists(QString::fromStdString(sheetPath(folder, drawing, format)));
+  }));
+}
+
+}  // namespace
+
 PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget* parent)
     : QDialog(parent),
       m_solved(std::move(solved)),
@@ -143,7 +154,8 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   });
   connect(&m_writing, &LongWork::runningChanged, this, [this](bool running) {
     m_write->setText(running ? tr("Stop") : tr("Write the sheets"));
-    m_print->setEnabled(!running);
+    m_print->setEnabled(!running && m_pages != nullptr && m_pages->count() > 0);
+    m_said = true;
     if (running) m_outcome->setText(tr("Writing…"));
     if (!running && m_closeAfter) QDialog::reject();
   });
@@ -154,14 +166,14 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
     if (!running && std::exchange(m_countAgain, false)) count();
   });
   connect(m_what, &QComboBox::currentIndexChanged, this, &PrintPanel::showRows);
-  connect(m_nested, &QLineEdit::textChanged, this, &PrintPanel::count);
+  connect(m_nested, &QLineEdit::textChanged, this, &PrintPanel::chosen);
   for (QComboBox* box : {m_what, m_moulds, m_timbers, m_strakes, m_side, m_format, m_paper})
-    connect(box, &QComboBox::currentIndexChanged, this, &PrintPanel::count);
+    connect(box, &QComboBox::currentIndexChanged, this, &PrintPanel::chosen);
   for (QCheckBox* box : {m_tickets, m_widths, m_stick, m_boards, m_shell})
-    connect(box, &QCheckBox::toggled, this, &PrintPanel::count);
-  connect(m_roll, &QLineEdit::textChanged, this, &PrintPanel::count);
+    connect(box, &QCheckBox::toggled, this, &PrintPanel::chosen);
+  connect(m_roll, &QLineEdit::textChanged, this, &PrintPanel::chosen);
   showRows();
-  count();
+  chosen();
 }
 
 void PrintPanel::reject() {
@@ -174,7 +186,7 @@ void PrintPanel::choose(SheetsOf what, const std::string& mould) {
   m_what->setCurrentIndex(static_cast<int>(what));
   const int at = m_moulds->findText(QString::fromStdString(mould));
   if (at > 0) m_moulds->setCurrentIndex(at);
-  count();
+  chosen();
 }
 
 void PrintPanel::showRows() {
@@ -204,13 +216,7 @@ PrintPanel::Maker PrintPanel::maker() const {
     choice.moulds = {m_moulds->currentText().toStdString()};
     choice.setUp = false;
   }
-  const QStringList sides = m_nested->text().split('x', Qt::SkipEmptyParts);
-  if (sides.size() == 2) {
-    const Unit unit = bareUnit(m_solved->book->settings.notation);
-    const auto wide = parseLength(sides[0].trimmed().toStdString(), unit);
-    const auto high = parseLength(sides[1].trimmed().toStdString(), unit);
-    if (wide && high && wide->mm() > 0.0 && high->mm() > 0.0) choice.nestedOn = std::pair(*wide, *high);
-  }
+  choice.nestedOn = nestedOn().size;
   return [solved = m_solved, choice] { return mouldsSheets(*solved, choice); };
 }
 
@@ -234,18 +240,23 @@ Result<Paper> PrintPanel::chosenPaper() const {
   return paperNamed("roll:" + m_roll->text().toStdString());
 }
 
+PrintPanel::Nested PrintPanel::nestedOn() const {
+  if (m_nested->text().trimmed().isEmpty()) return {};
+  const QStringList texts = m_nested->text().split('x', Qt::SkipEmptyParts);
+  if (texts.size() != 2) return {{}, tr("Nested on what? Give a width and a height, such as 4 ft x 8 ft.")};
+  std::vector<Length> sides;
+  for (const QString& text : texts) {
+    const auto length = parseLength(text.trimmed().toStdString(), bareUnit(m_solved->book->settings.notation));
+    if (!length) return {{}, QString::fromStdString(describe(length.error()[0]))};
+    if (length->mm() <= 0.0) return {{}, tr("A sheet to nest on is larger than nothing.")};
+    sides.push_back(*length);
+  }
+  return {std::pair(sides[0], sides[1]), {}};
+}
+
 QString PrintPanel::fault() const {
   if (const auto paper = chosenPaper(); !paper) return QString::fromStdString(describe(paper.error()[0]));
-  if (static_cast<SheetsOf>(m_what->currentIndex()) != SheetsOf::Moulds || m_nested->text().trimmed().isEmpty())
-    return {};
-  const QStringList sides = m_nested->text().split('x', Qt::SkipEmptyParts);
-  if (sides.size() != 2) return tr("Nested on what? Give a width and a height, such as 4 ft x 8 ft.");
-  for (const QString& side : sides) {
-    const auto length = parseLength(side.trimmed().toStdString(), bareUnit(m_solved->book->settings.notation));
-    if (!length) return QString::fromStdString(describe(length.error()[0]));
-    if (length->mm() <= 0.0) return tr("A sheet to nest on is larger than nothing.");
-  }
-  return {};
+  return static_cast<SheetsOf>(m_what->currentIndex()) == SheetsOf::Moulds ? nestedOn().fault : QString();
 }
 
 SheetFormat PrintPanel::chosenFormat() const {
@@ -254,47 +265,50 @@ SheetFormat PrintPanel::chosenFormat() const {
                                          : SheetFormat::Dxf;
 }
 
-int PrintPanel::inTheWay(const std::vector<Drawing>& drawings, const std::string& folder, SheetFormat format) {
-  return static_cast<int>(std::count_if(drawings.begin(), drawings.end(), [&](const Drawing& drawing) {
-    return QFile::exists(QString::fromStdString(sheetPath(folder, drawing, format)));
-  }));
+void PrintPanel::chosen() {
+  m_replace = false;
+  // What is being written says so itself.
+  m_said = m_writing.isRunning();
+  if (!m_said) m_write->setText(tr("Write the sheets"));
+  count();
 }
 
 void PrintPanel::count() {
-  m_replace = false;
-  if (!m_writing.isRunning()) m_write->setText(tr("Write the sheets"));
   m_roll->setEnabled(m_paper->currentIndex() == 4 && m_format->currentIndex() == 0);
   m_paper->setEnabled(m_format->currentIndex() == 0);
   const auto paper = chosenPaper();
   const QString wrong = fault();
+  // Pages of another choice are neither printed nor written.
+  m_pages = nullptr;
+  m_print->setEnabled(false);
   m_write->setEnabled(wrong.isEmpty());
-  m_print->setEnabled(wrong.isEmpty());
   if (!wrong.isEmpty()) return m_outcome->setText(wrong);
   // Counted beside the panel: a long timber on small paper is a thousand pages.
   m_countAgain = m_counting.isRunning();
   if (m_countAgain) return m_counting.stop();
-  const bool pdf = m_format->currentIndex() == 0;
-  m_counting.begin(
-      [this, make = maker(), paper = *paper, pdf, boat = m_solved->book->table.boat, writes = m_writes,
-       quiet = m_writing.isRunning()](const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
-        std::vector<Drawing> drawings = make();
-        nameFiles(drawings, boat);
-        if (stop.stop_requested()) return {};
-        const auto pages = std::make_shared<const SheetPages>(std::move(drawings), paper, stop);
-        if (stop.stop_requested()) return {};
-        return [this, pages, pdf, writes, quiet] {
-          m_pages = pages;
-          m_preview->show(pages);
-          // What was said of writing meanwhile stays.
-          if (m_writing.isRunning() || quiet || writes != m_writes) return;
-          const int files = static_cast<int>(pages->drawings().size());
-          const QString words = tr("%n file(|s)", nullptr, files);
-          m_outcome->setText(pdf ? tr("%1, %2").arg(words, tr("%n page(|s)", nullptr, static_cast<int>(pages->count())))
-                                 : words);
-          m_write->setEnabled(files > 0);
-          m_print->setEnabled(files > 0);
-        };
-      });
+  m_counting.begin([this, make = maker(), paper = *paper, boat = m_solved->book->table.boat](
+                       const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
+    std::vector<Drawing> drawings = make();
+    nameFiles(drawings, boat);
+    if (stop.stop_requested()) return {};
+    const auto pages = std::make_shared<const SheetPages>(std::move(drawings), paper, stop);
+    if (stop.stop_requested()) return {};
+    return [this, pages] { showPages(pages); };
+  });
+}
+
+void PrintPanel::showPages(const std::shared_ptr<const SheetPages>& pages) {
+  m_pages = pages;
+  m_preview->show(pages);
+  const int files = static_cast<int>(pages->drawings().size());
+  if (m_writing.isRunning()) return;
+  m_write->setEnabled(files > 0);
+  m_print->setEnabled(pages->count() > 0);
+  if (m_said) return;
+  const QString words = tr("%n file(|s)", nullptr, files);
+  m_outcome->setText(chosenFormat() == SheetFormat::Pdf
+                         ? tr("%1, %2").arg(words, tr("%n page(|s)", nullptr, static_cast<int>(pages->count())))
+                         : words);
 }
 
 void PrintPanel::print() {
@@ -309,13 +323,11 @@ void PrintPanel::print() {
 
 void PrintPanel::printTo(std::shared_ptr<QPrinter> printer) {
   if (m_pages == nullptr || m_pages->count() == 0) return;
-  m_counting.stop();
-  ++m_writes;
   m_writing.begin([this, printer = std::move(printer), pages = m_pages, solved = m_solved](
                       const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
-    constexpr double dotsPerInch = 1200.0, mmAnInch = 25.4;
+    constexpr int dotsPerInch = 1200;
     printer->setFullPage(true);
-    printer->setResolution(static_cast<int>(dotsPerInch));
+    printer->setResolution(dotsPerInch);
     const auto size = [&](std::size_t page) {
       // Every page in its own size: upright tickets beside patterns that lie.
       printer->setPageSize(QPageSize(QSizeF(pages->widthMm(page), pages->heightMm(page)), QPageSize::Millimeter, {},
@@ -337,7 +349,7 @@ void PrintPanel::printTo(std::shared_ptr<QPrinter> printer) {
       }
       progress(static_cast<double>(printed) / static_cast<double>(pages->count()));
       painter.save();
-      painter.scale(printer->resolution() / mmAnInch, printer->resolution() / mmAnInch);
+      painter.scale(printer->resolution() / mmPerInch, printer->resolution() / mmPerInch);
       pages->paint(painter, printed);
       painter.restore();
     }
@@ -367,16 +379,15 @@ void PrintPanel::write() {
   const auto paper = chosenPaper();
   if (!paper) return;
   if (!fault().isEmpty()) return;
-  m_counting.stop();
   const SheetFormat format = chosenFormat();
-  ++m_writes;
   // What this panel or this book printed before is its own to replace.
   const bool mayReplace = m_replace || m_wroteBefore || !m_solved->book->printed.empty();
   const bool tables = m_tables->isChecked() && m_what->currentIndex() == static_cast<int>(SheetsOf::Planks);
-  m_writing.begin([this, make = maker(), folder = m_folder->text(), format, paper = *paper, tables, solved = m_solved,
-                   choice = choice(),
+  // What is previewed is what is written; where it is still being made it is made here too.
+  m_writing.begin([this, make = maker(), pages = m_pages, folder = m_folder->text(), format, paper = *paper, tables,
+                   solved = m_solved, choice = choice(),
                    mayReplace](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
-    std::vector<Drawing> drawings = make();
+    std::vector<Drawing> drawings = pages != nullptr ? pages->drawings() : make();
     nameFiles(drawings, solved->book->table.boat);
     const int there = mayReplace ? 0 : inTheWay(drawings, folder.toStdString(), format);
     if (there > 0) {

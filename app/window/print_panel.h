@@ -56,13 +56,20 @@ class PrintPanel : public QDialog {
   Maker maker() const;
   void showRows();
   Result<Paper> chosenPaper() const;
+  /// Something else was chosen: it is counted, and previewed.
+  void chosen();
   void count();
+  void showPages(const std::shared_ptr<const SheetPages>& pages);
   void write();
   void print();
   /// What is wrong with what is chosen; empty where nothing is.
   QString fault() const;
-  /// How many of the files are there already.
-  static int inTheWay(const std::vector<Drawing>& drawings, const std::string& folder, SheetFormat format);
+  /// The sheets moulds are nested on, none where nothing is said; or what is wrong with what is.
+  struct Nested {
+    std::optional<std::pair<Length, Length>> size;
+    QString fault = {};
+  };
+  Nested nestedOn() const;
   SheetFormat chosenFormat() const;
 
   std::shared_ptr<const Solved> m_solved;
@@ -85,10 +92,10 @@ class PrintPanel : public QDialog {
   QPushButton* m_write;
   QPushButton* m_print;
   SheetPreview* m_preview;
-  std::shared_ptr<const SheetPages> m_pages;  ///< of what is chosen
+  std::shared_ptr<const SheetPages> m_pages;  ///< of what is chosen; null while they are being made
   bool m_replace = false;                     ///< the builder was told what is in the way
   bool m_wroteBefore = false;
-  int m_writes = 0;  ///< begun
+  bool m_said = false;  ///< what is said is of writing, and stays until something else is chosen
   bool m_countAgain = false;
   bool m_closeAfter = false;
   LongWork m_writing;

@@ -18,7 +18,7 @@
 namespace narrows {
 
 namespace {
-constexpr double aroundPx = 12.0, mmAnInch = 25.4;
+constexpr double aroundPx = 12.0;
 }
 
 SheetPreview::SheetPreview(QWidget* parent)
@@ -110,7 +110,7 @@ void SheetPreview::fit() {
 
 void SheetPreview::fullSize() {
   const QScreen* at = screen();
-  m_zoom = (at == nullptr ? 96.0 : at->physicalDotsPerInch()) / mmAnInch;
+  m_zoom = (at == nullptr ? 96.0 : at->physicalDotsPerInch()) / mmPerInch;
   m_moved = {};
   m_sheet->update();
 }

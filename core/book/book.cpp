@@ -79,7 +79,7 @@ FasteningMake fasteningMake(const Book& book) {
 }
 
 FlatWorkMake flatWorkMake(const Book& book) {
-  return flatWorkMake(book.table, book.flatWork, weighingFigures(book).boardLengthMm);
+  return flatWorkMake(book.flatWork, weighingFigures(book).boardLengthMm);
 }
 
 bool isLinedAlike(const Book& book) {

@@ -9,7 +9,6 @@ namespace narrows {
 
 namespace {
 
-const Spellings<BoatSide> daySides{{BoatSide::Starboard, "starboard"}, {BoatSide::Port, "port"}};
 const Spellings<HangingStep> stepWords{{HangingStep::Lined, "lined"},      {HangingStep::Spiled, "spiled"},
                                        {HangingStep::GotOut, "got-out"},   {HangingStep::Offered, "offered"},
                                        {HangingStep::Eased, "eased"},      {HangingStep::Hung, "hung"},
@@ -25,7 +24,7 @@ template <typename Archive>
 static void fields(Archive& a, HangingEntry& p) {
   a("id", p.id);
   a("strake", p.strake);
-  a("side", p.side, daySides);
+  a("side", p.side, boatSideSpellings);
   a("piece", p.piece);
   a("step", p.step, stepWords);
   a("when", p.when);
@@ -48,7 +47,7 @@ static void fields(Archive& a, PrintedSheet& p) {
   a("name", p.name);
   a("kind", p.kind, kindWords);
   a("strake", p.strake);
-  a("side", p.side, daySides);
+  a("side", p.side, boatSideSpellings);
   a("of", p.of);
   a("code", p.code);
   a("when", p.when);

@@ -23,7 +23,7 @@ Result<void> fits(const std::vector<PlankJoint>& joints, const PlankJoint& joint
   const double along = run.alongAt(x), scarf = make.jointLengthMm(joint.kind, false);
   double fore = along, aft = run.lengthMm() - along;
   for (const PlankJoint& other : joints) {
-    if (&other == &joint || other.strake != joint.strake || other.side != joint.side) continue;
+    if (&other == &joint || !other.isOf(joint.strake, joint.side)) continue;
     const double away = along - run.alongAt(other.at.mm());
     (away > 0.0 ? fore : aft) = std::min(away > 0.0 ? fore : aft, std::abs(away));
   }
@@ -73,8 +73,7 @@ Result<Book> placeJoints(const Book& book, std::vector<PlankJoint> joints, const
 std::optional<std::size_t> jointNear(const Book& book, int strake, BoatSide side, double xMm) {
   std::optional<std::size_t> nearest;
   const auto& joints = book.joining.joints;
-  for (std::size_t i = 0; i < joints.size(); ++i) {
-    if (joints[i].strake != strake || joints[i].side != side) continue;
+  for (const std::size_t i : book.joining.jointsOf(strake, side)) {
     if (!nearest || std::abs(joints[i].at.mm() - xMm) < std::abs(joints[*nearest].at.mm() - xMm)) nearest = i;
   }
   return nearest;
@@ -85,7 +84,7 @@ Result<Book> moveJoint(const Book& book, std::size_t joint, Length to, const Pla
   Book edited = book;
   PlankJoint& moved = edited.joining.joints[joint];
   for (const PlankJoint& other : book.joining.joints) {
-    if (other.strake != moved.strake || other.side != moved.side || other.at.mm() == moved.at.mm()) continue;
+    if (!other.isOf(moved.strake, moved.side) || other.at.mm() == moved.at.mm()) continue;
     if ((other.at.mm() < moved.at.mm()) != (other.at.mm() < to.mm()))
       return fail(Fault::JointPassesNext, {0, 0, "strake " + std::to_string(moved.strake)}, {said(other.at.mm())});
   }

@@ -10,7 +10,6 @@ namespace {
 const Spellings<JoinedBy> plankJointWords{{JoinedBy::Scarf, "scarf"}, {JoinedBy::Butt, "butt"}};
 const Spellings<FastenerKind> fastenerKinds{
     {FastenerKind::Screw, "screw"}, {FastenerKind::Rivet, "rivet"}, {FastenerKind::Clench, "clench"}};
-const Spellings<BoatSide> jointSides{{BoatSide::Starboard, "starboard"}, {BoatSide::Port, "port"}};
 
 /// What a joint of a file must be: of a strake that there may be.
 Result<void> checkJoints(const JoiningPlan& plan) {
@@ -34,7 +33,7 @@ static void fields(Archive& a, FramePlan& p) {
 template <typename Archive>
 static void fields(Archive& a, PlankJoint& p) {
   a("strake", p.strake);
-  a("side", p.side, jointSides);
+  a("side", p.side, boatSideSpellings);
   a("at", p.at);
   a("kind", p.kind, plankJointWords);
   a.whenSet("by-hand", p.byHand);
@@ -72,7 +71,6 @@ template <typename Archive>
 static void fields(Archive& a, FlatWorkPlan& p) {
   a.whenSet("board-width", p.boardWidth);
   a.whenSet("board-length", p.boardLength);
-  a.whenSet("thickness", p.thickness);
   a.whenSet("jointed", p.jointed);
   a.whenSet("gap", p.gap);
   a.whenSet("overhang", p.overhang);

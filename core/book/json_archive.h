@@ -23,6 +23,8 @@ using Json = nlohmann::ordered_json;
 template <typename Choice>
 using Spellings = std::vector<std::pair<Choice, const char*>>;
 
+inline const Spellings<BoatSide> boatSideSpellings{{BoatSide::Starboard, "starboard"}, {BoatSide::Port, "port"}};
+
 class JsonWriter {
  public:
   Json json = Json::object();

@@ -14,10 +14,6 @@ constexpr std::array<const char*, hangingSteps> words{"lined", "spiled", "got ou
                                                       "eased", "hung",   "fastened"};
 constexpr double mostHours = 2000.0, mostParedMm = 100.0;
 
-bool isOf(const HangingEntry& entry, int strake, BoatSide side) {
-  return entry.strake == strake && entry.side == side;
-}
-
 }  // namespace
 
 const char* stepWord(HangingStep step) {
@@ -53,21 +49,18 @@ Result<void> checkEntry(const HangingEntry& entry, int strakes) {
 
 HangingState hangingState(const std::vector<HangingEntry>& log, int strake, BoatSide side, int pieces) {
   HangingState state;
-  state.strake = strake;
-  state.side = side;
   for (std::size_t step = 0; step < hangingSteps; ++step) {
     std::vector<bool> done(static_cast<std::size_t>(std::max(pieces, 1)), false);
     for (const HangingEntry& entry : log) {
-      if (!isOf(entry, strake, side) || static_cast<std::size_t>(entry.step) != step) continue;
+      if (!entry.isOf(strake, side) || static_cast<std::size_t>(entry.step) != step) continue;
       for (std::size_t piece = 0; piece < done.size(); ++piece) {
         if (entry.piece == 0 || entry.piece == static_cast<int>(piece) + 1) done[piece] = true;
       }
-      state.lastDay[step] = std::max(state.lastDay[step], entry.when);
     }
     state.done[step] = std::find(done.begin(), done.end(), false) == done.end();
   }
   for (const HangingEntry& entry : log) {
-    if (!isOf(entry, strake, side)) continue;
+    if (!entry.isOf(strake, side)) continue;
     state.hours += entry.hours.value_or(0.0);
     state.tries += entry.step == HangingStep::Offered ? 1 : 0;
   }
@@ -93,7 +86,7 @@ std::vector<OutOfOrder> lookAtLog(const std::vector<HangingEntry>& log, Construc
   std::vector<OutOfOrder> found;
   const auto has = [&](int strake, BoatSide side, HangingStep step) {
     return std::any_of(log.begin(), log.end(),
-                       [&](const HangingEntry& one) { return isOf(one, strake, side) && one.step == step; });
+                       [&](const HangingEntry& one) { return one.isOf(strake, side) && one.step == step; });
   };
   for (const HangingEntry& entry : log) {
     if (entry.step == HangingStep::Hung && construction == Construction::Lapstrake && entry.strake > 1 &&
@@ -105,7 +98,7 @@ std::vector<OutOfOrder> lookAtLog(const std::vector<HangingEntry>& log, Construc
     for (const HangingStep step : {HangingStep::Lined, HangingStep::Spiled, HangingStep::GotOut, HangingStep::Hung}) {
       if (step >= entry.step) break;
       for (const HangingEntry& other : log) {
-        const bool same = isOf(other, entry.strake, entry.side) && (other.piece == entry.piece || other.piece == 0);
+        const bool same = other.isOf(entry.strake, entry.side) && (other.piece == entry.piece || other.piece == 0);
         if (same && other.step == step && other.when > entry.when) {
           found.push_back({OutOfOrder::Why::Earlier, entry, step, other.when});
           break;

@@ -30,6 +30,8 @@ struct HangingEntry {
   std::optional<Length> amount;  ///< Eased: how much was pared
   std::string note;
   bool operator==(const HangingEntry&) const = default;
+
+  bool isOf(int ofStrake, BoatSide ofSide) const { return strake == ofStrake && side == ofSide; }
 };
 
 /// "lined", "spiled", "got out", "offered up", "eased", "hung", "fastened".
@@ -44,10 +46,7 @@ Result<void> checkEntry(const HangingEntry& entry, int strakes);
 
 /// How far a plank has come. `pieces`: of the strake; a step of all of it is one of each.
 struct HangingState {
-  int strake = 1;
-  BoatSide side = BoatSide::Starboard;
-  std::vector<std::string> lastDay = std::vector<std::string>(hangingSteps);  ///< by step; empty where not done
-  std::vector<bool> done = std::vector<bool>(hangingSteps, false);            ///< of every piece
+  std::vector<bool> done = std::vector<bool>(hangingSteps, false);  ///< by step: of every piece
   double hours = 0.0;
   int tries = 0;  ///< times it was offered up
   bool isDone(HangingStep step) const { return done[static_cast<std::size_t>(step)]; }

@@ -17,6 +17,15 @@ struct Pair {
 
 }  // namespace
 
+std::string plankFileWord(int strake, BoatSide side) {
+  return (strake < 10 ? "0" : "") + std::to_string(strake) + "-" + sideWord(side);
+}
+
+std::string sheetFileName(std::string name) {
+  for (char& c : name) c = c == ' ' || c == '/' ? '-' : c;
+  return name;
+}
+
 std::vector<SheetOut> sheetOut(const PrintedSheet& printed, const std::vector<SheetPoint>& now, bool loose) {
   std::vector<Pair> pairs;
   std::vector<SheetOut> gone;

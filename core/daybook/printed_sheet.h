@@ -39,7 +39,17 @@ struct PrintedSheet {
   bool cut = false;  ///< wood was cut by it
   std::vector<SheetPoint> points;
   bool operator==(const PrintedSheet&) const = default;
+
+  bool isOfPlank(int ofStrake, BoatSide ofSide) const {
+    return kind == SheetKind::Plank && strake == ofStrake && side == ofSide;
+  }
 };
+
+/// A plank in the name of its sheets: "04-starboard". `strake`: from 1.
+std::string plankFileWord(int strake, BoatSide side);
+
+/// A name of people's as the name of a file: no blanks, no strokes.
+std::string sheetFileName(std::string name);
 
 /// How far one point of a sheet is out.
 struct SheetOut {

@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "length/length_limits.h"
+
 namespace narrows {
 
 namespace {
@@ -34,7 +36,7 @@ constexpr double turnedMm = 3.0 / 8.0 * mmPerInch;
 constexpr double bungOfPlank = 0.3, bungedFromMm = 16.0;
 /// Of the shank: a screw's thread bites into a hole of so much, a nail is held by one a little under its own.
 constexpr double pilotOfShank = 0.65, nailHoleOfShank = 0.9;
-constexpr double screwEdges = 2.5, nailEdges = 2.5, screwsApart = 4.0, nailsApart = 4.0;
+constexpr double edgeShanks = 2.5, apartShanks = 4.0;
 
 std::vector<double> stockLengths(Notation notation) {
   std::vector<double> lengths;
@@ -59,9 +61,7 @@ Result<void> checkFastening(const FasteningPlan& plan) {
   for (const auto& [length, name] :
        {std::pair(plan.lapSpacing, "the spacing in laps"), std::pair(plan.keelSpacing, "the spacing along the keel"),
         std::pair(plan.endSpacing, "the spacing across ends")}) {
-    if (length && !(length->mm() >= 10.0 && length->mm() <= 1000.0))
-      problems.push_back(
-          {Fault::LimitWrong, {0, 0, name}, {"from " + saidAtLeast(10.0) + " to " + saidAtMost(1000.0)}});
+    keepWithin(problems, length, name, 10.0, 1000.0);
   }
   if (plan.spares && !(*plan.spares >= 0.0 && *plan.spares <= 200.0))
     problems.push_back({Fault::LimitWrong, {0, 0, "spares"}, {"from 0 to 200 per cent"}});
@@ -141,11 +141,11 @@ FastenerThrough fastenerFor(const FasteningMake& make, FastenerKind kind, int pl
 }
 
 double leastEdgeMm(const Fastener& fastener) {
-  return (fastener.kind == FastenerKind::Screw ? screwEdges : nailEdges) * fastener.shankMm;
+  return edgeShanks * fastener.shankMm;
 }
 
 double leastApartMm(const Fastener& fastener) {
-  return (fastener.kind == FastenerKind::Screw ? screwsApart : nailsApart) * fastener.shankMm;
+  return apartShanks * fastener.shankMm;
 }
 
 std::string fastenerWords(const Fastener& fastener, Notation notation) {

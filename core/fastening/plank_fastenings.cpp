@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "backbone/polygon.h"
 #include "fastening/divide.h"
 
 namespace narrows {
@@ -12,45 +13,6 @@ namespace {
 constexpr double twoUpToMm = 6.0 * mmPerInch, threeUpToMm = 9.0 * mmPerInch, middleFromMm = 4.0 * mmPerInch;
 /// Planking as thick as this takes two staggered rows at its ends.
 constexpr double twoRowsFromMm = 12.0;
-
-/// A row of the flat plank, with the distance along the boat of each of its points.
-class Row {
- public:
-  Row(std::vector<Vec2> points, std::vector<double> xMm) : m_points(std::move(points)), m_xMm(std::move(xMm)) {
-    m_along.push_back(0.0);
-    for (std::size_t i = 1; i < m_points.size(); ++i)
-      m_along.push_back(m_along.back() + (m_points[i] - m_points[i - 1]).norm());
-  }
-  double lengthMm() const { return m_along.back(); }
-  double fromX() const { return m_xMm.front(); }
-  double toX() const { return m_xMm.back(); }
-  /// The length along it that lies at a distance along the boat; carried on beyond its ends.
-  double alongAt(double xMm) const { return read(m_xMm, m_along, xMm); }
-  double xAt(double alongMm) const { return read(m_along, m_xMm, alongMm); }
-  Vec2 at(double alongMm) const {
-    const std::size_t i = after(m_along, alongMm);
-    const double part = (alongMm - m_along[i - 1]) / std::max(m_along[i] - m_along[i - 1], 1e-9);
-    return m_points[i - 1] + part * (m_points[i] - m_points[i - 1]);
-  }
-  Vec2 direction(double alongMm) const {
-    const std::size_t i = after(m_along, alongMm);
-    return (m_points[i] - m_points[i - 1]).normalized();
-  }
-
- private:
-  static std::size_t after(const std::vector<double>& at, double place) {
-    const auto found = static_cast<std::size_t>(std::lower_bound(at.begin(), at.end(), place) - at.begin());
-    return std::clamp<std::size_t>(found, 1, at.size() - 1);
-  }
-  static double read(const std::vector<double>& at, const std::vector<double>& values, double place) {
-    const std::size_t i = after(at, place);
-    const double leg = at[i] - at[i - 1];
-    return leg <= 1e-12 ? values[i] : values[i - 1] + (place - at[i - 1]) / leg * (values[i] - values[i - 1]);
-  }
-
-  std::vector<Vec2> m_points;
-  std::vector<double> m_xMm, m_along;
-};
 
 /// Works out one plank.
 class PlankFastener {
@@ -73,25 +35,7 @@ class PlankFastener {
 
  private:
   /// The row at a part of the width, moved in from there towards the sheer (square to itself) by so much.
-  Row row(double across, double inMm) const {
-    constexpr double stepT = 1.0 / 24.0;
-    const SurfaceReach reach = m_plank.band->reach;
-    std::vector<Vec2> points;
-    std::vector<double> x;
-    for (double t = reach.fromT;; t = std::min(t + stepT, reach.toT)) {
-      const double at = m_plank.band->point(t, across).x();
-      if (x.empty() || at > x.back() + 1e-6) {
-        points.push_back(m_plank.plank->map.at(t, across));
-        x.push_back(at);
-      }
-      if (t >= reach.toT) break;
-    }
-    if (points.size() < 2) return Row({Vec2::Zero(), Vec2(1.0, 0.0)}, {0.0, 1.0});
-    std::vector<Vec2> moved;
-    for (std::size_t i = 0; i < points.size(); ++i)
-      moved.push_back(points[i] + inMm * turnedLeft(directionAt(points, i)));
-    return Row(std::move(moved), std::move(x));
-  }
+  PlankRun row(double across, double inMm) const { return {*m_plank.band, *m_plank.plank, across, inMm}; }
 
   std::size_t lot(FastenedTo to, int planks, double backing) {
     const FastenerThrough of = fastenerFor(m_make, m_make.kindAt(to), planks, backing);
@@ -119,35 +63,26 @@ class PlankFastener {
       return (one.at - at).norm() < leastApartMm(fastener(which)) - 1e-6;
     });
     if (crowded) return false;
-    Fastening made{to, at, 0.0, which, reuses};
-    made.alongMm = alongOf(at);
-    m_made.all.push_back(made);
+    m_made.all.push_back({to, at, m_plank.run->alongOf(at), which, reuses});
     ++m_made.fasteners[which].count;
     return true;
   }
 
-  double alongOf(const Vec2& at) const {
-    // Along the middle, by where the square from the point meets it: two steps are enough.
-    const PlankRun& run = *m_plank.run;
-    double along = std::clamp((at - run.pointAt(0.0)).norm(), 0.0, run.lengthMm());
-    for (int i = 0; i < 4; ++i) along += (at - run.pointAt(along)).dot(run.directionAt(along));
-    return std::clamp(along, 0.0, run.lengthMm());
-  }
-
   /// Stretches of a row that are missed: joints of this plank, those below where it laps on them, and moulds.
-  std::vector<MissedStretch> missedOn(const Row& row, double clearMm, bool inLap) const {
+  std::vector<MissedStretch> missedOn(const PlankRun& row, double clearMm, bool inLap) const {
     std::vector<MissedStretch> missed;
     for (const JointOnPlank& joint : m_plank.joints) {
       const double middle = row.alongAt(joint.joint.at.mm());
       const double half = 0.5 * joint.lengthMm + clearMm;
       // The joint is square to the plank's middle, not to the row: found by what lies within it.
-      double from = middle, to = middle;
-      const auto within = [&](double along) { return std::abs((row.at(along) - joint.at).dot(joint.along)) < half; };
+      const auto within = [&](double along) {
+        return std::abs((row.pointAt(along) - joint.at).dot(joint.along)) < half;
+      };
       double start = middle;
       for (double off = 0.0; off < 400.0 && !within(start); off += 1.0)
         start = within(middle + off) ? middle + off : within(middle - off) ? middle - off : start;
       if (!within(start)) continue;
-      from = to = start;
+      double from = start, to = start;
       while (within(from - 0.25)) from -= 0.25;
       while (within(to + 0.25)) to += 0.25;
       missed.emplace_back(from - 0.25, to + 0.25);
@@ -168,14 +103,14 @@ class PlankFastener {
     if (needs > m_plank.lapMm + 0.1) {
       m_made.unfastened.push_back("the lap is too narrow for its fastenings: it wants " + narrow(needs));
     }
-    const Row middle = row(0.0, -0.5 * m_plank.lapMm);
+    const PlankRun middle = row(0.0, -0.5 * m_plank.lapMm);
     // The frames it crosses, and its ends, are the nodes.
     const double in = std::max(2.4 * edge + leastApartMm(fastener(framed)), 12.0);
     std::vector<double> nodes{in};
     std::vector<bool> isFrame{false};
     for (std::size_t i = 0; i < m_frames.atMm.size(); ++i) {
       const double x = m_frames.atMm[i];
-      if (x <= middle.fromX() || x >= middle.toX()) continue;
+      if (x <= middle.fromMm() || x >= middle.toMm()) continue;
       const double at = middle.alongAt(x);
       const double byEnd = in + leastApartMm(fastener(framed));
       if (at < std::max(nodes.back(), byEnd) || at > middle.lengthMm() - byEnd) continue;
@@ -189,11 +124,12 @@ class PlankFastener {
     if (m_make.holesReused) {
       for (const MouldWood& mould : m_moulds) fixed.push_back(middle.alongAt(0.5 * (mould.fromMm + mould.toMm)));
     }
-    const auto inJoint = [&](double along) { return isInJoint(middle.at(along), edge); };
+    const auto inJoint = [&](double along) { return isInJoint(middle.pointAt(along), edge); };
     fixed.erase(std::remove_if(fixed.begin(), fixed.end(), inJoint), fixed.end());
     for (std::size_t i = 0; i < nodes.size(); ++i) {
-      if (isFrame[i] && !add(FastenedTo::Frame, framed, middle.at(nodes[i]))) sayFrame(middle.xAt(nodes[i]));
-      if (!isFrame[i]) add(FastenedTo::Lap, both, middle.at(nodes[i]));
+      if (isFrame[i] && !add(FastenedTo::Frame, framed, middle.pointAt(nodes[i])))
+        sayFrame(middle.distanceAt(nodes[i]));
+      if (!isFrame[i]) add(FastenedTo::Lap, both, middle.pointAt(nodes[i]));
       if (i + 1 == nodes.size()) break;
       const std::vector<double> places =
           divideEvenly(nodes[i], nodes[i + 1], {m_make.lapSpacingMm, leastApartMm(fastener(both))}, missed, fixed);
@@ -201,7 +137,7 @@ class PlankFastener {
       for (const double at : places) {
         const bool reused =
             std::any_of(fixed.begin(), fixed.end(), [at](double one) { return std::abs(one - at) < 1e-6; });
-        add(FastenedTo::Lap, both, middle.at(at), reused);
+        add(FastenedTo::Lap, both, middle.pointAt(at), reused);
         widen(both, at - last);
         last = at;
       }
@@ -231,14 +167,14 @@ class PlankFastener {
     const bool lapped = m_make.construction == Construction::Lapstrake;
     const std::size_t which = lot(FastenedTo::Frame, 1, m_frames.mouldingMm);
     const double edge = leastEdgeMm(fastener(which));
-    const Row low = row(0.0, 0.0), high = row(1.0, 0.0);
+    const PlankRun low = row(0.0, 0.0), high = row(1.0, 0.0);
     for (const double x : m_frames.atMm) {
-      if (x <= std::max(low.fromX(), high.fromX()) || x >= std::min(low.toX(), high.toX())) continue;
+      if (x <= std::max(low.fromMm(), high.fromMm()) || x >= std::min(low.toMm(), high.toMm())) continue;
       // A frame hard by the end of the plank: stem or transom takes its fastenings.
       const double byEnd = 2.4 * edge + 2.0 * leastApartMm(fastener(which));
       const double along = low.alongAt(x);
       if (std::min(along, low.lengthMm() - along) < byEnd) continue;
-      const Vec2 foot = low.at(along), head = high.at(high.alongAt(x));
+      const Vec2 foot = low.pointAt(along), head = high.pointAt(high.alongAt(x));
       const double width = (head - foot).norm();
       const Vec2 up = (head - foot).normalized(), aft = -turnedLeft(up);
       std::vector<double> across;
@@ -271,11 +207,8 @@ class PlankFastener {
   double fromEdges(const Vec2& at) const {
     double least = 1e300;
     for (const auto* edge : {&m_plank.plank->lower, &m_plank.plank->upper}) {
-      for (std::size_t i = 1; i < edge->size(); ++i) {
-        const Vec2 leg = (*edge)[i] - (*edge)[i - 1];
-        const double part = std::clamp((at - (*edge)[i - 1]).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
-        least = std::min(least, (at - (*edge)[i - 1] - part * leg).norm());
-      }
+      for (std::size_t i = 1; i < edge->size(); ++i)
+        least = std::min(least, distanceToSegment(at, (*edge)[i - 1], (*edge)[i]));
     }
     return least;
   }
@@ -335,7 +268,7 @@ class PlankFastener {
   void fastenKeel() {
     const std::size_t which = lot(FastenedTo::Keel, 1, deepWoodMm);
     const double edge = leastEdgeMm(fastener(which));
-    const Row low = row(0.0, 1.2 * edge);
+    const PlankRun low = row(0.0, 1.2 * edge);
     std::vector<double> nodes{std::max(edge, 12.0)};
     const double last = low.lengthMm() - nodes.front();
     const std::vector<MissedStretch> missed = missedOn(low, edge, false);
@@ -346,7 +279,7 @@ class PlankFastener {
     // In and out by turns, so that they do not follow one grain.
     for (std::size_t i = 0; i < places.size(); ++i) {
       const double off = m_make.thicknessMm >= twoRowsFromMm && i % 2 == 1 ? 0.6 * edge : 0.0;
-      add(FastenedTo::Keel, which, low.at(places[i]) + off * turnedLeft(low.direction(places[i])));
+      add(FastenedTo::Keel, which, low.pointAt(places[i]) + off * turnedLeft(low.directionAt(places[i])));
       if (i > 0) widen(which, places[i] - places[i - 1]);
     }
   }

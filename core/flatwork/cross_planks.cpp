@@ -4,6 +4,8 @@
 #include <cmath>
 #include <numeric>
 
+#include "length/length_limits.h"
+
 namespace narrows {
 
 namespace {
@@ -18,25 +20,19 @@ constexpr int placesABay = 16;
 
 Result<void> checkFlatWork(const FlatWorkPlan& plan) {
   Problems problems;
-  const auto within = [&](const std::optional<Length>& length, const char* name, double least, double most) {
-    if (length && !(length->mm() >= least && length->mm() <= most))
-      problems.push_back({Fault::LimitWrong, {0, 0, name}, {"from " + saidAtLeast(least) + " to " + saidAtMost(most)}});
-  };
-  within(plan.boardWidth, "the width of bottom boards", 30.0, 1000.0);
-  within(plan.boardLength, "the length of bottom boards", 100.0, 20000.0);
-  within(plan.thickness, "the thickness of the bottom", 3.0, 150.0);
-  within(plan.jointed, "what jointing loses", 0.0, 20.0);
-  within(plan.gap, "the gap between boards", 0.0, 20.0);
-  within(plan.overhang, "the overhang of boards", 0.0, 200.0);
+  keepWithin(problems, plan.boardWidth, "the width of bottom boards", 30.0, 1000.0);
+  keepWithin(problems, plan.boardLength, "the length of bottom boards", 100.0, 20000.0);
+  keepWithin(problems, plan.jointed, "what jointing loses", 0.0, 20.0);
+  keepWithin(problems, plan.gap, "the gap between boards", 0.0, 20.0);
+  keepWithin(problems, plan.overhang, "the overhang of boards", 0.0, 200.0);
   if (!problems.empty()) return tl::make_unexpected(problems);
   return {};
 }
 
-FlatWorkMake flatWorkMake(const OffsetTable& table, const FlatWorkPlan& plan, double boardLengthMm) {
+FlatWorkMake flatWorkMake(const FlatWorkPlan& plan, double boardLengthMm) {
   FlatWorkMake make;
   make.boardWidthMm = plan.boardWidth.value_or(inches(usualWidthInches)).mm();
   make.boardLengthMm = plan.boardLength ? plan.boardLength->mm() : boardLengthMm;
-  make.thicknessMm = plan.thickness.value_or(table.thickness).mm();
   make.jointedMm = plan.jointed.value_or(millimetres(usualJointedMm)).mm();
   make.gapMm = plan.gap.value_or(Length()).mm();
   make.overhangMm = plan.overhang.value_or(millimetres(usualOverhangMm)).mm();
@@ -163,13 +159,11 @@ Result<CrossPlanks> plankAcross(const FlatShape& shape, const FlatWorkMake& make
     auto into = std::find_if(planks.cut.begin(), planks.cut.end(),
                              [&](const CutBoard& one) { return one.leftMm >= wanted + kerfMm; });
     if (into == planks.cut.end()) {
-      planks.cut.push_back({{}, 0.0, make.boardLengthMm});
+      planks.cut.push_back({{}, make.boardLengthMm});
       into = planks.cut.end() - 1;
     }
-    const double taken = wanted + (into->numbers.empty() ? 0.0 : kerfMm);
+    into->leftMm -= wanted + (into->numbers.empty() ? 0.0 : kerfMm);
     into->numbers.push_back(planks.boards[i].number);
-    into->usedMm += taken;
-    into->leftMm -= taken;
   }
   return planks;
 }

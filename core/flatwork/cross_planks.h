@@ -5,7 +5,6 @@
 #include <vector>
 
 #include "lines/hull.h"
-#include "lines/offset_table.h"
 
 namespace narrows {
 
@@ -13,7 +12,6 @@ namespace narrows {
 struct FlatWorkPlan {
   std::optional<Length> boardWidth;   ///< as bought
   std::optional<Length> boardLength;  ///< as bought
-  std::optional<Length> thickness;    ///< of the bottom; none: that of the planking
   std::optional<Length> jointed;      ///< lost off every edge to make it straight
   std::optional<Length> gap;          ///< left open between two, to swell
   std::optional<Length> overhang;     ///< beyond the finished end, trimmed after
@@ -24,13 +22,13 @@ struct FlatWorkPlan {
 Result<void> checkFlatWork(const FlatWorkPlan& plan);
 
 struct FlatWorkMake {
-  double boardWidthMm = 0.0, boardLengthMm = 0.0, thicknessMm = 0.0, jointedMm = 0.0, gapMm = 0.0, overhangMm = 0.0;
+  double boardWidthMm = 0.0, boardLengthMm = 0.0, jointedMm = 0.0, gapMm = 0.0, overhangMm = 0.0;
   bool operator==(const FlatWorkMake&) const = default;
   /// What one board covers.
   double coversMm() const { return boardWidthMm - 2.0 * jointedMm + gapMm; }
 };
 /// `boardLengthMm`: of the boards planks are got out of.
-FlatWorkMake flatWorkMake(const OffsetTable& table, const FlatWorkPlan& plan, double boardLengthMm);
+FlatWorkMake flatWorkMake(const FlatWorkPlan& plan, double boardLengthMm);
 
 /// One place along what is planked.
 struct FlatPlace {
@@ -72,7 +70,7 @@ struct CrossBoard {
 /// One board as bought, and what is cut from it, longest first: what is left goes to boards further forward.
 struct CutBoard {
   std::vector<int> numbers;
-  double usedMm = 0.0, leftMm = 0.0;
+  double leftMm = 0.0;
 };
 
 struct CrossPlanks {

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "length/length_limits.h"
 #include "lining/shop_figures.h"
 
 namespace narrows {
@@ -49,13 +50,9 @@ std::optional<std::size_t> Frames::nearest(double xMm) const {
 
 Result<void> checkFrames(const FramePlan& plan) {
   Problems problems;
-  const auto within = [&](const std::optional<Length>& length, const char* name, double least, double most) {
-    if (length && !(length->mm() >= least && length->mm() <= most))
-      problems.push_back({Fault::LimitWrong, {0, 0, name}, {"from " + saidAtLeast(least) + " to " + saidAtMost(most)}});
-  };
-  within(plan.spacing, "the spacing of frames", closestMm, widestMm);
-  within(plan.moulding, "the moulding of frames", 3.0, mostSidingMm);
-  within(plan.siding, "the siding of frames", 3.0, mostSidingMm);
+  keepWithin(problems, plan.spacing, "the spacing of frames", closestMm, widestMm);
+  keepWithin(problems, plan.moulding, "the moulding of frames", 3.0, mostSidingMm);
+  keepWithin(problems, plan.siding, "the siding of frames", 3.0, mostSidingMm);
   if (plan.spacing && plan.siding && problems.empty() && plan.siding->mm() >= 0.8 * plan.spacing->mm())
     problems.push_back({Fault::LimitWrong,
                         {0, 0, "the siding of frames"},

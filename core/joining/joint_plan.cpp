@@ -21,6 +21,14 @@ constexpr double blockThicknesses = 12.0;
 
 }  // namespace
 
+std::vector<std::size_t> JoiningPlan::jointsOf(int strake, BoatSide side) const {
+  std::vector<std::size_t> found;
+  for (std::size_t i = 0; i < joints.size(); ++i) {
+    if (joints[i].isOf(strake, side)) found.push_back(i);
+  }
+  return found;
+}
+
 double JoiningMake::jointLengthMm(JoinedBy of, bool hard) const {
   return of == JoinedBy::Butt ? 0.0 : (hard ? hardRatio : ratio) * thicknessMm;
 }

@@ -20,6 +20,8 @@ struct PlankJoint {
   JoinedBy kind = JoinedBy::Scarf;
   bool byHand = false;  ///< the builder put it there
   bool operator==(const PlankJoint&) const = default;
+
+  bool isOf(int ofStrake, BoatSide ofSide) const { return strake == ofStrake && side == ofSide; }
 };
 
 inline constexpr int mostBaysApart = 12, mostStrakesBetween = 12;
@@ -38,6 +40,9 @@ struct JoiningPlan {
   std::optional<Length> blockLap;   ///< how far a butt block laps the planks beside
   std::vector<PlankJoint> joints;   ///< by side, strake and place
   bool operator==(const JoiningPlan&) const = default;
+
+  /// Places among the joints of those of one strake (from 1), in order.
+  std::vector<std::size_t> jointsOf(int strake, BoatSide side) const;
 };
 
 /// All of it in figures, mm, for one boat.

@@ -52,9 +52,8 @@ bool StrakeToJoin::isHard(double alongMm) const {
 }
 
 const StrakeToJoin* strakeOf(const std::vector<StrakeToJoin>& strakes, const PlankJoint& joint) {
-  const auto found = std::find_if(strakes.begin(), strakes.end(), [&](const StrakeToJoin& one) {
-    return one.strake == joint.strake && one.side == joint.side;
-  });
+  const auto found = std::find_if(strakes.begin(), strakes.end(),
+                                  [&](const StrakeToJoin& one) { return joint.isOf(one.strake, one.side); });
   return found == strakes.end() ? nullptr : &*found;
 }
 
@@ -106,8 +105,7 @@ std::vector<BarredStretch> barredStretches(const std::vector<StrakeToJoin>& stra
     }
   }
   for (const PlankJoint& other : joints) {
-    if (&other == &joint || (other.strake == joint.strake && other.side == joint.side)) continue;
-    // Either side of the other, as far as the limit between the two reaches.
+    // Either side of the other, as far as the limit between the two reaches; between two of one strake there is none.
     PlankJoint abreast = joint;
     abreast.at = other.at;
     const auto why = barBetween(abreast, other, make);
@@ -118,7 +116,7 @@ std::vector<BarredStretch> barredStretches(const std::vector<StrakeToJoin>& stra
   // The joints of its own strake to either side, or the plank's ends.
   const PlankJoint *fore = nullptr, *aft = nullptr;
   for (const PlankJoint& other : joints) {
-    if (&other == &joint || other.strake != joint.strake || other.side != joint.side) continue;
+    if (&other == &joint || !other.isOf(joint.strake, joint.side)) continue;
     if (other.at.mm() < joint.at.mm() && (fore == nullptr || other.at.mm() > fore->at.mm())) fore = &other;
     if (other.at.mm() >= joint.at.mm() && (aft == nullptr || other.at.mm() < aft->at.mm())) aft = &other;
   }
@@ -397,7 +395,7 @@ PlannedJoints planJoints(const std::vector<StrakeToJoin>& strakes, const std::ve
     Arrangement kept;
     bool byHand = false;
     for (const PlankJoint& joint : now) {
-      if (joint.strake != strake.strake || joint.side != strake.side) continue;
+      if (!joint.isOf(strake.strake, strake.side)) continue;
       kept.push_back(joint.at.mm());
       byHand = byHand || joint.byHand;
     }
@@ -425,8 +423,7 @@ PlannedJoints planJoints(const std::vector<StrakeToJoin>& strakes, const std::ve
       for (const double at : one.ways[one.chosen]) {
         PlankJoint joint{one.strake, one.side, millimetres(at), make.kind, false};
         for (const PlankJoint& was : now) {
-          if (was.byHand && was.strake == joint.strake && was.side == joint.side && std::abs(was.at.mm() - at) < 1e-9)
-            joint = was;
+          if (was.byHand && was.isOf(joint.strake, joint.side) && std::abs(was.at.mm() - at) < 1e-9) joint = was;
         }
         planned.joints.push_back(joint);
       }

@@ -8,33 +8,37 @@ namespace narrows {
 
 namespace {
 
-/// A straight line square across the plank.
-struct CrossCut {
-  Vec2 at, along;
-  double past(const Vec2& point) const { return (point - at).dot(along); }
-};
-
-/// An edge forward of a cut, or aft of it, with a point on the cut itself.
-std::vector<Vec2> cutOff(const std::vector<Vec2>& edge, const CrossCut& cut, bool keepForward) {
+/// An edge as far as it lies within a cut.
+std::vector<Vec2> cutOff(const std::vector<Vec2>& edge, const CrossCut& cut) {
   std::vector<Vec2> kept;
-  for (std::size_t i = 0; i < edge.size(); ++i) {
-    const double past = cut.past(edge[i]);
-    if (i > 0) {
-      const double before = cut.past(edge[i - 1]);
-      if ((before < 0.0) != (past < 0.0))
-        kept.push_back(edge[i - 1] + before / (before - past) * (edge[i] - edge[i - 1]));
-    }
-    if (keepForward == (past <= 0.0)) kept.push_back(edge[i]);
-  }
+  for (const auto& part : partsWithin(edge, cut)) kept.insert(kept.end(), part.begin(), part.end());
   return kept;
 }
 
+/// The end of a piece at a joint, so far beyond the joint's own.
 CrossCut cutOf(const JointOnPlank& joint, bool aftEnd, double beyondMm) {
-  const double off = (0.5 * joint.lengthMm + beyondMm) * (aftEnd ? 1.0 : -1.0);
-  return {joint.at + off * joint.along, joint.along};
+  const Vec2 out = aftEnd ? joint.along : Vec2(-joint.along);
+  return {joint.at + (0.5 * joint.lengthMm + beyondMm) * out, out};
 }
 
 }  // namespace
+
+std::vector<std::vector<Vec2>> partsWithin(const std::vector<Vec2>& line, const CrossCut& cut) {
+  std::vector<std::vector<Vec2>> kept(1);
+  for (std::size_t i = 0; i < line.size(); ++i) {
+    const double beyond = cut.beyondMm(line[i]);
+    if (i > 0) {
+      const double before = cut.beyondMm(line[i - 1]);
+      if ((before > 0.0) != (beyond > 0.0)) {
+        kept.back().push_back(line[i - 1] + before / (before - beyond) * (line[i] - line[i - 1]));
+        if (beyond > 0.0) kept.emplace_back();
+      }
+    }
+    if (beyond <= 0.0) kept.back().push_back(line[i]);
+  }
+  std::erase_if(kept, [](const auto& part) { return part.size() < 2; });
+  return kept;
+}
 
 double PlankPiece::shareOfThickness(double alongMm, const JoiningMake& make) const {
   const auto taken = [&](const JointOnPlank& joint) {
@@ -68,10 +72,10 @@ std::vector<PlankPiece> piecesOf(const FlatPlank& plank, const PlankRun& run, co
     piece.toMm = run.lengthMm();
     const auto cutAt = [&](const JointOnPlank& joint, bool aftEnd) {
       const CrossCut finished = cutOf(joint, aftEnd, 0.0), rough = cutOf(joint, aftEnd, make.marginMm);
-      piece.lower = cutOff(piece.lower, finished, aftEnd);
-      piece.upper = cutOff(piece.upper, finished, aftEnd);
-      piece.sawn.lower = cutOff(piece.sawn.lower, rough, aftEnd);
-      piece.sawn.upper = cutOff(piece.sawn.upper, rough, aftEnd);
+      piece.lower = cutOff(piece.lower, finished);
+      piece.upper = cutOff(piece.upper, finished);
+      piece.sawn.lower = cutOff(piece.sawn.lower, rough);
+      piece.sawn.upper = cutOff(piece.sawn.upper, rough);
       if (piece.sawn.lower.empty() || piece.sawn.upper.empty()) return;
       (aftEnd ? piece.sawn.stern : piece.sawn.bow) =
           aftEnd ? std::vector<Vec2>{piece.sawn.lower.back(), piece.sawn.upper.back()}
@@ -101,9 +105,9 @@ double pieceBoardMm(const PlankRun& run, const SawnPlank& sawn, std::optional<do
       points.insert(points.end(), end.begin(), end.end());
       continue;
     }
-    const CrossCut cut{run.pointAt(*along), run.directionAt(*along)};
-    lower = cutOff(lower, cut, aftEnd);
-    upper = cutOff(upper, cut, aftEnd);
+    const CrossCut cut{run.pointAt(*along), (aftEnd ? 1.0 : -1.0) * run.directionAt(*along)};
+    lower = cutOff(lower, cut);
+    upper = cutOff(upper, cut);
   }
   // Its length is that of its ends: every sixth point tells how the board lies.
   constexpr std::size_t everySixth = 6;

@@ -7,6 +7,16 @@
 
 namespace narrows {
 
+/// A straight cut; what lies beyond it, towards `out` (unit), is waste.
+struct CrossCut {
+  Vec2 at, out;
+  double beyondMm(const Vec2& point) const { return (point - at).dot(out); }
+};
+
+/// A line of points as far as it lies within a cut, with its points on the cut itself: several where it leaves and
+/// comes back.
+std::vector<std::vector<Vec2>> partsWithin(const std::vector<Vec2>& line, const CrossCut& cut);
+
 /// A joint as it lies on the flat plank.
 struct JointOnPlank {
   PlankJoint joint;

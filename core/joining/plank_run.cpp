@@ -8,22 +8,31 @@ namespace {
 constexpr double stepT = 1.0 / 24.0;
 }
 
-PlankRun::PlankRun(const Band& band, const FlatPlank& plank) {
+PlankRun::PlankRun(const Band& band, const FlatPlank& plank, double across, double inMm) {
   const SurfaceReach reach = band.reach;
-  double x = -1e300;
   for (double t = reach.fromT;; t = std::min(t + stepT, reach.toT)) {
-    const Vec2 flat = plank.map.at(t, 0.5);
-    // A place along the boat stands once: where the middle runs square across her end it is passed over.
-    const double at = band.point(t, 0.5).x();
-    if (at > x + 1e-6) {
-      m_alongMm.push_back(m_points.empty() ? 0.0 : m_alongMm.back() + (flat - m_points.back()).norm());
-      m_points.push_back(flat);
+    // A place along the boat stands once: where the row runs square across her end it is passed over.
+    const double at = band.point(t, across).x();
+    if (m_xMm.empty() || at > m_xMm.back() + 1e-6) {
+      m_points.push_back(plank.map.at(t, across));
       m_t.push_back(t);
       m_xMm.push_back(at);
-      x = at;
     }
     if (t >= reach.toT) break;
   }
+  if (inMm != 0.0 && m_points.size() > 1) {
+    const std::vector<Vec2> row = m_points;
+    for (std::size_t i = 0; i < row.size(); ++i) m_points[i] += inMm * turnedLeft(narrows::directionAt(row, i));
+  }
+  for (std::size_t i = 0; i < m_points.size(); ++i)
+    m_alongMm.push_back(i == 0 ? 0.0 : m_alongMm.back() + (m_points[i] - m_points[i - 1]).norm());
+}
+
+double PlankRun::alongOf(const Vec2& point) const {
+  constexpr int steps = 4;
+  double along = std::clamp((point - pointAt(0.0)).norm(), 0.0, lengthMm());
+  for (int i = 0; i < steps; ++i) along += (point - pointAt(along)).dot(directionAt(along));
+  return std::clamp(along, 0.0, lengthMm());
 }
 
 double PlankRun::read(const std::vector<double>& at, const std::vector<double>& values, double place) {

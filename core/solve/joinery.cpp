@@ -37,12 +37,7 @@ std::vector<StrakeToJoin> strakesToJoin(const Solved& solved, bool onlyJoined, c
   for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {
     for (std::size_t k = 0; k < solved.planksOf(side).size(); ++k) {
       if (stop.stop_requested()) return strakes;
-      const int number = static_cast<int>(k) + 1;
-      const auto& joints = solved.book->joining.joints;
-      if (onlyJoined && std::none_of(joints.begin(), joints.end(), [&](const PlankJoint& joint) {
-            return joint.strake == number && joint.side == side;
-          }))
-        continue;
+      if (onlyJoined && solved.book->joining.jointsOf(static_cast<int>(k) + 1, side).empty()) continue;
       if (const auto strake = strakeToJoin(solved, k, side)) strakes.push_back(*strake);
     }
   }

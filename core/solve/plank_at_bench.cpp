@@ -90,10 +90,8 @@ std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size
   const Lining& lining = *solved.liningOf(side);
   made->joining = joiningMake(solved);
   const StrakeToJoin joined = toJoin(*made);
-  for (const PlankJoint& joint : solved.book->joining.joints) {
-    if (joint.strake == joined.strake && joint.side == side)
-      made->joints.push_back(onPlank(joined, joint, made->joining));
-  }
+  for (const std::size_t i : solved.book->joining.jointsOf(joined.strake, side))
+    made->joints.push_back(onPlank(joined, solved.book->joining.joints[i], made->joining));
   made->pieces = piecesOf(*made->plank, made->run, made->sawn, made->joints, made->joining);
   made->fastening = fasteningMake(*solved.book);
   made->onChine = lining.isGarboard(strake) && solved.inside != nullptr && solved.inside->isChined() &&

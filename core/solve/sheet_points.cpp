@@ -40,9 +40,8 @@ std::optional<std::vector<SheetPoint>> plankPoints(const Solved& solved, int str
     points.push_back({"sheer edge", between, edgeAt(plank->upper, 0.5 * (at.upper.x() + next.upper.x()))});
   }
   std::vector<double> joints;
-  for (const PlankJoint& joint : solved.book->joining.joints) {
-    if (joint.strake == strake && joint.side == side) joints.push_back(joint.at.mm());
-  }
+  for (const std::size_t i : solved.book->joining.jointsOf(strake, side))
+    joints.push_back(solved.book->joining.joints[i].at.mm());
   if (joints.empty()) return points;
   const Lining* lining = solved.liningOf(side);
   const PlankRun run(lining->band(static_cast<std::size_t>(strake) - 1), *plank);
@@ -181,9 +180,7 @@ std::optional<PrintedSheet> sheetToRemember(const Solved& solved, const std::str
   } else if (name.starts_with(timber) && solved.backbone != nullptr) {
     sheet.kind = SheetKind::Timber;
     for (const TimberShape& shape : solved.backbone->shapes.shapes) {
-      std::string file = shape.name;
-      for (char& letter : file) letter = letter == ' ' || letter == '/' ? '-' : letter;
-      if (name == timber + file) sheet.of = shape.name;
+      if (name == timber + sheetFileName(shape.name)) sheet.of = shape.name;
     }
   } else {
     return std::nullopt;
@@ -197,20 +194,13 @@ std::optional<PrintedSheet> sheetToRemember(const Solved& solved, const std::str
 Result<Book> logPlankStep(const Solved& solved, const Book& book, HangingEntry entry) {
   const Lining* lining = solved.liningOf(entry.side);
   const int strakes = lining == nullptr ? 0 : static_cast<int>(lining->strakeCount());
-  if (entry.step == HangingStep::GotOut) {
-    const std::string number = (entry.strake < 10 ? "0" : "") + std::to_string(entry.strake);
-    const std::string name = "strake-" + number + "-" + sideWord(entry.side);
-    if (printedSheet(book, name) == nullptr) {
-      if (auto sheet = sheetToRemember(solved, name, {}, entry.when)) {
-        sheet->cut = true;
-        auto remembered = rememberPrinted(book, {*sheet});
-        if (!remembered) return remembered;
-        for (PrintedSheet& one : remembered->printed) one.cut = one.cut || one.name == name;
-        return logStep(*remembered, std::move(entry), strakes);
-      }
-    }
-  }
-  return logStep(book, std::move(entry), strakes);
+  if (entry.step != HangingStep::GotOut) return logStep(book, std::move(entry), strakes);
+  const std::string name = "strake-" + plankFileWord(entry.strake, entry.side);
+  const auto sheet = printedSheet(book, name) != nullptr ? std::nullopt : sheetToRemember(solved, name, {}, entry.when);
+  if (!sheet) return logStep(book, std::move(entry), strakes);
+  const auto remembered = rememberPrinted(book, {*sheet});
+  if (!remembered) return remembered;
+  return logStep(*remembered, std::move(entry), strakes);
 }
 
 std::vector<std::pair<std::size_t, double>> cutEdgeOff(const Solved& solved, const PrintedSheet& cut) {

@@ -4,12 +4,11 @@
 #include <QComboBox>
 #include <QDir>
 #include <QFile>
-#include <QImage>
 #include <QLineEdit>
 #include <QPrinter>
-#include <QProcess>
 #include <QSignalSpy>
 
+#include "rendered_page.h"
 #include "stages/planks/planks_stage.h"
 #include "window/print_panel.h"
 #include "window/sheet_preview.h"
@@ -17,27 +16,6 @@
 
 using namespace narrows;
 using namespace narrows::tests;
-
-namespace {
-
-/// Centres of the dark uprights met along a row of pixels, weighted by their darkness.
-std::vector<double> uprightsOf(const QImage& image, int row, int from, int to) {
-  std::vector<double> found;
-  double sum = 0.0, weight = 0.0;
-  for (int x = from; x < to; ++x) {
-    const double dark = 255.0 - qGray(image.pixel(x, row));
-    if (dark > 60.0) {
-      sum += (x + 0.5) * dark;
-      weight += dark;
-    } else if (weight > 0.0) {
-      found.push_back(sum / weight);
-      sum = weight = 0.0;
-    }
-  }
-  return found;
-}
-
-}  // namespace
 
 class SheetsWindowTest : public WindowCase {
   Q_OBJECT
@@ -103,18 +81,15 @@ class SheetsWindowTest : public WindowCase {
                               30000);
     QCOMPARE(printed.count(), 1);
     constexpr double dots = 8.0;
-    const QString base = m_folder->path() + "/page";
-    QProcess::execute("pdftoppm", {"-r", QString::number(dots * 25.4, 'f', 4), "-gray", "-png", "-singlefile", "-f",
-                                   "1", "-l", "1", pdf, base});
-    const QImage image(base + ".png");
+    const QImage image = rendered(pdf, 1, dots);
     QVERIFY(!image.isNull());
     // A4 that lies, whole.
     QVERIFY2(std::abs(image.width() - 297.0 * dots) < 8.0 && std::abs(image.height() - 210.0 * dots) < 8.0,
              qPrintable(QString("%1 %2").arg(image.width()).arg(image.height())));
     // The bar's ends stand a little above its line, 22 mm under what is shown.
     const double line = 210.0 - 10.0 - 28.0 + 22.0;
-    const auto found = uprightsOf(image, static_cast<int>((line - 1.2) * dots), static_cast<int>(5.0 * dots),
-                                  static_cast<int>(116.0 * dots));
+    const auto found = uprights(image, static_cast<int>((line - 1.2) * dots), static_cast<int>(5.0 * dots),
+                                static_cast<int>(116.0 * dots));
     QVERIFY2(found.size() >= 2, qPrintable(QString::number(found.size())));
     const double bar = (found[1] - found[0]) / dots;
     QVERIFY2(std::abs(bar - 100.0) < 0.1, qPrintable(QString::number(bar, 'f', 4)));

@@ -11,6 +11,7 @@
 #include "lines_sheet.h"
 #include "mould_sheet.h"
 #include "paper.h"
+#include "rendered_page.h"
 #include "sample_books.h"
 #include "sheet_set.h"
 #include "table_sheet.h"
@@ -38,32 +39,6 @@ Drawing metre() {
   drawing.line(LineRole::Mark, {{1000.0, -15.0}, {1000.0, 15.0}});
   drawing.line(LineRole::Rule, {{0.0, 0.0}, {1000.0, 0.0}});
   return drawing;
-}
-
-QImage rendered(const QString& pdf, int page, double dotsPerMm) {
-  QTemporaryDir folder;
-  const QString base = folder.filePath("page");
-  QProcess::execute("pdftoppm", {"-r", QString::number(dotsPerMm * 25.4, 'f', 4), "-gray", "-png", "-singlefile", "-f",
-                                 QString::number(page), "-l", QString::number(page), pdf, base});
-  QImage image(base + ".png");
-  return image.convertToFormat(QImage::Format_Grayscale8);
-}
-
-/// Centres of the dark uprights met along a row of pixels, in pixels, weighted by their darkness.
-std::vector<double> uprights(const QImage& image, int row, int from, int to) {
-  std::vector<double> found;
-  double sum = 0.0, weight = 0.0;
-  for (int x = from; x < to; ++x) {
-    const double dark = 255.0 - qGray(image.pixel(x, row));
-    if (dark > 60.0) {
-      sum += (x + 0.5) * dark;
-      weight += dark;
-    } else if (weight > 0.0) {
-      found.push_back(sum / weight);
-      sum = weight = 0.0;
-    }
-  }
-  return found;
 }
 
 }  // namespace

@@ -1,6 +1,9 @@
 #pragma once
 // Boats whose planks are joined: our own, and hard hulls given as tables.
 
+#include <algorithm>
+#include <cmath>
+
 #include "book/joining_edits.h"
 #include "sample_books.h"
 #include "smooth_hulls.h"
@@ -17,6 +20,17 @@ inline std::shared_ptr<const Solved> joinedBoat(Book book, double boardMm,
   const auto bare = solve(std::make_shared<Book>(book), 1);
   const PlannedJoints planned = planJoints(strakesToJoin(*bare), {}, joiningMake(*bare));
   return solve(std::make_shared<Book>(*placeJoints(book, planned.joints)), 2, bare);
+}
+
+/// How far a point lies from a line of points.
+inline double distanceToLine(const std::vector<Vec2>& line, const Vec2& point) {
+  double least = 1e300;
+  for (std::size_t i = 1; i < line.size(); ++i) {
+    const Vec2 leg = line[i] - line[i - 1];
+    const double part = std::clamp((point - line[i - 1]).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
+    least = std::min(least, (point - line[i - 1] - part * leg).norm());
+  }
+  return least;
 }
 
 /// A hard hull as a builder would have it: its table to the millimetre, planked 12 mm thick.

@@ -8,19 +8,13 @@
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/number_field.h"
+#include "stages/refused_note.h"
 
 namespace narrows {
 
 BackbonePage::BackbonePage(Session* session, QWidget* parent)
-    : QWidget(parent), m_session(session), m_told(new QLabel(this)) {
-  m_told->setWordWrap(true);
+    : QWidget(parent), m_session(session), m_told(new RefusedNote(session, this)) {
   m_told->setMargin(6);
-  look::say(m_told, look::Voice::Trouble);
-  m_told->hide();
-  connect(session, &Session::bookChanged, m_told, &QLabel::hide);
-  connect(session, &Session::refused, this, [this](const QString& words) {
-    if (isVisible()) tell(words);
-  });
 }
 
 void BackbonePage::arrange(Canvas* drawing, QWidget* below, Slate* slate, int belowShare) {
@@ -60,8 +54,7 @@ QString BackbonePage::told() const {
 }
 
 void BackbonePage::tell(const QString& words) {
-  m_told->setText(words);
-  m_told->setVisible(!words.isEmpty());
+  m_told->say(words);
 }
 
 const Backbone* BackbonePage::backbone() const {

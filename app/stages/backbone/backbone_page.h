@@ -18,6 +18,7 @@ namespace narrows {
 class Canvas;
 class LengthField;
 class NumberField;
+class RefusedNote;
 
 class BackbonePage : public QWidget {
   Q_OBJECT
@@ -65,7 +66,7 @@ class BackbonePage : public QWidget {
  private:
   BackbonePlan shownPlan() const;
   Slate* m_slate = nullptr;
-  QLabel* m_told;
+  RefusedNote* m_told;
 };
 
 }  // namespace narrows

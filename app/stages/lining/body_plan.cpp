@@ -109,7 +109,8 @@ void BodyPlan::paintHalf(QPainter& painter, const Lining& now, double half, Surf
   // The strake in hand, as a band from section to section.
   if (strake >= 0 && static_cast<std::size_t>(strake) < now.strakeCount()) {
     const LinedStrake& of = now.strakes[static_cast<std::size_t>(strake)];
-    const QPolygonF band = between(curveOf(of.lowerEdge, within(of.reach)), curveOf(of.upperEdge, within(of.reach)));
+    const QPolygonF band =
+        shapeBetween(curveOf(of.lowerEdge, within(of.reach)), curveOf(of.upperEdge, within(of.reach)));
     painter.setPen(Qt::NoPen);
     painter.setBrush(look::strakeInHand);
     drawShape(painter, band, Qt::WindingFill);

@@ -22,16 +22,7 @@ GirthDrawing::GirthDrawing(Session* session, QWidget* parent) : MarkCanvas(sessi
 }
 
 double GirthDrawing::foreshortening() const {
-  if (lining() == nullptr) return 1.0;
-  const GirthFrame& frame = lining()->frame;
-  if (m_shortened.hull == frame.sharedHull() && m_shortened.size == size()) return m_shortened.by;
-  double girth = 1.0;
-  for (std::size_t i = 0; i < frame.sectionCount(); ++i) girth = std::max(girth, frame.girthMm(i));
-  // Seen from its end, as a batten is looked along: as much shorter as makes the drawing fill its place.
-  const double length = frame.middleMm(frame.sectionCount() - 1) - frame.middleMm(0);
-  const double wanted = length / girth * (height() - 70.0) / std::max(width() - 70.0, 50.0);
-  m_shortened = {frame.sharedHull(), size(), std::clamp(std::round(wanted * 2.0) / 2.0, 1.0, 6.0)};
-  return m_shortened.by;
+  return lining() == nullptr ? 1.0 : m_shortened.by(lining()->frame, size());
 }
 
 double GirthDrawing::sectionX(std::size_t section) const {
@@ -42,9 +33,7 @@ double GirthDrawing::sectionX(std::size_t section) const {
 std::optional<SessionCanvas::Box> GirthDrawing::extent() const {
   if (lining() == nullptr) return std::nullopt;
   const GirthFrame& frame = lining()->frame;
-  double highest = 0.0;
-  for (std::size_t i = 0; i < frame.sectionCount(); ++i) highest = std::max(highest, frame.girthMm(i));
-  return std::pair(Vec2(sectionX(0), 0.0), Vec2(sectionX(frame.sectionCount() - 1), highest));
+  return std::pair(Vec2(sectionX(0), 0.0), Vec2(sectionX(frame.sectionCount() - 1), greatestGirthMm(frame)));
 }
 
 Vec2 GirthDrawing::markPlace(std::size_t line, std::size_t section) const {
@@ -78,7 +67,7 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
     painter.setPen(Qt::NoPen);
     painter.setBrush(static_cast<int>(k) == selected ? look::strakeInHand : tones.of(k));
     // Its ragged edges lie under the lines.
-    drawShape(painter, between(flatCurve(of.lowerEdge, of.reach), flatCurve(of.upperEdge, of.reach)));
+    drawShape(painter, shapeBetween(flatCurve(of.lowerEdge, of.reach), flatCurve(of.upperEdge, of.reach)));
   }
   if (m_shade) paintShade(painter);
   painter.setBrush(Qt::NoBrush);
@@ -132,7 +121,7 @@ void GirthDrawing::paintShade(QPainter& painter) const {
       const double to = i + 1 == rows.size() ? of.reach.toT : 0.5 * (at(i) + at(i + 1));
       painter.setBrush(shadeOf(*rows[i], most));
       const SurfaceReach reach{from, to};
-      drawShape(painter, between(flatCurve(of.lowerEdge, reach), flatCurve(of.upperEdge, reach)));
+      drawShape(painter, shapeBetween(flatCurve(of.lowerEdge, reach), flatCurve(of.upperEdge, reach)));
     }
   }
 }

@@ -1,6 +1,7 @@
 #pragma once
 // The girth laid flat: the shell unrolled station by station.
 
+#include "canvas/shell_shortened.h"
 #include "stages/lining/mark_canvas.h"
 #include "weighing/weigh.h"
 
@@ -52,13 +53,7 @@ class GirthDrawing : public MarkCanvas {
   void paintWidths(QPainter& painter, const std::vector<WidthChip>& widths) const;
 
   std::optional<Measure> m_shade;
-  /// How much shorter she is drawn, worked out once for a hull and a size of the drawing.
-  struct Shortened {
-    std::shared_ptr<const Hull> hull;
-    QSize size;
-    double by = 1.0;
-  };
-  mutable Shortened m_shortened;
+  mutable ShellShortened m_shortened;
 };
 
 }  // namespace narrows

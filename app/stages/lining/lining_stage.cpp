@@ -19,6 +19,7 @@
 #include "stages/lining/plan_trials.h"
 #include "stages/lining/profile_drawing.h"
 #include "stages/lining/weighing_grid.h"
+#include "stages/refused_note.h"
 
 namespace narrows {
 
@@ -33,7 +34,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
       m_trials(new PlanTrials(session, this)),
       m_changes(new AllChangesGrid(session, m_trials)),
       m_usual(new UsualChangesGrid(session, m_trials)),
-      m_answer(new QLabel(this)) {
+      m_answer(new RefusedNote(session, this)) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
@@ -47,17 +48,8 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   m_slate = new LiningSlate(session);
   row->addWidget(m_slate->scrolled(this));
 
-  const auto answer = [this](const QString& words) {
-    m_answer->setText(words);
-    m_answer->show();
-  };
-  connect(m_widths, &FigureGrid::notUnderstood, this, answer);
-  connect(m_widths, &WidthsGrid::understood, m_answer, &QLabel::hide);
-  connect(session, &Session::bookChanged, m_answer, &QLabel::hide);
-  connect(session, &Session::refused, this, [this, answer](const QString& words) {
-    if (isVisible()) answer(words);
-    m_slate->showAll();
-  });
+  m_answer->listenTo(m_widths);
+  connect(session, &Session::refused, m_slate, [this] { m_slate->showAll(); });
   connect(session, &Session::answerSettled, this, [this] {
     showHeading();
     if (m_session->isMoving()) {  // a mark in the hand changes nothing else of the slate
@@ -72,7 +64,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
     if (table() < Table::Weighed) m_widths->show(static_cast<WidthsOf>(m_table->currentIndex()));
   });
   connect(m_trials, &PlanTrials::workingChanged, this, &LiningStage::showHeading);
-  connect(m_changes, &FigureGrid::notUnderstood, this, answer);
+  connect(m_changes, &FigureGrid::notUnderstood, m_answer, &RefusedNote::say);
   connect(m_weighing, &WeighingGrid::measureTaken, this, [this](Measure measure) {
     m_shade->setCurrentIndex(static_cast<int>(measure) + 1);
     showShade();
@@ -147,9 +139,6 @@ QWidget* LiningStage::makeTable() {
   for (QWidget* grid : std::initializer_list<QWidget*>{m_widths, m_weighing, m_changes}) m_tables->addWidget(grid);
   column->addWidget(m_tables);
   column->addWidget(m_answer);
-  m_answer->setWordWrap(true);
-  look::say(m_answer, look::Voice::Trouble);
-  m_answer->hide();
   const auto showView = [this](int index) {
     m_drawings->setCurrentIndex(index);
     m_shade->setVisible(index == 0);

@@ -19,6 +19,7 @@ class HullPicture;
 class LiningSlate;
 class PlanTrials;
 class ProfileDrawing;
+class RefusedNote;
 class UsualChangesGrid;
 class WeighingGrid;
 
@@ -61,7 +62,7 @@ class LiningStage : public Stage {
   QComboBox* m_shade = nullptr;
   QComboBox* m_from = nullptr;
   QPushButton* m_take = nullptr;
-  QLabel* m_answer;
+  RefusedNote* m_answer;
   QStackedWidget* m_drawings = nullptr;
   QComboBox* m_view = nullptr;
   QComboBox* m_table = nullptr;

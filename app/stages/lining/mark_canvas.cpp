@@ -113,11 +113,6 @@ void MarkCanvas::paintTimbers(QPainter& painter) const {
   painter.drawText(rect().adjusted(12, 6, -12, -6), Qt::AlignLeft | Qt::AlignBottom, timberTones().words());
 }
 
-QPolygonF MarkCanvas::between(QPolygonF lower, const QPolygonF& upper) {
-  for (auto it = upper.rbegin(); it != upper.rend(); ++it) lower.append(*it);
-  return lower;
-}
-
 bool MarkCanvas::pressesOnNoMark(const QMouseEvent& event) const {
   return event.button() == Qt::LeftButton && !isMeasuring() && lining() != nullptr &&
          handleNear(event.position(), 10.0) == nullptr;

@@ -37,8 +37,6 @@ class MarkCanvas : public SessionCanvas {
   TimberTones timberTones() const;
   /// What strakes are got out of, where it is said, at the foot of the drawing.
   void paintTimbers(QPainter& painter) const;
-  /// What lies between two curves, as one shape.
-  static QPolygonF between(QPolygonF lower, const QPolygonF& upper);
   /// Whether a press takes neither a mark nor the rule in hand, but a section near it.
   bool pressesOnNoMark(const QMouseEvent& event) const;
   /// Takes the section in hand whose curve on the drawing lies nearest to a place, where one is near.

@@ -111,7 +111,8 @@ void ProfileDrawing::paintDrawing(QPainter& painter) {
     const LinedStrake& of = now.strakes[static_cast<std::size_t>(strake)];
     painter.setPen(Qt::NoPen);
     painter.setBrush(look::strakeInHand);
-    drawShape(painter, between(lineCurve(of.lowerEdge, of.reach), lineCurve(of.upperEdge, of.reach)), Qt::WindingFill);
+    drawShape(painter, shapeBetween(lineCurve(of.lowerEdge, of.reach), lineCurve(of.upperEdge, of.reach)),
+              Qt::WindingFill);
     painter.setBrush(Qt::NoBrush);
   }
   Labels labels;

@@ -16,6 +16,7 @@
 #include "stages/moulds/mould_drawing.h"
 #include "stages/moulds/set_up_grid.h"
 #include "stages/printed_note.h"
+#include "stages/refused_note.h"
 #include "stages/slate.h"
 
 namespace narrows {
@@ -24,7 +25,7 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
     : Stage(session, parent),
       m_drawing(new MouldDrawing(session)),
       m_setUp(new SetUpGrid(session)),
-      m_answer(new QLabel(this)) {
+      m_answer(new RefusedNote(session, this)) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
@@ -43,9 +44,6 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
   m_asTheyStand->setObjectName(QStringLiteral("asTheyStand"));
   column->addWidget(m_asTheyStand);
   column->addWidget(m_answer);
-  m_answer->setWordWrap(true);
-  look::say(m_answer, look::Voice::Trouble);
-  m_answer->hide();
   split->addWidget(below);
   split->setStretchFactor(0, 3);
   split->setStretchFactor(1, 2);
@@ -53,17 +51,12 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
 
-  connect(m_setUp, &FigureGrid::notUnderstood, this, &MouldsStage::answer);
-  connect(m_setUp, &FigureGrid::understood, m_answer, &QLabel::hide);
+  m_answer->listenTo(m_setUp);
   connect(m_setUp, &CellGrid::cellTaken, m_drawing, &MouldDrawing::choose);
   connect(m_asTheyStand, &QCheckBox::toggled, this, [this](bool on) {
     change(on ? tr("Plank to the moulds as they stand") : tr("Plank to the drawing"),
            [&](MouldPlan& plan) { plan.plankAsTheyStand = on; });
   });
-  connect(session, &Session::refused, this, [this](const QString& words) {
-    if (isVisible()) answer(words);
-  });
-  connect(session, &Session::bookChanged, m_answer, &QLabel::hide);
   connect(session, &Session::answerSettled, this, [this] {
     showPlan();
     showMould();
@@ -179,11 +172,6 @@ QString MouldsStage::standing() const {
   return m_session->book()->moulds.plankAsTheyStand ? tr("%1, as they stand").arg(moulds) : moulds;
 }
 
-void MouldsStage::answer(const QString& words) {
-  m_answer->setText(words);
-  m_answer->show();
-}
-
 void MouldsStage::change(const QString& words, const std::function<void(MouldPlan&)>& edit) {
   MouldPlan plan = m_session->book()->moulds;
   edit(plan);
@@ -207,7 +195,7 @@ bool MouldsStage::addFrames(Length spacing) {
   const Length clear = m_session->book()->moulds.thickness + m_session->book()->moulds.timber;
   const auto places = spaceFrames(standing.front(), standing.back(), spacing, standing, clear);
   if (!places) {
-    answer(m_session->explained(places.error()[0]));
+    m_answer->say(m_session->explained(places.error()[0]));
     return false;
   }
   Book book = *m_session->book();

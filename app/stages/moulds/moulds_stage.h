@@ -15,6 +15,7 @@ namespace narrows {
 class LengthField;
 class MouldDrawing;
 class PrintedNote;
+class RefusedNote;
 class SetUpGrid;
 class Slate;
 
@@ -45,13 +46,12 @@ class MouldsStage : public Stage {
   void showMould();
   void showPlan();
   void change(const QString& words, const std::function<void(MouldPlan&)>& edit);
-  void answer(const QString& words);
   bool addAt(Length at);
   bool addFrames(Length spacing);
 
   MouldDrawing* m_drawing;
   SetUpGrid* m_setUp;
-  QLabel* m_answer;
+  RefusedNote* m_answer;
   Slate* m_slate = nullptr;
   QLabel* m_name = nullptr;
   QLabel* m_side = nullptr;

@@ -19,6 +19,7 @@
 #include "commands/session.h"
 #include "fonts.h"
 #include "solve/sheet_points.h"
+#include "stages/refused_note.h"
 #include "stages/slate.h"
 
 namespace narrows {
@@ -32,9 +33,7 @@ QStringList stepNames() {
 }
 
 int piecesOf(const Book& book, int strake, BoatSide side) {
-  return 1 + static_cast<int>(
-                 std::count_if(book.joining.joints.begin(), book.joining.joints.end(),
-                               [&](const PlankJoint& joint) { return joint.strake == strake && joint.side == side; }));
+  return 1 + static_cast<int>(book.joining.jointsOf(strake, side).size());
 }
 
 }  // namespace
@@ -43,7 +42,7 @@ HangingPage::HangingPage(Session* session, QWidget* parent)
     : QWidget(parent),
       m_session(session),
       m_words(new QLabel(this)),
-      m_answer(new QLabel(this)),
+      m_answer(new RefusedNote(session, this)),
       m_log(new CellGrid(tr("Hanging log"), session)),
       m_edge(new CellGrid(tr("Upper edge as it hangs"), session)) {
   auto* column = new QVBoxLayout(this);
@@ -60,9 +59,6 @@ HangingPage::HangingPage(Session* session, QWidget* parent)
   grids->setStretchFactor(0, 3);
   grids->setStretchFactor(1, 1);
   column->addWidget(grids, 1);
-  m_answer->setWordWrap(true);
-  look::say(m_answer, look::Voice::Trouble);
-  m_answer->hide();
   column->addWidget(m_answer);
   m_log->horizontalHeader()->setMinimumSectionSize(64);
   m_log->cells().columns = {tr("step"), tr("day"), tr("hours"), tr("piece"), tr("where"), tr("pared"), tr("note")};
@@ -83,14 +79,7 @@ HangingPage::HangingPage(Session* session, QWidget* parent)
   };
   m_edge->cells().cell = [this](int row, int) { return edgeCell(row); };
   m_edge->cells().entered = [this](int row, int, const QString& text) { return enterEdge(row, text); };
-  for (CellGrid* grid : {m_log, m_edge}) {
-    connect(grid, &FigureGrid::notUnderstood, this, &HangingPage::answer);
-    connect(grid, &FigureGrid::understood, m_answer, &QLabel::hide);
-  }
-  connect(session, &Session::bookChanged, m_answer, &QLabel::hide);
-  connect(session, &Session::refused, this, [this](const QString& words) {
-    if (isVisible()) answer(words);
-  });
+  for (CellGrid* grid : {m_log, m_edge}) m_answer->listenTo(grid);
   connect(session, &Session::answerSettled, this, &HangingPage::say);
   connect(session, &Session::selectionChanged, this, &HangingPage::say);
 }
@@ -152,7 +141,7 @@ std::vector<HangingEntry> HangingPage::entries() const {
   std::vector<HangingEntry> mine;
   if (!m_session->hasBook()) return mine;
   for (const HangingEntry& entry : m_session->book()->log) {
-    if (entry.strake == strake() && entry.side == side()) mine.push_back(entry);
+    if (entry.isOf(strake(), side())) mine.push_back(entry);
   }
   std::stable_sort(mine.begin(), mine.end(),
                    [](const HangingEntry& a, const HangingEntry& b) { return a.when < b.when; });
@@ -306,7 +295,7 @@ void HangingPage::logNow() {
   }
   const int pieces = piecesOf(*m_session->book(), entry.strake, entry.side);
   if (entry.piece > pieces)
-    return answer(
+    return m_answer->say(
         tr("Strake %1 is in %n piece(|s): say which, from the bow, or 0 for all.", nullptr, pieces).arg(entry.strake));
   const bool done =
       m_session->perform(tr("Log strake %1, %2").arg(entry.strake).arg(stepNames()[static_cast<int>(m_step)]),
@@ -325,14 +314,10 @@ void HangingPage::logNow() {
 void HangingPage::erase() {
   const auto mine = entries();
   const int row = m_log->currentIndex().row();
-  if (row < 0 || row >= static_cast<int>(mine.size())) return answer(tr("Take a line of the log in hand first."));
+  if (row < 0 || row >= static_cast<int>(mine.size()))
+    return m_answer->say(tr("Take a line of the log in hand first."));
   m_session->perform(tr("Erase a line of the log, strake %1").arg(strake()),
                      eraseStep(*m_session->book(), mine[static_cast<std::size_t>(row)].id));
-}
-
-void HangingPage::answer(const QString& words) {
-  m_answer->setText(words);
-  m_answer->show();
 }
 
 QString HangingPage::hungWords(const Session& session) {
@@ -373,8 +358,7 @@ void HangingPage::say() {
   if (const QString all = hungWords(*m_session); !all.isEmpty()) words << tr("%1.").arg(all);
   QString trouble;
   for (const OutOfOrder& one : lookAtLog(book.log, book.table.construction)) {
-    if (one.entry.strake == strake() && one.entry.side == side())
-      trouble = QString::fromStdString(one.words(m_session->notation()));
+    if (one.entry.isOf(strake(), side())) trouble = QString::fromStdString(one.words(m_session->notation()));
   }
   look::say(m_words, trouble.isEmpty() ? look::Voice::Plain : look::Voice::LookAgain);
   m_words->setText(trouble.isEmpty() ? words.join(QLatin1Char(' ')) : trouble);

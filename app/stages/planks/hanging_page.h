@@ -12,6 +12,7 @@ class QPushButton;
 
 namespace narrows {
 
+class RefusedNote;
 class Session;
 class Slate;
 
@@ -43,12 +44,11 @@ class HangingPage : public QWidget {
   void logNow();
   void erase();
   void say();
-  void answer(const QString& words);
 
   Session* m_session;
   Slate* m_slate = nullptr;
   QLabel* m_words;
-  QLabel* m_answer;
+  RefusedNote* m_answer;
   CellGrid* m_log;
   CellGrid* m_edge;
   QLineEdit *m_day = nullptr, *m_where = nullptr, *m_note = nullptr;

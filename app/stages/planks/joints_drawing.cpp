@@ -82,30 +82,20 @@ const JoiningMake& JointsDrawing::make() const {
   return m_known.make;
 }
 
-std::vector<std::size_t> JointsDrawing::jointsOf(int strake) const {
-  std::vector<std::size_t> found;
-  const auto& joints = m_session->book()->joining.joints;
-  for (std::size_t i = 0; i < joints.size(); ++i) {
-    if (joints[i].strake == strake + 1 && joints[i].side == m_session->selection().side) found.push_back(i);
-  }
-  return found;
+std::vector<std::size_t> JointsDrawing::jointsInHand() const {
+  const Selection& selection = m_session->selection();
+  return m_session->book()->joining.jointsOf(selection.strake + 1, selection.side);
 }
 
 std::optional<std::size_t> JointsDrawing::jointInHand() const {
   if (!m_session->hasBook()) return std::nullopt;
-  const auto joints = jointsOf(m_session->selection().strake);
+  const auto joints = jointsInHand();
   if (joints.empty()) return std::nullopt;
   return joints[static_cast<std::size_t>(std::clamp<int>(m_ordinal, 0, static_cast<int>(joints.size()) - 1))];
 }
 
 double JointsDrawing::foreshortening() const {
-  if (lining() == nullptr) return 1.0;
-  const GirthFrame& frame = lining()->frame;
-  double girth = 1.0;
-  for (std::size_t i = 0; i < frame.sectionCount(); ++i) girth = std::max(girth, frame.girthMm(i));
-  const double length = frame.middleMm(frame.sectionCount() - 1) - frame.middleMm(0);
-  const double wanted = length / girth * (height() - 70.0) / std::max(width() - 70.0, 50.0);
-  return std::clamp(std::round(wanted * 2.0) / 2.0, 1.0, 6.0);
+  return lining() == nullptr ? 1.0 : m_shortened.by(lining()->frame, size());
 }
 
 Vec2 JointsDrawing::flat(double t, double share) const {
@@ -116,9 +106,7 @@ Vec2 JointsDrawing::flat(double t, double share) const {
 std::optional<SessionCanvas::Box> JointsDrawing::extent() const {
   if (lining() == nullptr || lining()->strakeCount() == 0) return std::nullopt;
   const GirthFrame& frame = lining()->frame;
-  double highest = 0.0;
-  for (std::size_t i = 0; i < frame.sectionCount(); ++i) highest = std::max(highest, frame.girthMm(i));
-  return std::pair(flat(0.0, 0.0), Vec2(flat(frame.lastT(), 0.5).x(), highest));
+  return std::pair(flat(0.0, 0.0), Vec2(flat(frame.lastT(), 0.5).x(), greatestGirthMm(frame)));
 }
 
 double JointsDrawing::tAt(const SurfaceCurve& lower, const SurfaceCurve& upper, SurfaceReach reach, double xMm) const {
@@ -148,10 +136,7 @@ QPolygonF JointsDrawing::stretch(std::size_t strake, double fromMm, double toMm)
   const SurfaceReach reach{tAt(of.lowerEdge, of.upperEdge, of.reach, fromMm),
                            tAt(of.lowerEdge, of.upperEdge, of.reach, toMm)};
   if (reach.toT <= reach.fromT) return {};
-  QPolygonF shape = curve(of.lowerEdge, reach);
-  QPolygonF upper = curve(of.upperEdge, reach);
-  std::reverse(upper.begin(), upper.end());
-  return shape + upper;
+  return shapeBetween(curve(of.lowerEdge, reach), curve(of.upperEdge, reach));
 }
 
 std::vector<BarredStretch> JointsDrawing::barred() const {
@@ -232,7 +217,7 @@ bool JointsDrawing::takeHold(const QPointF& at) {
     Selection selection = m_session->selection();
     selection.strake = joint.strake - 1;
     m_session->select(selection);
-    const auto mine = jointsOf(selection.strake);
+    const auto mine = jointsInHand();
     m_ordinal = static_cast<int>(std::find(mine.begin(), mine.end(), index) - mine.begin());
     emit jointTaken();
     if (strakeInHand() == nullptr) return true;
@@ -247,10 +232,8 @@ bool JointsDrawing::takeHold(const QPointF& at) {
   // Else the strake that lies there.
   for (std::size_t k = 0; k < lining()->strakeCount(); ++k) {
     const LinedStrake& of = lining()->strakes[k];
-    QPolygonF shape = curve(of.lowerEdge, of.reach);
-    QPolygonF upper = curve(of.upperEdge, of.reach);
-    std::reverse(upper.begin(), upper.end());
-    if (!QPolygonF(shape + upper).containsPoint(at, Qt::OddEvenFill)) continue;
+    const QPolygonF shape = shapeBetween(curve(of.lowerEdge, of.reach), curve(of.upperEdge, of.reach));
+    if (!shape.containsPoint(at, Qt::OddEvenFill)) continue;
     Selection selection = m_session->selection();
     if (selection.strake == static_cast<int>(k)) return false;
     selection.strake = static_cast<int>(k);
@@ -300,7 +283,7 @@ void JointsDrawing::keyPressEvent(QKeyEvent* event) {
     return;
   }
   if (left || right) {
-    const int count = static_cast<int>(jointsOf(m_session->selection().strake).size());
+    const int count = static_cast<int>(jointsInHand().size());
     m_ordinal = std::clamp(m_ordinal + (right ? 1 : -1), 0, std::max(count - 1, 0));
     emit jointTaken();
     announce(this);
@@ -376,9 +359,7 @@ void JointsDrawing::paintDrawing(QPainter& painter) {
     painter.setPen(Qt::NoPen);
     painter.setBrush(static_cast<int>(k) == selected ? look::strakeInHand : tones.of(k));
     const LinedStrake& of = now.strakes[k];
-    QPolygonF shape = curve(of.lowerEdge, of.reach), upper = curve(of.upperEdge, of.reach);
-    std::reverse(upper.begin(), upper.end());
-    drawShape(painter, shape + upper);
+    drawShape(painter, shapeBetween(curve(of.lowerEdge, of.reach), curve(of.upperEdge, of.reach)));
   }
   painter.setRenderHint(QPainter::Antialiasing, true);
   if (selected >= 0 && static_cast<std::size_t>(selected) < now.strakeCount()) {

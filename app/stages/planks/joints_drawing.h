@@ -2,6 +2,7 @@
 // Joints on the shell: where the planks of one side are joined, between which frames, and where a joint may not lie.
 
 #include "canvas/session_canvas.h"
+#include "canvas/shell_shortened.h"
 #include "joining/joints.h"
 
 namespace narrows {
@@ -37,7 +38,8 @@ class JointsDrawing : public SessionCanvas {
 
  private:
   const Lining* lining() const;
-  std::vector<std::size_t> jointsOf(int strake) const;
+  /// Places among the book's of the joints of the strake in hand.
+  std::vector<std::size_t> jointsInHand() const;
   Vec2 flat(double t, double share) const;
   double tAt(const SurfaceCurve& lower, const SurfaceCurve& upper, SurfaceReach reach, double xMm) const;
   QPolygonF curve(const SurfaceCurve& of, SurfaceReach reach) const;
@@ -63,6 +65,7 @@ class JointsDrawing : public SessionCanvas {
   };
   void know() const;
   mutable Known m_known;
+  mutable ShellShortened m_shortened;
 };
 
 }  // namespace narrows

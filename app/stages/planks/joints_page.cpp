@@ -8,12 +8,12 @@
 #include "book/joining_edits.h"
 #include "book/weighing_edits.h"
 #include "canvas/length_field.h"
-#include "canvas/look.h"
 #include "canvas/number_field.h"
-#include "commands/session.h"
+#include "commands/change_plan.h"
 #include "fonts.h"
 #include "solve/joinery.h"
 #include "stages/planks/joints_drawing.h"
+#include "stages/refused_note.h"
 #include "stages/slate.h"
 
 namespace narrows {
@@ -23,7 +23,7 @@ JointsPage::JointsPage(Session* session, QWidget* parent)
       m_session(session),
       m_drawing(new JointsDrawing(session)),
       m_words(new QLabel(this)),
-      m_answer(new QLabel(this)),
+      m_answer(new RefusedNote(session, this)),
       m_planning(session) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
@@ -32,17 +32,8 @@ JointsPage::JointsPage(Session* session, QWidget* parent)
   m_words->setWordWrap(true);
   column->addWidget(m_words);
   column->addWidget(m_drawing, 1);
-  m_answer->setWordWrap(true);
-  look::say(m_answer, look::Voice::Trouble);
-  m_answer->hide();
   column->addWidget(m_answer);
   connect(m_drawing, &JointsDrawing::jointTaken, this, &JointsPage::say);
-  connect(session, &Session::bookChanged, m_answer, &QLabel::hide);
-  connect(session, &Session::refused, this, [this](const QString& words) {
-    if (!isVisible()) return;
-    m_answer->setText(words);
-    m_answer->show();
-  });
   connect(&m_planning, &LongWork::runningChanged, this, [this](bool running) {
     if (m_plan != nullptr) m_plan->setText(running ? tr("Stop planning") : tr("Plan all joints"));
   });
@@ -54,9 +45,7 @@ JoiningMake JointsPage::make() const {
 }
 
 void JointsPage::change(const QString& words, const std::function<void(JoiningPlan&)>& change) {
-  JoiningPlan plan = m_session->book()->joining;
-  change(plan);
-  m_session->perform(words, setJoining(*m_session->book(), plan));
+  changePlan(m_session, words, &Book::joining, &setJoining, change);
 }
 
 void JointsPage::addLength(const QString& name, std::function<Length()> shown,
@@ -71,9 +60,8 @@ void JointsPage::addFields(Slate* slate) {
   m_fields.push_back(slate->addLength(
       tr("Boards are, at most"), [this] { return millimetres(weighingFigures(*m_session->book()).boardLengthMm); },
       [this](Length longest) {
-        WeighingPlan plan = m_session->book()->weighing;
-        plan.boardLength = longest;
-        m_session->perform(tr("Length of the boards"), setWeighing(*m_session->book(), plan));
+        changePlan(m_session, tr("Length of the boards"), &Book::weighing, &setWeighing,
+                   [&](WeighingPlan& plan) { plan.boardLength = longest; });
       }));
   auto* kind = slate->addChoice(
       tr("Joined by"), {tr("scarfs, glued"), tr("butts on blocks")},
@@ -178,8 +166,7 @@ void JointsPage::plan() {
       for (const Problem& problem : planned.problems) words << m_session->explained(problem);
       if (words.size() > 2)
         words = {words[0], tr("%n more strake(|s) so.", nullptr, static_cast<int>(words.size()) - 1)};
-      m_answer->setText(words.join('\n'));
-      m_answer->show();
+      m_answer->say(words.join('\n'));
     };
   });
 }
@@ -189,10 +176,9 @@ void JointsPage::add() {
   if (strake == nullptr) return;
   // In the middle of its longest piece.
   std::vector<double> ends{0.0, strake->run.lengthMm()};
-  for (const PlankJoint& joint : m_session->book()->joining.joints) {
-    if (joint.strake == strake->strake && joint.side == strake->side)
-      ends.push_back(strake->run.alongAt(joint.at.mm()));
-  }
+  const JoiningPlan& joining = m_session->book()->joining;
+  for (const std::size_t i : joining.jointsOf(strake->strake, strake->side))
+    ends.push_back(strake->run.alongAt(joining.joints[i].at.mm()));
   std::sort(ends.begin(), ends.end());
   std::size_t longest = 1;
   for (std::size_t i = 1; i < ends.size(); ++i) {

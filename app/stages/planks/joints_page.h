@@ -13,6 +13,7 @@ class QPushButton;
 namespace narrows {
 
 class JointsDrawing;
+class RefusedNote;
 class Session;
 class Slate;
 
@@ -38,7 +39,7 @@ class JointsPage : public QWidget {
   Slate* m_slate = nullptr;
   JointsDrawing* m_drawing;
   QLabel* m_words;
-  QLabel* m_answer;
+  RefusedNote* m_answer;
   QPushButton* m_plan = nullptr;
   std::vector<QWidget*> m_fields, m_ofJoint;
   LongWork m_planning;

@@ -14,6 +14,7 @@
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/number_field.h"
+#include "commands/change_plan.h"
 #include "fonts.h"
 #include "plank/outside_width.h"
 #include "solve/joinery.h"
@@ -24,6 +25,7 @@
 #include "stages/planks/plank_tables.h"
 #include "stages/planks/spiling_page.h"
 #include "stages/printed_note.h"
+#include "stages/refused_note.h"
 #include "stages/slate.h"
 
 namespace narrows {
@@ -74,17 +76,7 @@ QWidget* PlanksStage::makeBelow() {
   page->addWidget(m_words);
   m_table = new PlankTableGrid(m_session);
   page->addWidget(m_table, 1);
-  auto* refused = new QLabel(tables);
-  refused->setWordWrap(true);
-  look::say(refused, look::Voice::Trouble);
-  refused->hide();
-  page->addWidget(refused);
-  connect(m_session, &Session::bookChanged, refused, &QLabel::hide);
-  connect(m_session, &Session::refused, refused, [refused, tables](const QString& words) {
-    if (!tables->isVisible()) return;
-    refused->setText(words);
-    refused->show();
-  });
+  page->addWidget(new RefusedNote(m_session, tables));
   m_stack->addWidget(tables);
   m_joints = new JointsPage(m_session);
   m_stack->addWidget(m_joints);
@@ -227,9 +219,7 @@ void PlanksStage::goTo(const Finding& finding) {
 }
 
 void PlanksStage::changePlanking(const QString& words, const std::function<void(PlankingPlan&)>& change) {
-  PlankingPlan plan = m_session->book()->planking;
-  change(plan);
-  m_session->perform(words, setPlanking(*m_session->book(), plan));
+  changePlan(m_session, words, &Book::planking, &setPlanking, change);
 }
 
 void PlanksStage::addPlankingLength(Below page, const QString& name, std::optional<Length> PlankingPlan::*length,
@@ -278,9 +268,7 @@ void PlanksStage::addPlankingFields() {
 
 void PlanksStage::addFasteningFields() {
   const auto change = [this](const QString& words, const std::function<void(FasteningPlan&)>& edit) {
-    FasteningPlan plan = m_session->book()->fastening;
-    edit(plan);
-    m_session->perform(words, setFastening(*m_session->book(), plan));
+    changePlan(m_session, words, &Book::fastening, &setFastening, edit);
   };
   const QStringList kinds{tr("screws"), tr("rivets"), tr("clenched nails")};
   const auto kind = [&](const QString& name, std::optional<FastenerKind> FasteningPlan::*of,
@@ -338,9 +326,7 @@ void PlanksStage::countFasteners() {
 
 void PlanksStage::addFlatWorkFields() {
   const auto change = [this](const QString& words, const std::function<void(FlatWorkPlan&)>& edit) {
-    FlatWorkPlan plan = m_session->book()->flatWork;
-    edit(plan);
-    m_session->perform(words, setFlatWork(*m_session->book(), plan));
+    changePlan(m_session, words, &Book::flatWork, &setFlatWork, edit);
   };
   auto* which = m_slate->addChoice(
       tr("Boards of"), {tr("the bottom"), tr("the transom")}, [this] { return m_transom ? 1 : 0; },

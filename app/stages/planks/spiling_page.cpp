@@ -17,6 +17,7 @@
 #include "fonts.h"
 #include "plank/compass_arcs.h"
 #include "stages/planks/spiling_grid.h"
+#include "stages/refused_note.h"
 #include "stages/slate.h"
 
 namespace narrows {
@@ -32,18 +33,10 @@ SpilingPage::SpilingPage(Session* session, QWidget* parent)
   column->addWidget(m_words);
   m_grid = new SpilingGrid(session);
   column->addWidget(m_grid, 1);
-  m_answer = new QLabel(this);
-  m_answer->setWordWrap(true);
-  look::say(m_answer, look::Voice::Trouble);
-  m_answer->hide();
+  m_answer = new RefusedNote(session, this);
   column->addWidget(m_answer);
-  connect(m_grid, &FigureGrid::notUnderstood, this, &SpilingPage::answer);
-  connect(m_grid, &FigureGrid::understood, m_answer, &QLabel::hide);
-  connect(session, &Session::bookChanged, m_answer, &QLabel::hide);
-  connect(session, &Session::refused, this, [this](const QString& words) {
-    if (isVisible()) answer(words);
-  });
-  connect(m_tape, &Tape::trouble, this, &SpilingPage::answer);
+  m_answer->listenTo(m_grid);
+  connect(m_tape, &Tape::trouble, m_answer, &RefusedNote::say);
   connect(m_tape, &Tape::read, this, &SpilingPage::takeReading);
 }
 
@@ -141,7 +134,7 @@ void SpilingPage::showAs(bool shown) {
 
 void SpilingPage::strike(bool upper) {
   const auto reading = readingOf({m_opening, m_forward, m_aft, upper});
-  if (!reading) return answer(m_session->explained(reading.error()[0]));
+  if (!reading) return m_answer->say(m_session->explained(reading.error()[0]));
   emit wanted();
   if (!m_grid->put(*reading, upper).isEmpty()) m_answer->hide();
 }
@@ -150,15 +143,10 @@ void SpilingPage::takeReading(const TapeReading& reading) {
   // What comes while something else is looked at is for the readings all the same.
   emit wanted();
   if (reading.station.empty() && m_grid->isPast())
-    return answer(tr("Every station has been read: take the cell in hand that is to be read again."));
+    return m_answer->say(tr("Every station has been read: take the cell in hand that is to be read again."));
   if (m_grid->take(reading).isEmpty())
-    answer(tr("The tape names station %1, which this strake does not cross: nothing was taken.")
-               .arg(QString::fromStdString(reading.station)));
-}
-
-void SpilingPage::answer(const QString& words) {
-  m_answer->setText(words);
-  m_answer->show();
+    m_answer->say(tr("The tape names station %1, which this strake does not cross: nothing was taken.")
+                      .arg(QString::fromStdString(reading.station)));
 }
 
 int SpilingPage::strakeInHand() const {
@@ -204,7 +192,7 @@ bool SpilingPage::readFrom(const QString& path) {
   const auto told = [&](const Problems& problems) {
     QStringList words;
     for (const Problem& problem : problems) words << m_session->explained(problem);
-    answer(words.join('\n'));
+    m_answer->say(words.join('\n'));
     return false;
   };
   const auto spiling = loadSpiling(path.toStdString());
@@ -232,7 +220,7 @@ bool SpilingPage::writeTo(const QString& path) {
   if (spiled() == nullptr) return false;
   const Unit unit = bareUnit(m_session->notation());
   const auto done = writeWholeFile(path.toStdString(), writeSpiling(spiled()->spiling, unit));
-  if (!done) answer(m_session->explained(done.error()[0]));
+  if (!done) m_answer->say(m_session->explained(done.error()[0]));
   return done.has_value();
 }
 

@@ -14,6 +14,7 @@ namespace narrows {
 
 class LengthField;
 class Session;
+class RefusedNote;
 class Slate;
 class SpilingGrid;
 class Tape;
@@ -49,13 +50,12 @@ class SpilingPage : public QWidget {
   int strakeInHand() const;
   const SpiledStrake* spiled() const;
   void changeSpiling(const QString& words, const std::function<void(Spiling&)>& change);
-  void answer(const QString& words);
 
   Session* m_session;
   Slate* m_slate = nullptr;
   QLabel* m_words = nullptr;
   SpilingGrid* m_grid = nullptr;
-  QLabel* m_answer = nullptr;
+  RefusedNote* m_answer = nullptr;
   Tape* m_tape = nullptr;
   QComboBox* m_line = nullptr;
   QPushButton* m_listen = nullptr;

@@ -10,16 +10,6 @@ using namespace narrows::tests;
 
 namespace {
 
-double distanceToLine(const std::vector<Vec2>& line, const Vec2& point) {
-  double least = 1e300;
-  for (std::size_t i = 1; i < line.size(); ++i) {
-    const Vec2 leg = line[i] - line[i - 1];
-    const double part = std::clamp((point - line[i - 1]).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
-    least = std::min(least, (point - line[i - 1] - part * leg).norm());
-  }
-  return least;
-}
-
 FasteningMake makeOf(double thickMm, Construction construction, Notation notation) {
   OffsetTable table = sampleBook("osier").table;
   table.thickness = millimetres(thickMm);

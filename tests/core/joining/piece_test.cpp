@@ -25,17 +25,6 @@ double finishedArea(const std::vector<Vec2>& lower, std::vector<Vec2> upper) {
   return areaOf(round);
 }
 
-/// How far a point lies from a line of points.
-double distanceTo(const std::vector<Vec2>& line, const Vec2& point) {
-  double least = 1e300;
-  for (std::size_t i = 1; i < line.size(); ++i) {
-    const Vec2 leg = line[i] - line[i - 1];
-    const double part = std::clamp((point - line[i - 1]).dot(leg) / std::max(leg.squaredNorm(), 1e-12), 0.0, 1.0);
-    least = std::min(least, (point - line[i - 1] - part * leg).norm());
-  }
-  return least;
-}
-
 void checkPieces(const PlankAtBench& plank) {
   constexpr double coversMm = 0.01;
   const auto& pieces = plank.pieces;
@@ -51,9 +40,9 @@ void checkPieces(const PlankAtBench& plank) {
   for (const PlankPiece& piece : pieces) {
     area += finishedArea(piece.lower, piece.upper);
     for (std::size_t i = 0; i < piece.lower.size(); i += 7)
-      QVERIFY(distanceTo(plank.plank->lower, piece.lower[i]) < coversMm);
+      QVERIFY(distanceToLine(plank.plank->lower, piece.lower[i]) < coversMm);
     for (std::size_t i = 0; i < piece.upper.size(); i += 7)
-      QVERIFY(distanceTo(plank.plank->upper, piece.upper[i]) < coversMm);
+      QVERIFY(distanceToLine(plank.plank->upper, piece.upper[i]) < coversMm);
   }
   for (std::size_t i = 0; i + 1 < pieces.size(); ++i) {
     const PlankPiece &fore = pieces[i], &aft = pieces[i + 1];
