@@ -3,9 +3,12 @@
 #include <algorithm>
 #include <cmath>
 
+#include "lettering.h"
+#include "lines/place_words.h"
 #include "lines/profile_distance.h"
 #include "moulds/mould.h"
 #include "plank_pattern.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -14,6 +17,8 @@ namespace {
 constexpr double textMm = 4.2;
 constexpr double timberNameMm = 9.0;
 constexpr double prickMm = 2.0;
+/// Letters that lie on others give way by this much at a time.
+constexpr double stepMm = 3.0;
 /// Lines of the profile are drawn in chords no longer than this.
 constexpr double outlineChordMm = 5.0;
 
@@ -72,7 +77,8 @@ void drawOn(Drawing& drawing, LineRole role, const Batten& curve, const Polygon&
 }
 
 /// Marks of the rabbet on one timber.
-void drawRabbet(Drawing& drawing, const BackboneSheetOf& of, const RabbetRun& run, const Polygon& shape) {
+void drawRabbet(Drawing& drawing, Lettering& letters, const BackboneSheetOf& of, const RabbetRun& run,
+                const Polygon& shape) {
   drawOn(drawing, LineRole::Rabbet, run.rabbetLine, shape);
   drawOn(drawing, LineRole::InnerRabbet, run.innerRabbet, shape);
   drawOn(drawing, LineRole::Bearding, run.beardingLine, shape);
@@ -92,13 +98,14 @@ void drawRabbet(Drawing& drawing, const BackboneSheetOf& of, const RabbetRun& ru
     for (const double across : crossings(shape, bearding, bearding + in)) {
       if (across > 0.0 && clear == 0.0) clear = across;
     }
-    drawing.text(bearding + (clear + 4.0) * in, mark.name + "  " + bevelOf(place.bevelRad, of.notation), textMm,
-                 back ? TextPlace::Right : TextPlace::Left, angle);
+    letters.put({bearding + (clear + 4.0) * in, mark.name + "  " + bevelOf(place.bevelRad, of.notation), textMm, angle,
+                 back ? TextPlace::Right : TextPlace::Left},
+                {stepMm * in, stepMm * turnedLeft(in), -stepMm * turnedLeft(in)}, Vec2(bearding + clear * in));
   }
 }
 
 /// Stations and waterlines where they cross a shape, with their names at its edge.
-void drawGrid(Drawing& drawing, const BackboneSheetOf& of, const Polygon& shape) {
+void drawGrid(Drawing& drawing, Lettering& letters, const BackboneSheetOf& of, const Polygon& shape) {
   const Box2 box = boxOf(shape);
   for (const StationColumn& station : of.table->stations) {
     if (!station.distance) continue;
@@ -107,7 +114,9 @@ void drawGrid(Drawing& drawing, const BackboneSheetOf& of, const Polygon& shape)
     const auto cuts = crossings(shape, {x, 0.0}, {x, 1.0});
     for (std::size_t i = 0; i + 1 < cuts.size(); i += 2)
       drawing.line(LineRole::Station, {{x, cuts[i]}, {x, cuts[i + 1]}});
-    if (!cuts.empty()) drawing.text({x + 1.5, cuts.front() - 6.0}, "station " + station.name, textMm);
+    if (!cuts.empty())
+      letters.put({{x + 1.5, cuts.front() - 6.0}, Trade::say("station %1", station.name), textMm},
+                  {{0.0, -stepMm}, {stepMm, 0.0}, {-stepMm, 0.0}}, Vec2(x, cuts.front()));
   }
   for (const TableRow& row : of.table->rows) {
     if (row.line != RowLine::Waterline) continue;
@@ -117,12 +126,13 @@ void drawGrid(Drawing& drawing, const BackboneSheetOf& of, const Polygon& shape)
     for (std::size_t i = 0; i + 1 < cuts.size(); i += 2)
       drawing.line(LineRole::Level, {{cuts[i], z}, {cuts[i + 1], z}});
     if (!cuts.empty())
-      drawing.text({cuts.front() - 3.0, z - 1.5}, rowLabel(row, of.table->unit), textMm, TextPlace::Right);
+      letters.put({{cuts.front() - 3.0, z - 1.5}, rowWords(row, of.table->unit), textMm, 0.0, TextPlace::Right},
+                  {{-stepMm, 0.0}, {0.0, stepMm}, {0.0, -stepMm}}, Vec2(cuts.front(), z));
   }
 }
 
 /// Where the sheer meets stem and transom.
-void drawSheer(Drawing& drawing, const BackboneSheetOf& of, const Polygon& shape) {
+void drawSheer(Drawing& drawing, Lettering& letters, const BackboneSheetOf& of, const Polygon& shape) {
   for (const RabbetRun& run : *of.backbone->rabbet) {
     if (run.part == RabbetPart::Keel) continue;
     const Vec2 at = inProfile(run.places.back().rabbet);
@@ -130,12 +140,13 @@ void drawSheer(Drawing& drawing, const BackboneSheetOf& of, const Polygon& shape
     const auto cuts = crossings(shape, at, at + Vec2(1.0, 0.0));
     if (cuts.size() < 2) continue;
     drawing.line(LineRole::Mark, {at + Vec2(cuts.front(), 0.0), at + Vec2(cuts.back(), 0.0)});
-    drawing.text(at + Vec2(cuts.back() + 4.0, 7.0), "SHEER as drawn: head stays long until it is sprung", textMm,
-                 TextPlace::Left, 0.0, true);
+    letters.put({at + Vec2(cuts.back() + 4.0, 7.0), Trade::say("SHEER as drawn: head stays long until it is sprung"),
+                 textMm, 0.0, TextPlace::Left, true},
+                {{0.0, stepMm}, {0.0, -stepMm}, {stepMm, 0.0}, {-stepMm, 0.0}}, Vec2(at + Vec2(cuts.back(), 0.0)));
   }
 }
 
-void drawFastenings(Drawing& drawing, const BackboneSheetOf& of, const TimberShape& shape) {
+void drawFastenings(Drawing& drawing, Lettering& letters, const BackboneSheetOf& of, const TimberShape& shape) {
   const Backbone& backbone = *of.backbone;
   const auto shown = [&](double mm) { return showLength(millimetres(mm), of.notation); };
   for (const Joint& joint : backbone.plan.joints) {
@@ -151,16 +162,18 @@ void drawFastenings(Drawing& drawing, const BackboneSheetOf& of, const TimberSha
       round.emplace_back(stopwater.at + 0.5 * stopwater.diameterMm * Vec2(std::cos(i * 0.2618), std::sin(i * 0.2618)));
     drawing.line(LineRole::Mark, round);
     prick(drawing, stopwater.at);
-    drawing.text(stopwater.at + Vec2(stopwater.diameterMm, -stopwater.diameterMm - 4.0),
-                 "stopwater " + shown(stopwater.diameterMm) + ", bored with the joint bolted up dry", textMm);
+    letters.put({stopwater.at + Vec2(stopwater.diameterMm, -stopwater.diameterMm - 4.0),
+                 Trade::say("stopwater %1, bored with the joint bolted up dry", shown(stopwater.diameterMm)), textMm},
+                {{0.0, -stepMm}, {stepMm, 0.0}, {-stepMm, 0.0}}, stopwater.at);
   }
   for (const Bolt& bolt : backbone.plan.bolts) {
     const Vec2 low = inProfile(bolt.low), high = inProfile(bolt.high);
     if (!contains(shape.outline, low + 0.25 * (high - low)) && !contains(shape.outline, low + 0.75 * (high - low)))
       continue;
     drawing.line(LineRole::Bolt, {low, high});
-    drawing.text(high + Vec2(2.0, 2.0),
-                 "bolt " + shown(bolt.diameter.mm()) + ", " + shown((high - low).norm()) + " long", textMm);
+    letters.put({high + Vec2(2.0, 2.0),
+                 Trade::say("bolt %1, %2 long", shown(bolt.diameter.mm()), shown((high - low).norm())), textMm},
+                {{0.0, stepMm}, {0.0, -stepMm}, {stepMm, 0.0}, {-stepMm, 0.0}}, high);
   }
 }
 
@@ -211,24 +224,30 @@ Drawing timberSheet(const BackboneSheetOf& of, const TimberShape& shape) {
   Drawing drawing;
   const Timber& timber = *of.backbone->plan.find(shape.id);
   drawing.name = "backbone-" + sheetFileName(timber.name);
-  drawing.title = titled(of, timber.name + " · sided " + shownTwice(timber.siding.mm(), of.notation) + " · " +
-                                 timber.species + " · starboard side, bow to the left");
+  drawing.title = titled(of, Trade::say("%1 · sided %2 · %3 · starboard side, bow to the left", timber.name,
+                                        shownTwice(timber.siding.mm(), of.notation), timber.species));
   closed(drawing, LineRole::MouldEdge, shape.outline);
-  drawGrid(drawing, of, shape.outline);
-  for (const RabbetRun& run : *of.backbone->rabbet) drawRabbet(drawing, of, run, shape.outline);
-  drawSheer(drawing, of, shape.outline);
-  drawFastenings(drawing, of, shape);
   const Box2 box = boxOf(shape.outline);
   heading(drawing, {box.low.x(), box.high.y() + 22.0}, timber.name);
-  drawing.text({box.low.x(), box.high.y() + 13.0},
-               "Bevels are held square to the rabbet line, against the timber's side. Prick through the crosses.",
-               textMm);
+  drawing.text(
+      {box.low.x(), box.high.y() + 13.0},
+      Trade::say("Bevels are held square to the rabbet line, against the timber's side. Prick through the crosses."),
+      textMm);
+  Lettering letters(drawing);
+  std::vector<Vec2> edge = shape.outline;
+  edge.push_back(edge.front());
+  letters.keepOff(std::move(edge));
+  for (const RabbetRun& run : *of.backbone->rabbet) drawRabbet(drawing, letters, of, run, shape.outline);
+  drawSheer(drawing, letters, of, shape.outline);
+  drawGrid(drawing, letters, of, shape.outline);
+  drawFastenings(drawing, letters, of, shape);
   // The longest way across it, to check with a rule.
   const auto [from, to] = farthestApart(shape.outline);
   drawing.line(LineRole::Check, {from, to});
-  drawing.check = "Check before cutting: the dotted line, corner to corner, is " +
-                  shownTwice((to - from).norm(), of.notation) + ".";
-  drawing.note = "Mark the outline again when the timber is to thickness. Leave a fat sixteenth for fairing.";
+  drawing.check = Trade::say("Check before cutting: the dotted line, corner to corner, is %1.",
+                             shownTwice((to - from).norm(), of.notation));
+  drawing.note =
+      Trade::say("Mark the outline again when the timber is to thickness. Leave a fat sixteenth for fairing.");
   return drawing;
 }
 
@@ -257,34 +276,66 @@ Drawing rabbetSectionSheet(const RabbetSection& cut) {
   return drawing;
 }
 
+namespace {
+
+/// How the rows of some cells stand below each other, so many abreast: the lower edge of each row.
+std::vector<double> rowsOf(const std::vector<Drawing>& cells, std::size_t abreast) {
+  constexpr double betweenMm = 10.0;
+  std::vector<double> feet;
+  double y = 0.0;
+  for (std::size_t first = 0; first < cells.size(); first += abreast) {
+    double deep = 0.0;
+    for (std::size_t i = first; i < std::min(first + abreast, cells.size()); ++i)
+      deep = std::max(deep, boundsOf(cells[i]).height() + betweenMm);
+    feet.push_back(y -= deep);
+  }
+  return feet;
+}
+
+/// Cells in rows, left to right and downwards: as few abreast as a roll of the usual width holds of them below each
+/// other, so that it is short.
+void layInRows(Drawing& drawing, const std::vector<Drawing>& cells) {
+  constexpr double tallestMm = 540.0, besideMm = 18.0;
+  std::size_t abreast = 1;
+  while (abreast < cells.size() && -rowsOf(cells, abreast).back() > tallestMm) ++abreast;
+  const std::vector<double> feet = cells.empty() ? std::vector<double>() : rowsOf(cells, abreast);
+  double x = 0.0;
+  for (std::size_t i = 0; i < cells.size(); ++i) {
+    if (i % abreast == 0) x = 0.0;
+    const DrawingBounds box = boundsOf(cells[i]);
+    const Vec2 by(x - box.low.x(), feet[i / abreast] - box.low.y());
+    for (SheetLine line : cells[i].lines) {
+      for (Vec2& at : line.points) at += by;
+      drawing.lines.push_back(std::move(line));
+    }
+    for (SheetText text : cells[i].texts) {
+      text.at += by;
+      drawing.texts.push_back(std::move(text));
+    }
+    x += box.width() + besideMm;
+  }
+}
+
+}  // namespace
+
 Drawing rabbetSectionsSheet(const BackboneSheetOf& of, const RabbetRun& run) {
   Drawing drawing;
   const std::string part(rabbetPartName(run.part));
   drawing.name = "rabbet-sections-" + part;
-  drawing.title = titled(of, "rabbet of the " + part + ", cut square to its line, full size");
-  constexpr int abreast = 4;
-  double x = 0.0, y = 0.0, deep = 0.0;
-  int placed = 0;
+  drawing.title = titled(of, Trade::say("rabbet of the %1, cut square to its line, full size", Trade::say(part)));
+  std::vector<Drawing> cells;
   for (const RabbetMark& mark : rabbetMarks(run, *of.table, RabbetSteps::Table, 0.0)) {
     const RabbetSection cut = cutRabbet(rabbetSectionOf(of, run, mark.alongMm), mark.alongMm, CutPlane::Square);
-    const Drawing section = rabbetSectionSheet(cut);
-    const DrawingBounds box = boundsOf(section);
-    const double low = box.low.x(), high = box.high.x(), top = box.high.y();
-    const Vec2 corner(x - low, y - top);
-    for (const SheetLine& line : section.lines) {
-      drawing.line(line.role, {});
-      for (const Vec2& at : line.points) drawing.lines.back().points.emplace_back(at + corner);
-    }
-    drawing.text(corner + Vec2(low, -7.0), mark.name, textMm, TextPlace::Left, 0.0, true);
-    drawing.text(corner + Vec2(low, -13.0), bevelOf(cut.angleRad, of.notation), textMm);
-    deep = std::max(deep, top + 26.0);
-    x += high - low + 18.0;
-    if (++placed % abreast == 0) x = 0.0, y -= deep, deep = 0.0;
+    cells.push_back(rabbetSectionSheet(cut));
+    const double left = boundsOf(cells.back()).low.x();
+    cells.back().text({left, -7.0}, mark.name, textMm, TextPlace::Left, 0.0, true);
+    cells.back().text({left, -13.0}, bevelOf(cut.angleRad, of.notation), textMm);
   }
-  drawing.note =
-      "The plank is drawn in. The centre line of the timber is dash-dotted; the template's edge is its side.";
-  drawing.check = "Siding " + shownTwice(2.0 * run.places.front().rabbet.y(), of.notation) + " at the " +
-                  (run.part == RabbetPart::Keel ? "forward end" : "foot") + ".";
+  layInRows(drawing, cells);
+  drawing.note = Trade::say(
+      "The plank is drawn in. The centre line of the timber is dash-dotted; the template's edge is its side.");
+  drawing.check = Trade::say("Siding %1 at the %2.", shownTwice(2.0 * run.places.front().rabbet.y(), of.notation),
+                             run.part == RabbetPart::Keel ? Trade::say("forward end") : Trade::say("foot"));
   return drawing;
 }
 
@@ -293,7 +344,7 @@ Drawing keelSheet(const BackboneSheetOf& of) {
   const auto& bevel = of.backbone->keel;
   if (!bevel) return drawing;
   drawing.name = "keel-half-breadths";
-  drawing.title = titled(of, "keel, unfolded about its centre line · lower edge full, upper edge dashed");
+  drawing.title = titled(of, Trade::say("keel, unfolded about its centre line · lower edge full, upper edge dashed"));
   const RabbetRun* run = of.backbone->run(RabbetPart::Keel);
   std::vector<Vec2> lower, upper;
   const auto& stations = bevel->stations;
@@ -324,23 +375,23 @@ Drawing keelSheet(const BackboneSheetOf& of) {
   for (std::size_t i = 0; i < stations.size(); ++i) {
     drawing.line(LineRole::Station, {{lower[i].x(), -upper[i].y()}, {lower[i].x(), upper[i].y()}});
     drawing.text({lower[i].x() + 2.0, upper[i].y() + 3.0},
-                 "station " + stations[i].name + "  saw " + angleWords(stations[i].sawRad), textMm);
+                 Trade::say("station %1  saw %2", stations[i].name, angleWords(stations[i].sawRad)), textMm);
     prick(drawing, lower[i]);
     prick(drawing, {lower[i].x(), -lower[i].y()});
   }
-  heading(drawing, {lower.front().x(), 120.0}, "KEEL");
-  drawing.check =
-      "First station to last, along the keel: " + shownTwice(lower.back().x() - lower.front().x(), of.notation) + ".";
-  drawing.note =
-      "Saw " + angleWords(bevel->leastSawRad) + " from upright the whole length, then plane to each station's own.";
+  heading(drawing, {lower.front().x(), 120.0}, Trade::say("KEEL"));
+  drawing.check = Trade::say("First station to last, along the keel: %1.",
+                             shownTwice(lower.back().x() - lower.front().x(), of.notation));
+  drawing.note = Trade::say("Saw %1 from upright the whole length, then plane to each station's own.",
+                            angleWords(bevel->leastSawRad));
   return drawing;
 }
 
 Drawing transomSheet(const BackboneSheetOf& of, const Transom& transom) {
   Drawing drawing;
   drawing.name = "transom";
-  const std::string face = transom.foreIsLarger ? "FORWARD" : "AFTER";
-  drawing.title = titled(of, "transom, true shape · got out to the " + face + " face and bevelled back");
+  const std::string face = transom.foreIsLarger ? Trade::say("FORWARD") : Trade::say("AFTER");
+  drawing.title = titled(of, Trade::say("transom, true shape · got out to the %1 face and bevelled back", face));
   const Polygon larger = transom.whole(transom.larger(), true);
   closed(drawing, LineRole::MouldEdge, larger);
   closed(drawing, LineRole::MouldBack, transom.whole(transom.smaller(), false));
@@ -358,25 +409,29 @@ Drawing transomSheet(const BackboneSheetOf& of, const Transom& transom) {
     const double y = std::max(mark.at.y(), last + 1.3 * textMm);
     last = y;
     drawing.text({box.high.x() + 6.0, y - 1.5},
-                 (mark.isPlankLine ? "PLANK " : "") + mark.name + "  " + bevelOf(mark.bevelRad, of.notation), textMm,
-                 TextPlace::Left, 0.0, mark.isPlankLine);
+                 (mark.isPlankLine ? Trade::say("PLANK %1", nameWords(mark.name)) : nameWords(mark.name)) + "  " +
+                     bevelOf(mark.bevelRad, of.notation),
+                 textMm, TextPlace::Left, 0.0, mark.isPlankLine);
     drawing.line(LineRole::Rule, {{mark.at.x(), mark.at.y()}, {box.high.x() + 5.0, y}});
   }
-  heading(drawing, {6.0, box.high.y() + 14.0}, "TRANSOM");
-  drawing.text({6.0, box.high.y() + 6.0}, "Left high at the crown; the dashed curve is the finished one.", textMm);
+  heading(drawing, {6.0, box.high.y() + 14.0}, Trade::say("TRANSOM"));
+  drawing.text({6.0, box.high.y() + 6.0}, Trade::say("Left high at the crown; the dashed curve is the finished one."),
+               textMm);
   drawing.check =
-      "Sheer to sheer across the larger face: " + shownTwice(2.0 * transom.larger().edge.back().x(), of.notation) +
-      ". Rake " + angleWords(transom.rakeRad) + " from plumb.";
-  drawing.note = "Planking is taken off. Bevels are held square to the edge, from the " + face +
-                 " face; the dashed outline is the other face.";
+      Trade::say("Sheer to sheer across the larger face: %1. Rake %2 from plumb.",
+                 shownTwice(2.0 * transom.larger().edge.back().x(), of.notation), angleWords(transom.rakeRad));
+  drawing.note = Trade::say(
+      "Planking is taken off. Bevels are held square to the edge, from the %1 face; the dashed outline is the other "
+      "face.",
+      face);
   return drawing;
 }
 
 Drawing formSheet(const BackboneSheetOf& of, const Lamination& lamination, const std::string& part) {
   Drawing drawing;
   drawing.name = "form-" + sheetFileName(part);
-  drawing.title = titled(of, "form for the laminated " + part + " · " + std::to_string(lamination.strips) +
-                                 " strips of " + showDecimal(lamination.stripMm, 1) + " mm");
+  drawing.title = titled(of, Trade::say("form for the laminated %1 · %2 strips of %3 mm", part, lamination.strips,
+                                        showDecimal(lamination.stripMm, 1)));
   const auto curve = [](const Batten& batten) {
     std::vector<Vec2> line;
     const int steps = std::max(2, static_cast<int>(std::ceil(batten.lengthMm() / outlineChordMm)));
@@ -397,13 +452,13 @@ Drawing formSheet(const BackboneSheetOf& of, const Lamination& lamination, const
   for (const Vec3& end : {lamination.formMiddle.pointAtShare(0.0), lamination.formMiddle.pointAtShare(1.0)})
     prick(drawing, inProfile(end));
   const Vec2 first = inProfile(lamination.formFace.pointAtShare(0.0));
-  heading(drawing, first + Vec2(0.0, 30.0), "FORM: " + part);
+  heading(drawing, first + Vec2(0.0, 30.0), Trade::say("FORM: %1", part));
   drawing.text(first + Vec2(0.0, 22.0),
-               "Full line: the form's face. Dashed: the middle of the part as it should come off.", textMm);
-  drawing.check = "Middle of the stack, end to end straight across, on the form: " +
-                  shownTwice(lamination.formOpeningMm, of.notation) + "; it should open by " +
-                  shownTwice(lamination.opensMm, of.notation) + " when it is released.";
-  drawing.note = "Bend a dry run first, with every clamp, before any glue is mixed.";
+               Trade::say("Full line: the form's face. Dashed: the middle of the part as it should come off."), textMm);
+  drawing.check = Trade::say(
+      "Middle of the stack, end to end straight across, on the form: %1; it should open by %2 when it is released.",
+      shownTwice(lamination.formOpeningMm, of.notation), shownTwice(lamination.opensMm, of.notation));
+  drawing.note = Trade::say("Bend a dry run first, with every clamp, before any glue is mixed.");
   return drawing;
 }
 
@@ -413,8 +468,8 @@ std::vector<Drawing> blankSheets(const BackboneSheetOf& of, const Blank& blank, 
   for (int layer = 1; layer <= std::min(blank.layers, 2); ++layer) {
     Drawing drawing;
     drawing.name = "blank-" + sheetFileName(timber.name) + (layer == 1 ? "-odd-layers" : "-even-layers");
-    drawing.title = titled(of, timber.name + " built up · " + (layer == 1 ? "odd" : "even") + " layers of " +
-                                   std::to_string(blank.layers));
+    drawing.title = titled(of, Trade::say("%1 built up · %2 layers of %3", timber.name,
+                                          layer == 1 ? Trade::say("odd") : Trade::say("even"), blank.layers));
     if (shape != nullptr) closed(drawing, LineRole::MouldEdge, shape->outline);
     for (const BlankPiece& piece : blank.pieces) {
       if (piece.layer != layer) continue;
@@ -425,9 +480,9 @@ std::vector<Drawing> blankSheets(const BackboneSheetOf& of, const Blank& blank, 
                        showLength(millimetres(piece.widthMm), of.notation),
                    textMm, TextPlace::Centre, std::remainder(piece.angleRad, 3.14159265358979));
     }
-    drawing.check = "Each layer is planed to " + shownTwice(blank.layerMm, of.notation) + ".";
-    drawing.note = "Joints of layers that touch stay " + showLength(millimetres(blank.leastApartMm), of.notation) +
-                   " apart or more; grain runs out " + angleWords(blank.runOutRad) + " at most.";
+    drawing.check = Trade::say("Each layer is planed to %1.", shownTwice(blank.layerMm, of.notation));
+    drawing.note = Trade::say("Joints of layers that touch stay %1 apart or more; grain runs out %2 at most.",
+                              showLength(millimetres(blank.leastApartMm), of.notation), angleWords(blank.runOutRad));
     drawings.push_back(std::move(drawing));
   }
   return drawings;
@@ -439,15 +494,15 @@ Drawing slabSheet(const BackboneSheetOf& of) {
   const SlabPlan& plan = of.backbone->plan.slab;
   const Timber* timber = of.backbone->plan.find(plan.timber);
   drawing.name = "slab-" + sheetFileName(timber != nullptr ? timber->name : "none");
-  drawing.title = titled(of, "slab of " + plan.species + " with the " +
-                                 (timber != nullptr ? timber->name : std::string("pattern")) + " laid on it");
+  drawing.title = titled(of, Trade::say("slab of %1 with the %2 laid on it", plan.species,
+                                        timber != nullptr ? timber->name : Trade::say("pattern")));
   closed(drawing, LineRole::Board, slab.lay.slab);
   closed(drawing, LineRole::MouldEdge, slab.placed.judgement.outline);
   for (std::size_t i = 0; i < plan.faults.size(); ++i) {
     const TimberFault& fault = plan.faults[i];
     const Vec2 at(fault.along.mm(), fault.across.mm()), half(0.5 * fault.length.mm(), 0.5 * fault.width.mm());
     closed(drawing, LineRole::Mark, rectangle(at - half, at + half));
-    drawing.text(at + Vec2(0.0, half.y() + 2.0), std::string(faultKindName(fault.kind)), textMm, TextPlace::Centre);
+    drawing.text(at + Vec2(0.0, half.y() + 2.0), Trade::say(faultKindName(fault.kind)), textMm, TextPlace::Centre);
   }
   for (const GravingPiece& piece : slab.graving) {
     const Vec2 half(0.5 * piece.lengthMm, 0.5 * piece.widthMm);
@@ -457,11 +512,12 @@ Drawing slabSheet(const BackboneSheetOf& of) {
   const Box2 box = boxOf(slab.lay.slab);
   const Vec2 way(std::cos(grain), std::sin(grain)), middle(box.low.x() + 60.0, box.high.y() + 14.0);
   drawing.line(LineRole::Dimension, {middle, middle + 120.0 * way});
-  drawing.text(middle + 126.0 * way, "grain", textMm);
-  drawing.check = "The pattern's axis lies " + angleWords(slab.placed.judgement.runOutRad) + " off the grain.";
-  drawing.note = slab.graving.empty() ? "No fault lies in the part."
-                                      : std::to_string(slab.graving.size()) +
-                                            " graving pieces, dashed: same species, grain along the timber's.";
+  drawing.text(middle + 126.0 * way, Trade::say("grain"), textMm);
+  drawing.check = Trade::say("The pattern's axis lies %1 off the grain.", angleWords(slab.placed.judgement.runOutRad));
+  drawing.note = slab.graving.empty()
+                     ? Trade::say("No fault lies in the part.")
+                     : Trade::sayCount("%n graving piece(|s), dashed: same species, grain along the timber's.",
+                                       slab.graving.size());
   return drawing;
 }
 

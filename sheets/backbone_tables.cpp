@@ -3,6 +3,7 @@
 #include "backbone_sheet.h"
 #include "moulds/mould.h"
 #include "plank_pattern.h"
+#include "problem/trade.h"
 #include "table_sheet.h"
 
 namespace narrows {
@@ -36,14 +37,16 @@ class TableWriter {
     TableSheet table;
     const std::string part(rabbetPartName(run.part));
     table.name = "rabbet-table-" + part;
-    table.title = titled("rabbet of the " + part + ": points to prick off, and bevels");
-    table.columns = {"at",           "rabbet aft", "up",    "inner aft", "up",      "out",
-                     "bearding aft", "up",         "bevel", "rise",      "in plan", "left to pare"};
+    table.title = titled(Trade::say("rabbet of the %1: points to prick off, and bevels", Trade::say(part)));
+    table.columns = {Trade::say("at"),           Trade::say("rabbet aft"), Trade::say("up"),
+                     Trade::say("inner aft"),    Trade::say("up"),         Trade::say("out"),
+                     Trade::say("bearding aft"), Trade::say("up"),         Trade::say("bevel"),
+                     Trade::say("rise"),         Trade::say("in plan"),    Trade::say("left to pare")};
     table.columnMm = 29.0;
     const MachinedGroove* groove = m_backbone.groove(run.part);
     for (const RabbetMark& mark : rabbetMarks(run, *m_of.table, RabbetSteps::Table, 0.0)) {
       const RabbetPlace at = run.at(mark.alongMm);
-      std::string pare = "by hand";
+      std::string pare = Trade::say("by hand");
       for (const GroovePare& one : groove != nullptr ? groove->marks : std::vector<GroovePare>()) {
         if (std::abs(one.alongMm - mark.alongMm) < 0.01 && one.machined) pare = degrees(one.leftRad);
       }
@@ -52,36 +55,40 @@ class TableWriter {
                             degrees(at.bevelRad), riseWords(at.bevelRad, m_of.notation), degrees(at.planRad), pare});
     }
     if (groove != nullptr) {
-      table.words.push_back("A machined groove at " + degrees(groove->angleRad) + " may run from " +
-                            shown(groove->fromAlongMm) + " to " + shown(groove->toAlongMm) +
-                            " along the rabbet line from its " +
-                            (run.part == RabbetPart::Keel ? "forward end." : "foot.") + " The rest is cut by hand.");
+      table.words.push_back(Trade::say(
+          "A machined groove at %1 may run from %2 to %3 along the rabbet line from its %4. The rest is cut by hand.",
+          degrees(groove->angleRad), shown(groove->fromAlongMm), shown(groove->toAlongMm),
+          run.part == RabbetPart::Keel ? Trade::say("forward end") : Trade::say("foot")));
     }
-    table.note =
+    table.note = Trade::say(
         "Distances from the forward perpendicular, heights above the base line, out from the centre line. Bevel: "
-        "square to the rabbet line, against the timber's side.";
-    table.check = m_of.table->side == PlankingSide::Inside
-                      ? "Drawn to the inside: rabbet lines are carried on from the surface with its own curvature."
-                      : "Drawn to the outside: rabbet lines are the table's own.";
+        "square to the rabbet line, against the timber's side.");
+    table.check =
+        m_of.table->side == PlankingSide::Inside
+            ? Trade::say("Drawn to the inside: rabbet lines are carried on from the surface with its own curvature.")
+            : Trade::say("Drawn to the outside: rabbet lines are the table's own.");
     add(table);
   }
 
   void keel() {
     TableSheet table;
     table.name = "keel-bevels";
-    table.title = titled("keel: half-breadths and bevels");
-    table.columns = {"station",    "lower edge",     "upper edge",   "in the station",
-                     "saw set to", "edge to centre", "left to plane"};
+    table.title = titled(Trade::say("keel: half-breadths and bevels"));
+    table.columns = {Trade::say("station"),        Trade::say("lower edge"), Trade::say("upper edge"),
+                     Trade::say("in the station"), Trade::say("saw set to"), Trade::say("edge to centre"),
+                     Trade::say("left to plane")};
     for (const KeelStation& station : m_backbone.keel->stations) {
       table.rows.push_back({station.name, shown(station.outboardMm), shown(station.inboardMm),
                             degrees(station.stationRad), degrees(station.sawRad), degrees(station.edgeRad),
                             shown(station.leftMm)});
     }
     table.words = {
-        "Least bevel, to be ripped the whole length: " + degrees(m_backbone.keel->leastSawRad) + " from upright.",
-        "In the station: from upright, in the plane of the station. Saw: held square to the edge."};
-    table.check = "Keel " + shownTwice(m_backbone.plan.keel.thickness.mm(), m_of.notation) + " thick, shoulder " +
-                  shownTwice(m_backbone.plan.keel.shoulder.mm(), m_of.notation) + ".";
+        Trade::say("Least bevel, to be ripped the whole length: %1 from upright.",
+                   degrees(m_backbone.keel->leastSawRad)),
+        Trade::say("In the station: from upright, in the plane of the station. Saw: held square to the edge.")};
+    table.check =
+        Trade::say("Keel %1 thick, shoulder %2.", shownTwice(m_backbone.plan.keel.thickness.mm(), m_of.notation),
+                   shownTwice(m_backbone.plan.keel.shoulder.mm(), m_of.notation));
     add(table);
   }
 
@@ -90,20 +97,22 @@ class TableWriter {
     if (timber == nullptr) return;
     TableSheet table;
     table.name = "stations-on-" + sheetFileName(timber->name);
-    table.title = titled("station marks on the " + timber->name);
-    table.columns = {"station", "along upper face", "along lower face", "gauge off square", "squared, out by"};
+    table.title = titled(Trade::say("station marks on the %1", timber->name));
+    table.columns = {Trade::say("station"), Trade::say("along upper face"), Trade::say("along lower face"),
+                     Trade::say("gauge off square"), Trade::say("squared, out by")};
     for (const StationMark& mark : marks.marks.marks) {
       table.rows.push_back({mark.name, shown(mark.topAlongMm), shown(mark.bottomAlongMm),
-                            degrees(mark.leanRad) + (mark.topSlopeRad > 0.0 ? " fwd" : " aft"),
+                            degrees(mark.leanRad) + (mark.topSlopeRad > 0.0 ? Trade::say(" fwd") : Trade::say(" aft")),
                             shown(std::abs(mark.squaredOffMm))});
     }
-    table.words = {
-        "Gauge: stock on the UPPER face; the mark leans so far from square, its lower end to the side named."};
-    table.note =
+    table.words = {Trade::say(
+        "Gauge: stock on the UPPER face; the mark leans so far from square, its lower end to the side named.")};
+    table.note = Trade::say(
         "Stations are square to the base line, not to the timber. Squared off its face they would be out at the lower "
-        "face by as much as stands in the last column.";
-    table.check = "First mark to last along the upper face: " + shownTwice(marks.marks.topApartMm, m_of.notation) +
-                  "; along the base line " + shownTwice(marks.marks.levelApartMm, m_of.notation) + ".";
+        "face by as much as stands in the last column.");
+    table.check = Trade::say("First mark to last along the upper face: %1; along the base line %2.",
+                             shownTwice(marks.marks.topApartMm, m_of.notation),
+                             shownTwice(marks.marks.levelApartMm, m_of.notation));
     add(table);
   }
 
@@ -113,26 +122,27 @@ class TableWriter {
     const UsualBend bend = bendFor(plan);
     TableSheet table;
     table.name = "lamination-stock";
-    table.title = titled("laminated part: strips, form, stock");
-    table.columns = {"what", "figure"};
+    table.title = titled(Trade::say("laminated part: strips, form, stock"));
+    table.columns = {Trade::say("what"), Trade::say("figure")};
     table.firstColumnMm = 110.0;
     table.columnMm = 60.0;
-    table.rows = {{"tightest radius, concave face", shown(made.insideRadiusMm)},
-                  {"radius over thickness, " + plan.species + " " + std::string(bendingName(plan.bending)),
-                   showDecimal(bend.ratio, 0)},
-                  {"thickest strip that bends", showDecimal(made.thickestMm, 1) + " mm"},
-                  {"strips", std::to_string(made.strips)},
-                  {"each thick", showDecimal(made.stripMm, 2) + " mm"},
-                  {"each wide, with cleaning up", shown(made.stripWidthMm)},
-                  {"each long, with trimming", shown(made.stripLengthMm)},
-                  {"gives back of its bend", showDecimal(100.0 * made.springShare, 2) + " %"},
-                  {"tightest radius of the form, middle of stack", shown(made.formRadiusMm)},
-                  {"ends open when released", shown(made.opensMm)},
-                  {"boards", made.boards > 0 ? std::to_string(made.boards) : "none long enough"},
-                  {"waste, kerfs with it", showDecimal(100.0 * made.wasteShare, 0) + " %"},
-                  {"glue area", showDecimal(made.glueAreaM2, 2) + " sq m"},
-                  {"clamps", std::to_string(made.clamps)}};
-    table.words = {bend.caution, "Try a dry run first, with every clamp."};
+    table.rows = {
+        {Trade::say("tightest radius, concave face"), shown(made.insideRadiusMm)},
+        {Trade::say("radius over thickness, %1 %2", plan.species, Trade::say(bendingName(plan.bending))),
+         showDecimal(bend.ratio, 0)},
+        {Trade::say("thickest strip that bends"), Trade::say("%1 mm", showDecimal(made.thickestMm, 1))},
+        {Trade::say("strips"), std::to_string(made.strips)},
+        {Trade::say("each thick"), Trade::say("%1 mm", showDecimal(made.stripMm, 2))},
+        {Trade::say("each wide, with cleaning up"), shown(made.stripWidthMm)},
+        {Trade::say("each long, with trimming"), shown(made.stripLengthMm)},
+        {Trade::say("gives back of its bend"), showDecimal(100.0 * made.springShare, 2) + " %"},
+        {Trade::say("tightest radius of the form, middle of stack"), shown(made.formRadiusMm)},
+        {Trade::say("ends open when released"), shown(made.opensMm)},
+        {Trade::say("boards"), made.boards > 0 ? std::to_string(made.boards) : Trade::say("none long enough")},
+        {Trade::say("waste, kerfs with it"), showDecimal(100.0 * made.wasteShare, 0) + " %"},
+        {Trade::say("glue area"), Trade::say("%1 sq m", showDecimal(made.glueAreaM2, 2))},
+        {Trade::say("clamps"), std::to_string(made.clamps)}};
+    table.words = {Trade::say(bend.caution), Trade::say("Try a dry run first, with every clamp.")};
     add(table);
   }
 
@@ -140,16 +150,17 @@ class TableWriter {
     const Blank& blank = *m_backbone.blank;
     TableSheet table;
     table.name = "blank-pieces";
-    table.title = titled("built-up blank: pieces");
-    table.columns = {"layer, piece", "long", "wide", "first end off square", "other end", "grain runs out"};
+    table.title = titled(Trade::say("built-up blank: pieces"));
+    table.columns = {Trade::say("layer, piece"),         Trade::say("long"),      Trade::say("wide"),
+                     Trade::say("first end off square"), Trade::say("other end"), Trade::say("grain runs out")};
     for (const BlankPiece& piece : blank.pieces) {
       table.rows.push_back({std::to_string(piece.layer) + ", " + std::to_string(piece.place), shown(piece.lengthMm),
                             shown(piece.widthMm), degrees(std::abs(piece.fromMitreRad)),
                             degrees(std::abs(piece.toMitreRad)), degrees(piece.runOutRad)});
     }
-    table.words = {std::to_string(blank.pieces.size()) + " pieces, " + shown(blank.boardLengthMm) +
-                   " of board in all; each layer planed to " + shown(blank.layerMm) + "; " +
-                   showDecimal(blank.glueAreaM2, 2) + " sq m of glue."};
+    table.words = {Trade::say("%1 pieces, %2 of board in all; each layer planed to %3; %4 sq m of glue.",
+                              blank.pieces.size(), shown(blank.boardLengthMm), shown(blank.layerMm),
+                              showDecimal(blank.glueAreaM2, 2))};
     add(table);
   }
 
@@ -158,9 +169,9 @@ class TableWriter {
     const SlabPlan& plan = m_backbone.plan.slab;
     TableSheet table;
     table.name = "slab-depths";
-    table.title = titled("slab: how deep the first face lies under the surface");
+    table.title = titled(Trade::say("slab: how deep the first face lies under the surface"));
     const std::size_t across = plan.down.front().size();
-    table.columns = {"across"};
+    table.columns = {Trade::say("across")};
     for (std::size_t i = 0; i < across; ++i)
       table.columns.push_back(shown(plan.readingStepAlong.mm() * static_cast<double>(i)));
     for (std::size_t j = 0; j < plan.down.size(); ++j) {
@@ -169,11 +180,11 @@ class TableWriter {
       table.rows.push_back(row);
     }
     const auto& rails = m_backbone.slab.rails;
-    table.words = {"Rails, at along 0: " + shown(rails[0]) + " and " + shown(rails[1]) + "; at the other end " +
-                       shown(rails[2]) + " and " + shown(rails[3]) + ", the lowest being nought.",
-                   std::to_string(flat.passes) + " passes of " + shown(plan.cut.mm()) + "; " +
-                       showDecimal((flat.volumeMm3 + flat.secondVolumeMm3) * 1e-6, 2) + " litres off both faces, " +
-                       showDecimal(flat.hours, 1) + " hours at the shop's rate."};
+    table.words = {Trade::say("Rails, at along 0: %1 and %2; at the other end %3 and %4, the lowest being nought.",
+                              shown(rails[0]), shown(rails[1]), shown(rails[2]), shown(rails[3])),
+                   Trade::say("%1 passes of %2; %3 litres off both faces, %4 hours at the shop's rate.", flat.passes,
+                              shown(plan.cut.mm()), showDecimal((flat.volumeMm3 + flat.secondVolumeMm3) * 1e-6, 2),
+                              showDecimal(flat.hours, 1))};
     table.ticks = false;
     add(table);
   }
@@ -181,32 +192,36 @@ class TableWriter {
   void graving() {
     TableSheet table;
     table.name = "graving-pieces";
-    table.title = titled("graving pieces");
-    table.columns = {"fault", "along slab", "across slab", "aft on the part", "up on the part", "long", "wide", "deep"};
+    table.title = titled(Trade::say("graving pieces"));
+    table.columns = {Trade::say("fault"),          Trade::say("along slab"),
+                     Trade::say("across slab"),    Trade::say("aft on the part"),
+                     Trade::say("up on the part"), Trade::say("long"),
+                     Trade::say("wide"),           Trade::say("deep")};
     for (const GravingPiece& piece : m_backbone.slab.graving) {
       table.rows.push_back({std::string(faultKindName(m_backbone.plan.slab.faults[piece.fault].kind)),
                             shown(piece.onSlab.x()), shown(piece.onSlab.y()), shown(piece.onPattern.x()),
                             shown(piece.onPattern.y()), shown(piece.lengthMm), shown(piece.widthMm),
                             shown(piece.depthMm)});
     }
-    table.note = "Of " + m_backbone.plan.slab.species + ", grain along the timber's.";
+    table.note = Trade::say("Of %1, grain along the timber's.", m_backbone.plan.slab.species);
     add(table);
   }
 
   void order() {
     TableSheet table;
     table.name = "backbone-order";
-    table.title = titled("backbone: what may be cut now, and what must wait");
-    table.columns = {"cut", "when", "why"};
+    table.title = titled(Trade::say("backbone: what may be cut now, and what must wait"));
+    table.columns = {Trade::say("cut"), Trade::say("when"), Trade::say("why")};
     table.firstColumnMm = 120.0;
     table.columnMm = 24.0;
     std::string part;
     Drawing drawing;
     for (const CutStep& step : m_backbone.order)
-      table.rows.push_back({step.part + ": " + step.cut, step.when == CutWhen::Now ? "now" : "wait"});
+      table.rows.push_back(
+          {step.part + ": " + step.cut, step.when == CutWhen::Now ? Trade::say("now") : Trade::say("wait")});
     for (const ReachShort& one : m_backbone.reachShort)
-      table.words.push_back("Out of reach: " + one.part + ", " + one.where + ", " + shown(one.depthMm) +
-                            " deep, and the tool reaches " + shown(one.reachMm) + ".");
+      table.words.push_back(Trade::say("Out of reach: %1, %2, %3 deep, and the tool reaches %4.", one.part, one.where,
+                                       shown(one.depthMm), shown(one.reachMm)));
     for (const BackboneCaution caution : m_backbone.cautions) table.words.push_back(cautionWords(caution));
     drawing = tableSheet(table);
     // Reasons are long: set to the right of the table, ragged.

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "plank_pattern.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -36,25 +37,23 @@ std::vector<Drawing> divisionBoards(const LinedPlan& plan, const LiningPlan& of,
     const double most = std::max_element(girths.begin(), girths.end(), byGirth)->second;
     const double least = std::min_element(girths.begin(), girths.end(), byGirth)->second * (1.0 - pastLeast);
     Drawing board;
-    const std::string kind = rule == LiningRule::Equal ? "division board" : "diminishing board";
+    const std::string_view kind =
+        rule == LiningRule::Equal ? Trade::mark("division board") : Trade::mark("diminishing board");
     std::string where;
     if (of.zones.size() > 1) {
-      where += ", lines ";
-      where += std::to_string(first);
-      where += " to ";
-      where += std::to_string(last);
+      where = Trade::say(", lines %1 to %2", first, last);
     }
-    board.name =
-        sheetFileName(kind + " " + plan.fileWord() + (of.zones.size() > 1 ? " zone " + std::to_string(zone + 1) : ""));
-    board.title = titled(boat, kind + where + (plan.name.empty() ? "" : " · " + plan.name));
+    board.name = sheetFileName(std::string(kind) + " " + plan.fileWord() +
+                               (of.zones.size() > 1 ? " zone " + std::to_string(zone + 1) : ""));
+    board.title = titled(boat, Trade::say(kind) + where + (plan.name.empty() ? "" : " · " + plan.name));
     // Square across the board at x the outer rays stand most - x (most - least) / length apart.
     const auto across = [&](double x) { return most - x * (most - least) / boardLengthMm; };
     for (std::size_t k = 0; k < parts->size(); ++k) {
       const LineRole role = k == 0 || k + 1 == parts->size() ? LineRole::MouldEdge : LineRole::Mark;
       board.line(role, {{0.0, (*parts)[k] * most}, {boardLengthMm, (*parts)[k] * across(boardLengthMm)}});
       board.text({-3.0, (*parts)[k] * most - 1.2},
-                 k == 0                   ? "lower line"
-                 : k + 1 == parts->size() ? "upper line"
+                 k == 0                   ? Trade::say("lower line")
+                 : k + 1 == parts->size() ? Trade::say("upper line")
                                           : std::to_string(first + k),
                  3.6, TextPlace::Right);
     }
@@ -70,13 +69,14 @@ std::vector<Drawing> divisionBoards(const LinedPlan& plan, const LiningPlan& of,
       before = x;
     }
     board.text({0.0, most + 16.0}, board.title, 5.0, TextPlace::Left, 0.0, true);
-    board.text(
-        {0.0, most + 8.0},
-        "Cut a stick to the girth at a station, lay it square across where it just fits between the outer rays, and "
-        "mark it at every ray.",
-        4.2);
-    board.check = "Before using it: the outer rays stand " + shownTwice(most, notation) +
-                  " apart at the wide end, square across; that is the greatest girth of this zone.";
+    board.text({0.0, most + 8.0},
+               Trade::say("Cut a stick to the girth at a station, lay it square across where it just fits between the "
+                          "outer rays, and mark it at every ray."),
+               4.2);
+    board.check = Trade::say(
+        "Before using it: the outer rays stand %1 apart at the wide end, square across; that is the greatest girth of "
+        "this zone.",
+        shownTwice(most, notation));
     boards.push_back(std::move(board));
   }
   return boards;

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "plank_pattern.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -47,8 +48,8 @@ Drawing bodyPlanSheet(const Solved& solved) {
   const OffsetTable& table = *solved.fair;
   Drawing drawing;
   drawing.name = "body-plan";
-  drawing.title = titled(table.boat, "body plan, full size · drawn to the " +
-                                         std::string(plankingSideName(table.side)) + " of the planking");
+  drawing.title = titled(table.boat, Trade::say("body plan, full size · drawn to the %1 of the planking",
+                                                Trade::say(plankingSideName(table.side))));
   const std::size_t middle = broadest(hull);
   double broad = 0.0, low = 1e300, high = -1e300;
   for (std::size_t i = 0; i < hull.sections.size(); ++i) {
@@ -78,8 +79,9 @@ Drawing bodyPlanSheet(const Solved& solved) {
     drawing.text({row.at.mm(), low - 21.0}, writeLength(row.at, table.unit, 3, true), 4.5, TextPlace::Centre);
   }
   drawing.line(LineRole::CentreLine, {{0.0, low - 20.0}, {0.0, high + 20.0}});
-  drawing.check = "Check before use: across both sides at the outermost level is " +
-                  shownTwice(2.0 * broad + 40.0, solved.book->settings.notation) + " from end to end of its line.";
+  drawing.check =
+      Trade::say("Check before use: across both sides at the outermost level is %1 from end to end of its line.",
+                 shownTwice(2.0 * broad + 40.0, solved.book->settings.notation));
   return drawing;
 }
 
@@ -89,7 +91,7 @@ Drawing correctedTableSheet(const Book& book) {
   Drawing drawing;
   drawing.name = "corrected-table";
   drawing.isTable = true;
-  drawing.title = titled(table.boat, "table of offsets as corrected");
+  drawing.title = titled(table.boat, Trade::say("table of offsets as corrected"));
   const double right = headMm + columnMm * static_cast<double>(table.stations.size());
   double y = 0.0;
   const auto rule = [&] { drawing.line(LineRole::Rule, {{0.0, y - 2.5}, {right, y - 2.5}}); };
@@ -97,14 +99,14 @@ Drawing correctedTableSheet(const Book& book) {
     const double x = headMm + columnMm * (static_cast<double>(i) + 1.0) - 2.0;
     drawing.text({x, y}, table.stations[i].name, textMm, TextPlace::Right, 0.0, true);
   }
-  drawing.text({0.0, y}, "station", textMm, TextPlace::Left, 0.0, true);
+  drawing.text({0.0, y}, Trade::say("station"), textMm, TextPlace::Left, 0.0, true);
   rule();
   y -= rowMm;
-  drawing.text({0.0, y}, "distance", textMm);
+  drawing.text({0.0, y}, Trade::say("distance"), textMm);
   for (std::size_t i = 0; i < table.stations.size(); ++i) {
     const double x = headMm + columnMm * (static_cast<double>(i) + 1.0) - 2.0;
-    drawing.text({x, y}, table.stations[i].distance ? cell(table, table.stations[i].distance) : "rake", textMm,
-                 TextPlace::Right);
+    drawing.text({x, y}, table.stations[i].distance ? cell(table, table.stations[i].distance) : Trade::say("rake"),
+                 textMm, TextPlace::Right);
   }
   rule();
   std::size_t changed = 0;
@@ -128,8 +130,9 @@ Drawing correctedTableSheet(const Book& book) {
   }
   for (std::size_t k = 0; k < table.profiles.size(); ++k) {
     y -= rowMm;
-    drawing.text({0.0, y}, "profile " + std::string(profilePartName(table.profiles[k].part)) + ", distance", textMm);
-    drawing.text({0.0, y - rowMm}, "height", textMm);
+    drawing.text({0.0, y}, Trade::say("profile %1, distance", Trade::say(profilePartName(table.profiles[k].part))),
+                 textMm);
+    drawing.text({0.0, y - rowMm}, Trade::say("height"), textMm);
     for (std::size_t i = 0; i < table.profiles[k].points.size(); ++i) {
       const double x = headMm + columnMm * (static_cast<double>(i) + 1.0) - 2.0;
       figure({FigureRef::In::Profile, k, i}, table.profiles[k].points[i].distance, x, y);
@@ -138,11 +141,13 @@ Drawing correctedTableSheet(const Book& book) {
     y -= rowMm;
     rule();
   }
-  drawing.note = changed == 0 ? "Every figure is as drawn."
-                              : "* faired; the figure as drawn stands under it in brackets. " +
-                                    std::to_string(changed) + (changed == 1 ? " figure changed." : " figures changed.");
-  drawing.check = "Heights above the base line, half-breadths from the centre line, to the " +
-                  std::string(plankingSideName(table.side)) + " of the planking.";
+  drawing.note =
+      changed == 0 ? Trade::say("Every figure is as drawn.")
+                   : Trade::sayCount(
+                         "* faired; the figure as drawn stands under it in brackets. %n figure(|s) changed.", changed);
+  drawing.check =
+      Trade::say("Heights above the base line, half-breadths from the centre line, to the %1 of the planking.",
+                 Trade::say(plankingSideName(table.side)));
   return drawing;
 }
 

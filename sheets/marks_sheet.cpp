@@ -1,5 +1,7 @@
 #include "marks_sheet.h"
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 Drawing marksSheet(const LinedPlan& plan, const std::string& boat, Notation notation) {
@@ -7,7 +9,7 @@ Drawing marksSheet(const LinedPlan& plan, const std::string& boat, Notation nota
   const Lining& lining = *plan.lining;
   Drawing drawing;
   drawing.name = "marks-at-stations-" + sheetFileName(plan.fileWord());
-  drawing.title = titled(boat, plan.named("marks at stations"));
+  drawing.title = titled(boat, plan.named(Trade::say("marks at stations")));
   const std::size_t sections = lining.frame.sectionCount(), lines = lining.lines.size();
   const double right = head + column * static_cast<double>(sections);
   const double top = row * static_cast<double>(lines + 1);
@@ -21,7 +23,7 @@ Drawing marksSheet(const LinedPlan& plan, const std::string& boat, Notation nota
   for (std::size_t r = 0; r + 2 < lines; ++r) {
     const std::size_t line = lines - 2 - r;
     const double y = top - row * static_cast<double>(r + 2);
-    drawing.text({0.0, y + 6.0}, "line " + std::to_string(line), height * 0.9, TextPlace::Left, 0.0, true);
+    drawing.text({0.0, y + 6.0}, Trade::say("line %1", line), height * 0.9, TextPlace::Left, 0.0, true);
     for (std::size_t i = 0; i < sections; ++i) {
       if (!lining.lines[line].isAt(i)) continue;
       const double girth = lining.frame.girthMm(i), up = lining.lines[line].shares[i] * girth;
@@ -31,10 +33,9 @@ Drawing marksSheet(const LinedPlan& plan, const std::string& boat, Notation nota
     }
     drawing.line(LineRole::Rule, {{0.0, y}, {right, y}});
   }
-  drawing.check =
+  drawing.check = Trade::say(
       "↑ is up the girth from the base line, ↓ down from the sheer, both along the mould and without lap. The two add "
-      "up "
-      "to the girth: check one of each.";
+      "up to the girth: check one of each.");
   return drawing;
 }
 

@@ -3,8 +3,10 @@
 #include <algorithm>
 #include <cmath>
 
+#include "lines/place_words.h"
 #include "moulds/bevel_words.h"
 #include "plank_pattern.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -40,10 +42,11 @@ class MouldDrawer {
     const MouldOutline& outline = m_mould.outline;
     m_drawing.name = "mould-" + m_mould.name;
     std::replace(m_drawing.name.begin(), m_drawing.name.end(), '/', '-');
-    const std::string face = m_mould.standsAft > 0 ? "FORWARD" : "AFT";
-    m_drawing.title =
-        titled(m_of.boat, "mould " + m_mould.name + " · marked face is the " + face + " face · " +
-                              (m_of.plan->whole ? "both sides" : "half: turn over about the centre line"));
+    const std::string face = m_mould.standsAft > 0 ? Trade::say("FORWARD") : Trade::say("AFT");
+    m_drawing.title = titled(
+        m_of.boat,
+        Trade::say("mould %1 · marked face is the %2 face · %3", m_mould.name, face,
+                   m_of.plan->whole ? Trade::say("both sides") : Trade::say("half: turn over about the centre line")));
     m_foot = outline.pointAt(0.0).z();
     m_head = outline.pointAt(outline.lengthMm()).z();
     for (const Vec2& point : polyline(outline, 1.0)) {
@@ -74,11 +77,10 @@ class MouldDrawer {
     m_drawing.line(LineRole::CentreLine, {{0.0, m_foot - 12.0}, {0.0, m_head + 30.0}});
     const Vec2 a(far * foot.y(), foot.z()), b(head.y(), head.z());
     m_drawing.line(LineRole::Check, {a, b});
-    m_drawing.check =
-        "Check before cutting: sheer mark to " +
-        std::string(m_of.plan->whole ? "the foot on the other side is " : "the foot at the centre line is ") +
-        shownTwice((b - a).norm(), m_of.notation) + ". Sheer to sheer across is " +
-        shownTwice(2.0 * head.y(), m_of.notation) + ".";
+    m_drawing.check = Trade::say(
+        "Check before cutting: sheer mark to %1 is %2. Sheer to sheer across is %3.",
+        m_of.plan->whole ? Trade::say("the foot on the other side") : Trade::say("the foot at the centre line"),
+        shownTwice((b - a).norm(), m_of.notation), shownTwice(2.0 * head.y(), m_of.notation));
   }
 
   void drawLevels() {
@@ -95,7 +97,7 @@ class MouldDrawer {
     if (m_of.plan->spreader.mm() != 0.0) {
       const double z = m_of.plan->spreader.mm();
       m_drawing.line(LineRole::Station, {{far, z}, {m_broad, z}});
-      m_drawing.text({4.0, z + 2.0}, "spreader, upper edge", markTextMm);
+      m_drawing.text({4.0, z + 2.0}, Trade::say("spreader, upper edge"), markTextMm);
     }
   }
 
@@ -118,7 +120,7 @@ class MouldDrawer {
       const double angle = std::atan2(-in.y(), -in.x());
       const Vec2 foot = at + (tick + 2.5 + (setIn ? setInMm : 0.0)) * in -
                         0.35 * markTextMm * Vec2(-std::sin(angle), std::cos(angle));
-      const std::string name = mark.isPlankLine ? "PLANK " + mark.name : mark.name;
+      const std::string name = mark.isPlankLine ? Trade::say("PLANK %1", nameWords(mark.name)) : nameWords(mark.name);
       m_drawing.text(foot, name + "  " + bevelWords(m_mould, mark.bevelRad, m_of.notation), markTextMm,
                      TextPlace::Right, angle, mark.isPlankLine);
     }
@@ -128,34 +130,36 @@ class MouldDrawer {
     const double y = m_head + 10.0;
     SheetText heading;
     heading.at = Vec2(6.0, y + 24.0);
-    heading.text = "MOULD " + m_mould.name;
+    heading.text = Trade::say("MOULD %1", m_mould.name);
     heading.heightMm = mouldNameMm;
     heading.bold = true;
     heading.isHeading = true;
     m_drawing.texts.push_back(heading);
-    const std::string stands =
-        m_mould.standsAft > 0 ? "Wood stands aft of this face." : "Wood stands forward of this face.";
-    m_drawing.text({6.0, y + 14.0},
-                   stands + (m_mould.leastProudMm > 0.05
-                                 ? " A square edge would stand " +
-                                       showLength(millimetres(m_mould.leastProudMm), m_of.notation) + " proud at worst."
-                                 : " No bevel is cut into it."),
-                   markTextMm);
+    const std::string stands = m_mould.standsAft > 0 ? Trade::say("Wood stands aft of this face.")
+                                                     : Trade::say("Wood stands forward of this face.");
     m_drawing.text(
-        {6.0, y + 6.0},
-        "Sheer " + showLength(millimetres(m_head), m_of.notation) + " above the base line. Dashed: the other face.",
+        {6.0, y + 14.0},
+        stands + (m_mould.leastProudMm > 0.05 ? Trade::say(" A square edge would stand %1 proud at worst.",
+                                                           showLength(millimetres(m_mould.leastProudMm), m_of.notation))
+                                              : Trade::say(" No bevel is cut into it.")),
         markTextMm);
+    m_drawing.text({6.0, y + 6.0},
+                   Trade::say("Sheer %1 above the base line. Dashed: the other face.",
+                              showLength(millimetres(m_head), m_of.notation)),
+                   markTextMm);
     if (m_of.plan->base.mm() != 0.0) {
       const double base = m_of.plan->base.mm() - m_head;
-      m_drawing.text({6.0, y - 2.0},
-                     "Building base " + showLength(millimetres(std::abs(base)), m_of.notation) +
-                         (base > 0.0 ? " above" : " below") + " the sheer marks.",
-                     markTextMm);
+      m_drawing.text(
+          {6.0, y - 2.0},
+          base > 0.0
+              ? Trade::say("Building base %1 above the sheer marks.", showLength(millimetres(base), m_of.notation))
+              : Trade::say("Building base %1 below the sheer marks.", showLength(millimetres(-base), m_of.notation)),
+          markTextMm);
     }
-    m_drawing.note = m_of.plan->takenOff == TakenOff::Planking ? "Planking taken off, square to the hull."
+    m_drawing.note = m_of.plan->takenOff == TakenOff::Planking ? Trade::say("Planking taken off, square to the hull.")
                      : m_of.plan->takenOff == TakenOff::PlankingAndTimber
-                         ? "Planking and timbers taken off, square to the hull."
-                         : "Planking, timbers and ribbands taken off, square to the hull.";
+                         ? Trade::say("Planking and timbers taken off, square to the hull.")
+                         : Trade::say("Planking, timbers and ribbands taken off, square to the hull.");
   }
 
   const Mould& m_mould;
@@ -199,11 +203,13 @@ Drawing mouldSheet(const Mould& mould, const MouldSheetOf& of) {
 Drawing setUpSheet(const MouldSet& set, const MouldSheetOf& of) {
   constexpr double rowMm = 11.0, textMm = 4.2;
   const std::vector<double> columns{0.0, 30.0, 72.0, 114.0, 156.0, 198.0, 240.0, 282.0};
-  const std::vector<std::string> heads{"mould",        "distance",          "from the last",  "foot height",
-                                       "sheer height", "base to the sheer", "sheer to sheer", "across, check"};
+  const std::vector<std::string> heads{Trade::say("mould"),          Trade::say("distance"),
+                                       Trade::say("from the last"),  Trade::say("foot height"),
+                                       Trade::say("sheer height"),   Trade::say("base to the sheer"),
+                                       Trade::say("sheer to sheer"), Trade::say("across, check")};
   Drawing drawing;
   drawing.name = "mould-set-up";
-  drawing.title = titled(of.boat, "setting up the moulds");
+  drawing.title = titled(of.boat, Trade::say("setting up the moulds"));
   const std::vector<SetUpRow> rows = setUpTable(set, *of.plan);
   const double top = rowMm * static_cast<double>(rows.size() + 1);
   const auto shown = [&](double mm) { return showLength(millimetres(mm), of.notation); };
@@ -215,8 +221,8 @@ Drawing setUpSheet(const MouldSet& set, const MouldSheetOf& of) {
   for (std::size_t r = 0; r < rows.size(); ++r) {
     const double y = top - rowMm * static_cast<double>(r + 2);
     const SetUpRow& row = rows[r];
-    drawing.text({0.0, y + 3.5}, row.mould + (row.standsAft > 0 ? "  wood aft" : "  wood fwd"), textMm, TextPlace::Left,
-                 0.0, true);
+    drawing.text({0.0, y + 3.5}, row.mould + (row.standsAft > 0 ? Trade::say("  wood aft") : Trade::say("  wood fwd")),
+                 textMm, TextPlace::Left, 0.0, true);
     const std::vector<double> figures{row.distanceMm,    row.fromLastMm,    row.footHeightMm,
                                       row.sheerHeightMm, row.baseToSheerMm, 2.0 * row.sheerHalfBreadthMm,
                                       row.diagonalMm};
@@ -230,9 +236,9 @@ Drawing setUpSheet(const MouldSet& set, const MouldSheetOf& of) {
                                   {columns.back() + 40.0, y + 7.0},
                                   {columns.back() + 40.0, y + 3.0}});
   }
-  drawing.check =
-      "Distances are of the marked faces. Across: sheer mark on one side to the foot on the other; both must "
-      "agree. Stand back and sight along the sheer marks before a plank goes on.";
+  drawing.check = Trade::say(
+      "Distances are of the marked faces. Across: sheer mark on one side to the foot on the other; both must agree. "
+      "Stand back and sight along the sheer marks before a plank goes on.");
   return drawing;
 }
 
@@ -272,11 +278,11 @@ std::vector<Drawing> nestOnSheets(const std::vector<Drawing>& patterns, double s
         filled.push_back(betweenPatternsMm);
         Drawing made;
         made.name = "moulds-nested-" + std::to_string(sheet + 1);
-        made.title = "moulds nested, sheet " + std::to_string(sheet + 1);
+        made.title = Trade::say("moulds nested, sheet %1", sheet + 1);
         made.line(LineRole::Board,
                   {{0.0, 0.0}, {sheetWidthMm, 0.0}, {sheetWidthMm, sheetHeightMm}, {0.0, sheetHeightMm}, {0.0, 0.0}});
-        made.check = "Each mould's own check is on its own sheet; the sheet is " + showDecimal(sheetWidthMm, 0) +
-                     " mm by " + showDecimal(sheetHeightMm, 0) + " mm.";
+        made.check = Trade::say("Each mould's own check is on its own sheet; the sheet is %1 mm by %2 mm.",
+                                showDecimal(sheetWidthMm, 0), showDecimal(sheetHeightMm, 0));
         sheets.push_back(made);
       }
       rows.push_back({sheet, filled[sheet], box.height(), betweenPatternsMm});
@@ -287,7 +293,7 @@ std::vector<Drawing> nestOnSheets(const std::vector<Drawing>& patterns, double s
     row->x += box.width() + betweenPatternsMm;
   }
   if (!missing.empty() && !sheets.empty())
-    sheets.front().note = "Too big for the sheet, and not on it: " + missing + ".";
+    sheets.front().note = Trade::say("Too big for the sheet, and not on it: %1.", missing);
   return sheets;
 }
 

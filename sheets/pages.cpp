@@ -4,6 +4,7 @@
 
 #include "fonts.h"
 #include "paint.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -22,13 +23,11 @@ void paintCross(QPainter& painter, double x, double y) {
 }
 
 /// Register marks lie on the middle of each overlap, so that the same mark is on both neighbours.
-void paintRegisterMarks(QPainter& painter, const Tile& tile, const Tiling& tiling) {
-  const double half = 0.5 * tiling.overlapMm;
+void paintRegisterMarks(QPainter& painter, const Tile& tile) {
   const double width = tile.high.x() - tile.low.x();
   const double height = tile.high.y() - tile.low.y();
-  for (const double x : {half, width - half}) {
-    for (const double y : {half, height - half}) paintCross(painter, tile.leftMm + x, tile.topMm + y);
-  }
+  for (const Vec2& at : tile.registers)
+    paintCross(painter, tile.leftMm + at.x() - tile.low.x(), tile.topMm + tile.high.y() - at.y());
   painter.setPen(QPen(Qt::black, 0.1, Qt::DotLine));
   painter.drawRect(QRectF(tile.leftMm, tile.topMm, width, height));
 }
@@ -79,11 +78,10 @@ void paintFoot(QPainter& painter, const Drawing& drawing, const Tiling& tiling, 
   const double right = tile.pageWidthMm - tile.leftMm;
   std::string sheet;
   if (tiling.tiles.size() > 1) {
-    sheet = isTablePage(drawing, tiling)
-                ? "   page " + std::to_string(tile.row + 1) + " of " + std::to_string(tiling.tiles.size())
-                : "   sheet " + tileName(tile);
+    sheet = isTablePage(drawing, tiling) ? Trade::say("   page %1 of %2", tile.row + 1, tiling.tiles.size())
+                                         : Trade::say("   sheet %1", tileName(tile));
   }
-  if (!drawing.code.empty()) sheet += "   code " + drawing.code;
+  if (!drawing.code.empty()) sheet += Trade::say("   code %1", drawing.code);
   paintText(painter, {Vec2(tile.leftMm, -(top + 6.0)), drawing.title + sheet, 3.2, 0.0, TextPlace::Left, true});
   paintText(painter, {Vec2(tile.leftMm, -(top + 11.5)), drawing.check, 2.6, 0.0, TextPlace::Left, false});
   if (!drawing.note.empty())
@@ -113,11 +111,11 @@ void paintPage(QPainter& painter, const Drawing& drawing, const Tiling& tiling, 
   paintDrawing(painter, drawing, &seen);
   painter.restore();
   if (drawing.isPage) {
-    paintText(painter, {Vec2(tile.pageWidthMm - tile.leftMm, -(tile.pageHeightMm - 6.0)), "code " + drawing.code, 3.0,
-                        0.0, TextPlace::Right, true});
+    paintText(painter, {Vec2(tile.pageWidthMm - tile.leftMm, -(tile.pageHeightMm - 6.0)),
+                        Trade::say("code %1", drawing.code), 3.0, 0.0, TextPlace::Right, true});
     return;
   }
-  paintRegisterMarks(painter, tile, tiling);
+  paintRegisterMarks(painter, tile);
   paintFoot(painter, drawing, tiling, tile);
 }
 
@@ -126,6 +124,7 @@ SheetPages::SheetPages(std::vector<Drawing> drawings, const Paper& paper, const 
   for (std::size_t i = 0; i < m_drawings.size(); ++i) {
     if (stop.stop_requested()) return;
     if (m_drawings[i].code.empty()) stamp(m_drawings[i]);
+    layAlongRoll(m_drawings[i], paper);
     m_tilings.push_back(tile(m_drawings[i], paper, stop));
     for (std::size_t k = 0; k < m_tilings.back().tiles.size(); ++k) {
       if (!m_tilings.back().tiles[k].isEmpty) m_pages.push_back({i, k});
@@ -138,8 +137,8 @@ std::string SheetPages::words(std::size_t page) const {
   const std::string& title = m_drawings[m_pages[page].drawing].title;
   if (tiling.tiles.size() < 2) return title;
   return isTablePage(m_drawings[m_pages[page].drawing], tiling)
-             ? title + ", page " + std::to_string(tileOf(page).row + 1) + " of " + std::to_string(tiling.tiles.size())
-             : title + ", sheet " + tileName(tileOf(page));
+             ? Trade::say("%1, page %2 of %3", title, tileOf(page).row + 1, tiling.tiles.size())
+             : Trade::say("%1, sheet %2", title, tileName(tileOf(page)));
 }
 
 void SheetPages::paint(QPainter& painter, std::size_t page) const {

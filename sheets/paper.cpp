@@ -5,6 +5,8 @@
 #include <cmath>
 #include <optional>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -30,7 +32,18 @@ PageSize landscape(PaperKind kind) {
     case PaperKind::Roll:
       break;
   }
-  return {longestRollMm, 610.0};
+  return {};
+}
+
+/// Calls `found` with points of the drawing's lines, no further apart than a few millimetres.
+template <typename Found>
+void alongLine(const SheetLine& line, const Found& found) {
+  constexpr double stepMm = 5.0;
+  for (std::size_t i = 0; i + 1 < line.points.size(); ++i) {
+    const Vec2 leg = line.points[i + 1] - line.points[i];
+    const int steps = std::max(1, static_cast<int>(leg.norm() / stepMm));
+    for (int k = 0; k <= steps; ++k) found(Vec2(line.points[i] + leg * (static_cast<double>(k) / steps)));
+  }
 }
 
 /// Whether any stretch of the drawing's lines, or a text, comes into a box.
@@ -40,16 +53,122 @@ bool crosses(const Drawing& drawing, const Vec2& low, const Vec2& high) {
   };
   for (const SheetLine& line : drawing.lines) {
     if (line.role == LineRole::Board || line.role == LineRole::Check) continue;
-    for (std::size_t i = 0; i + 1 < line.points.size(); ++i) {
-      const Vec2 leg = line.points[i + 1] - line.points[i];
-      const int steps = std::max(1, static_cast<int>(leg.norm() / 5.0));
-      for (int k = 0; k <= steps; ++k) {
-        if (inside(line.points[i] + leg * (static_cast<double>(k) / steps))) return true;
-      }
-    }
+    bool comes = false;
+    alongLine(line, [&](const Vec2& at) { comes = comes || inside(at); });
+    if (comes) return true;
   }
   return std::any_of(drawing.texts.begin(), drawing.texts.end(),
                      [&](const SheetText& text) { return !text.isHeading && inside(text.at); });
+}
+
+/// From the first to the last thing on a strip of the drawing between two heights; none where it is empty.
+std::optional<std::pair<double, double>> stretchOn(const Drawing& drawing, double low, double high) {
+  double from = 1e300, to = -1e300;
+  const auto reach = [&](double x) { from = std::min(from, x), to = std::max(to, x); };
+  for (const SheetLine& line : drawing.lines) {
+    alongLine(line, [&](const Vec2& at) {
+      if (at.y() >= low && at.y() <= high) reach(at.x());
+    });
+  }
+  for (const SheetText& text : drawing.texts) {
+    const DrawingBounds box = boundsOf(text);
+    if (box.high.y() >= low && box.low.y() <= high) reach(box.low.x()), reach(box.high.x());
+  }
+  if (from > to) return std::nullopt;
+  return std::pair(from, to);
+}
+
+std::size_t piecesOf(double whole, double piece) {
+  return whole <= piece ? std::size_t{1}
+                        : static_cast<std::size_t>(std::ceil((whole - overlapMm) / (piece - overlapMm) - 1e-9));
+}
+
+/// What a roll's strip holds across.
+double stripHighMm(const Paper& paper) {
+  return paper.rollWidthMm - 2.0 * marginMm - footMm;
+}
+
+/// A drawing on a roll, strip by strip from the top.
+Tiling rollOf(const Drawing& drawing, const Paper& paper, const std::stop_token& stop) {
+  constexpr double barsMm = 250.0;  // the foot's bars
+  const DrawingBounds foot = boundsOf(SheetText{Vec2::Zero(), drawing.title + "   sheet A1   code 00000", 3.2});
+  const DrawingBounds check = boundsOf(SheetText{Vec2::Zero(), drawing.check, 2.6});
+  const DrawingBounds note = boundsOf(SheetText{Vec2::Zero(), drawing.note, 2.6});
+  const double least = std::max({barsMm, foot.width(), check.width(), note.width()});
+  const double longest = longestRollMm - 2.0 * marginMm, height = stripHighMm(paper);
+  const DrawingBounds box = boundsOf(drawing);
+  const double top = box.high.y() + aroundMm, whole = box.height() + 2.0 * aroundMm;
+  Tiling tiling;
+  tiling.overlapMm = overlapMm;
+  tiling.rows = piecesOf(whole, height);
+  for (std::size_t row = 0; row < tiling.rows; ++row) {
+    if (stop.stop_requested()) return tiling;
+    const double high = top - static_cast<double>(row) * (height - overlapMm);
+    const auto on = stretchOn(drawing, high - height, high);
+    if (!on) continue;
+    const double from = on->first - aroundMm, to = on->second + aroundMm;
+    const std::size_t pieces = piecesOf(to - from, longest);
+    tiling.columns = std::max(tiling.columns, pieces);
+    for (std::size_t column = 0; column < pieces; ++column) {
+      Tile one;
+      one.column = column;
+      one.row = row;
+      const double left = from + static_cast<double>(column) * (longest - overlapMm);
+      const double right = std::max(std::min(to, left + longest), left + std::min(least, longest));
+      one.low = Vec2(left, high - height);
+      one.high = Vec2(right, high);
+      one.pageWidthMm = right - left + 2.0 * marginMm;
+      one.pageHeightMm = paper.rollWidthMm;
+      one.leftMm = one.topMm = marginMm;
+      one.isEmpty = !crosses(drawing, one.low, one.high);
+      tiling.tiles.push_back(one);
+    }
+  }
+  return tiling;
+}
+
+/// Marks on the middle of what neighbours share, at both ends of it.
+void markShared(Tiling& tiling) {
+  const double half = 0.5 * tiling.overlapMm;
+  for (Tile& one : tiling.tiles) {
+    for (const Tile& other : tiling.tiles) {
+      const bool above = one.column == other.column || one.row != other.row;
+      if (&one == &other || one.isEmpty || other.isEmpty) continue;
+      const Vec2 low = one.low.cwiseMax(other.low), high = one.high.cwiseMin(other.high);
+      if (high.x() - low.x() < half || high.y() - low.y() < half) continue;
+      const Vec2 middle = 0.5 * (low + high);
+      if (above) {
+        one.registers.emplace_back(std::min(low.x() + half, middle.x()), middle.y());
+        one.registers.emplace_back(std::max(high.x() - half, middle.x()), middle.y());
+      } else {
+        one.registers.emplace_back(middle.x(), low.y() + half);
+        one.registers.emplace_back(middle.x(), high.y() - half);
+      }
+    }
+  }
+}
+
+Vec2 turned(const Vec2& at, double rad) {
+  return {at.x() * std::cos(rad) - at.y() * std::sin(rad), at.x() * std::sin(rad) + at.y() * std::cos(rad)};
+}
+
+/// A drawing turned about its origin, its words still to be read from below or from the side.
+Drawing turned(Drawing drawing, double rad) {
+  constexpr double half = 3.14159265358979, capShare = 0.7;
+  for (SheetLine& line : drawing.lines) {
+    for (Vec2& at : line.points) at = turned(at, rad);
+  }
+  for (SheetText& text : drawing.texts) {
+    text.at = turned(text.at, rad);
+    text.angleRad += rad;
+    if (std::cos(text.angleRad) > -1e-3) continue;
+    text.at += capShare * text.heightMm * Vec2(-std::sin(text.angleRad), std::cos(text.angleRad));
+    text.angleRad -= half;
+    text.place = text.place == TextPlace::Left    ? TextPlace::Right
+                 : text.place == TextPlace::Right ? TextPlace::Left
+                                                  : TextPlace::Centre;
+  }
+  return drawing;
 }
 
 }  // namespace
@@ -66,7 +185,8 @@ Result<Paper> paperNamed(const std::string& name) {
     const auto width = parseLength(name.substr(5), Unit::Millimetre);
     if (width && width->mm() >= 150.0 && width->mm() <= longestRollMm) return Paper{PaperKind::Roll, width->mm()};
   }
-  return fail(Fault::WordUnknown, {0, 0, "paper"}, {name, "A4, A3, Letter, Tabloid or roll:WIDTH (150 mm to 5 m)"});
+  return fail(Fault::WordUnknown, {0, 0, "paper"},
+              {name, Trade::say("A4, A3, Letter, Tabloid or roll:WIDTH (150 mm to 5 m)")});
 }
 
 std::string paperName(const Paper& paper) {
@@ -80,7 +200,7 @@ std::string paperName(const Paper& paper) {
     case PaperKind::Tabloid:
       return "Tabloid";
     case PaperKind::Roll:
-      return "roll " + showDecimal(paper.rollWidthMm, 0) + " mm";
+      return Trade::say("roll %1 mm", showDecimal(paper.rollWidthMm, 0));
   }
   return {};
 }
@@ -171,21 +291,22 @@ Tiling tile(const Drawing& drawing, const Paper& paper, const std::stop_token& s
   if (drawing.isTable) {
     if (auto pages = tableOf(drawing, paper)) return *pages;
   }
+  if (paper.kind == PaperKind::Roll) {
+    Tiling tiling = rollOf(drawing, paper, stop);
+    markShared(tiling);
+    return tiling;
+  }
   DrawingBounds box = boundsOf(drawing);
   box.low -= Vec2(aroundMm, aroundMm);
   box.high += Vec2(aroundMm, aroundMm);
-  PageSize page = landscape(paper.kind);
-  if (paper.kind == PaperKind::Roll) page = {std::min(longestRollMm, box.width() + 2.0 * marginMm), paper.rollWidthMm};
+  const PageSize page = landscape(paper.kind);
   const double width = page.width - 2.0 * marginMm;
   const double height = page.height - 2.0 * marginMm - footMm;
-  const auto count = [](double whole, double piece) {
-    return whole <= piece ? std::size_t{1}
-                          : static_cast<std::size_t>(std::ceil((whole - overlapMm) / (piece - overlapMm) - 1e-9));
-  };
+  const double half = 0.5 * overlapMm;
   Tiling tiling;
   tiling.overlapMm = overlapMm;
-  tiling.columns = count(box.width(), width);
-  tiling.rows = count(box.height(), height);
+  tiling.columns = piecesOf(box.width(), width);
+  tiling.rows = piecesOf(box.height(), height);
   for (std::size_t row = 0; row < tiling.rows; ++row) {
     for (std::size_t column = 0; column < tiling.columns; ++column) {
       if (stop.stop_requested()) return tiling;
@@ -200,10 +321,36 @@ Tiling tile(const Drawing& drawing, const Paper& paper, const std::stop_token& s
       one.pageHeightMm = page.height;
       one.leftMm = one.topMm = marginMm;
       one.isEmpty = !crosses(drawing, one.low, one.high);
+      for (const double x : {left + half, left + width - half}) {
+        for (const double y : {top - half, top - height + half}) one.registers.emplace_back(x, y);
+      }
       tiling.tiles.push_back(one);
     }
   }
   return tiling;
+}
+
+void layAlongRoll(Drawing& drawing, const Paper& paper) {
+  if (paper.kind != PaperKind::Roll || drawing.isPage || drawing.isTable || drawing.lines.empty()) return;
+  constexpr double stepRad = 3.14159265358979 / 36.0, worthShare = 0.75;
+  const auto takes = [&](const Drawing& laid) {
+    const DrawingBounds box = boundsOf(laid);
+    return std::pair(piecesOf(box.height() + 2.0 * aroundMm, stripHighMm(paper)), box.width());
+  };
+  const auto asDrawn = takes(drawing);
+  auto best = asDrawn;
+  std::optional<Drawing> found;
+  for (int step = -17; step <= 18; ++step) {
+    if (step == 0) continue;
+    Drawing laid = turned(drawing, step * stepRad);
+    const auto now = takes(laid);
+    const bool worth =
+        now.first < asDrawn.first || (now.first == asDrawn.first && now.second < worthShare * asDrawn.second);
+    if (!worth || now >= best) continue;
+    best = now;
+    found = std::move(laid);
+  }
+  if (found) drawing = std::move(*found);
 }
 
 std::string tileName(const Tile& tile) {

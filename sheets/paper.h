@@ -36,6 +36,7 @@ struct Tile {
   bool isEmpty = false;              ///< nothing of the drawing's lines crosses it: not printed
   double scale = 1.0;                ///< of a table that is wider than the page: it is drawn so much smaller
   double headMm = 0.0;               ///< of a table's second page and further: so much of its top stands over it again
+  std::vector<Vec2> registers;       ///< places of the drawing that are marked on its neighbours too
 };
 
 struct Tiling {
@@ -44,7 +45,13 @@ struct Tiling {
   double overlapMm = 0.0;   ///< neighbours show this much of the same
 };
 
-/// Divides the box of a drawing over pages of a paper. A table is laid out over pages of A4 or Letter, upright or
+/// Turns a pattern where it is to be printed on a roll and takes less of it so: fewer strips to be joined, or as many
+/// and a quarter less of paper. Bow stays to the left. Tables and pages to read are not turned, nor is anything on
+/// sheets.
+void layAlongRoll(Drawing& drawing, const Paper& paper);
+
+/// Divides the box of a drawing over pages of a paper. A roll is no longer than what is on it: every strip of it goes
+/// from the first thing on it to the last. A table is laid out over pages of A4 or Letter, upright or
 /// lying, divided between its rows alone; one that is wider than can be read is divided as a pattern is. Unfinished
 /// where `stop` is asked for.
 Tiling tile(const Drawing& drawing, const Paper& paper, const std::stop_token& stop = {});

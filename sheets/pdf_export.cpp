@@ -18,7 +18,9 @@ constexpr int dotsPerInch = 2540;  // a hundredth of a millimetre a dot
 Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const std::string& file,
                               const std::stop_token& stop) {
   loadFonts();
-  const Tiling tiling = tile(drawing, paper, stop);
+  Drawing laid = drawing;
+  layAlongRoll(laid, paper);
+  const Tiling tiling = tile(laid, paper, stop);
   if (stop.stop_requested()) return tl::make_unexpected(Problems{});
   QBuffer device;
   device.open(QIODevice::WriteOnly);
@@ -27,20 +29,17 @@ Result<WrittenSheet> writePdf(const Drawing& drawing, const Paper& paper, const 
     writer.setResolution(dotsPerInch);
     writer.setTitle(QString::fromStdString(drawing.title));
     writer.setCreator(QStringLiteral("Narrows"));
-    const Tile& first = tiling.tiles.front();
-    writer.setPageSize(
-        QPageSize(QSizeF(first.pageWidthMm, first.pageHeightMm), QPageSize::Millimeter, {}, QPageSize::ExactMatch));
     writer.setPageMargins(QMarginsF(0.0, 0.0, 0.0, 0.0));
-    QPainter painter(&writer);
-    bool isFirst = true;
+    QPainter painter;
     for (const Tile& one : tiling.tiles) {
       if (one.isEmpty) continue;
       if (stop.stop_requested()) break;
-      if (!isFirst) writer.newPage();
-      isFirst = false;
+      writer.setPageSize(
+          QPageSize(QSizeF(one.pageWidthMm, one.pageHeightMm), QPageSize::Millimeter, {}, QPageSize::ExactMatch));
+      painter.isActive() ? void(writer.newPage()) : void(painter.begin(&writer));
       painter.save();
       painter.scale(dotsPerInch / mmPerInch, dotsPerInch / mmPerInch);
-      paintPage(painter, drawing, tiling, one);
+      paintPage(painter, laid, tiling, one);
       painter.restore();
     }
   }

@@ -4,6 +4,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 Drawing piecePattern(const Drawing& pattern, const PatternOf& of, const PlankPiece& piece) {
@@ -30,7 +32,7 @@ Drawing piecePattern(const Drawing& pattern, const PatternOf& of, const PlankPie
 
   Drawing made;
   made.name = pattern.name + "-piece-" + std::to_string(piece.number);
-  const std::string name = "piece " + std::to_string(piece.number) + " of " + std::to_string(piece.count);
+  const std::string name = Trade::say("piece %1 of %2", piece.number, piece.count);
   made.title = pattern.title + " · " + name;
   made.note = pattern.note;
   for (const SheetLine& line : pattern.lines) {
@@ -71,22 +73,23 @@ Drawing piecePattern(const Drawing& pattern, const PatternOf& of, const PlankPie
     const Vec2 low = toOwn(toPattern(aft ? piece.lower.back() : piece.lower.front())),
                high = toOwn(toPattern(aft ? piece.upper.back() : piece.upper.front()));
     made.line(LineRole::HoodEnd, {low, high});
-    const std::string words = joint->joint.kind == JoinedBy::Butt ? "butt, square"
-                              : aft                               ? "scarf: cut on this, the inside, to nothing here"
-                                                                  : "scarf: cut on the outside, to nothing here";
+    const std::string words = joint->joint.kind == JoinedBy::Butt ? Trade::say("butt, square")
+                              : aft ? Trade::say("scarf: cut on this, the inside, to nothing here")
+                                    : Trade::say("scarf: cut on the outside, to nothing here");
     made.text(0.5 * (low + high) + Vec2(aft ? 4.0 : -4.0, 0.0), words, 4.0, TextPlace::Centre, 0.5 * std::numbers::pi,
               true);
   }
   const Vec2 from = toOwn(toPattern(piece.lower.front())), to = toOwn(toPattern(piece.upper.back()));
   made.line(LineRole::Check, {from, to});
-  made.check = "Before cutting: fore keel-edge corner to after sheer-edge corner, straight, is " +
-               shownTwice((to - from).norm(), of.notation) + "; along the sheer edge " +
-               shownTwice(lengthAlong(piece.upper), of.notation) + ".";
+  made.check = Trade::say(
+      "Before cutting: fore keel-edge corner to after sheer-edge corner, straight, is %1; along the sheer edge %2.",
+      shownTwice((to - from).norm(), of.notation), shownTwice(lengthAlong(piece.upper), of.notation));
   double y = piece.sawn.boardWidthMm + 14.0 + 3.0 * 8.0;
   for (const auto& [words, height, bold] :
        {std::tuple(made.title, 7.2, true),
-        std::tuple("Board " + shownTwice(piece.sawn.boardLengthMm, of.notation) + " long, " +
-                       shownTwice(piece.sawn.boardWidthMm, of.notation) + " wide, to the saw line (dash and dot).",
+        std::tuple(Trade::say("Board %1 long, %2 wide, to the saw line (dash and dot).",
+                              shownTwice(piece.sawn.boardLengthMm, of.notation),
+                              shownTwice(piece.sawn.boardWidthMm, of.notation)),
                    5.0, true),
         std::tuple(made.check, 5.0, false), std::tuple(made.note, 5.0, true)}) {
     made.text({0.0, y}, words, height, TextPlace::Left, 0.0, bold);

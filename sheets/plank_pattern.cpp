@@ -6,6 +6,7 @@
 #include "book/spiling_edits.h"
 #include "curve/evenly_between.h"
 #include "plank/outside_width.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -18,7 +19,7 @@ constexpr double nameHeightMm = 9.0;
 constexpr double labelHeightMm = 5.0;
 
 std::string sideName(BoatSide side) {
-  return side == BoatSide::Starboard ? "STARBOARD" : "PORT";
+  return side == BoatSide::Starboard ? Trade::say("STARBOARD") : Trade::say("PORT");
 }
 
 Vec2 pointAlong(const std::vector<Vec2>& edge, double lengthMm, Vec2* direction) {
@@ -47,7 +48,7 @@ class PatternDrawer {
 
   Drawing draw() {
     m_drawing.name = "strake-" + plankFileWord(static_cast<int>(m_of.strake) + 1, m_of.side);
-    m_drawing.title = titled(m_of.boat, m_of.name + " · " + sideName(m_of.side) + " · INSIDE FACE UP");
+    m_drawing.title = titled(m_of.boat, Trade::say("%1 · %2 · INSIDE FACE UP", m_of.name, sideName(m_of.side)));
     drawEdges();
     drawStations();
     if (m_of.bench != nullptr) {
@@ -82,8 +83,8 @@ class PatternDrawer {
     }
     // Lettered along the edges, on the wood, so often that every page of a tiled pattern says which edge it shows.
     for (double at = letterStepMm * 0.5; at < length - letterStepMm * 0.2; at += letterStepMm) {
-      letterEdge(m_plank.lower, clearOfStations(m_plank.lower, at), "◄ bow · keel edge", up());
-      letterEdge(m_plank.upper, clearOfStations(m_plank.upper, at), "◄ bow · sheer edge", -up());
+      letterEdge(m_plank.lower, clearOfStations(m_plank.lower, at), Trade::say("◄ bow · keel edge"), up());
+      letterEdge(m_plank.upper, clearOfStations(m_plank.upper, at), Trade::say("◄ bow · sheer edge"), -up());
     }
   }
 
@@ -113,8 +114,8 @@ class PatternDrawer {
       const Vec2 across = station.upper - station.lower;
       const Vec2 middle = station.lower + 0.5 * across;
       const std::string name = station.name == "stem" || station.name == "sternpost" || station.name == "transom"
-                                   ? station.name
-                                   : "station " + station.name;
+                                   ? Trade::say(station.name)
+                                   : Trade::say("station %1", station.name);
       const bool last = &station == &m_plank.stations.back();
       const TextPlace place = last ? TextPlace::Right : TextPlace::Left;
       // Ends slant: their words stand in from them, square to them.
@@ -219,19 +220,21 @@ class PatternDrawer {
         m_drawing.text(placed(edge) + Vec2(last ? -8.0 : 3.0, -0.5 * high), words, high,
                        last ? TextPlace::Right : TextPlace::Left);
       };
-      if (at->land) write(true, "land " + degrees(at->land->landRad) + ", drop " + thin(at->land->dropMm));
+      if (at->land) write(true, Trade::say("land %1, drop %2", degrees(at->land->landRad), thin(at->land->dropMm)));
       const auto seam = [&](const SeamEdge& edge) {
-        return degrees(edge.bevelRad) + (edge.bevelRad < 0.0 ? " under" : "") +
-               (edge.widerMm > 0.0 ? ", outside wider by " + thin(edge.widerMm) : "");
+        const std::string bevel = degrees(edge.bevelRad);
+        return (edge.bevelRad < 0.0 ? Trade::say("%1 under", bevel) : bevel) +
+               (edge.widerMm > 0.0 ? Trade::say(", outside wider by %1", thin(edge.widerMm)) : "");
       };
       if (at->upper) write(true, seam(*at->upper));
       if (at->lower) write(false, seam(*at->lower));
       if (at->templateRadiusMm) {
         const Vec2 middle = 0.5 * (station.lower + station.upper) + 0.22 * station.widthMm * station.along();
-        m_drawing.text(placed(middle) + Vec2(3.0, -0.5 * high),
-                       std::string(at->hollowMm > 0.0 ? "hollow " : "round ") + thin(at->hollowMm) + " to R " +
-                           showLength(millimetres(*at->templateRadiusMm), m_of.notation),
-                       high, TextPlace::Left);
+        m_drawing.text(
+            placed(middle) + Vec2(3.0, -0.5 * high),
+            Trade::say(at->hollowMm > 0.0 ? Trade::mark("hollow %1 to R %2") : Trade::mark("round %1 to R %2"),
+                       thin(at->hollowMm), showLength(millimetres(*at->templateRadiusMm), m_of.notation)),
+            high, TextPlace::Left);
       }
     }
   }
@@ -294,8 +297,9 @@ class PatternDrawer {
         m_drawing.line(LineRole::Joint, {at(half, low), at(half, high)});
         m_drawing.line(LineRole::Joint, {at(-half, low), at(half, high)});
       }
-      const std::string words =
-          joint.joint.kind == JoinedBy::Butt ? "butt" : "scarf " + shownTwice(joint.lengthMm, m_of.notation) + " long";
+      const std::string words = joint.joint.kind == JoinedBy::Butt
+                                    ? Trade::say("butt")
+                                    : Trade::say("scarf %1 long", shownTwice(joint.lengthMm, m_of.notation));
       m_drawing.text(at(half + 3.0, 0.3 * high + 0.7 * low), words, labelHeightMm * 0.8);
     }
   }
@@ -304,25 +308,28 @@ class PatternDrawer {
     const Vec2 from = m_plank.lower.front();
     const Vec2 to = m_plank.upper.back();
     m_drawing.line(LineRole::Check, {from, to});
-    m_drawing.check = "Before cutting: bow keel-edge corner to stern sheer-edge corner, straight, is " +
-                      shownTwice((to - from).norm(), m_of.notation) + "; along the sheer edge " +
-                      shownTwice(m_plank.upperLengthMm, m_of.notation) + ".";
+    m_drawing.check = Trade::say(
+        "Before cutting: bow keel-edge corner to stern sheer-edge corner, straight, is %1; along the sheer edge %2.",
+        shownTwice((to - from).norm(), m_of.notation), shownTwice(m_plank.upperLengthMm, m_of.notation));
   }
 
   std::string note() const {
     if (m_of.construction == Construction::Carvel) {
       if (m_of.outsideWiderMm < 0.5 * notationStep(m_of.notation).mm()) {
-        return "This is the INSIDE face. The outside face is nowhere wider.";
+        return Trade::say("This is the INSIDE face. The outside face is nowhere wider.");
       }
-      return "This is the INSIDE face. The outside face is wider, by " +
-             shownTwice(m_of.outsideWiderMm, m_of.notation) +
-             " at most over both edges: saw outside these lines and bevel back to them.";
+      return Trade::say(
+          "This is the INSIDE face. The outside face is wider, by %1 at most over both edges: saw outside these lines "
+          "and bevel back to them.",
+          shownTwice(m_of.outsideWiderMm, m_of.notation));
     }
     if (m_of.lapMm > 0.0 && m_of.hasLap) {
-      return "The lap of " + shownTwice(m_of.lapMm, m_of.notation) +
-             " is in the keel edge already: the dashed line there is the edge without it. Do not add it again.";
+      return Trade::say(
+          "The lap of %1 is in the keel edge already: the dashed line there is the edge without it. Do not add it "
+          "again.",
+          shownTwice(m_of.lapMm, m_of.notation));
     }
-    return "No lap is in the keel edge.";
+    return Trade::say("No lap is in the keel edge.");
   }
 
   void drawWords() {
@@ -342,8 +349,8 @@ class PatternDrawer {
     say(m_drawing.title, nameHeightMm * 0.8, true);
     say(boardWords(), labelHeightMm, true);
     std::string from;
-    if (!m_of.timber.empty()) from = "Got out of " + m_of.timber + ". ";
-    if (!m_of.spiled.empty()) from += "Cut to the readings of " + m_of.spiled + ", not as computed.";
+    if (!m_of.timber.empty()) from = Trade::say("Got out of %1. ", m_of.timber);
+    if (!m_of.spiled.empty()) from += Trade::say("Cut to the readings of %1, not as computed.", m_of.spiled);
     if (!from.empty()) say(from, labelHeightMm, true);
     say(m_drawing.check, labelHeightMm, false);
     say(m_drawing.note, labelHeightMm, true);
@@ -352,14 +359,16 @@ class PatternDrawer {
 
   std::string boardWords() const {
     const auto board = [&](double length, double width) {
-      return "Board " + shownTwice(length, m_of.notation) + " long, " + shownTwice(width, m_of.notation) + " wide";
+      return Trade::say("Board %1 long, %2 wide", shownTwice(length, m_of.notation), shownTwice(width, m_of.notation));
     };
     if (m_of.bench == nullptr)
-      return board(m_plank.boardLengthMm, m_plank.boardWidthMm) + "; no allowances in it. Leave the after end long.";
+      return Trade::say("%1; no allowances in it. Leave the after end long.",
+                        board(m_plank.boardLengthMm, m_plank.boardWidthMm));
     const SawnPlank& sawn = m_of.bench->sawn;
-    std::string words = board(sawn.boardLengthMm, sawn.boardWidthMm) + ", to the saw line (dash and dot)";
+    std::string words = Trade::say("%1, to the saw line (dash and dot)", board(sawn.boardLengthMm, sawn.boardWidthMm));
     if (reachesIntoRabbet())
-      words += "; the thick line beyond the end goes into the rabbet, the end itself is where it leaves the timber";
+      words += Trade::say(
+          "; the thick line beyond the end goes into the rabbet, the end itself is where it leaves the timber");
     return words + ".";
   }
 
@@ -374,12 +383,12 @@ class PatternDrawer {
     const double angle = std::atan2(along.y(), along.x());
     m_drawing.text(at + Vec2(0.0, 0.4 * height), m_of.name + " · " + sideName(m_of.side), height, TextPlace::Centre,
                    angle, true);
-    m_drawing.text(at - Vec2(0.0, 1.4 * height), "◄ BOW · inside face up", height * 0.8, TextPlace::Centre, angle,
-                   true);
+    m_drawing.text(at - Vec2(0.0, 1.4 * height), Trade::say("◄ BOW · inside face up"), height * 0.8, TextPlace::Centre,
+                   angle, true);
     const Vec2 first = middle(1) - middle(0);
     const double clear = std::max(0.35 * first.norm(), 85.0);
-    m_drawing.text(middle(0) + clear * first.normalized() - Vec2(0.0, 12.0), "◄ BOW", height * 0.8, TextPlace::Left,
-                   0.0, true);
+    m_drawing.text(middle(0) + clear * first.normalized() - Vec2(0.0, 12.0), Trade::say("◄ BOW"), height * 0.8,
+                   TextPlace::Left, 0.0, true);
   }
 
   FlatPlank m_plank;
@@ -391,18 +400,19 @@ class PatternDrawer {
 }  // namespace
 
 std::string strakeName(const Lining& lining, std::size_t strake) {
-  const std::string number = std::to_string(strake + 1) + " of " + std::to_string(lining.strakeCount());
-  std::string name = lining.isGarboard(strake)      ? "garboard, strake " + number
-                     : lining.isSheerStrake(strake) ? "sheer strake, " + number
-                                                    : "strake " + number;
-  if (!lining.isWhole(strake)) name += lining.strakes[strake].reach.fromT <= 0.0 ? ", forward part" : ", aft part";
+  const std::string number = Trade::say("%1 of %2", strake + 1, lining.strakeCount());
+  std::string name = lining.isGarboard(strake)      ? Trade::say("garboard, strake %1", number)
+                     : lining.isSheerStrake(strake) ? Trade::say("sheer strake, %1", number)
+                                                    : Trade::say("strake %1", number);
+  if (!lining.isWhole(strake))
+    name += lining.strakes[strake].reach.fromT <= 0.0 ? Trade::say(", forward part") : Trade::say(", aft part");
   return name;
 }
 
 std::string shownTwice(double mm, Notation notation) {
   const std::string shown = showLength(millimetres(mm), notation);
-  if (notation == Notation::Millimetres) return shown + " (" + showDecimal(mm / mmPerInch, 2) + " in)";
-  return shown + " (" + showDecimal(mm, 1) + " mm)";
+  if (notation == Notation::Millimetres) return Trade::say("%1 (%2 in)", shown, showDecimal(mm / mmPerInch, 2));
+  return Trade::say("%1 (%2 mm)", shown, showDecimal(mm, 1));
 }
 
 Drawing plankPattern(const FlatPlank& plank, const PatternOf& of) {
@@ -423,7 +433,7 @@ PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side,
   if (plan != nullptr) of.timber = plan->timberOf(lining.strakes[strake].id);
   const int number = static_cast<int>(strake) + 1;
   if (const SpiledPlank* spiled = solved.spiledOf(number, side); spiled != nullptr && spiled->cut != nullptr)
-    of.spiled = spiledAt(*solved.book, number, side)->when;
+    of.spiled = Trade::day(spiledAt(*solved.book, number, side)->when);
   of.hasLap = lining.strakes[strake].lower > 0;
   of.construction = solved.book->table.construction;
   of.lapMm = plankMake(*solved.book, lining, strake).lapMm;

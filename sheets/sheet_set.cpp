@@ -11,6 +11,7 @@
 #include "lining/lining_table.h"
 #include "marks_sheet.h"
 #include "mould_sheet.h"
+#include "problem/trade.h"
 #include "shell_sheet.h"
 #include "stick_sheet.h"
 #include "widths_sheet.h"
@@ -195,7 +196,7 @@ namespace {
 
 /// The code on a drawing that has no pages: behind its title, or under it.
 void writeCode(Drawing& drawing) {
-  const std::string words = "code " + drawing.code;
+  const std::string words = Trade::say("code %1", drawing.code);
   for (SheetText& text : drawing.texts) {
     if (!text.text.starts_with(drawing.title)) continue;
     text.text += "   " + words;

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -18,8 +20,8 @@ Drawing shellSheet(const LinedPlan& plan, const LiningPlan* of, const std::strin
   drawing.name = "shell-" + sheetFileName(plan.fileWord());
   const double length = frame.sectionPoint(frame.sectionCount() - 1, 0.5).x() - frame.sectionPoint(0, 0.5).x();
   const double scale = std::ceil(std::max(length, 1.0) / pictureMm);
-  drawing.title = titled(boat, plan.named("shell laid flat, lengths 1 : " + showDecimal(scale, 0) +
-                                          ", girths 1 : " + showDecimal(scale / girthTimes, 1)));
+  drawing.title = titled(boat, plan.named(Trade::say("shell laid flat, lengths 1 : %1, girths 1 : %2",
+                                                     showDecimal(scale, 0), showDecimal(scale / girthTimes, 1))));
   const double fore = frame.laidFlat(0.0, 0.0).x();
   const auto at = [&](double t, double share) {
     const Vec2 flat = frame.laidFlat(t, share);
@@ -61,7 +63,7 @@ Drawing shellSheet(const LinedPlan& plan, const LiningPlan* of, const std::strin
                  std::to_string(k + 1) + (timber.empty() ? "" : " · " + timber), height, TextPlace::Centre, 0.0, true);
   }
   drawing.text({0.0, -12.0}, drawing.title, 5.0, TextPlace::Left, 0.0, true);
-  drawing.check = "A picture to number strakes by; nothing is to be measured off it.";
+  drawing.check = Trade::say("A picture to number strakes by; nothing is to be measured off it.");
   return drawing;
 }
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "plank_pattern.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -10,7 +11,7 @@ Drawing stickSheet(const std::vector<LinedPlan>& plans, const std::string& boat,
   constexpr double row = 14.0, between = 5.0;
   Drawing drawing;
   drawing.name = "marking-stick";
-  drawing.title = titled(boat, "marking stick, full size");
+  drawing.title = titled(boat, Trade::say("marking stick, full size"));
   const Lining& first = *plans.front().lining;
   const std::size_t sections = first.frame.sectionCount();
   const double block = row * static_cast<double>(plans.size()) + (plans.size() > 1 ? between : 0.0);
@@ -29,17 +30,21 @@ Drawing stickSheet(const std::vector<LinedPlan>& plans, const std::string& boat,
         if (!lining.lines[k].isAt(i)) continue;
         const double x = lining.lines[k].shares[i] * girth;
         drawing.line(LineRole::Mark, {{x, y - 2.0}, {x, y + 5.0}});
-        const std::string mark = k == 0 ? "base" : k + 1 == lining.lines.size() ? "sheer" : std::to_string(k);
+        const std::string mark = k == 0                         ? Trade::say("base")
+                                 : k + 1 == lining.lines.size() ? Trade::say("sheer")
+                                                                : std::to_string(k);
         drawing.text({x + 1.0, y + 1.5}, mark, 3.2);
       }
     }
   }
-  drawing.text({0.0, block * static_cast<double>(sections) + row + 2.0},
-               drawing.title + ": base line at the left, sheer at the right, marks numbered from the garboard up", 5.0,
-               TextPlace::Left, 0.0, true);
+  drawing.text(
+      {0.0, block * static_cast<double>(sections) + row + 2.0},
+      Trade::say("%1: base line at the left, sheer at the right, marks numbered from the garboard up", drawing.title),
+      5.0, TextPlace::Left, 0.0, true);
   const std::size_t master = first.master;
-  drawing.check = "Before marking: base to sheer at " + first.frame.hull().sections[master].name + " is " +
-                  shownTwice(first.frame.girthMm(master), notation) + " along the row, and round the mould.";
+  drawing.check =
+      Trade::say("Before marking: base to sheer at %1 is %2 along the row, and round the mould.",
+                 first.frame.hull().sections[master].name, shownTwice(first.frame.girthMm(master), notation));
   return drawing;
 }
 

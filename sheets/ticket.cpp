@@ -7,25 +7,26 @@
 #include "files/csv_records.h"
 #include "joining/look_at_plank_joints.h"
 #include "lines/place_words.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
 namespace {
 
-const char* fastenedWords(FastenedTo to) {
+std::string fastenedWords(FastenedTo to) {
   switch (to) {
     case FastenedTo::Frame:
-      return "frames";
+      return Trade::say("frames");
     case FastenedTo::Lap:
-      return "lap";
+      return Trade::say("lap");
     case FastenedTo::HoodEnd:
-      return "hood end";
+      return Trade::say("hood end");
     case FastenedTo::Keel:
-      return "keel";
+      return Trade::say("keel");
     case FastenedTo::Transom:
-      return "transom";
+      return Trade::say("transom");
     case FastenedTo::ButtBlock:
-      return "butt block";
+      return Trade::say("butt block");
   }
   return "";
 }
@@ -40,13 +41,13 @@ class TicketWriter {
     m_ticket.file = "ticket-" + plankFileWord(static_cast<int>(m_of.strake) + 1, m_of.side);
     m_ticket.boat = m_of.boat;
     m_ticket.name = m_of.name;
-    m_ticket.side = m_of.side == BoatSide::Starboard ? "STARBOARD" : "PORT";
+    m_ticket.side = m_of.side == BoatSide::Starboard ? Trade::say("STARBOARD") : Trade::say("PORT");
     if (m_piece.count > 1) {
       m_ticket.file += "-" + std::to_string(m_piece.number);
-      const std::string where = m_piece.number == 1               ? ", forward"
-                                : m_piece.number == m_piece.count ? ", after"
-                                                                  : ", between";
-      m_ticket.piece = "piece " + std::to_string(m_piece.number) + " of " + std::to_string(m_piece.count) + where;
+      const auto number = m_piece.number, count = m_piece.count;
+      m_ticket.piece = number == 1       ? Trade::say("piece %1 of %2, forward", number, count)
+                       : number == count ? Trade::say("piece %1 of %2, after", number, count)
+                                         : Trade::say("piece %1 of %2, between", number, count);
     }
     m_ticket.board = longer(m_piece.sawn.boardLengthMm) + " × " + length(m_piece.sawn.boardWidthMm);
     if (!m_of.timber.empty()) m_ticket.board += ", " + m_of.timber;
@@ -79,10 +80,10 @@ class TicketWriter {
 
   std::string check() const {
     const Vec2 from = m_piece.lower.front(), to = m_piece.upper.back();
-    return "Finished, keel-edge corner at its fore end to sheer-edge corner aft, straight: " +
-           shownTwice((to - from).norm(), m_of.notation) +
-           ". Along its sheer edge: " + shownTwice(lengthAlong(m_piece.upper), m_of.notation) +
-           ", against a batten on the marks.";
+    return Trade::say(
+        "Finished, keel-edge corner at its fore end to sheer-edge corner aft, straight: %1. Along its sheer edge: %2, "
+        "against a batten on the marks.",
+        shownTwice((to - from).norm(), m_of.notation), shownTwice(lengthAlong(m_piece.upper), m_of.notation));
   }
 
   /// This side's, on the piece's own board.
@@ -122,12 +123,14 @@ class TicketWriter {
   void edges() {
     const bool lapped = m_plank.planking.construction == Construction::Lapstrake;
     TicketSection section;
-    section.title = lapped ? "Widths, and the land planed on its sheer edge, outside"
-                           : "Widths, bevels of its edges (−: under), backing out";
-    section.columns = lapped
-                          ? std::vector<std::string>{"station", "between marks", "as cut", "land", "drop", "edge left"}
-                          : std::vector<std::string>{"station",    "between marks", "keel edge", "saw out",
-                                                     "sheer edge", "saw out",       "hollow",    "to radius"};
+    section.title = lapped ? Trade::say("Widths, and the land planed on its sheer edge, outside")
+                           : Trade::say("Widths, bevels of its edges (−: under), backing out");
+    section.columns =
+        lapped ? std::vector<std::string>{Trade::say("station"), Trade::say("between marks"), Trade::say("as cut"),
+                                          Trade::say("land"),    Trade::say("drop"),          Trade::say("edge left")}
+               : std::vector<std::string>{Trade::say("station"), Trade::say("between marks"), Trade::say("keel edge"),
+                                          Trade::say("saw out"), Trade::say("sheer edge"),    Trade::say("saw out"),
+                                          Trade::say("hollow"),  Trade::say("to radius")};
     for (const PlankStation& station : m_plank.plank->stations) {
       if (!has(alongOf(station))) continue;
       std::vector<std::string> row{station.name, length(station.widthMm)};
@@ -144,8 +147,8 @@ class TicketWriter {
           row.push_back(edge ? degrees(edge->bevelRad) : "");
           row.push_back(edge ? thin(std::max(edge->widerMm, 0.0) + m_plank.planking.sawClearMm) : "");
         }
-        row.push_back(!isHere || std::abs(at->hollowMm) < leastHollowMm ? "flat"
-                      : at->hollowMm < 0.0                              ? "round " + thin(at->hollowMm)
+        row.push_back(!isHere || std::abs(at->hollowMm) < leastHollowMm ? Trade::say("flat")
+                      : at->hollowMm < 0.0                              ? Trade::say("round %1", thin(at->hollowMm))
                                                                         : thin(at->hollowMm));
         row.push_back(isHere && at->templateRadiusMm ? length(*at->templateRadiusMm) : "");
       }
@@ -153,28 +156,29 @@ class TicketWriter {
     }
     double stock = 0.0;
     for (const EdgesAt& at : m_plank.edges) stock = std::max(stock, at.stockMm);
-    if (!lapped && stock > 0.0) section.words.push_back("Stock " + thin(stock) + " thick where it is hollowed most.");
+    if (!lapped && stock > 0.0)
+      section.words.push_back(Trade::say("Stock %1 thick where it is hollowed most.", thin(stock)));
     m_ticket.sections.push_back(std::move(section));
   }
 
   void ends() {
     TicketSection section;
-    section.title = "Ends";
+    section.title = Trade::say("Ends");
     for (const PlankEnd* end : {&m_plank.bow, &m_plank.stern}) {
       if ((end->bow && !isFirst()) || (!end->bow && !isLast()) || end->marks.empty()) continue;
       const EndMark& low = end->marks.front();
       const EndMark& high = end->marks.back();
-      std::string words = end->bow ? "Bow: " : "Stern: ";
-      words += end->isHood      ? "hood end, left " + thin(m_plank.planking.hoodLongMm) + " long"
-               : end->isTransom ? "overhangs the transom by " + thin(m_plank.planking.transomLongMm)
-                                : "ends at a joint with another strake";
+      std::string words = end->bow ? Trade::say("Bow: ") : Trade::say("Stern: ");
+      words += end->isHood      ? Trade::say("hood end, left %1 long", thin(m_plank.planking.hoodLongMm))
+               : end->isTransom ? Trade::say("overhangs the transom by %1", thin(m_plank.planking.transomLongMm))
+                                : Trade::say("ends at a joint with another strake");
       const double bevel = 0.5 * (low.bevelRad + high.bevelRad);
       if (end->isTransom || std::abs(bevel) > 0.01)
-        words += "; through its thickness " + degrees(low.bevelRad) + " at the keel edge, " + degrees(high.bevelRad) +
-                 " at the sheer edge";
+        words += Trade::say("; through its thickness %1 at the keel edge, %2 at the sheer edge", degrees(low.bevelRad),
+                            degrees(high.bevelRad));
       if (low.fitMm && high.fitMm && std::max(std::abs(*low.fitMm), std::abs(*high.fitMm)) > 0.8)
-        words += "; goes on into the rabbet " + thin(*low.fitMm) + " at the keel edge, " + thin(*high.fitMm) +
-                 " at the sheer edge";
+        words += Trade::say("; goes on into the rabbet %1 at the keel edge, %2 at the sheer edge", thin(*low.fitMm),
+                            thin(*high.fitMm));
       section.words.push_back(words + ".");
     }
     if ((m_plank.hoodAtBow ? isFirst() : isLast()) && (m_plank.bow.isHood || m_plank.stern.isHood)) {
@@ -182,66 +186,74 @@ class TicketWriter {
       double most = 0.0;
       for (const MarkLetIn& mark : let.marks) most = std::max({most, std::abs(mark.lowerMm), std::abs(mark.upperMm)});
       const bool moves = std::max(most, std::abs(let.swingMm)) > 0.5 * mmPerInch / 64.0;
-      section.words.push_back("A kerf of " + thin(m_plank.planking.kerfMm) + " let in at the " +
-                              (m_plank.hoodAtBow ? "bow" : "stern") +
-                              (moves ? std::string(" swings the free end ") + (let.swingMm < 0.0 ? "down " : "up ") +
-                                           thin(let.swingMm) + " and moves no edge by more than " + thin(most) + "."
-                                     : " moves its edges by nothing that can be seen."));
+      const std::string kerf = thin(m_plank.planking.kerfMm);
+      const std::string end = m_plank.hoodAtBow ? Trade::say("bow") : Trade::say("stern");
+      section.words.push_back(
+          !moves ? Trade::say("A kerf of %1 let in at the %2 moves its edges by nothing that can be seen.", kerf, end)
+          : let.swingMm < 0.0
+              ? Trade::say(
+                    "A kerf of %1 let in at the %2 swings the free end down %3 and moves no edge by more than %4.",
+                    kerf, end, thin(let.swingMm), thin(most))
+              : Trade::say("A kerf of %1 let in at the %2 swings the free end up %3 and moves no edge by more than %4.",
+                           kerf, end, thin(let.swingMm), thin(most)));
     }
     if (!section.words.empty()) m_ticket.sections.push_back(std::move(section));
   }
 
   void gains() {
     TicketSection section;
-    section.title = "Gains";
+    section.title = Trade::say("Gains");
     for (const bool bow : {true, false}) {
       if ((bow && !isFirst()) || (!bow && !isLast())) continue;
       for (const bool head : {true, false}) {
         for (const Gain& gain : head ? m_plank.head : m_plank.foot) {
           if (gain.bow != bow || gain.marks.empty()) continue;
           const GainMark& end = gain.marks.back();
-          std::string words =
-              std::string(bow ? "Bow, " : "Stern, ") + (head ? "sheer edge, outside: " : "keel edge, inside: ");
+          std::string words = (bow ? Trade::say("Bow, ") : Trade::say("Stern, ")) +
+                              (head ? Trade::say("sheer edge, outside: ") : Trade::say("keel edge, inside: "));
           if (gain.make.way == GainWay::Joggled) {
-            words += "none; the timber is notched";
+            words += Trade::say("none; the timber is notched");
           } else {
-            words +=
-                "from " + length(gain.marks.front().fromEndMm) + " before the end; at the end " +
-                (head ? thin(end.lowerAtLapMm) + " off at the lap line, " + thin(end.lowerAtEdgeMm) + " at the edge"
-                      : thin(end.upperAtFootMm) + " off at its foot, " + thin(end.upperAtHeadMm) + " at the lap line");
+            words += Trade::say("from %1 before the end; at the end %2", length(gain.marks.front().fromEndMm),
+                                head ? Trade::say("%1 off at the lap line, %2 at the edge", thin(end.lowerAtLapMm),
+                                                  thin(end.lowerAtEdgeMm))
+                                     : Trade::say("%1 off at its foot, %2 at the lap line", thin(end.upperAtFootMm),
+                                                  thin(end.upperAtHeadMm)));
           }
           section.words.push_back(words + ".");
         }
       }
     }
     if (!section.words.empty()) {
-      section.words.push_back("Depths at every mark stand on the pattern.");
+      section.words.push_back(Trade::say("Depths at every mark stand on the pattern."));
       m_ticket.sections.push_back(std::move(section));
     }
   }
 
   void joints() {
     TicketSection section;
-    section.title = "Joints";
+    section.title = Trade::say("Joints");
     for (const bool aft : {false, true}) {
       const auto& joint = aft ? m_piece.aft : m_piece.fore;
       if (!joint) continue;
       const std::string where = bayWords(m_plank.joining.frames, joint->joint.at.mm());
-      std::string words = aft ? "After end: " : "Fore end: ";
+      std::string words = aft ? Trade::say("After end: ") : Trade::say("Fore end: ");
       if (joint->joint.kind == JoinedBy::Scarf) {
         const ScarfJig jig = scarfJig(m_plank.joining, joint->hard);
-        words += "scarf " + where + ", " + length(jig.lengthMm) + " long, cut on the " +
-                 (aft ? "inside (its lip is outside and trails aft)" : "outside (its lip is inside)") + "; jig rises " +
-                 thin(jig.riseMm) + " over " + length(jig.lengthMm) + ", " + degrees(jig.angleRad);
-        if (jig.nibMm > 0.0) words += ", lips " + thin(jig.nibMm) + " thick";
-        words += "; " + thin(m_plank.joining.marginMm) + " left beyond it";
+        words += Trade::say(
+            "scarf %1, %2 long, cut on the %3; jig rises %4 over %5, %6", where, length(jig.lengthMm),
+            aft ? Trade::say("inside (its lip is outside and trails aft)") : Trade::say("outside (its lip is inside)"),
+            thin(jig.riseMm), length(jig.lengthMm), degrees(jig.angleRad));
+        if (jig.nibMm > 0.0) words += Trade::say(", lips %1 thick", thin(jig.nibMm));
+        words += Trade::say("; %1 left beyond it", thin(m_plank.joining.marginMm));
       } else {
         const double t = m_plank.run.tAt(joint->alongMm);
         const double width = (m_plank.plank->map.at(t, 1.0) - m_plank.plank->map.at(t, 0.0)).norm();
         const ButtBlock block = buttBlock(m_plank.joining, width);
-        words += "butt " + where + ", square; block " + length(block.lengthMm) + " × " + length(block.widthMm) + " × " +
-                 thin(block.thicknessMm) + ", " + thin(block.clearMm) + " clear of each frame to drain";
-        if (block.isShort) words += " (shorter than twelve thicknesses: the bay has no more)";
+        words +=
+            Trade::say("butt %1, square; block %2 × %3 × %4, %5 clear of each frame to drain", where,
+                       length(block.lengthMm), length(block.widthMm), thin(block.thicknessMm), thin(block.clearMm));
+        if (block.isShort) words += Trade::say(" (shorter than twelve thicknesses: the bay has no more)");
       }
       section.words.push_back(words + ".");
     }
@@ -250,28 +262,35 @@ class TicketWriter {
 
   void bending() {
     TicketSection section;
-    section.title = "Bending";
+    section.title = Trade::say("Bending");
     for (const HeatedRun& run : m_plank.bending.runs) {
       const double part = m_plank.run.lengthMm() / std::max(m_plank.bending.lengthMm, 1e-6);
       const double from = std::max(run.fromMm * part, m_piece.fromMm), to = std::min(run.toMm * part, m_piece.toMm);
       if (from >= to) continue;
       std::string words =
-          "From " + longer(from - m_piece.fromMm) + " to " + longer(to - m_piece.fromMm) + " of its fore end: ";
-      words += run.heat == Heat::Beyond ? "tighter than steamed wood of that thickness goes; laminate it"
+          Trade::say("From %1 to %2 of its fore end: ", longer(from - m_piece.fromMm), longer(to - m_piece.fromMm));
+      words += run.heat == Heat::Beyond ? Trade::say("tighter than steamed wood of that thickness goes; laminate it")
                : run.heat == Heat::Steam
-                   ? "steam " + showDecimal(run.minutes, 0) + " minutes, hang within a minute or so"
-               : run.wrapped ? "boiling-water wraps, " + showDecimal(run.minutes, 0) + " minutes"
-                             : "hard on it cold: steam " + showDecimal(run.minutes, 0) + " minutes, or give it time";
+                   ? Trade::say("steam %1 minutes, hang within a minute or so", showDecimal(run.minutes, 0))
+               : run.wrapped
+                   ? Trade::say("boiling-water wraps, %1 minutes", showDecimal(run.minutes, 0))
+                   : Trade::say("hard on it cold: steam %1 minutes, or give it time", showDecimal(run.minutes, 0));
       section.words.push_back(words + ".");
     }
-    if (section.words.empty()) section.words.push_back("Goes on cold.");
+    if (section.words.empty()) section.words.push_back(Trade::say("Goes on cold."));
     m_ticket.sections.push_back(std::move(section));
   }
 
   void fastenings() {
     TicketSection section;
-    section.title = "Fastenings";
-    section.columns = {"to", "fastener", "count", "apart, most", "bore, plank", "pilot", ""};
+    section.title = Trade::say("Fastenings");
+    section.columns = {Trade::say("to"),
+                       Trade::say("fastener"),
+                       Trade::say("count"),
+                       Trade::say("apart, most"),
+                       Trade::say("bore, plank"),
+                       Trade::say("pilot"),
+                       ""};
     for (std::size_t i = 0; i < m_plank.fastenings.fasteners.size(); ++i) {
       const FastenerLot& lot = m_plank.fastenings.fasteners[i];
       int count = 0, reused = 0;
@@ -285,15 +304,18 @@ class TicketWriter {
       }
       if (count == 0) continue;
       std::string more;
-      if (lot.of.cutMm > 0.0 && lot.of.fastener.kind == FastenerKind::Rivet) more = "nip to " + thin(lot.of.cutMm);
-      if (lot.of.fastener.kind == FastenerKind::Clench) more = "turn " + thin(lot.of.throughMm);
-      if (lot.of.boreMm > 0.0) more = "sink " + thin(lot.of.boreMm);
-      if (lot.of.isShort) more += more.empty() ? "short: thin backing" : ", short: thin backing";
-      if (reused > 0) more += (more.empty() ? "" : ", ") + std::to_string(reused) + " in mould holes";
+      if (lot.of.cutMm > 0.0 && lot.of.fastener.kind == FastenerKind::Rivet)
+        more = Trade::say("nip to %1", thin(lot.of.cutMm));
+      if (lot.of.fastener.kind == FastenerKind::Clench) more = Trade::say("turn %1", thin(lot.of.throughMm));
+      if (lot.of.boreMm > 0.0) more = Trade::say("sink %1", thin(lot.of.boreMm));
+      if (lot.of.isShort)
+        more += more.empty() ? Trade::say("short: thin backing") : Trade::say(", short: thin backing");
+      if (reused > 0) more += Trade::say("%1%2 in mould holes", more.empty() ? "" : ", ", reused);
       const bool chine = lot.to == FastenedTo::Keel && m_plank.onChine;
-      section.rows.push_back({chine ? "chine" : fastenedWords(lot.to), fastenerWords(lot.of.fastener, m_of.notation),
-                              std::to_string(count), lot.spacingMm > 0.0 ? length(lot.spacingMm) : "",
-                              thin(lot.of.shankHoleMm), lot.of.pilotMm > 0.0 ? thin(lot.of.pilotMm) : "", more});
+      section.rows.push_back({chine ? Trade::say("chine") : fastenedWords(lot.to),
+                              fastenerWords(lot.of.fastener, m_of.notation), std::to_string(count),
+                              lot.spacingMm > 0.0 ? length(lot.spacingMm) : "", thin(lot.of.shankHoleMm),
+                              lot.of.pilotMm > 0.0 ? thin(lot.of.pilotMm) : "", more});
     }
     section.words = m_plank.fastenings.unfastened;
     for (std::string& words : section.words) {
@@ -314,12 +336,13 @@ class TicketWriter {
 Result<Ticket> ticketOf(const Solved& solved, std::size_t strake, BoatSide side, std::size_t piece,
                         std::shared_ptr<const PlankAtBench> bench) {
   if (bench == nullptr) bench = plankAtBench(solved, strake, side);
-  const std::string name = "strake " + std::to_string(strake + 1) + " " + sideWord(side);
+  const std::string name = Trade::say("strake %1 %2", strake + 1, sideWords(side));
   if (bench == nullptr) return fail(Fault::NoPlank, {0, 0, name});
   if (piece < 1 || piece > bench->pieces.size()) {
-    return fail(Fault::PieceUnknown, {0, 0, name},
-                {std::to_string(piece),
-                 bench->pieces.size() == 1 ? "one piece" : std::to_string(bench->pieces.size()) + " pieces"});
+    return fail(
+        Fault::PieceUnknown, {0, 0, name},
+        {std::to_string(piece),
+         bench->pieces.size() == 1 ? Trade::say("one piece") : Trade::sayCount("%n piece(|s)", bench->pieces.size())});
   }
   const PatternOf of = patternOf(solved, strake, side, bench);
   return TicketWriter(*bench, bench->pieces[piece - 1], of).write();

@@ -1,6 +1,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "problem/trade.h"
 #include "ticket.h"
 
 namespace narrows {
@@ -27,10 +28,10 @@ class TicketLayout {
     m_y -= 8.0;
     m_drawing.text({0.0, m_y}, m_ticket.piece.empty() ? m_ticket.boat : m_ticket.piece + " · " + m_ticket.boat, 4.6,
                    TextPlace::Left, 0.0, true);
-    m_drawing.text({wideMm, m_y}, "inside face up", 4.6, TextPlace::Right);
+    m_drawing.text({wideMm, m_y}, Trade::say("inside face up"), 4.6, TextPlace::Right);
     m_y -= 3.5;
     picture();
-    figure("Board, to the saw line", m_ticket.board);
+    figure(Trade::say("Board, to the saw line"), m_ticket.board);
     checkBox();
     for (const TicketSection& section : m_ticket.sections) sectionOf(section);
     steps();
@@ -79,10 +80,11 @@ class TicketLayout {
       last = x;
     }
     m_y = foot - 4.5;
-    const bool port = m_ticket.side == "PORT";
-    m_drawing.text({0.0, m_y}, std::string("◄ BOW · ") + (port ? "keel edge up" : "sheer edge up"), 3.0,
+    const bool port = m_ticket.side == Trade::say("PORT");
+    m_drawing.text({0.0, m_y},
+                   Trade::say("◄ BOW · %1", port ? Trade::say("keel edge up") : Trade::say("sheer edge up")), 3.0,
                    TextPlace::Left, 0.0, true);
-    m_drawing.text({wideMm, m_y}, "not to scale: cut by the pattern", 2.8, TextPlace::Right);
+    m_drawing.text({wideMm, m_y}, Trade::say("not to scale: cut by the pattern"), 2.8, TextPlace::Right);
     m_y -= 2.5;
   }
 
@@ -128,7 +130,7 @@ class TicketLayout {
     const double top = m_y - 1.0, high = 6.0 * static_cast<double>(lines.size()) + 3.0;
     m_drawing.line(LineRole::MouldEdge,
                    {{0.0, top}, {wideMm, top}, {wideMm, top - high}, {0.0, top - high}, {0.0, top}});
-    m_drawing.text({2.5, top - 6.0}, "BEFORE CUTTING", 3.2, TextPlace::Left, 0.0, true);
+    m_drawing.text({2.5, top - 6.0}, Trade::say("BEFORE CUTTING"), 3.2, TextPlace::Left, 0.0, true);
     for (std::size_t i = 0; i < lines.size(); ++i)
       m_drawing.text({41.0, top - 6.0 - 6.0 * static_cast<double>(i)}, lines[i], 3.6, TextPlace::Left, 0.0, true);
     m_y = top - high;
@@ -152,7 +154,7 @@ class TicketLayout {
       const auto write = [&](const std::vector<std::string>& cells, bool bold) {
         m_y -= row;
         for (std::size_t i = 0; i < cells.size(); ++i) {
-          const bool left = i == 0 || section.columns[i].empty() || section.columns[i] == "fastener";
+          const bool left = i == 0 || section.columns[i].empty() || section.columns[i] == Trade::say("fastener");
           const double x = i == 0 ? 6.5 : left ? right[i - 1] + 4.0 : right[i];
           m_drawing.text({x, m_y}, cells[i], bold ? cell * 0.86 : cell, left ? TextPlace::Left : TextPlace::Right, 0.0,
                          bold);
@@ -202,7 +204,7 @@ class TicketLayout {
     constexpr double stepMm = wideMm / 7.0, highBox = 15.0;
     // At the foot of the page, where there is room for it.
     m_y = std::min(m_y - 5.0, -(highMm - highBox - 6.0));
-    m_drawing.text({0.0, m_y}, "Hanging: the day, and hours", letters(), TextPlace::Left, 0.0, true);
+    m_drawing.text({0.0, m_y}, Trade::say("Hanging: the day, and hours"), letters(), TextPlace::Left, 0.0, true);
     m_y -= 2.0;
     for (std::size_t i = 0; i < m_ticket.steps.size(); ++i) {
       const double x = stepMm * static_cast<double>(i);

@@ -1,5 +1,7 @@
 #include "widths_sheet.h"
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 Drawing widthsSheet(const LinedPlan& plan, const std::string& boat, Notation notation) {
@@ -7,7 +9,7 @@ Drawing widthsSheet(const LinedPlan& plan, const std::string& boat, Notation not
   const Lining& lining = *plan.lining;
   Drawing drawing;
   drawing.name = "widths-at-stations" + (plan.name.empty() ? "" : "-" + sheetFileName(plan.name));
-  drawing.title = titled(boat, plan.named("widths between marks at stations"));
+  drawing.title = titled(boat, plan.named(Trade::say("widths between marks at stations")));
   const std::size_t strakes = lining.strakeCount();
   const std::size_t sections = lining.frame.sectionCount();
   const double right = head + column * static_cast<double>(sections);
@@ -23,8 +25,8 @@ Drawing widthsSheet(const LinedPlan& plan, const std::string& boat, Notation not
   for (std::size_t r = 0; r < strakes; ++r) {
     const std::size_t k = strakes - 1 - r;
     const double y = rowY(r + 1);
-    const std::string name = std::to_string(k + 1) + (lining.isGarboard(k)      ? " garboard"
-                                                      : lining.isSheerStrake(k) ? " sheer strake"
+    const std::string name = std::to_string(k + 1) + (lining.isGarboard(k)      ? Trade::say(" garboard")
+                                                      : lining.isSheerStrake(k) ? Trade::say(" sheer strake")
                                                                                 : "");
     drawing.text({0.0, y + 3.5}, name, height * 0.9, TextPlace::Left, 0.0, true);
     for (std::size_t i = 0; i < sections; ++i) {
@@ -41,14 +43,14 @@ Drawing widthsSheet(const LinedPlan& plan, const std::string& boat, Notation not
     drawing.line(LineRole::Rule, {{0.0, y}, {right, y}});
   }
   const double foot = rowY(strakes + 1);
-  drawing.text({0.0, foot + 3.5}, "girth", height * 0.9, TextPlace::Left, 0.0, true);
+  drawing.text({0.0, foot + 3.5}, Trade::say("girth"), height * 0.9, TextPlace::Left, 0.0, true);
   for (std::size_t i = 0; i < sections; ++i) {
     drawing.text({head + column * static_cast<double>(i + 1) - 7.0, foot + 3.5},
                  showLength(millimetres(lining.frame.girthMm(i)), notation), height, TextPlace::Right);
   }
-  drawing.check =
+  drawing.check = Trade::say(
       "Girths on the mould, without lap. Wrap a batten round the mould from base line to sheer: it is the girth in the "
-      "last row.";
+      "last row.");
   return drawing;
 }
 

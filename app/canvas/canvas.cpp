@@ -1,10 +1,13 @@
 #include "canvas/canvas.h"
 
 #include <QAccessible>
+#include <QContextMenuEvent>
 #include <QKeyEvent>
+#include <QMenu>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QWheelEvent>
+#include <algorithm>
 #include <cmath>
 
 #include "canvas/look.h"
@@ -189,7 +192,33 @@ void Canvas::mouseReleaseEvent(QMouseEvent* /*event*/) {
   m_panFrom.reset();
 }
 
+void Canvas::chooseAt(const QPointF& at) {
+  const CanvasHandle* handle = handleNear(at, handleReach());
+  if (handle != nullptr) takeInHand(*handle);
+}
+
+void Canvas::contextMenuEvent(QContextMenuEvent* event) {
+  if (!worldBox()) return;
+  QPoint at = event->globalPos();
+  if (event->reason() == QContextMenuEvent::Mouse) {
+    chooseAt(event->pos());
+  } else {
+    const auto held =
+        std::find_if(m_handles.begin(), m_handles.end(), [](const CanvasHandle& one) { return one.inHand; });
+    at = mapToGlobal(held != m_handles.end() ? held->at.toPoint() : rect().center());
+  }
+  auto* menu = new QMenu(this);
+  menu->setAttribute(Qt::WA_DeleteOnClose);
+  if (const QString held = inHandWords(); !held.isEmpty()) menu->addSection(held);
+  addDeeds(menu, deeds());
+  menu->addSeparator();
+  addDeeds(menu, {{tr("Whole drawing"), Qt::Key_0, [this] { fit(); }},
+                  {tr("Copy the drawing"), Qt::Key_unknown, [this] { copyPicture(this); }}});
+  menu->popup(at);
+}
+
 void Canvas::keyPressEvent(QKeyEvent* event) {
+  if (!event->modifiers().testFlag(Qt::ControlModifier) && doByKey(deeds(), event->key())) return;
   switch (event->key()) {
     case Qt::Key_M:
       if (!event->isAutoRepeat()) {

@@ -5,6 +5,7 @@
 #include <optional>
 #include <vector>
 
+#include "canvas/deed.h"
 #include "curve/vec.h"
 #include "length/length.h"
 
@@ -58,6 +59,10 @@ class Canvas : public QWidget {
   bool isMeasuring() const { return m_ruleKey; }
   /// Takes a handle that was clicked in hand; false where clicks on handles mean nothing here.
   virtual bool takeInHand(const CanvasHandle& /*handle*/) { return false; }
+  /// What can be done with what is in hand: offered by the right button, and done by its keys.
+  virtual std::vector<Deed> deeds() { return {}; }
+  /// Takes what lies there in hand, for the menu of the right button, and moves nothing.
+  virtual void chooseAt(const QPointF& at);
   /// How near the pointer must come to a handle, px: targets are 28 px across.
   virtual double handleReach() const { return 14.0; }
 
@@ -70,6 +75,7 @@ class Canvas : public QWidget {
   void keyPressEvent(QKeyEvent* event) override;
   void keyReleaseEvent(QKeyEvent* event) override;
   void focusOutEvent(QFocusEvent* event) override;
+  void contextMenuEvent(QContextMenuEvent* event) override;
 
  private:
   /// Finds the scale at which the whole drawing is seen; asks for no new paint, so that a paint may ask for it.

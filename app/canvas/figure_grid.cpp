@@ -1,9 +1,11 @@
 #include "canvas/figure_grid.h"
 
 #include <QClipboard>
+#include <QContextMenuEvent>
 #include <QGuiApplication>
 #include <QHeaderView>
 #include <QKeyEvent>
+#include <QMenu>
 
 #include "canvas/look.h"
 #include "canvas/typing_delegate.h"
@@ -44,6 +46,12 @@ FigureGrid::FigureGrid(const QString& name, Session* session, QWidget* parent)
   verticalHeader()->setDefaultSectionSize(28);
   verticalHeader()->setMinimumSectionSize(28);
   verticalHeader()->setFont(shopFont(look::labelPx));
+  verticalHeader()->setContextMenuPolicy(Qt::CustomContextMenu);
+  connect(verticalHeader(), &QWidget::customContextMenuRequested, this, [this](const QPoint& at) {
+    const int row = verticalHeader()->logicalIndexAt(at);
+    if (row >= 0) setCurrentIndex(model()->index(row, std::max(currentIndex().column(), 0)));
+    openMenu(verticalHeader()->viewport()->mapToGlobal(at));
+  });
 }
 
 QString FigureGrid::copied() const {
@@ -118,6 +126,48 @@ void FigureGrid::keyPressEvent(QKeyEvent* event) {
   } else {
     QTableView::keyPressEvent(event);
   }
+}
+
+void FigureGrid::contextMenuEvent(QContextMenuEvent* event) {
+  const QModelIndex under = indexAt(viewport()->mapFromGlobal(event->globalPos()));
+  // A cell of a block that is selected is part of it; any other is taken in hand.
+  if (event->reason() == QContextMenuEvent::Mouse && under.isValid() && !selectionModel()->isSelected(under))
+    setCurrentIndex(under);
+  openMenu(event->globalPos());
+}
+
+void FigureGrid::openMenu(const QPoint& at) {
+  auto* menu = new QMenu(this);
+  menu->setAttribute(Qt::WA_DeleteOnClose);
+  const QModelIndex now = currentIndex();
+  const auto copy = [](const QString& words) { QGuiApplication::clipboard()->setText(words); };
+  const bool typed = now.isValid() && (now.flags() & Qt::ItemIsEditable) != 0;
+  if (rowDeeds && now.isValid()) {
+    addDeeds(menu, rowDeeds());
+    menu->addSeparator();
+  }
+  addDeeds(menu, {{tr("Type over it"), Qt::Key_F2, [this, now] { edit(now); }, typed},
+                  {tr("Copy"), Qt::Key_unknown, [this, copy] { copy(copied()); }, now.isValid()},
+                  {tr("Paste"), Qt::Key_unknown, [this] { paste(QGuiApplication::clipboard()->text()); },
+                   typed && !QGuiApplication::clipboard()->text().isEmpty()},
+                  {tr("Copy the whole table"), Qt::Key_unknown, [this, copy] { copy(whole()); }}});
+  menu->popup(at);
+}
+
+QString FigureGrid::whole() const {
+  const auto head = [this](int section, Qt::Orientation way) {
+    return model()->headerData(section, way, Qt::DisplayRole).toString().replace(QLatin1Char('\n'), QLatin1Char(' '));
+  };
+  QStringList rows, heads(QString{});
+  for (int column = 0; column < model()->columnCount(); ++column) heads << head(column, Qt::Horizontal);
+  rows << heads.join(QLatin1Char('\t'));
+  for (int row = 0; row < model()->rowCount(); ++row) {
+    QStringList cells(head(row, Qt::Vertical));
+    for (int column = 0; column < model()->columnCount(); ++column)
+      cells << model()->index(row, column).data(Qt::DisplayRole).toString();
+    rows << cells.join(QLatin1Char('\t'));
+  }
+  return rows.join(QLatin1Char('\n')) + QLatin1Char('\n');
 }
 
 void FigureGrid::updateGeometries() {

@@ -2,6 +2,9 @@
 // A grid of figures to be typed over, copied and pasted.
 
 #include <QTableView>
+#include <functional>
+
+#include "canvas/deed.h"
 
 namespace narrows {
 
@@ -19,6 +22,10 @@ class FigureGrid : public QTableView {
 
   /// The cells selected, as text; what lies between them is empty.
   QString copied() const;
+  /// The whole table, with the names of its rows and columns, as it is read.
+  QString whole() const;
+  /// What can be done with the row in hand beside typing; none by itself.
+  std::function<std::vector<Deed>()> rowDeeds;
   /// Types a block over the cells from the current one on. False, told by `notUnderstood`, where it does not fit.
   bool paste(const QString& block);
 
@@ -29,6 +36,7 @@ class FigureGrid : public QTableView {
  protected:
   bool event(QEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
+  void contextMenuEvent(QContextMenuEvent* event) override;
   void updateGeometries() override;
   bool focusNextPrevChild(bool next) override;
   void closeEditor(QWidget* editor, QAbstractItemDelegate::EndEditHint hint) override;
@@ -37,6 +45,8 @@ class FigureGrid : public QTableView {
   Session* session() const { return m_session; }
 
  private:
+  void openMenu(const QPoint& at);
+
   Session* m_session;
   bool m_closing = false;
 };

@@ -11,6 +11,7 @@
 #include <numbers>
 #include <utility>
 
+#include "canvas/deed.h"
 #include "canvas/look.h"
 #include "fonts.h"
 
@@ -340,6 +341,20 @@ void HullPicture::wheelEvent(QWheelEvent* event) {
   update();
 }
 
+void HullPicture::seeAsAtFirst() {
+  m_nearness = 1.0;
+  m_shift = {};
+  setView(usualTurnDeg, usualTiltDeg);
+}
+
+void HullPicture::contextMenuEvent(QContextMenuEvent* event) {
+  auto* menu = new QMenu(this);
+  menu->setAttribute(Qt::WA_DeleteOnClose);
+  addDeeds(menu, {{tr("As at first"), Qt::Key_0, [this] { seeAsAtFirst(); }},
+                  {tr("Copy the picture"), Qt::Key_unknown, [this] { copyPicture(this); }}});
+  menu->popup(event->globalPos());
+}
+
 void HullPicture::keyPressEvent(QKeyEvent* event) {
   switch (event->key()) {
     case Qt::Key_Left:
@@ -355,10 +370,7 @@ void HullPicture::keyPressEvent(QKeyEvent* event) {
       setView(m_turnDeg, m_tiltDeg - 6.0);
       return;
     case Qt::Key_0:
-      m_nearness = 1.0;
-      m_shift = {};
-      setView(usualTurnDeg, usualTiltDeg);
-      return;
+      return seeAsAtFirst();
     default:
       QWidget::keyPressEvent(event);
   }

@@ -35,6 +35,7 @@ class HullPicture : public QWidget {
   void mouseReleaseEvent(QMouseEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
+  void contextMenuEvent(QContextMenuEvent* event) override;
 
  private:
   /// A face as it lies on the picture, with its depth and shade.
@@ -63,6 +64,7 @@ class HullPicture : public QWidget {
   std::optional<std::pair<Vec3, Vec3>> seamInHand() const;
   /// As near as shows all of her.
   void fitAll();
+  void seeAsAtFirst();
   std::vector<Placed> placed(const QSizeF& size) const;
   TimberTones tonesOf(BoatSide side) const;
   Eigen::Matrix3d viewAt(double tiltDeg) const;

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "commands/session.h"
 
 namespace narrows {
@@ -54,9 +55,9 @@ void LengthField::setLength(Length length) {
 }
 
 Result<Length> LengthField::length() const {
-  const std::string text = m_edit->text().toStdString();
-  if (m_length && text == showLength(*m_length, m_shown, true)) return *m_length;
-  return parseLength(text, bareUnit(m_session->notation()));
+  const QString text = m_edit->text();
+  if (m_length && text.toStdString() == showLength(*m_length, m_shown, true)) return *m_length;
+  return parseLength(typedFigure(text), bareUnit(m_session->notation()));
 }
 
 void LengthField::clear() {

@@ -5,7 +5,7 @@
 #include <QPalette>
 #include <QStyleFactory>
 
-#include "canvas/english_plurals.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 
 namespace narrows::look {
@@ -47,7 +47,7 @@ void apply(QApplication& application) {
 
 void prepare(QApplication& application) {
   loadFonts();
-  QCoreApplication::installTranslator(new EnglishPlurals(&application));
+  speakTongueOf(application, QLocale());
   application.setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
   application.setFont(shopFont(14.0));
   QPalette palette;

@@ -82,6 +82,12 @@ void SessionCanvas::mousePressEvent(QMouseEvent* event) {
   Canvas::mousePressEvent(event);
 }
 
+void SessionCanvas::chooseAt(const QPointF& at) {
+  if (!isOfTheBook() || !worldBox()) return;
+  if (takeHold(at)) return m_hand.letGo();
+  Canvas::chooseAt(at);
+}
+
 void SessionCanvas::mouseMoveEvent(QMouseEvent* event) {
   if (m_hand.holds()) {
     m_hand.moveTo(toWorld(event->position()));

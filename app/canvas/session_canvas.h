@@ -27,6 +27,7 @@ class SessionCanvas : public Canvas {
   void remeasure();
   /// A new answer, or the selection, is to be shown: what is kept of the one before is looked at again.
   virtual void answered() {}
+  void chooseAt(const QPointF& at) override;
   /// Takes hold of what lies there (`hand().take`) or chooses it; false where nothing does, and the drawing is moved.
   virtual bool takeHold(const QPointF& /*at*/) { return false; }
   Hand& hand() { return m_hand; }

@@ -8,6 +8,7 @@
 #include "book/daybook_edits.h"
 #include "book/today.h"
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 #include "solve/sheet_points.h"
 
@@ -58,7 +59,7 @@ void PrintedNote::show(SheetKind kind, int strake, BoatSide side, const std::str
     const auto* one = finding.as<SheetFalse>();
     if (one != nullptr && isOfIt(one->sheet)) falsed = one;
   }
-  QString said = (printed->cut ? tr("Cut %1") : tr("Printed %1")).arg(QString::fromStdString(printed->when));
+  QString said = (printed->cut ? tr("Cut %1") : tr("Printed %1")).arg(dayWords(printed->when));
   if (!printed->code.empty()) said += tr(", code %1").arg(QString::fromStdString(printed->code));
   m_words->setText(falsed == nullptr
                        ? tr("%1: still true.").arg(said)

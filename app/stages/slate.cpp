@@ -11,12 +11,13 @@
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/number_field.h"
+#include "canvas/wrapping_button.h"
 #include "fonts.h"
 
 namespace narrows {
 
 namespace {
-constexpr int slateWide = 270, barWide = 16;
+constexpr int barWide = 16;
 }
 
 Slate::Slate(const Session* session, QWidget* parent)
@@ -24,7 +25,7 @@ Slate::Slate(const Session* session, QWidget* parent)
   setObjectName(QStringLiteral("slate"));
   m_column->setContentsMargins(18, 14, 18, 14);
   m_column->setSpacing(4);
-  setFixedWidth(slateWide);
+  setFixedWidth(widePx);
 }
 
 QWidget* Slate::into() const {
@@ -68,7 +69,7 @@ QLineEdit* Slate::addText(const QString& name) {
 }
 
 QPushButton* Slate::addButton(const QString& words, const char* objectName) {
-  auto* button = new QPushButton(words, into());
+  auto* button = new WrappingButton(words, into());
   button->setObjectName(QString::fromLatin1(objectName));
   m_into->addWidget(button);
   return button;
@@ -133,6 +134,8 @@ void Slate::showField(QWidget* field, bool shown) {
 QComboBox* Slate::addBox(const QString& name) {
   auto* box = new QComboBox(into());
   box->setAccessibleName(name);
+  // As wide as the slate, never wider for a long word among its choices.
+  box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   place(box, name);
   return box;
 }
@@ -164,7 +167,7 @@ QComboBox* Slate::addChanging(const QString& name, std::function<Choices()> show
 
 QPushButton* Slate::beginGroup(const QString& title) {
   endGroup();
-  auto* opens = new QPushButton(this);
+  auto* opens = new WrappingButton({}, this);
   opens->setCheckable(true);
   opens->setProperty("group", true);
   opens->setAccessibleName(title);
@@ -194,13 +197,13 @@ void Slate::refresh() {
 
 QWidget* Slate::scrolled(QWidget* parent) {
   auto* scroll = new QScrollArea(parent);
-  setMinimumWidth(slateWide);
-  setMaximumWidth(slateWide + barWide);
+  setMinimumWidth(widePx);
+  setMaximumWidth(widePx + barWide);
   scroll->setWidget(this);
   scroll->setWidgetResizable(true);
   scroll->setFrameShape(QFrame::NoFrame);
   scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setFixedWidth(slateWide + barWide);
+  scroll->setFixedWidth(widePx + barWide);
   return scroll;
 }
 

@@ -29,6 +29,8 @@ class Slate : public QFrame {
 
  public:
   explicit Slate(const Session* session, QWidget* parent = nullptr);
+  /// The same in every stage, so that drawings stay where they are.
+  static constexpr int widePx = 284;
 
   /// A quiet heading.
   QLabel* addHeading(const QString& words);

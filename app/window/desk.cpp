@@ -11,6 +11,7 @@
 
 #include "book/book_file.h"
 #include "book/edits.h"
+#include "canvas/path_to_write.h"
 #include "commands/aside.h"
 #include "files/whole_file.h"
 #include "window/new_table.h"
@@ -131,23 +132,25 @@ bool Desk::save() {
     tellProblems(tr("The book was not saved."), saved.error());
     return false;
   }
-  emit told(tr("Saved."), false);
+  emit saved(tr("Saved."));
   return true;
 }
 
 bool Desk::saveAs() {
   if (!m_session->hasBook()) return false;
   m_takeInTyping();
-  QString path =
-      QFileDialog::getSaveFileName(m_window, tr("Save the book as"), m_session->path(), tr("Books (*.narrows)"));
+  const QString boat = QString::fromStdString(m_session->book()->table.boat);
+  const QString start =
+      !m_session->path().isEmpty() ? m_session->path() : QDir::home().filePath(boat.isEmpty() ? tr("boat") : boat);
+  const QString path =
+      askPathToWrite(m_window, tr("Save the book as"), start, tr("Books (*.narrows)"), QStringLiteral("narrows"));
   if (path.isEmpty()) return false;
-  if (!path.endsWith(QStringLiteral(".narrows"))) path += QStringLiteral(".narrows");
   if (const auto saved = m_session->saveAs(path); !saved) {
     tellProblems(tr("The book was not saved."), saved.error());
     return false;
   }
   remember(path);
-  emit told(tr("Saved as %1.").arg(QFileInfo(path).fileName()), false);
+  emit saved(tr("Saved as %1.").arg(QFileInfo(path).fileName()));
   return true;
 }
 
@@ -178,13 +181,17 @@ void Desk::exportTable(bool faired) {
 }
 
 void Desk::exportCsv(const QString& what, const std::string& text) {
-  const QString path = QFileDialog::getSaveFileName(m_window, what, {}, tr("Tables (*.csv)"));
+  const QString path = askPathToWrite(m_window, what, besideBook(), tr("Tables (*.csv)"), QStringLiteral("csv"));
   if (path.isEmpty()) return;
   if (const auto written = writeWholeFile(path.toStdString(), text); !written) {
     tellProblems(tr("%1 was not written.").arg(what), written.error());
     return;
   }
   emit told(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
+}
+
+QString Desk::besideBook() const {
+  return m_session->path().isEmpty() ? QDir::homePath() : QFileInfo(m_session->path()).absolutePath();
 }
 
 QStringList Desk::recent() const {

@@ -35,6 +35,8 @@ class Desk : public QObject {
 
  signals:
   void told(const QString& words, bool trouble);
+  /// The book is saved: true until it is changed.
+  void saved(const QString& words);
   /// What was opened is begun with at this stage, by its number.
   void stageWanted(int number);
   void tableBegun(const OffsetTable& table);
@@ -42,6 +44,8 @@ class Desk : public QObject {
 
  private:
   void remember(const QString& path);
+  /// The folder of the book in hand, or the builder's own.
+  QString besideBook() const;
   /// A version before, kept beside a book: `osier.narrows.1~`.
   static bool isBackup(const QString& path);
   bool openBackup(const QString& path);

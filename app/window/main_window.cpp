@@ -22,6 +22,7 @@
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "lines_sheet.h"
 #include "stages/backbone/backbone_stage.h"
 #include "stages/lines/line_bench.h"
@@ -121,7 +122,15 @@ MainWindow::MainWindow(QWidget* parent)
   connect(m_welcome, &Welcome::typeAsked, m_desk, &Desk::typeTable);
   connect(m_welcome, &Welcome::bookAsked, m_desk, &Desk::askBook);
   connect(m_welcome, &Welcome::recentAsked, m_desk, &Desk::openPath);
+  connect(m_welcome, &Welcome::guideAsked, this, [this] { GuidePanel(this).exec(); });
   connect(m_desk, &Desk::told, this, &MainWindow::tell);
+  connect(m_desk, &Desk::saved, this, [this](const QString& words) {
+    tell(words, false);
+    m_saysSaved = true;
+  });
+  connect(&m_session, &Session::bookChanged, this, [this] {
+    if (m_saysSaved) tell({}, false);
+  });
   connect(m_desk, &Desk::stageWanted, this, &MainWindow::goToNumber);
   connect(m_desk, &Desk::tableBegun, this, &MainWindow::beginTable);
   connect(m_desk, &Desk::recentChanged, this, &MainWindow::showRecent);
@@ -202,10 +211,14 @@ void MainWindow::makeEditMenu() {
   connect(&m_session, &Session::dragChanged, this, showWhat);
   showWhat();
   edit->addSeparator();
+  m_actions->add(edit, tr("Copy the &drawing"), {tr("Ctrl+Shift+C")}, [this] {
+    copyPicture(m_stages[currentStage()]->drawing());
+    tell(tr("The drawing is copied."), false);
+  });
   m_actions->add(edit, tr("&Who is at work…"), {}, [this] { askBuilder(); });
   QMenu* planking = edit->addMenu(tr("&Planked as"));
   for (const Construction kind : {Construction::Carvel, Construction::Lapstrake}) {
-    const QString name = QString::fromUtf8(constructionName(kind));
+    const QString name = wordOf(constructionName(kind));
     m_actions->add(planking, name, {}, [this, kind, name] {
       m_session.perform(tr("Plank her %1").arg(name), setConstruction(*m_session.book(), kind));
     });
@@ -309,6 +322,7 @@ QString MainWindow::told() const {
 void MainWindow::tell(const QString& words, bool trouble) {
   m_words = words;
   m_trouble = trouble;
+  m_saysSaved = false;
   showTold();
 }
 

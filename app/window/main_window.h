@@ -92,6 +92,7 @@ class MainWindow : public QMainWindow {
   QLabel* m_told;
   QString m_words;  ///< told last, above what the session wants kept in mind
   bool m_trouble = false;
+  bool m_saysSaved = false;  ///< what is told is that the book is saved
   LinesStage* m_lines;
   BackboneStage* m_backbone;
   MouldsStage* m_moulds;

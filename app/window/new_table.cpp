@@ -11,6 +11,7 @@
 #include <algorithm>
 
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -78,7 +79,7 @@ bool NewTable::readLengths(QLineEdit* field, const QString& what, std::vector<Le
   const QStringList pieces =
       field->text().split(QRegularExpression(QStringLiteral("[,;]|\\s{2,}")), Qt::SkipEmptyParts);
   for (const QString& piece : pieces) {
-    const auto length = parseLength(piece.trimmed().toStdString(), unit);
+    const auto length = parseLength(typedFigure(piece.trimmed()), unit);
     if (!length) {
       m_answer->setText(tr("%1: %2").arg(what, QString::fromStdString(describe(length.error()[0]))));
       field->setFocus();

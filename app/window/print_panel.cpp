@@ -20,6 +20,7 @@
 #include "book/today.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 #include "pages.h"
 #include "solve/sheet_points.h"
@@ -71,7 +72,6 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   row->setSpacing(18);
   auto* left = new QWidget(this);
   left->setLayout(m_form);
-  left->setMinimumWidth(440);
   row->addWidget(left, 2);
   row->addWidget(m_preview, 3);
   resize(980, 660);
@@ -107,12 +107,12 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   form->addRow(tr("All nested on"), m_nested);
   form->addRow(tr("Patterns of"), m_strakes);
   form->addRow(tr("Side"), m_side);
-  form->addRow(QString(), m_tickets);
-  form->addRow(QString(), m_widths);
-  form->addRow(QString(), m_stick);
-  form->addRow(QString(), m_boards);
-  form->addRow(QString(), m_shell);
-  form->addRow(QString(), m_tables);
+  form->addRow(m_tickets);
+  form->addRow(m_widths);
+  form->addRow(m_stick);
+  form->addRow(m_boards);
+  form->addRow(m_shell);
+  form->addRow(m_tables);
   form->addRow(tr("As"), m_format);
   form->addRow(tr("Paper"), m_paper);
   form->addRow(tr("Roll width"), m_roll);
@@ -140,6 +140,9 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   m_write->setDefault(true);
   m_print->setObjectName(QStringLiteral("print"));
   form->addRow(buttons);
+  // At least so wide that the page beside it does not squeeze its words, in any tongue.
+  constexpr int leastWide = 440;
+  left->setMinimumWidth(std::max(leastWide, form->minimumSize().width()));
 
   connect(browse, &QPushButton::clicked, this, [this] {
     const QString folder = QFileDialog::getExistingDirectory(this, tr("Folder for the sheets"), m_folder->text());
@@ -246,7 +249,7 @@ PrintPanel::Nested PrintPanel::nestedOn() const {
   if (texts.size() != 2) return {{}, tr("Nested on what? Give a width and a height, such as 4 ft x 8 ft.")};
   std::vector<Length> sides;
   for (const QString& text : texts) {
-    const auto length = parseLength(text.trimmed().toStdString(), bareUnit(m_solved->book->settings.notation));
+    const auto length = parseLength(typedFigure(text.trimmed()), bareUnit(m_solved->book->settings.notation));
     if (!length) return {{}, QString::fromStdString(describe(length.error()[0]))};
     if (length->mm() <= 0.0) return {{}, tr("A sheet to nest on is larger than nothing.")};
     sides.push_back(*length);

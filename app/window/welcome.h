@@ -1,8 +1,9 @@
 #pragma once
-// The first screen: ways in.
+// The first screen: ways in, and what the program does.
 
 #include <QWidget>
 
+class QBoxLayout;
 class QVBoxLayout;
 
 namespace narrows {
@@ -19,9 +20,13 @@ class Welcome : public QWidget {
   void tableAsked();
   void typeAsked();
   void bookAsked();
+  void guideAsked();
   void recentAsked(const QString& path);
 
  private:
+  void addWays(QBoxLayout* column);
+  void addWhatItDoes(QBoxLayout* column);
+
   QVBoxLayout* m_recent;
 };
 

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "book/lining_edits.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -19,18 +20,18 @@ class Changes {
       : m_book(book), m_lining(lining), m_weighing(weighing), m_side(side) {}
 
   std::vector<PlanChange> all() {
-    strakes(1, "one strake more",
+    strakes(1, Trade::say("one strake more"),
             {Measure::Width, Measure::Stock, Measure::SeamMove, Measure::LandLeft, Measure::BoardWidth});
-    strakes(-1, "one strake fewer", {Measure::HoodEnd, Measure::EndRatio});
+    strakes(-1, Trade::say("one strake fewer"), {Measure::HoodEnd, Measure::EndRatio});
     for (const bool bow : {true, false}) {
       garboard(bow, 1.0);
       garboard(bow, -1.0);
       evened(bow);
       runOut(bow);
     }
-    bilge(bilgeLess, "narrower through the bilge",
+    bilge(bilgeLess, Trade::say("narrower through the bilge"),
           {Measure::Stock, Measure::LandLeft, Measure::LapBevel, Measure::Width, Measure::SeamMove});
-    bilge(bilgeMore, "wider through the bilge", {Measure::Step, Measure::EndRatio});
+    bilge(bilgeMore, Trade::say("wider through the bilge"), {Measure::Step, Measure::EndRatio});
     stealer();
     for (const Measure measure : {Measure::Stock, Measure::LandLeft, Measure::Width, Measure::Step}) worstMark(measure);
     letGo();
@@ -44,7 +45,7 @@ class Changes {
     return bow ? sections.front() : sections.back();
   }
 
-  void strakes(int more, const char* words, std::vector<Measure> cures) {
+  void strakes(int more, const std::string& words, std::vector<Measure> cures) {
     const PlanId id = plan().id;
     m_changes.push_back({words, std::move(cures), true, [more, id](const Book& book, const Lining&) {
                            const LiningPlan* of = book.findPlan(id);
@@ -61,7 +62,8 @@ class Changes {
                                      ? std::vector{Measure::Twist, Measure::Sny, Measure::BoardWidth, Measure::EdgeSet}
                                      : std::vector{Measure::HoodEnd, Measure::EndRatio};
     m_changes.push_back(
-        {"garboard " + Say(size) + (inchesUp > 0.0 ? " higher at the " : " lower at the ") + end(bow).name,
+        {Trade::say("garboard %1%2%3", Say(size),
+                    inchesUp > 0.0 ? Trade::say(" higher at the ") : Trade::say(" lower at the "), end(bow).name),
          std::move(cures), bow, [bow, by](const Book& book, const Lining& lining) -> Result<Book> {
            const std::vector<double> widths = lining.widthsAlongEndMm(bow);
            double girth = 0.0;
@@ -100,12 +102,13 @@ class Changes {
   }
 
   void evened(bool bow) {
-    endByRule(bow, "ends all alike at the " + end(bow).name, {Measure::EndRatio, Measure::HoodEnd}, 1.0, false);
+    endByRule(bow, Trade::say("ends all alike at the %1", end(bow).name), {Measure::EndRatio, Measure::HoodEnd}, 1.0,
+              false);
   }
 
   void runOut(bool bow) {
     if (end(bow).isHood())
-      endByRule(bow, "lines run out as battens to the " + end(bow).name,
+      endByRule(bow, Trade::say("lines run out as battens to the %1", end(bow).name),
                 {Measure::Sny, Measure::Twist, Measure::EdgeSet}, 0.0, true);
   }
 
@@ -121,7 +124,7 @@ class Changes {
     return at;
   }
 
-  void bilge(double scale, const char* words, std::vector<Measure> cures) {
+  void bilge(double scale, const std::string& words, std::vector<Measure> cures) {
     const std::size_t at = hardest();
     m_changes.push_back(
         {words, std::move(cures), true, [at, scale](const Book& book, const Lining& lining) -> Result<Book> {
@@ -165,19 +168,18 @@ class Changes {
     const bool bow = m_lining.endWidthMm(strake, true) <= m_lining.endWidthMm(strake, false);
     const std::size_t line = m_lining.strakes[strake].upper;
     if (m_lining.lines[line].isGuide) return;
-    m_changes.push_back(
-        {"strakes " + std::to_string(line) + " and " + std::to_string(line + 1) + " into one at the " + end(bow).name,
-         {Measure::HoodEnd, Measure::EndRatio},
-         false,
-         [line, bow](const Book& book, const Lining& lining) -> Result<Book> {
-           if (line >= lining.lines.size()) return fail(Fault::LineUnknown, {}, {std::to_string(line)});
-           Stealer joint;
-           joint.line = lining.lines[line].id;
-           joint.towardsBow = bow;
-           const double t = (bow ? jointIn : 1.0 - jointIn) * lining.frame.lastT();
-           joint.at = millimetres(lining.point(line, t).x());
-           return setStealer(book, lining, joint);
-         }});
+    m_changes.push_back({Trade::say("strakes %1 and %2 into one at the %3", line, line + 1, end(bow).name),
+                         {Measure::HoodEnd, Measure::EndRatio},
+                         false,
+                         [line, bow](const Book& book, const Lining& lining) -> Result<Book> {
+                           if (line >= lining.lines.size()) return fail(Fault::LineUnknown, {}, {std::to_string(line)});
+                           Stealer joint;
+                           joint.line = lining.lines[line].id;
+                           joint.towardsBow = bow;
+                           const double t = (bow ? jointIn : 1.0 - jointIn) * lining.frame.lastT();
+                           joint.at = millimetres(lining.point(line, t).x());
+                           return setStealer(book, lining, joint);
+                         }});
   }
 
   /// The upper line of the strake that is worst, moved so that it is narrower there; of a jump, to between.
@@ -195,8 +197,8 @@ class Changes {
     const Length by = m_book.settings.notation == Notation::Millimetres ? millimetres(6.0) : inches(0.25);
     const std::size_t section = *worst->section;
     const bool up = (measure == Measure::Step && worst->value < 1.0) || land;
-    m_changes.push_back({"line " + std::to_string(line) + (up ? ", up " : ", down ") + said(by.mm()) + " at " +
-                             m_lining.frame.hull().sections[section].name,
+    m_changes.push_back({Trade::say("line %1%2%3 at %4", line, up ? Trade::say(", up ") : Trade::say(", down "),
+                                    said(by.mm()), m_lining.frame.hull().sections[section].name),
                          {measure},
                          false,
                          [line, section, by, up](const Book& book, const Lining& lining) -> Result<Book> {
@@ -217,7 +219,7 @@ class Changes {
     if (std::none_of(plan().moved.begin(), plan().moved.end(),
                      [this](const MovedMark& mark) { return canBeLetGo(plan(), mark); }))
       return;
-    m_changes.push_back({"marks moved by hand let go",
+    m_changes.push_back({Trade::say("marks moved by hand let go"),
                          {Measure::Step, Measure::Sny, Measure::EndRatio},
                          false,
                          [](const Book& book, const Lining& lining) -> Result<Book> {

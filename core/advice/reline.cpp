@@ -7,6 +7,7 @@
 
 #include "book/lining_edits.h"
 #include "curve/fair_function.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -100,7 +101,7 @@ class Reliner {
       const double above = std::min(room, (share(line + 1, *at) - share(line, *at)) * girth - leastStrakeWidthMm);
       if (reading.off.mm() < below || reading.off.mm() > above) {
         problem(Fault::HungOutside, reading.line, 3,
-                {"strake " + std::to_string(edge.strake) + " at " + reading.station, said(reading.off.mm()),
+                {Trade::say("strake %1 at %2", edge.strake, reading.station), said(reading.off.mm()),
                  saidAtLeast(below), saidAtMost(above)});
         continue;
       }
@@ -266,7 +267,8 @@ Result<Book> relineSide(const Book& book, const Lining& lining, BoatSide side, c
   if (!made) return tl::make_unexpected(made.error());
   if (const auto lined = linedOff(book, lining, *made); !lined) return tl::make_unexpected(lined.error());
   PlanId id;
-  auto edited = addPlan(book, *made, freePlanName(book, name.empty() ? plan.name + ", as hung" : name), &id);
+  auto edited =
+      addPlan(book, *made, freePlanName(book, name.empty() ? Trade::say("%1, as hung", plan.name) : name), &id);
   if (edited) edited = setBoatPlan(*edited, side, id);
   if (!edited) return edited;
   for (const HungEdge& edge : edges) edited->hung.push_back({side, edge.strake, plan.id, id, when, edge.readings});
@@ -286,7 +288,8 @@ Result<Book> measureHungEdge(const Book& book, const Lining& lining, BoatSide si
   };
   const HungStrake* last = hungLast(book, side);
   if (last != nullptr && last->strake > strake)
-    return fail(Fault::HungOutOfOrder, {}, {std::to_string(strake), std::to_string(last->strake), "the book"});
+    return fail(Fault::HungOutOfOrder, {},
+                {std::to_string(strake), std::to_string(last->strake), Trade::say("the book")});
   if (last != nullptr && last->strake == strake) {
     const LiningPlan* from = book.findPlan(last->from);
     const auto ids = sectionIds(book, lining.frame.hull());
@@ -316,7 +319,7 @@ Result<Book> measureHungEdge(const Book& book, const Lining& lining, BoatSide si
   }
   if (!off) return book;
   return relineSide(book, lining, side, {{strake, side, with({})}},
-                    book.planOf(side).name + ", strake " + std::to_string(strake) + " hung", when);
+                    Trade::say("%1, strake %2 hung", book.planOf(side).name, strake), when);
 }
 
 }  // namespace narrows

@@ -7,6 +7,7 @@
 #include <utility>
 
 #include "advice/plan_change.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -36,7 +37,7 @@ std::string wordsOf(School school) {
 }
 
 /// What is said of the plan that the search begins from.
-constexpr const char* begunWords = "the plan begun from";
+constexpr const char* begunWords = Trade::mark("the plan begun from");
 
 struct Candidate {
   std::shared_ptr<const PlanWeighed> weighed;
@@ -46,9 +47,9 @@ struct Candidate {
   double score() const { return weighed->weighing.score; }
   /// "equal, 9 strakes, bettered": as many as it has now.
   std::string words() const {
-    std::string words = how;
-    if (how != begunWords) words += ", " + std::to_string(weighed->plan.strakes.size()) + " strakes";
-    return bettered ? words + ", bettered" : words;
+    std::string words = Trade::say(how.c_str());
+    if (how != begunWords) words += Trade::say(", %1 strakes", weighed->plan.strakes.size());
+    return bettered ? Trade::say("%1, bettered", words) : words;
   }
 };
 

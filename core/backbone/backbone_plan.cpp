@@ -1,5 +1,7 @@
 #include "backbone/backbone_plan.h"
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 const Timber* BackbonePlan::find(TimberId id) const {
@@ -12,19 +14,19 @@ const Timber* BackbonePlan::find(TimberId id) const {
 std::string_view timberKindName(TimberKind kind) {
   switch (kind) {
     case TimberKind::Keel:
-      return "keel";
+      return Trade::mark("keel");
     case TimberKind::Stem:
-      return "stem";
+      return Trade::mark("stem");
     case TimberKind::OuterStem:
-      return "outer stem";
+      return Trade::mark("outer stem");
     case TimberKind::Knee:
-      return "knee";
+      return Trade::mark("knee");
     case TimberKind::Deadwood:
-      return "deadwood";
+      return Trade::mark("deadwood");
     case TimberKind::Sternpost:
-      return "sternpost";
+      return Trade::mark("sternpost");
     case TimberKind::Keelson:
-      return "keelson";
+      return Trade::mark("keelson");
   }
   return {};
 }
@@ -32,13 +34,13 @@ std::string_view timberKindName(TimberKind kind) {
 std::string_view jointKindName(JointKind kind) {
   switch (kind) {
     case JointKind::Butt:
-      return "butt";
+      return Trade::mark("butt");
     case JointKind::Scarf:
-      return "plain scarf";
+      return Trade::mark("plain scarf");
     case JointKind::NibbedScarf:
-      return "nibbed scarf";
+      return Trade::mark("nibbed scarf");
     case JointKind::HookedScarf:
-      return "hooked scarf";
+      return Trade::mark("hooked scarf");
   }
   return {};
 }
@@ -46,11 +48,11 @@ std::string_view jointKindName(JointKind kind) {
 std::string_view bendingName(Bending bending) {
   switch (bending) {
     case Bending::Cold:
-      return "cold";
+      return Trade::mark("cold");
     case Bending::Steamed:
-      return "steamed";
+      return Trade::mark("steamed");
     case Bending::Green:
-      return "green, steamed";
+      return Trade::mark("green, steamed");
   }
   return {};
 }
@@ -58,17 +60,17 @@ std::string_view bendingName(Bending bending) {
 std::string_view faultKindName(FaultKind kind) {
   switch (kind) {
     case FaultKind::Knot:
-      return "knot";
+      return Trade::mark("knot");
     case FaultKind::Check:
-      return "check";
+      return Trade::mark("check");
     case FaultKind::Nail:
-      return "nail";
+      return Trade::mark("nail");
     case FaultKind::Heart:
-      return "heart";
+      return Trade::mark("heart");
     case FaultKind::Wane:
-      return "wane";
+      return Trade::mark("wane");
     case FaultKind::TornGrain:
-      return "torn grain";
+      return Trade::mark("torn grain");
   }
   return {};
 }

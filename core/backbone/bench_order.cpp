@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 std::vector<CutStep> benchOrder(const BenchOrderOf& of) {
@@ -16,49 +18,61 @@ std::vector<CutStep> benchOrder(const BenchOrderOf& of) {
     const auto add = [&](const std::string& cut, CutWhen when, const std::string& why) {
       steps.push_back({timber.id, timber.name, cut, when, why});
     };
-    add("both faces, flat and to thickness", CutWhen::Now, "before anything is marked that must be square");
-    add("rough outline, from the bulge of every curve outward", CutWhen::Now,
-        "so that the grain cannot run into the part; leave a fat sixteenth");
-    add("final outline", CutWhen::Later, "mark it again when the timber is to thickness, square to its true face");
-    if (jointed(timber.id)) add("joint faces", CutWhen::Later, "after the final outline; fit one to the other");
+    add(Trade::say("both faces, flat and to thickness"), CutWhen::Now,
+        Trade::say("before anything is marked that must be square"));
+    add(Trade::say("rough outline, from the bulge of every curve outward"), CutWhen::Now,
+        Trade::say("so that the grain cannot run into the part; leave a fat sixteenth"));
+    add(Trade::say("final outline"), CutWhen::Later,
+        Trade::say("mark it again when the timber is to thickness, square to its true face"));
+    if (jointed(timber.id))
+      add(Trade::say("joint faces"), CutWhen::Later, Trade::say("after the final outline; fit one to the other"));
     switch (timber.kind) {
       case TimberKind::Stem:
       case TimberKind::Sternpost: {
         const bool grooved = timber.kind == TimberKind::Sternpost || plan.rabbet.stem == StemMake::Rabbeted;
         if (grooved) {
-          add("rabbet, by machine between its stops", CutWhen::Now, "at the one angle, short of the sheer");
-          add("rabbet, its ends and the forefoot", CutWhen::Later, "by hand, with the plank offered up");
+          add(Trade::say("rabbet, by machine between its stops"), CutWhen::Now,
+              Trade::say("at the one angle, short of the sheer"));
+          add(Trade::say("rabbet, its ends and the forefoot"), CutWhen::Later,
+              Trade::say("by hand, with the plank offered up"));
         } else {
-          add("bevel, to within a fat sixteenth", CutWhen::Now, "the rest when a batten lies across the moulds");
+          add(Trade::say("bevel, to within a fat sixteenth"), CutWhen::Now,
+              Trade::say("the rest when a batten lies across the moulds"));
         }
-        add(timber.kind == TimberKind::Stem ? "stem head" : "post head", CutWhen::Later,
-            of.sheerFixed ? "when the sheer strake is on" : "until the sheer is fixed");
+        add(timber.kind == TimberKind::Stem ? Trade::say("stem head") : Trade::say("post head"), CutWhen::Later,
+            of.sheerFixed ? Trade::say("when the sheer strake is on") : Trade::say("until the sheer is fixed"));
         break;
       }
       case TimberKind::OuterStem:
-        add("its after face", CutWhen::Later, "until the planks are trimmed flush with the inner stem");
+        add(Trade::say("its after face"), CutWhen::Later,
+            Trade::say("until the planks are trimmed flush with the inner stem"));
         break;
       case TimberKind::Keel:
         if (plan.keel.make == KeelMake::Plank) {
-          add("least bevel, ripped the whole length", CutWhen::Now, "then planed to each station's own");
+          add(Trade::say("least bevel, ripped the whole length"), CutWhen::Now,
+              Trade::say("then planed to each station's own"));
         } else {
-          add("rabbet, to within a fat sixteenth", CutWhen::Now,
-              of.plankFinished ? "at the stations first, then between" : "when the planking's thickness is settled");
+          add(Trade::say("rabbet, to within a fat sixteenth"), CutWhen::Now,
+              of.plankFinished ? Trade::say("at the stations first, then between")
+                               : Trade::say("when the planking's thickness is settled"));
         }
-        add("ends", CutWhen::Later, "left long until stem and post are offered up");
+        add(Trade::say("ends"), CutWhen::Later, Trade::say("left long until stem and post are offered up"));
         break;
       case TimberKind::Deadwood:
-        add("rabbet", CutWhen::Later, "across the joints in one cut, when keel, deadwood and post are bolted up dry");
+        add(Trade::say("rabbet"), CutWhen::Later,
+            Trade::say("across the joints in one cut, when keel, deadwood and post are bolted up dry"));
         break;
       case TimberKind::Knee:
-        add("its two faying faces", CutWhen::Later,
-            of.hasTransom ? "scribed to keel and transom as they stand" : "scribed where it goes");
+        add(Trade::say("its two faying faces"), CutWhen::Later,
+            of.hasTransom ? Trade::say("scribed to keel and transom as they stand")
+                          : Trade::say("scribed where it goes"));
         break;
       case TimberKind::Keelson:
-        add("its lower face", CutWhen::Later, "scribed to the keel as it came out");
+        add(Trade::say("its lower face"), CutWhen::Later, Trade::say("scribed to the keel as it came out"));
         break;
     }
-    if (jointed(timber.id)) add("bolt holes and stopwaters", CutWhen::Later, "bored with the joint bolted up dry");
+    if (jointed(timber.id))
+      add(Trade::say("bolt holes and stopwaters"), CutWhen::Later, Trade::say("bored with the joint bolted up dry"));
   }
   return steps;
 }
@@ -68,19 +82,20 @@ std::vector<ReachShort> reachShorts(const BackbonePlan& plan, const KeelBevel* k
   std::vector<ReachShort> shorts;
   const double saw = plan.keel.sawDepth.mm();
   for (const Timber& timber : plan.timbers) {
-    if (timber.siding.mm() > saw) shorts.push_back({timber.name, "square through its siding", timber.siding.mm(), saw});
+    if (timber.siding.mm() > saw)
+      shorts.push_back({timber.name, Trade::say("square through its siding"), timber.siding.mm(), saw});
   }
   if (keel != nullptr && plan.keel.make == KeelMake::Plank && plan.keel.thickness.mm() > 0.0) {
     const double deep = plan.keel.thickness.mm() / std::cos(keel->leastSawRad);
-    if (deep > saw) shorts.push_back({"keel", "along its least bevel", deep, saw});
+    if (deep > saw) shorts.push_back({Trade::say("keel"), Trade::say("along its least bevel"), deep, saw});
   }
   for (const MachinedGroove& groove : grooves) {
     const double reach = plan.rabbet.cutterReach.mm();
     for (const GroovePare& mark : groove.marks) {
       if (mark.inReach) continue;
       shorts.push_back({std::string(rabbetPartName(groove.part)),
-                        "the rabbet's corner at height " + showDecimal(mark.heightMm, 0) + " mm", groove.depthMm,
-                        reach});
+                        Trade::say("the rabbet's corner at height %1 mm", showDecimal(mark.heightMm, 0)),
+                        groove.depthMm, reach});
       break;
     }
   }
@@ -90,21 +105,21 @@ std::vector<ReachShort> reachShorts(const BackbonePlan& plan, const KeelBevel* k
 std::string cautionWords(BackboneCaution caution) {
   switch (caution) {
     case BackboneCaution::Lead:
-      return "Lead: casting and dust poison. Leave casting to those licensed for it; wash before eating.";
+      return Trade::say("Lead: casting and dust poison. Leave casting to those licensed for it; wash before eating.");
     case BackboneCaution::Dust:
-      return "Dust of oak, iroko and old paint: mask and extraction, and test old paint for lead.";
+      return Trade::say("Dust of oak, iroko and old paint: mask and extraction, and test old paint for lead.");
     case BackboneCaution::OldNails:
-      return "Old timber: go over it for nails before any edge does.";
+      return Trade::say("Old timber: go over it for nails before any edge does.");
     case BackboneCaution::EdgedTools:
-      return "Adze and axe: feet apart, nobody in the swing, edge covered when it is put down.";
+      return Trade::say("Adze and axe: feet apart, nobody in the swing, edge covered when it is put down.");
     case BackboneCaution::ChainSaw:
-      return "Chain saw: trained hands, helmet, gloves, trousers and boots for it, never alone.";
+      return Trade::say("Chain saw: trained hands, helmet, gloves, trousers and boots for it, never alone.");
     case BackboneCaution::Lifting:
-      return "Heavy timber: chock it, lift with tackle rated for it, nobody underneath.";
+      return Trade::say("Heavy timber: chock it, lift with tackle rated for it, nobody underneath.");
     case BackboneCaution::Epoxy:
-      return "Epoxy: gloves, long sleeves, air; small pots, for a full one boils. Read the maker's sheet.";
+      return Trade::say("Epoxy: gloves, long sleeves, air; small pots, for a full one boils. Read the maker's sheet.");
     case BackboneCaution::Steam:
-      return "Steam: vent the box, never seal it; gloves, and the lid opens away from you.";
+      return Trade::say("Steam: vent the box, never seal it; gloves, and the lid opens away from you.");
   }
   return {};
 }

@@ -5,6 +5,7 @@
 
 #include "curve/batten.h"
 #include "curve/fair_function.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -18,7 +19,8 @@ CameOut compareCameOut(const std::vector<CameOutStation>& drawn, const std::vect
   for (const CameOutReading& reading : readings) {
     const bool known = std::any_of(drawn.begin(), drawn.end(),
                                    [&](const CameOutStation& station) { return station.name == reading.station; });
-    if (!known) result.problems.push_back({Fault::StationUnknown, {0, 0, "keel as it came out"}, {reading.station}});
+    if (!known)
+      result.problems.push_back({Fault::StationUnknown, {0, 0, Trade::say("keel as it came out")}, {reading.station}});
   }
   for (CameOutStation& station : result.stations) {
     for (const CameOutReading& reading : readings) {

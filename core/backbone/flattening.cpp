@@ -6,6 +6,8 @@
 #include <cmath>
 #include <memory>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -114,15 +116,17 @@ Result<std::vector<SlabReading>> slabReadings(const SlabPlan& plan) {
   for (const auto& row : plan.down) most = std::max(most, row.size());
   const double stepAlong = plan.readingStepAlong.mm(), stepAcross = plan.readingStepAcross.mm();
   if (stepAlong <= 0.0 || stepAcross <= 0.0)
-    return fail(Fault::ReadingsGap, {}, {"the steps", "give how far apart the readings were taken, along and across."});
+    return fail(Fault::ReadingsGap, {},
+                {Trade::say("the steps"), Trade::say("give how far apart the readings were taken, along and across.")});
   for (std::size_t j = 0; j < plan.down.size(); ++j) {
     for (std::size_t i = 0; i < most; ++i) {
       const bool given = i < plan.down[j].size() && plan.down[j][i].has_value();
-      const std::string place = "row " + std::to_string(j + 1) + ", place " + std::to_string(i + 1);
+      const std::string place = Trade::say("row %1, place %2", j + 1, i + 1);
       if (!given) {
-        problems.push_back({Fault::ReadingsGap,
-                            {0, 0, place},
-                            {"that place", "measure it; a low spot there would be left standing."}});
+        problems.push_back(
+            {Fault::ReadingsGap,
+             {0, 0, place},
+             {Trade::say("that place"), Trade::say("measure it; a low spot there would be left standing.")}});
         continue;
       }
       SlabReading reading;
@@ -143,7 +147,9 @@ Result<std::vector<SlabReading>> slabReadings(const SlabPlan& plan) {
   }
   if (problems.empty() && (plan.down.size() < 2 || most < 2))
     problems.push_back(
-        {Fault::ReadingsGap, {}, {"two edges", "two rows of two readings are the least a plane can be laid on."}});
+        {Fault::ReadingsGap,
+         {},
+         {Trade::say("two edges"), Trade::say("two rows of two readings are the least a plane can be laid on.")}});
   if (!problems.empty()) return tl::make_unexpected(problems);
   return readings;
 }
@@ -164,11 +170,12 @@ Result<Flattening> flatten(const std::vector<SlabReading>& readings, const Flatt
   if (!best) {
     const auto most = bestPlane(readings, limits, underside, std::nullopt);
     const auto words = [unit](double mm) { return writeLength(millimetres(mm), unit, 1, true); };
-    return fail(Fault::NoPlaneClears, {},
-                {words(limits.finishedMm), most && most->keptMm > 0.0
-                                               ? words(std::floor(most->keptMm / squareOf(most->plane) * 10.0) / 10.0) +
-                                                     " is the most this slab holds"
-                                               : "the slab is too thin at its low spots"});
+    return fail(
+        Fault::NoPlaneClears, {},
+        {words(limits.finishedMm),
+         most && most->keptMm > 0.0 ? Trade::say("%1 is the most this slab holds",
+                                                 words(std::floor(most->keptMm / squareOf(most->plane) * 10.0) / 10.0))
+                                    : Trade::say("the slab is too thin at its low spots")});
   }
   Flattening flat;
   flat.first = best->plane;
@@ -231,7 +238,8 @@ Result<std::vector<std::vector<std::optional<Length>>>> readSlabGrid(std::string
       }
       const auto length = parseLength(entry, unit);
       if (!length) {
-        problems.push_back({Fault::NotALength, {line, field, {}}, {entry, "", "write it as 3/8, 0.4 or 9 mm."}});
+        problems.push_back(
+            {Fault::NotALength, {line, field, {}}, {entry, "", Trade::say("write it as 3/8, 0.4 or 9 mm.")}});
         readings.emplace_back();
       } else {
         readings.emplace_back(*length);

@@ -8,6 +8,7 @@
 #include "backbone/species.h"
 #include "backbone/timber_shape.h"
 #include "curve/halving.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -151,17 +152,18 @@ double anyRatio(Bending bending) {
 
 const std::vector<UsualBend>& usualBends() {
   static const std::vector<UsualBend> usual{
-      {"oak", Bending::Cold, 100.0, "60 is hard on it and breaks a strip now and then; 150 is easy."},
-      {"oak", Bending::Steamed, 30.0, "Dry stock: soak it first and allow an hour an inch."},
-      {"oak", Bending::Green, 18.0, "Fresh, straight-grained, hung within a minute of the box."},
-      {"ash", Bending::Cold, 90.0, "Rots in fresh water under paint: keep it for what stays dry."},
-      {"ash", Bending::Steamed, 28.0, "Dry stock: soak it first."},
-      {"ash", Bending::Green, 15.0, "Bends best of all; keep the bark side out."},
-      {"larch", Bending::Cold, 130.0, "Throw out every strip with a knot in the bend."},
-      {"larch", Bending::Steamed, 40.0, "Resin runs: gloves, and a drip tray."},
-      {"spruce", Bending::Cold, 110.0, "Soft: pads under the clamps."},
-      {"mahogany", Bending::Cold, 110.0, "Interlocked grain tears: strips thinner than this where it does."},
-      {"iroko", Bending::Cold, 140.0, "Dust irritates; wipe with solvent before gluing."}};
+      {"oak", Bending::Cold, 100.0, Trade::mark("60 is hard on it and breaks a strip now and then; 150 is easy.")},
+      {"oak", Bending::Steamed, 30.0, Trade::mark("Dry stock: soak it first and allow an hour an inch.")},
+      {"oak", Bending::Green, 18.0, Trade::mark("Fresh, straight-grained, hung within a minute of the box.")},
+      {"ash", Bending::Cold, 90.0, Trade::mark("Rots in fresh water under paint: keep it for what stays dry.")},
+      {"ash", Bending::Steamed, 28.0, Trade::mark("Dry stock: soak it first.")},
+      {"ash", Bending::Green, 15.0, Trade::mark("Bends best of all; keep the bark side out.")},
+      {"larch", Bending::Cold, 130.0, Trade::mark("Throw out every strip with a knot in the bend.")},
+      {"larch", Bending::Steamed, 40.0, Trade::mark("Resin runs: gloves, and a drip tray.")},
+      {"spruce", Bending::Cold, 110.0, Trade::mark("Soft: pads under the clamps.")},
+      {"mahogany", Bending::Cold, 110.0,
+       Trade::mark("Interlocked grain tears: strips thinner than this where it does.")},
+      {"iroko", Bending::Cold, 140.0, Trade::mark("Dust irritates; wipe with solvent before gluing.")}};
   return usual;
 }
 
@@ -174,7 +176,7 @@ double bendRatio(const std::string& species, Bending bending) {
 
 UsualBend bendFor(const LaminationPlan& plan) {
   UsualBend found{plan.species, plan.bending, anyRatio(plan.bending),
-                  "No ratio of its own is known for this wood: try a strip first."};
+                  Trade::mark("No ratio of its own is known for this wood: try a strip first.")};
   for (const UsualBend& usual : usualBends()) {
     if (usual.species == plan.species && usual.bending == plan.bending) found = usual;
   }
@@ -195,9 +197,10 @@ Result<double> comeBackOf(const SpringbackResult& result, Unit unit) {
   const auto wrong = [&](const std::string& why) {
     return fail(Fault::SpringbackReading, {}, {words(result.cameOut), words(result.formOpening), why});
   };
-  if (on <= 0.0 || on >= length) return wrong("the opening on the form must be less than the length along it.");
-  if (off < on) return wrong("it opens as it is released; measure between the same two marks.");
-  if (off >= length) return wrong("it would be longer than the stack is, " + words(result.length) + ".");
+  if (on <= 0.0 || on >= length)
+    return wrong(Trade::say("the opening on the form must be less than the length along it."));
+  if (off < on) return wrong(Trade::say("it opens as it is released; measure between the same two marks."));
+  if (off >= length) return wrong(Trade::say("it would be longer than the stack is, %1.", words(result.length)));
   // An arc of length L and half angle a spans L sin(a) / a.
   const auto halfAngle = [length](double opening) {
     return whereCeases(0.0, std::numbers::pi, [&](double angle) { return std::sin(angle) / angle * length > opening; });
@@ -230,7 +233,7 @@ double openingAfter(const Batten& curve, double shareComeBack) {
 Result<Lamination> laminate(const BentPart& part, const LaminationPlan& plan, Unit unit) {
   const auto words = [unit](double mm) { return writeLength(millimetres(mm), unit, 1, true); };
   if (part.concave.nailCount() < 2 || part.concave.lengthMm() <= 0.0 || part.mouldingMm <= 0.0 || part.sidingMm <= 0.0)
-    return fail(Fault::CurveTooShort, {}, {"give the timber an outline, a moulding and a siding."});
+    return fail(Fault::CurveTooShort, {}, {Trade::say("give the timber an outline, a moulding and a siding.")});
   Lamination made;
   const double wood = part.woodSide();
   made.insideRadiusMm = tightestRadius(part.concave);
@@ -244,8 +247,8 @@ Result<Lamination> laminate(const BentPart& part, const LaminationPlan& plan, Un
       made.problems.push_back({Fault::StripTooThick,
                                {},
                                {words(made.stripMm), words(made.insideRadiusMm),
-                                showDecimal(made.thickestMm, 1) + " mm (" +
-                                    showLength(millimetres(made.thickestMm), Notation::Inches32, true) + ")"}});
+                                Trade::say("%1 mm (%2)", showDecimal(made.thickestMm, 1),
+                                           showLength(millimetres(made.thickestMm), Notation::Inches32, true))}});
     }
     made.strips = std::max(2, static_cast<int>(std::ceil(part.mouldingMm / made.stripMm - 1e-9)));
   } else {
@@ -253,15 +256,15 @@ Result<Lamination> laminate(const BentPart& part, const LaminationPlan& plan, Un
     made.stripMm = part.mouldingMm / made.strips;
   }
   if (made.strips > mostStrips)
-    return fail(Fault::CurveTooShort, {},
-                {"it would take " + std::to_string(made.strips) +
-                 " strips: ease the curve, or get it out of straight pieces."});
+    return fail(
+        Fault::CurveTooShort, {},
+        {Trade::say("it would take %1 strips: ease the curve, or get it out of straight pieces.", made.strips)});
   made.stackMm = made.strips * made.stripMm;
   made.springShare = springback(made.strips, springbackFactor(plan));
   made.formMiddle = rebent(made.middle, 1.0 / (1.0 - made.springShare));
   made.formRadiusMm = made.middleRadiusMm * (1.0 - made.springShare);
   if (made.formRadiusMm <= 0.5 * made.stackMm)
-    return fail(Fault::CurveTooShort, {}, {"bent tighter by its springback it would fold on the form."});
+    return fail(Fault::CurveTooShort, {}, {Trade::say("bent tighter by its springback it would fold on the form.")});
   made.formFace = beside(made.formMiddle, -wood * 0.5 * made.stackMm);
   made.formOpeningMm = (made.formMiddle.pointAt(made.formMiddle.lengthMm()) - made.formMiddle.pointAt(0.0)).norm();
   made.opensMm = (made.middle.pointAt(made.middle.lengthMm()) - made.middle.pointAt(0.0)).norm() - made.formOpeningMm;
@@ -309,7 +312,7 @@ Result<BentPart> bentPartOf(const Timber& timber) {
   }
   if (mostTurn < 0.05)
     return fail(Fault::CurveTooShort, {0, 0, timber.name},
-                {"no edge of it is hollow: it can be got out of straight wood."});
+                {Trade::say("no edge of it is hollow: it can be got out of straight wood.")});
   // Square across the wood; at the ends, which may be cut off slantwise, the wood goes on as it was.
   std::vector<std::optional<double>> found;
   for (int i = 0; i <= acrossSteps; ++i) {
@@ -331,7 +334,8 @@ Result<BentPart> bentPartOf(const Timber& timber) {
     most = std::max(most, *found[static_cast<std::size_t>(i)]);
   }
   if (most <= 0.0)
-    return fail(Fault::CurveTooShort, {0, 0, timber.name}, {"its two edges do not lie opposite each other."});
+    return fail(Fault::CurveTooShort, {0, 0, timber.name},
+                {Trade::say("its two edges do not lie opposite each other.")});
   for (const auto& deep : found) part.acrossMm.push_back(std::min(deep.value_or(least), most));
   part.mouldingMm = most <= heelShare * least ? most : least;
   part.heelMm = most - part.mouldingMm;

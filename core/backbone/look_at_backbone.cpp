@@ -5,6 +5,7 @@
 
 #include "lines/place_words.h"
 #include "lines/profile_distance.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -22,11 +23,11 @@ std::string shown(double mm, Notation notation) {
 std::string fouledBy(BoltFoul with) {
   switch (with) {
     case BoltFoul::Rabbet:
-      return "the bottom of the rabbet";
+      return Trade::say("the bottom of the rabbet");
     case BoltFoul::Stopwater:
-      return "a stopwater";
+      return Trade::say("a stopwater");
     case BoltFoul::Bolt:
-      return "another bolt";
+      return Trade::say("another bolt");
   }
   return {};
 }
@@ -80,14 +81,16 @@ std::vector<RabbetPastFace> lookAtFace(const Backbone& backbone) {
 }  // namespace
 
 std::string BoltFouls::words(Notation notation) const {
-  return "A bolt at " + place + " leaves " + shown(clearMm, notation) + " of wood to " + with + ", where " +
-         shown(wantedMm, notation) + " was asked for: move it along the joint before it is bored.";
+  return Trade::say(
+      "A bolt at %1 leaves %2 of wood to %3, where %4 was asked for: move it along the joint before it is bored.",
+      place, shown(clearMm, notation), with, shown(wantedMm, notation));
 }
 
 std::string SquaredOff::words(Notation notation) const {
-  return "Stations squared off the top of the " + name + " would be " + shown(std::abs(outMm), notation) +
-         " out at its lower face at " + placeWords(station) + ": the marks lean " + showDecimal(leanDeg, 1) +
-         "\u00b0 from square, for she slopes.";
+  return Trade::say(
+      "Stations squared off the top of the %1 would be %2 out at its lower face at %3: the marks lean %4° from "
+      "square, for she slopes.",
+      name, shown(std::abs(outMm), notation), placeWords(station), showDecimal(leanDeg, 1));
 }
 
 Severity CameOutOff::severity() const {
@@ -95,28 +98,31 @@ Severity CameOutOff::severity() const {
 }
 
 std::string CameOutOff::words(Notation notation) const {
-  return "The keel came out " + shown(std::abs(offMm), notation) + (offMm > 0.0 ? " wider" : " narrower") +
-         " than drawn at " + placeWords(station) +
-         ": choose whether planks follow it or the drawing, for deadwood, keelson and garboard must follow too.";
+  return Trade::say(
+      "The keel came out %1%2 than drawn at %3: choose whether planks follow it or the drawing, for deadwood, keelson "
+      "and garboard must follow too.",
+      shown(std::abs(offMm), notation), offMm > 0.0 ? Trade::say(" wider") : Trade::say(" narrower"),
+      placeWords(station));
 }
 
 std::string FaultInPart::words(Notation notation) const {
-  return "A " + fault + " lies in the " + name + " as it is laid on its slab: it wants a graving piece " +
-         shown(lengthMm, notation) + " by " + shown(widthMm, notation) + ", " + shown(depthMm, notation) +
-         " deep, or another place.";
+  return Trade::say(
+      "A %1 lies in the %2 as it is laid on its slab: it wants a graving piece %3 by %4, %5 deep, or another place.",
+      fault, name, shown(lengthMm, notation), shown(widthMm, notation), shown(depthMm, notation));
 }
 
 std::string RabbetPastFace::words(Notation notation) const {
-  return "The rabbet runs out past the stem's face from " + shown(lowMm, notation) + " up to " +
-         shown(highMm, notation) + " high, by up to " + shown(pastMm, notation) +
-         ": mould the stem deeper, or side it wider.";
+  return Trade::say(
+      "The rabbet runs out past the stem's face from %1 up to %2 high, by up to %3: mould the stem deeper, or side it "
+      "wider.",
+      shown(lowMm, notation), shown(highMm, notation), shown(pastMm, notation));
 }
 
 BackboneFindings lookAtBackbone(const Backbone& backbone) {
   BackboneFindings found;
   for (const BoltClash& clash : backbone.clashes) {
     const std::string place =
-        writeLength(millimetres(clash.at.x()), backbone.input.table->unit, 0, true) + " from forward";
+        Trade::say("%1 from forward", writeLength(millimetres(clash.at.x()), backbone.input.table->unit, 0, true));
     found.bolts.push_back({clash.clearMm < 0.0 ? Severity::Trouble : Severity::LookAgain, place, fouledBy(clash.with),
                            std::max(clash.clearMm, 0.0), clash.wantedMm});
   }

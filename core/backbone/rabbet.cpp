@@ -7,6 +7,7 @@
 
 #include "curve/halving.h"
 #include "lines/offset_patch.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -504,11 +505,11 @@ Problems rabbetProblems(const std::vector<RabbetRun>& runs, const OffsetTable& t
 std::string_view rabbetPartName(RabbetPart part) {
   switch (part) {
     case RabbetPart::Stem:
-      return "stem";
+      return Trade::mark("stem");
     case RabbetPart::Keel:
-      return "keel";
+      return Trade::mark("keel");
     case RabbetPart::Sternpost:
-      return "sternpost";
+      return Trade::mark("sternpost");
   }
   return {};
 }

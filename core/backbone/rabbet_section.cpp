@@ -6,6 +6,7 @@
 #include "curve/halving.h"
 #include "lines/contours.h"
 #include "moulds/mould.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -98,15 +99,15 @@ std::vector<RabbetMark> rabbetMarks(const RabbetRun& run, const OffsetTable& tab
     for (const StationColumn& station : table.stations) {
       if (!station.distance) continue;
       if (const auto along = alongAt(run, 0, station.distance->mm()))
-        marks.push_back({"station " + station.name, *along});
+        marks.push_back({Trade::say("station %1", station.name), *along});
     }
   } else {
     for (const TableRow& row : table.rows) {
       if (row.line != RowLine::Waterline) continue;
-      if (const auto along = alongAt(run, 2, row.at.mm())) marks.push_back({rowLabel(row, table.unit), *along});
+      if (const auto along = alongAt(run, 2, row.at.mm())) marks.push_back({rowWords(row, table.unit), *along});
     }
-    marks.push_back({"foot", 0.0});
-    marks.push_back({"sheer", run.lengthMm()});
+    marks.push_back({Trade::say("foot"), 0.0});
+    marks.push_back({Trade::say("sheer"), run.lengthMm()});
   }
   std::sort(marks.begin(), marks.end(), [](const RabbetMark& a, const RabbetMark& b) { return a.alongMm < b.alongMm; });
   marks.erase(

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -52,7 +54,7 @@ Vec2 inProfile(const OutlinePoint& at) {
 Result<Polygon> springOutline(const Timber& timber, double stepMm) {
   const auto& points = timber.outline;
   const auto folds = [&](const std::string& which) { return fail(Fault::OutlineFolds, {0, 0, timber.name}, {which}); };
-  if (points.size() < 3) return folds("a point: it needs three at least");
+  if (points.size() < 3) return folds(Trade::say("a point: it needs three at least"));
   // Begin at a corner, so that each stretch lies between two of them; with none, at the first point.
   std::size_t first = 0;
   for (std::size_t i = 0; i < points.size() && !points[first].corner; ++i) first = i;
@@ -75,7 +77,7 @@ Result<Polygon> springOutline(const Timber& timber, double stepMm) {
     }
     nails = {here};
   }
-  if (isCrossed(outline)) return folds("one of its points");
+  if (isCrossed(outline)) return folds(Trade::say("one of its points"));
   if (signedArea(outline) < 0.0) std::reverse(outline.begin(), outline.end());
   return outline;
 }

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "lines/offset_patch.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -108,7 +109,7 @@ Result<Transom> expandTransom(const TransomHull& hull, const TransomPlan& plan,
   require(hull.drawn != nullptr && hull.table != nullptr, "a transom closes a hull");
   const Profile* profile = hull.table->profile(ProfilePart::Transom);
   if (!hasCourse(profile) || hull.drawn->sections.back().kind != SectionKind::Transom)
-    return fail(Fault::NoTransom, {}, {"give its profile and a last column marked rake."});
+    return fail(Fault::NoTransom, {}, {Trade::say("give its profile and a last column marked rake.")});
   const TransomSurface face(*profile, plan.radius.mm());
   const bool outsideDrawn = hull.table->side == PlankingSide::Outside;
   const double carried = outsideDrawn ? -hull.table->thickness.mm() : 0.0;
@@ -117,7 +118,8 @@ Result<Transom> expandTransom(const TransomHull& hull, const TransomPlan& plan,
   LevelCut after = cutFace(*hull.drawn, carried, face, givesAfter ? 0.0 : thickness);
   LevelCut fore = cutFace(*hull.drawn, carried, face, givesAfter ? -thickness : 0.0);
   if (after.outline.edge.size() < 2 || fore.outline.edge.size() < 2)
-    return fail(Fault::NoTransom, {}, {"its faces do not cut the planking: check its profile and its thickness."});
+    return fail(Fault::NoTransom, {},
+                {Trade::say("its faces do not cut the planking: check its profile and its thickness.")});
   Transom transom;
   transom.after = std::move(after.outline);
   transom.fore = std::move(fore.outline);

@@ -5,6 +5,7 @@
 
 #include "backbone/fastenings.h"
 #include "backbone/timber_shape.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -268,7 +269,7 @@ class UsualDrawing {
     std::vector<OutlinePoint> outline;
     append(outline, Chain(fore.rbegin(), fore.rend()));
     append(outline, thinned(back, edgePoints + 3));
-    m_stem = add(TimberKind::Stem, twoPiece ? "inner stem" : "stem", siding, outline);
+    m_stem = add(TimberKind::Stem, twoPiece ? Trade::say("inner stem") : "stem", siding, outline);
     if (!twoPiece) return;
     lengthen(face);
     Chain joint = thinned(m_stemRabbet, edgePoints + 4);
@@ -277,7 +278,7 @@ class UsualDrawing {
     std::vector<OutlinePoint> outerOutline;
     append(outerOutline, Chain(face.rbegin(), face.rend()));
     append(outerOutline, joint);
-    add(TimberKind::OuterStem, "outer stem", siding, outerOutline);
+    add(TimberKind::OuterStem, Trade::say("outer stem"), siding, outerOutline);
   }
 
   /// The scarf of stem and keel, abaft the foot of the stem.
@@ -409,7 +410,7 @@ class UsualDrawing {
     knee[1].corner = true;
     append(knee, {corner + up * arm + level * tip, corner + (up + level).normalized() * throat * 1.35,
                   corner + level * arm * 1.25 + up * tip});
-    add(TimberKind::Knee, "transom knee", siding, knee);
+    add(TimberKind::Knee, Trade::say("transom knee"), siding, knee);
   }
 
   BackbonePlan m_plan;

@@ -4,6 +4,8 @@
 #include <cmath>
 #include <map>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -19,22 +21,22 @@ class PlanCheck {
     const auto positive = [this](Length length, const std::string& what) { between(length, what, 1e-6); };
     const auto any = [this](Length length, const std::string& what) { between(length, what, 0.0); };
     for (const auto& half : {plan.rabbet.stemHalfSiding, plan.rabbet.keelHalfSiding, plan.rabbet.sternpostHalfSiding}) {
-      if (half) positive(*half, "a half-siding");
+      if (half) positive(*half, Trade::say("a half-siding"));
     }
-    any(plan.rabbet.stopBelowSheer, "the stop below the sheer");
-    positive(plan.rabbet.cutterReach, "the cutter's reach");
-    any(plan.rabbet.stopwater, "a stopwater");
-    number(plan.rabbet.mostRollDegPerFoot, "the most roll", 0.1, 90.0);
-    positive(plan.keel.thickness, "the keel's thickness");
-    any(plan.keel.shoulder, "the shoulder");
-    positive(plan.keel.sawDepth, "the saw's depth");
-    positive(plan.transom.thickness, "the transom's thickness");
-    any(plan.transom.radius, "the transom's radius");
-    any(plan.transom.crown, "the crown");
-    any(plan.transom.crownHigh, "the crown left high");
-    positive(plan.boltDiameter, "a bolt");
-    any(plan.boltClear, "the wood about a bolt");
-    any(plan.rabbetClear, "the wood at the rabbet");
+    any(plan.rabbet.stopBelowSheer, Trade::say("the stop below the sheer"));
+    positive(plan.rabbet.cutterReach, Trade::say("the cutter's reach"));
+    any(plan.rabbet.stopwater, Trade::say("a stopwater"));
+    number(plan.rabbet.mostRollDegPerFoot, Trade::say("the most roll"), 0.1, 90.0);
+    positive(plan.keel.thickness, Trade::say("the keel's thickness"));
+    any(plan.keel.shoulder, Trade::say("the shoulder"));
+    positive(plan.keel.sawDepth, Trade::say("the saw's depth"));
+    positive(plan.transom.thickness, Trade::say("the transom's thickness"));
+    any(plan.transom.radius, Trade::say("the transom's radius"));
+    any(plan.transom.crown, Trade::say("the crown"));
+    any(plan.transom.crownHigh, Trade::say("the crown left high"));
+    positive(plan.boltDiameter, Trade::say("a bolt"));
+    any(plan.boltClear, Trade::say("the wood about a bolt"));
+    any(plan.rabbetClear, Trade::say("the wood at the rabbet"));
     checkStock(plan);
     checkTimbers(plan, before);
   }
@@ -55,27 +57,28 @@ class PlanCheck {
     const LaminationPlan& lamination = plan.lamination;
     for (const Length length :
          {lamination.moulding, lamination.strip, lamination.cleanUp, lamination.trim, lamination.kerf})
-      between(length, "a laminated part", 0.0);
-    between(lamination.frameSiding, "a frame's siding", 1e-6);
+      between(length, Trade::say("a laminated part"), 0.0);
+    between(lamination.frameSiding, Trade::say("a frame's siding"), 1e-6);
     for (const Length length :
          {lamination.boardWidth, lamination.boardThickness, lamination.boardLength, lamination.clampSpacing})
-      between(length, "a board of a laminated part", 1e-6);
-    for (const BendRatio& ratio : lamination.ratios) number(ratio.ratio, "radius over thickness", 1.0, 1000.0);
+      between(length, Trade::say("a board of a laminated part"), 1e-6);
+    for (const BendRatio& ratio : lamination.ratios)
+      number(ratio.ratio, Trade::say("radius over thickness"), 1.0, 1000.0);
     for (const Length length : {plan.blank.boardWidth, plan.blank.boardThickness})
-      between(length, "a board of a blank", 1e-6);
-    for (const Length length : {plan.blank.clear, plan.blank.margin}) between(length, "a blank", 0.0);
+      between(length, Trade::say("a board of a blank"), 1e-6);
+    for (const Length length : {plan.blank.clear, plan.blank.margin}) between(length, Trade::say("a blank"), 0.0);
     const SlabPlan& slab = plan.slab;
     for (const Length length :
          {slab.length, slab.width, slab.thickness, slab.finished, slab.readingStepAlong, slab.readingStepAcross})
-      between(length, "the slab", 1e-6);
-    for (const Length length : {slab.cut, slab.lose, slab.margin}) between(length, "the slab", 0.0);
-    number(slab.mostTiltDeg, "the steepest tilt", 0.0, 30.0);
-    number(slab.grainDeg, "the grain's angle", -90.0, 90.0);
-    number(slab.litresAnHour, "the shop's rate", 0.0, 1000.0);
+      between(length, Trade::say("the slab"), 1e-6);
+    for (const Length length : {slab.cut, slab.lose, slab.margin}) between(length, Trade::say("the slab"), 0.0);
+    number(slab.mostTiltDeg, Trade::say("the steepest tilt"), 0.0, 30.0);
+    number(slab.grainDeg, Trade::say("the grain's angle"), -90.0, 90.0);
+    number(slab.litresAnHour, Trade::say("the shop's rate"), 0.0, 1000.0);
     for (const TimberFault& fault : slab.faults) {
-      between(fault.length, "a fault's length", 1e-6);
-      between(fault.width, "a fault's width", 1e-6);
-      between(fault.depth, "a fault's depth", 0.0);
+      between(fault.length, Trade::say("a fault's length"), 1e-6);
+      between(fault.width, Trade::say("a fault's width"), 1e-6);
+      between(fault.depth, Trade::say("a fault's depth"), 0.0);
     }
   }
 
@@ -83,22 +86,22 @@ class PlanCheck {
     for (const Timber& timber : plan.timbers) {
       const Timber* was = before.find(timber.id);
       if (was != nullptr && *was == timber) continue;
-      between(timber.siding, "the siding of " + timber.name, 1e-6);
-      if (timber.name.empty()) wrong("an empty name", "a timber");
+      between(timber.siding, Trade::say("the siding of %1", timber.name), 1e-6);
+      if (timber.name.empty()) wrong(Trade::say("an empty name"), Trade::say("a timber"));
       const bool far = std::any_of(timber.outline.begin(), timber.outline.end(), [](const OutlinePoint& point) {
         return std::abs(point.distance.mm()) > mostMm || std::abs(point.height.mm()) > mostMm;
       });
-      if (far) wrong("a point of its outline", timber.name);
+      if (far) wrong(Trade::say("a point of its outline"), timber.name);
       const auto outline = springOutline(timber);
       if (!far && !outline) problems.insert(problems.end(), outline.error().begin(), outline.error().end());
     }
     for (const Joint& joint : plan.joints) {
       if (plan.find(joint.forward) == nullptr || plan.find(joint.aft) == nullptr || joint.forward == joint.aft)
         problems.push_back(
-            {Fault::TimberUnknown, {0, 0, "joint"}, {"a joint lies between two timbers of the backbone."}});
-      between(joint.nib, "a nib", 0.0);
+            {Fault::TimberUnknown, {0, 0, "joint"}, {Trade::say("a joint lies between two timbers of the backbone.")}});
+      between(joint.nib, Trade::say("a nib"), 0.0);
     }
-    for (const Bolt& bolt : plan.bolts) between(bolt.diameter, "a bolt", 1e-6);
+    for (const Bolt& bolt : plan.bolts) between(bolt.diameter, Trade::say("a bolt"), 1e-6);
   }
 
   Unit m_unit;
@@ -146,7 +149,7 @@ Result<Timber*> timberOf(BackbonePlan& plan, TimberId id) {
   for (Timber& timber : plan.timbers) {
     if (timber.id == id) return &timber;
   }
-  return fail(Fault::TimberUnknown, {}, {"choose one on the drawing."});
+  return fail(Fault::TimberUnknown, {}, {Trade::say("choose one on the drawing.")});
 }
 
 template <typename Thing>
@@ -206,7 +209,7 @@ Result<Book> moveOutlinePoint(const Book& book, const Backbone& shown, TimberId 
   return changed(book, shown, [&](BackbonePlan& plan) -> Result<void> {
     const auto found = timberOf(plan, timber);
     if (!found) return tl::make_unexpected(found.error());
-    if (point >= (*found)->outline.size()) return fail(Fault::TimberUnknown, {}, {"it has no such point."});
+    if (point >= (*found)->outline.size()) return fail(Fault::TimberUnknown, {}, {Trade::say("it has no such point.")});
     (*found)->outline[point] = to;
     return {};
   });
@@ -259,7 +262,7 @@ Result<Book> removeTimber(const Book& book, const Backbone& shown, TimberId timb
     std::erase_if(plan.joints, [&](const Joint& joint) { return joint.forward == timber || joint.aft == timber; });
     // Without any it would be drawn afresh.
     if (plan.timbers.empty())
-      return fail(Fault::TimberUnknown, {}, {"the last timber stays: draw her afresh instead."});
+      return fail(Fault::TimberUnknown, {}, {Trade::say("the last timber stays: draw her afresh instead.")});
     return {};
   });
 }

@@ -17,6 +17,7 @@
 #include "book/unknown_keys.h"
 #include "book/weighing_json.h"
 #include "lines/boat_size.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -241,17 +242,17 @@ class BookReader {
     return value.is_number_integer();
   }
   std::int64_t whole(const Json& object, const std::string& name) {
-    const Json* value = key(object, name, "a whole number");
+    const Json* value = key(object, name, Trade::say("a whole number"));
     if (value == nullptr) return 0;
     if (isWhole(*value)) return value->get<std::int64_t>();
-    wrong(name, "a whole number");
+    wrong(name, Trade::say("a whole number"));
     return 0;
   }
   double number(const Json& object, const std::string& name) {
-    const Json* value = key(object, name, "a number");
+    const Json* value = key(object, name, Trade::say("a number"));
     if (value == nullptr) return 0.0;
     if (value->is_number() && std::abs(value->get<double>()) <= mostNumber) return value->get<double>();
-    wrong(name, "a number no greater than any boat");
+    wrong(name, Trade::say("a number no greater than any boat"));
     return 0.0;
   }
   std::string text(const Json& object, const std::string& name) {
@@ -264,15 +265,15 @@ class BookReader {
   template <typename Kind>
   std::vector<Id<Kind>> ids(const Json& object, const std::string& name) {
     std::vector<Id<Kind>> list;
-    const Json* value = key(object, name, "a list of ids");
+    const Json* value = key(object, name, Trade::say("a list of ids"));
     if (value == nullptr) return list;
     if (!value->is_array()) {
-      wrong(name, "a list of ids");
+      wrong(name, Trade::say("a list of ids"));
       return list;
     }
     for (const Json& one : *value) {
       if (!isWhole(one)) {
-        wrong(name, "a list of whole numbers");
+        wrong(name, Trade::say("a list of whole numbers"));
         return {};
       }
       list.push_back({one.get<std::int64_t>()});
@@ -306,7 +307,7 @@ class BookReader {
     if (json.contains("flat-work")) readFlatWork(json["flat-work"], book.flatWork, problems);
     readHangingLog(json, book.log, problems);
     readPrinted(json, book.printed, problems);
-    if (const Json* settings = key(json, "settings", "the settings")) {
+    if (const Json* settings = key(json, "settings", Trade::say("the settings"))) {
       m_within = "settings / ";
       readSettings(*settings, book.settings);
     }
@@ -326,7 +327,7 @@ class BookReader {
 
  private:
   void readTable(const Json& json, Book& book) {
-    const Json* table = key(json, "table", "the records of a table of offsets");
+    const Json* table = key(json, "table", Trade::say("the records of a table of offsets"));
     if (table == nullptr) return;
     std::string lines;
     if (table->is_array()) {
@@ -355,10 +356,10 @@ class BookReader {
   }
 
   void readPlans(const Json& json, Book& book) {
-    const Json* plans = key(json, "plans", "a list of plans of lining off");
+    const Json* plans = key(json, "plans", Trade::say("a list of plans of lining off"));
     if (plans == nullptr) return;
     if (!plans->is_array() || plans->empty() || plans->size() > mostPlans) {
-      wrong("plans", "a list of one plan or more, and no more than " + std::to_string(mostPlans));
+      wrong("plans", Trade::say("a list of one plan or more, and no more than %1", mostPlans));
       return;
     }
     book.plans.clear();
@@ -373,15 +374,15 @@ class BookReader {
     for (const PlanId side : {book.starboard, book.port}) {
       const bool known =
           std::any_of(book.plans.begin(), book.plans.end(), [&](const LiningPlan& p) { return p.id == side; });
-      if (!known) wrong("starboard-plan", "the id of one of the plans, as port-plan's");
+      if (!known) wrong("starboard-plan", Trade::say("the id of one of the plans, as port-plan's"));
     }
   }
 
   bool flag(const Json& object, const std::string& name) {
-    const Json* value = key(object, name, "true or false");
+    const Json* value = key(object, name, Trade::say("true or false"));
     if (value == nullptr) return false;
     if (value->is_boolean()) return value->get<bool>();
-    wrong(name, "true or false");
+    wrong(name, Trade::say("true or false"));
     return false;
   }
   Length length(const Json& object, const std::string& name) { return millimetres(number(object, name)); }
@@ -394,7 +395,7 @@ class BookReader {
       if (given == word) return one;
       all += (all.empty() ? "\"" : ", \"") + word + "\"";
     }
-    wrong(name, "one of " + all);
+    wrong(name, Trade::say("one of %1", all));
     return words.front().first;
   }
 
@@ -406,7 +407,7 @@ class BookReader {
       good = good && one.is_object();
       if (one.is_object()) found.push_back(one);
     }
-    if (!good) wrong(name, "a list of objects, " + std::to_string(mostThings) + " at most");
+    if (!good) wrong(name, Trade::say("a list of objects, %1 at most", mostThings));
     return found;
   }
 
@@ -425,7 +426,7 @@ class BookReader {
       faired.when = text(one, "when");
       faired.why = text(one, "why");
       if (list < 0 || place < 0 || !hasFigure(book.table, faired.figure)) {
-        wrong("place", "a figure of the table");
+        wrong("place", Trade::say("a figure of the table"));
       } else {
         book.faired.push_back(faired);
       }
@@ -435,7 +436,7 @@ class BookReader {
 
   int strakeNumber(const Json& json) {
     const std::int64_t strake = whole(json, "strake");
-    if (strake < 1 || strake > mostStrakes) wrong("strake", "the number of a strake");
+    if (strake < 1 || strake > mostStrakes) wrong("strake", Trade::say("the number of a strake"));
     return static_cast<int>(std::clamp<std::int64_t>(strake, 1, mostStrakes));
   }
 
@@ -451,7 +452,7 @@ class BookReader {
       spiling.lap = length(one, "lap");
       spiled.shape = choice(one, "shape", shapeWords());
       spiled.when = text(one, "when");
-      if (const Json* readings = key(one, "readings", "a list of readings")) {
+      if (const Json* readings = key(one, "readings", Trade::say("a list of readings"))) {
         for (const Json& reading : objects(*readings, "readings")) {
           SpilingReading read{text(reading, "station"), {}, {}, 0};
           if (reading.contains("lower")) read.lower = length(reading, "lower");
@@ -463,7 +464,7 @@ class BookReader {
         return other.isOf(*spiling.strake, *spiling.side);
       });
       if (twice) {
-        wrong("strake", "each strake of a side once");
+        wrong("strake", Trade::say("each strake of a side once"));
       } else {
         book.spiled.push_back(spiled);
       }
@@ -479,7 +480,7 @@ class BookReader {
       hung.strake = strakeNumber(one);
       hung.from = {whole(one, "from")}, hung.to = {whole(one, "to")};
       hung.when = text(one, "when");
-      if (const Json* readings = key(one, "readings", "a list of readings")) {
+      if (const Json* readings = key(one, "readings", Trade::say("a list of readings"))) {
         for (const Json& reading : objects(*readings, "readings"))
           hung.readings.push_back({text(reading, "station"), length(reading, "off")});
       }
@@ -498,17 +499,18 @@ class BookReader {
     plan.spreader = length(json, "spreader");
     plan.base = length(json, "base");
     if (plan.timber.mm() < 0.0 || plan.ribband.mm() < 0.0 || plan.thickness.mm() < 0.0)
-      wrong("thickness", "a length that is not less than nothing");
-    if (const Json* left = key(json, "left-out", "a list of stations"); left != nullptr && left->is_array()) {
+      wrong("thickness", Trade::say("a length that is not less than nothing"));
+    if (const Json* left = key(json, "left-out", Trade::say("a list of stations"));
+        left != nullptr && left->is_array()) {
       for (const Json& name : *left) {
         if (name.is_string()) plan.leftOut.push_back(name.get<std::string>());
       }
     }
-    if (const Json* extra = key(json, "extra", "a list of moulds")) {
+    if (const Json* extra = key(json, "extra", Trade::say("a list of moulds"))) {
       for (const Json& one : objects(*extra, "extra"))
         plan.extra.push_back({{whole(one, "id")}, text(one, "name"), length(one, "at")});
     }
-    if (const Json* readings = key(json, "readings", "a list of readings")) {
+    if (const Json* readings = key(json, "readings", Trade::say("a list of readings"))) {
       for (const Json& one : objects(*readings, "readings")) {
         plan.readings.push_back({text(one, "mould"), choice(one, "kind", setUpKindWords()), text(one, "mark"),
                                  text(one, "to"), length(one, "measured")});
@@ -530,13 +532,13 @@ class BookReader {
     if (json.contains("waterline")) settings.waterline = length(json, "waterline");
     if (json.contains("builder")) settings.builder = text(json, "builder");
     settings.lap = millimetres(number(json, "lap"));
-    if (settings.lap.mm() < 0.0) wrong("lap", "a length");
+    if (settings.lap.mm() < 0.0) wrong("lap", Trade::say("a length"));
   }
 
   /// Every id is used once and is below the counter, so that none is ever used again.
   void checkIds(const Book& book) {
     if (!problems.empty()) return;
-    if (book.stationIds.size() != book.table.stations.size()) wrong("station-ids", "one id a station");
+    if (book.stationIds.size() != book.table.stations.size()) wrong("station-ids", Trade::say("one id a station"));
     std::set<std::int64_t> seen;
     bool good = true;
     const auto use = [&](std::int64_t id) { good = good && id > 0 && id < book.nextId && seen.insert(id).second; };
@@ -556,7 +558,7 @@ class BookReader {
     for (const Joint& joint : book.backbone.joints) use(joint.id.number);
     for (const Bolt& bolt : book.backbone.bolts) use(bolt.id.number);
     for (const HangingEntry& entry : book.log) use(entry.id.number);
-    if (!good) wrong("next-id", "above every id, and no id stands twice");
+    if (!good) wrong("next-id", Trade::say("above every id, and no id stands twice"));
   }
 
   /// Lengths in mm, angles in degrees and all else are less than this.
@@ -614,10 +616,10 @@ Result<ReadBook> readBook(std::string_view text) {
   auto parsed = parseJson(text);
   if (!parsed) return tl::make_unexpected(parsed.error());
   Json& json = *parsed;
-  if (!json.contains("narrows")) return fail(Fault::NotABook, {}, {"it has no version, \"narrows\"."});
+  if (!json.contains("narrows")) return fail(Fault::NotABook, {}, {Trade::say("it has no version, \"narrows\".")});
   const Json& version = json["narrows"];
   if (!version.is_number_unsigned() || version.get<std::uint64_t>() < 1 || version.get<std::uint64_t>() > latestVersion)
-    return fail(Fault::KeyWrong, {0, 0, "narrows"}, {"narrows", "a version, a whole number from 1"});
+    return fail(Fault::KeyWrong, {0, 0, "narrows"}, {"narrows", Trade::say("a version, a whole number from 1")});
   ReadBook read;
   read.version = version.get<int>();
   migratePlans(json);

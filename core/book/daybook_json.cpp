@@ -4,6 +4,7 @@
 
 #include "book/json_archive.h"
 #include "lining/lining_plan.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -88,7 +89,7 @@ void readPrinted(const nlohmann::ordered_json& book, std::vector<PrintedSheet>& 
   reader("printed", printed);
   std::set<std::string> names;
   for (const PrintedSheet& sheet : printed) {
-    if (!names.insert(sheet.name).second) reader.wrong("printed / name", "each sheet once");
+    if (!names.insert(sheet.name).second) reader.wrong("printed / name", Trade::say("each sheet once"));
   }
 }
 

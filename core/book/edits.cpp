@@ -7,6 +7,7 @@
 #include "lines/read_off.h"
 #include "lining/shop_figures.h"
 #include "moulds/mould.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -34,9 +35,9 @@ Result<Book> setFigure(const Book& book, std::size_t row, std::size_t column, st
   const TableRow& was = book.table.rows[row];
   const double most = boatLength(book.table).mm();
   if (figure && (std::abs(figure->mm()) > most || (was.kind != RowKind::Height && figure->mm() < 0.0))) {
-    return fail(Fault::BeyondSense, {0, 0, "station " + book.table.stations[column].name},
+    return fail(Fault::BeyondSense, {0, 0, Trade::say("station %1", book.table.stations[column].name)},
                 {writeLength(*figure, book.table.unit, 3, true),
-                 "the " + std::string(rowKindName(was.kind)) + " of " + rowLabel(was, book.table.unit)});
+                 Trade::say("the %1 of %2", Trade::say(rowKindName(was.kind)), rowWords(was, book.table.unit))});
   }
   edited.table.rows[row].figures[column] = figure;
   // What was faired was faired from the figure that stood there.
@@ -58,8 +59,8 @@ Result<Book> setProfilePoint(const Book& book, ProfilePart part, std::size_t poi
   if (point > profile->points.size()) return fail(Fault::FigureUnknown);
   const double most = longestBoatMm;
   if (to && (std::abs(to->distance.mm()) > most || std::abs(to->height.mm()) > most)) {
-    return fail(Fault::BeyondSense, {0, 0, "point " + std::to_string(point + 1)},
-                {writeLength(to->distance, book.table.unit, 3, true), std::string(profilePartName(part))});
+    return fail(Fault::BeyondSense, {0, 0, Trade::say("point %1", point + 1)},
+                {writeLength(to->distance, book.table.unit, 3, true), Trade::say(profilePartName(part))});
   }
   const auto list = static_cast<std::size_t>(profile - profiles.begin());
   if (!to) {
@@ -193,7 +194,8 @@ Result<Book> scaleTable(const Book& book, double scale) {
 Result<Book> setMouldPlan(const Book& book, const MouldPlan& plan) {
   for (const Length thickness : {plan.timber, plan.ribband, plan.thickness}) {
     if (thickness.mm() < 0.0 || thickness.mm() > mostMouldThicknessMm)
-      return fail(Fault::TakenOffTooMuch, {}, {writeLength(thickness, book.table.unit, 3, true), "any mould"});
+      return fail(Fault::TakenOffTooMuch, {},
+                  {writeLength(thickness, book.table.unit, 3, true), Trade::say("any mould")});
   }
   Book edited = book;
   edited.moulds = plan;
@@ -206,7 +208,7 @@ Result<Book> addMould(const Book& book, const Hull& inside, const std::string& n
         std::find(book.moulds.leftOut.begin(), book.moulds.leftOut.end(), station.name) != book.moulds.leftOut.end();
     const bool same = station.distance && std::abs(station.distance->mm() - at.mm()) < sameMouldMm;
     if ((same && !left) || station.name == name)
-      return fail(Fault::MouldThere, {}, {name + " (station " + station.name + ")"});
+      return fail(Fault::MouldThere, {}, {Trade::say("%1 (station %2)", name, station.name)});
   }
   for (const ExtraMould& extra : book.moulds.extra) {
     if (std::abs(extra.at.mm() - at.mm()) < sameMouldMm || extra.name == name)

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -18,7 +20,7 @@ Result<void> fits(const std::vector<PlankJoint>& joints, const PlankJoint& joint
                   const JoiningMake& make) {
   const double x = joint.at.mm();
   if (x <= run.fromMm() || x >= run.toMm())
-    return fail(Fault::JointOffPlank, {0, 0, "strake " + std::to_string(joint.strake)},
+    return fail(Fault::JointOffPlank, {0, 0, Trade::say("strake %1", joint.strake)},
                 {said(x), saidAtLeast(run.fromMm()), saidAtMost(run.toMm())});
   const double along = run.alongAt(x), scarf = make.jointLengthMm(joint.kind, false);
   double fore = along, aft = run.lengthMm() - along;
@@ -30,7 +32,7 @@ Result<void> fits(const std::vector<PlankJoint>& joints, const PlankJoint& joint
   // A piece holds half of the scarf at each of its ends, and some plain wood between.
   const double least = std::max(scarf, 2.0 * make.thicknessMm);
   if (std::min(fore, aft) < least)
-    return fail(Fault::ScarfLongerThanPiece, {0, 0, "strake " + std::to_string(joint.strake)},
+    return fail(Fault::ScarfLongerThanPiece, {0, 0, Trade::say("strake %1", joint.strake)},
                 {said(least), saidAtMost(std::min(fore, aft))});
   return {};
 }
@@ -86,7 +88,7 @@ Result<Book> moveJoint(const Book& book, std::size_t joint, Length to, const Pla
   for (const PlankJoint& other : book.joining.joints) {
     if (!other.isOf(moved.strake, moved.side) || other.at.mm() == moved.at.mm()) continue;
     if ((other.at.mm() < moved.at.mm()) != (other.at.mm() < to.mm()))
-      return fail(Fault::JointPassesNext, {0, 0, "strake " + std::to_string(moved.strake)}, {said(other.at.mm())});
+      return fail(Fault::JointPassesNext, {0, 0, Trade::say("strake %1", moved.strake)}, {said(other.at.mm())});
   }
   moved.at = to;
   moved.byHand = true;

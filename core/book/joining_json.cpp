@@ -2,6 +2,7 @@
 
 #include "book/json_archive.h"
 #include "lining/lining_plan.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -15,7 +16,8 @@ const Spellings<FastenerKind> fastenerKinds{
 Result<void> checkJoints(const JoiningPlan& plan) {
   for (const PlankJoint& joint : plan.joints) {
     if (joint.strake < 1 || joint.strake > mostStrakes)
-      return fail(Fault::KeyWrong, {0, 0, "joining / joints / strake"}, {"strake", "the number of a strake"});
+      return fail(Fault::KeyWrong, {0, 0, "joining / joints / strake"},
+                  {"strake", Trade::say("the number of a strake")});
   }
   return checkJoining(plan);
 }

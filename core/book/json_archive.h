@@ -111,27 +111,30 @@ class JsonReader {
  public:
   JsonReader(const Json& json, std::string within, Problems& problems)
       : m_json(json), m_within(std::move(within)), m_problems(problems) {
-    if (!json.is_object()) wrong("", "an object");
+    if (!json.is_object()) wrong("", Trade::say("an object"));
   }
 
   void operator()(const char* name, std::int64_t& value) {
     const Json* found = key(name);
     if (found != nullptr)
       found->is_number_integer() && std::abs(found->get<double>()) < 9e18 ? void(value = *found)
-                                                                          : wrong(name, "a whole number");
+                                                                          : wrong(name, Trade::say("a whole number"));
   }
   void operator()(const char* name, int& value) {
     std::int64_t whole = value;
     (*this)(name, whole);
     constexpr std::int64_t most = 1000;
-    whole >= 0 && whole <= most ? void(value = static_cast<int>(whole)) : wrong(name, "a number up to 1000");
+    whole >= 0 && whole <= most ? void(value = static_cast<int>(whole))
+                                : wrong(name, Trade::say("a number up to 1000"));
   }
   void operator()(const char* name, double& value) {
     if (const Json* found = key(name))
-      found->is_number() && sensible(*found) ? void(value = *found) : wrong(name, "a number no greater than any boat");
+      found->is_number() && sensible(*found) ? void(value = *found)
+                                             : wrong(name, Trade::say("a number no greater than any boat"));
   }
   void operator()(const char* name, bool& value) {
-    if (const Json* found = key(name)) found->is_boolean() ? void(value = *found) : wrong(name, "true or false");
+    if (const Json* found = key(name))
+      found->is_boolean() ? void(value = *found) : wrong(name, Trade::say("true or false"));
   }
   void operator()(const char* name, std::string& value) {
     if (const Json* found = key(name)) found->is_string() ? void(value = *found) : wrong(name, "text");
@@ -158,10 +161,10 @@ class JsonReader {
       std::vector<std::optional<Length>> readings;
       for (const Json& reading : row.is_array() ? row : Json::array()) {
         if (!reading.is_null() && !(reading.is_number() && sensible(reading)))
-          wrong(name, "rows of lengths in mm, or null");
+          wrong(name, Trade::say("rows of lengths in mm, or null"));
         readings.push_back(reading.is_number() ? std::optional(millimetres(reading.get<double>())) : std::nullopt);
       }
-      if (!row.is_array()) wrong(name, "a list of rows");
+      if (!row.is_array()) wrong(name, Trade::say("a list of rows"));
       rows.push_back(readings);
     }
   }
@@ -170,7 +173,7 @@ class JsonReader {
     if (found == nullptr) return;
     lengths.clear();
     for (const Json& one : *found) {
-      if (!one.is_number() || !sensible(one)) return wrong(name, "a list of lengths in mm");
+      if (!one.is_number() || !sensible(one)) return wrong(name, Trade::say("a list of lengths in mm"));
       lengths.push_back(millimetres(one.get<double>()));
     }
   }
@@ -196,7 +199,8 @@ class JsonReader {
     if (found == nullptr) return;
     ids.clear();
     for (const Json& one : *found) {
-      if (!one.is_number_integer() || std::abs(one.get<double>()) > 9e18) return wrong(name, "a list of whole numbers");
+      if (!one.is_number_integer() || std::abs(one.get<double>()) > 9e18)
+        return wrong(name, Trade::say("a list of whole numbers"));
       ids.push_back({one.get<std::int64_t>()});
     }
   }
@@ -226,7 +230,7 @@ class JsonReader {
       }
       all += (all.empty() ? "\"" : ", \"") + std::string(word) + "\"";
     }
-    wrong(name, "one of " + all);
+    wrong(name, Trade::say("one of %1", all));
   }
   template <typename Thing>
   void operator()(const char* name, std::vector<Thing>& things) {
@@ -265,7 +269,7 @@ class JsonReader {
     if (found == nullptr) return nullptr;
     constexpr std::size_t most = 10000;
     if (found->is_array() && found->size() <= most) return found;
-    wrong(name, "a list of at most " + std::to_string(most));
+    wrong(name, Trade::say("a list of at most %1", most));
     return nullptr;
   }
 

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -32,21 +34,23 @@ std::size_t tooDeepAt(std::string_view text) {
 }  // namespace
 
 Result<nlohmann::ordered_json> parseJson(std::string_view text) {
-  if (text.find_first_not_of(" \t\r\n") == std::string_view::npos) return fail(Fault::NotABook, {}, {"it is empty."});
+  if (text.find_first_not_of(" \t\r\n") == std::string_view::npos)
+    return fail(Fault::NotABook, {}, {Trade::say("it is empty.")});
   if (text.starts_with("offsets"))
-    return fail(Fault::NotABook, {}, {"it is a table of offsets; make a new book from it."});
+    return fail(Fault::NotABook, {}, {Trade::say("it is a table of offsets; make a new book from it.")});
   // Asked before it is parsed: what comes after would go down as deep.
   if (const std::size_t at = tooDeepAt(text); at < text.size())
     return fail(Fault::TooDeep, {lineOf(text, at), 0, {}}, {std::to_string(deepestNesting)});
   try {
     auto json = nlohmann::ordered_json::parse(text);
-    if (!json.is_object()) return fail(Fault::NotABook, {}, {"its text is no JSON object."});
+    if (!json.is_object()) return fail(Fault::NotABook, {}, {Trade::say("its text is no JSON object.")});
     return json;
   } catch (const nlohmann::json::parse_error& error) {
     const std::size_t at = std::min(error.byte > 0 ? error.byte - 1 : 0, text.size());
-    return fail(Fault::NotABook, {lineOf(text, at), 0, {}}, {"here its text is not JSON, or is cut short."});
+    return fail(Fault::NotABook, {lineOf(text, at), 0, {}},
+                {Trade::say("here its text is not JSON, or is cut short.")});
   } catch (const nlohmann::json::exception&) {
-    return fail(Fault::NotABook, {}, {"it has a number that no machine can hold."});
+    return fail(Fault::NotABook, {}, {Trade::say("it has a number that no machine can hold.")});
   }
 }
 

@@ -6,6 +6,7 @@
 
 #include "lining/guide_through.h"
 #include "lining/look_at_joints.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -67,7 +68,7 @@ const MovedMark* markAt(const LiningPlan& plan, LineId line, StationId station) 
 }
 
 tl::unexpected<Problems> locked(const std::string& what) {
-  return fail(Fault::WidthsDoNotFit, {}, {what + " is locked; unlock it to move it."});
+  return fail(Fault::WidthsDoNotFit, {}, {Trade::say("%1 is locked; unlock it to move it.", what)});
 }
 
 double mixed(double a, double b, double part) {
@@ -139,7 +140,8 @@ Result<Book> setRule(const Book& book, const Lining& lining, LiningRule rule, st
   of.rule = rule;
   if (rule == LiningRule::Diminishing && of.widths.size() != count) of.widths = lining.chosenWidths(span);
   if (rule == LiningRule::Parallel) {
-    if (count < 2) return fail(Fault::WidthsDoNotFit, {}, {"one strake has no other to run parallel with."});
+    if (count < 2)
+      return fail(Fault::WidthsDoNotFit, {}, {Trade::say("one strake has no other to run parallel with.")});
     if (!(of.width.mm() > 0.0)) of.width = lining.chosenWidths(span)[of.fromAbove ? count - 1 : 0];
     // Kept as far towards the ends as it leaves the last strake half a width.
     const std::vector<StationId> ids = sectionIds(edited, lining.frame.hull());
@@ -179,7 +181,8 @@ Result<Book> setWidth(const Book& book, const Lining& lining, std::size_t strake
   Book edited = book;
   LiningPlan& plan = planIn(edited, lining.plan);
   if (lining.strakes[strake].upper != lower + 1)
-    return fail(Fault::WidthsDoNotFit, {}, {"this strake is as wide as the two that run into it; change theirs."});
+    return fail(Fault::WidthsDoNotFit, {},
+                {Trade::say("this strake is as wide as the two that run into it; change theirs.")});
   const std::size_t zone = plan.zoneOf(lower);
   const auto span = plan.span(zone);
   const std::vector<Length> now = lining.chosenWidths(span);
@@ -190,12 +193,12 @@ Result<Book> setWidth(const Book& book, const Lining& lining, std::size_t strake
   const double least = leastStrakeWidthMm * static_cast<double>(now.size() - 1);
   if (width.mm() < leastStrakeWidthMm) return fail(Fault::WidthNotPositive, {}, {said(width.mm())});
   if (now.size() == 1)
-    return fail(Fault::WidthsDoNotFit, {}, {"this strake lies alone between two guides; move one of them."});
+    return fail(Fault::WidthsDoNotFit, {},
+                {Trade::say("this strake lies alone between two guides; move one of them.")});
   if (left < least || others <= 0.0) {
     return fail(Fault::WidthsDoNotFit, {},
-                {"strake " + std::to_string(strake + 1) + " at " + said(width.mm()) +
-                 " leaves nothing for the others of a girth of " + said(room) + "; up to " +
-                 saidAtMost(std::max(room - least, 0.0)) + " goes."});
+                {Trade::say("strake %1 at %2 leaves nothing for the others of a girth of %3; up to %4 goes.",
+                            strake + 1, said(width.mm()), said(room), saidAtMost(std::max(room - least, 0.0)))});
   }
   Zone& of = plan.zones[zone];
   of.rule = LiningRule::Diminishing;
@@ -225,16 +228,15 @@ Result<Book> moveMark(const Book& book, const Lining& lining, std::size_t line, 
   if (plan == nullptr) return fail(Fault::LineUnknown, {}, {std::to_string(line)});
   if (const Guide* guide = plan->guideOf(id); guide != nullptr && guide->locked) return locked(guide->name);
   if (const MovedMark* mark = markAt(*plan, id, ids[section]); mark != nullptr && mark->locked)
-    return locked("this mark");
+    return locked(Trade::say("this mark"));
   if (!lining.lines[line].isAt(section)) {
-    return fail(
-        Fault::WidthsDoNotFit, {},
-        {"line " + std::to_string(line) + " has ended before " + lining.frame.hull().sections[section].name + "."});
+    return fail(Fault::WidthsDoNotFit, {},
+                {Trade::say("line %1 has ended before %2.", line, lining.frame.hull().sections[section].name)});
   }
   if (nearestFreeShare(lining, line, section, share) != share) {
     const double girth = lining.frame.girthMm(section);
     const auto up = [&](std::size_t k) { return lining.lines[k].shares[section] * girth; };
-    return fail(Fault::MarkOutside, {0, 0, "station " + lining.frame.hull().sections[section].name},
+    return fail(Fault::MarkOutside, {0, 0, Trade::say("station %1", lining.frame.hull().sections[section].name)},
                 {saidAtLeast(up(line - 1)), saidAtMost(up(line + 1))});
   }
   if (const Guide* guide = plan->guideOf(id)) {
@@ -341,7 +343,7 @@ Result<Book> addGuide(const Book& book, const Lining& lining, std::size_t line, 
   LiningPlan& plan = planIn(edited, lining.plan);
   guide.line = plan.lines[line];
   if (plan.guideOf(guide.line) != nullptr)
-    return fail(Fault::WidthsDoNotFit, {}, {"line " + std::to_string(line) + " is a guide already."});
+    return fail(Fault::WidthsDoNotFit, {}, {Trade::say("line %1 is a guide already.", line)});
   const std::size_t zone = plan.zoneOf(line);
   const auto [first, last] = plan.span(zone);
   const Zone whole = plan.zones[zone];
@@ -461,9 +463,9 @@ Result<Book> setEnd(const Book& book, const Lining& lining, bool bow, const EndP
   }
   const std::size_t come = strakesAtEnd(plan, bow);
   if (!end.widths.empty() && end.widths.size() != come) {
-    return fail(Fault::WidthsDoNotFit, {},
-                {std::to_string(end.widths.size()) + " widths for " + std::to_string(come) +
-                 " strakes that come to this end: give one each."});
+    return fail(
+        Fault::WidthsDoNotFit, {},
+        {Trade::say("%1 widths for %2 strakes that come to this end: give one each.", end.widths.size(), come)});
   }
   return tried(std::move(edited), lining);
 }
@@ -509,11 +511,11 @@ std::string freePlanName(const Book& book, const std::string& wanted) {
 
 Result<Book> addPlan(const Book& book, const LiningPlan& plan, const std::string& name, PlanId* made) {
   if (book.plans.size() >= mostPlans)
-    return fail(Fault::WidthsDoNotFit, {},
-                {"a book holds " + std::to_string(mostPlans) + " plans; throw one away first."});
+    return fail(Fault::WidthsDoNotFit, {}, {Trade::say("a book holds %1 plans; throw one away first.", mostPlans)});
   if (name.empty() || book.findPlan(name) != nullptr)
     return fail(Fault::WidthsDoNotFit, {},
-                {(name.empty() ? "a plan has no name" : "there is a plan called " + name) + "; give it another."});
+                {Trade::say("%1; give it another.", name.empty() ? Trade::say("a plan has no name")
+                                                                 : Trade::say("there is a plan called %1", name))});
   Book edited = book;
   LiningPlan copy = plan;
   copy.id = {edited.nextId++};
@@ -541,7 +543,8 @@ Result<Book> renamePlan(const Book& book, PlanId plan, const std::string& name) 
   const LiningPlan* other = book.findPlan(name);
   if (name.empty() || (other != nullptr && other->id != plan))
     return fail(Fault::WidthsDoNotFit, {},
-                {(name.empty() ? "a plan has no name" : "there is a plan called " + name) + "; give it another."});
+                {Trade::say("%1; give it another.", name.empty() ? Trade::say("a plan has no name")
+                                                                 : Trade::say("there is a plan called %1", name))});
   Book edited = book;
   planIn(edited, plan).name = name;
   return edited;
@@ -549,14 +552,15 @@ Result<Book> renamePlan(const Book& book, PlanId plan, const std::string& name) 
 
 Result<Book> removePlan(const Book& book, PlanId plan) {
   if (book.starboard == plan || book.port == plan)
-    return fail(Fault::WidthsDoNotFit, {}, {"this plan is the boat's; make another hers on that side first."});
+    return fail(Fault::WidthsDoNotFit, {},
+                {Trade::say("this plan is the boat's; make another hers on that side first.")});
   Book edited = book;
   std::erase_if(edited.plans, [plan](const LiningPlan& one) { return one.id == plan; });
   return edited;
 }
 
 Result<Book> setBoatPlan(const Book& book, BoatSide side, PlanId plan) {
-  if (book.findPlan(plan) == nullptr) return fail(Fault::LineUnknown, {}, {"that plan"});
+  if (book.findPlan(plan) == nullptr) return fail(Fault::LineUnknown, {}, {Trade::say("that plan")});
   Book edited = book;
   (side == BoatSide::Port ? edited.port : edited.starboard) = plan;
   return edited;

@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "book/json_archive.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -124,7 +125,7 @@ void checkSense(JsonReader& reader, const LiningPlan& plan) {
   const std::size_t count = plan.strakes.size();
   if (count < static_cast<std::size_t>(fewestStrakes) || count > static_cast<std::size_t>(mostStrakes))
     return reader.wrong("strakes", "between 3 and 40 strakes");
-  if (plan.lines.size() != count + 1) return reader.wrong("lines", "one line more than there are strakes");
+  if (plan.lines.size() != count + 1) return reader.wrong("lines", Trade::say("one line more than there are strakes"));
   std::size_t below = 0;
   bool inOrder = true;
   for (const Guide& guide : plan.guides) {
@@ -133,42 +134,46 @@ void checkSense(JsonReader& reader, const LiningPlan& plan) {
     below = at;
     if (!(guide.share > 0.0 && guide.share < 1.0)) reader.wrong("guides / share", "between 0 and 1");
     for (const auto& end : {guide.atBow, guide.atStern}) {
-      if (end && !(*end > 0.0 && *end < 1.0)) reader.wrong("guides / at-bow", "between 0 and 1, as at-stern");
+      if (end && !(*end > 0.0 && *end < 1.0))
+        reader.wrong("guides / at-bow", Trade::say("between 0 and 1, as at-stern"));
     }
     if (guide.kind == GuideKind::Parallel && (plan.placeOf(guide.of) > count || guide.of == guide.line))
-      reader.wrong("guides / of", "another line of the plan");
+      reader.wrong("guides / of", Trade::say("another line of the plan"));
   }
-  if (!inOrder) return reader.wrong("guides", "lines of the plan between the first and the last, lowest first");
-  if (plan.zones.size() != plan.guides.size() + 1) return reader.wrong("zones", "one zone more than there are guides");
+  if (!inOrder)
+    return reader.wrong("guides", Trade::say("lines of the plan between the first and the last, lowest first"));
+  if (plan.zones.size() != plan.guides.size() + 1)
+    return reader.wrong("zones", Trade::say("one zone more than there are guides"));
   for (std::size_t zone = 0; zone < plan.zones.size(); ++zone) {
     const Zone& of = plan.zones[zone];
     const auto [first, last] = plan.span(zone);
     if (of.rule == LiningRule::Diminishing && of.widths.size() != last - first)
-      reader.wrong("widths", "one width a strake");
+      reader.wrong("widths", Trade::say("one width a strake"));
     for (const Length width : of.widths) {
       if (!(width.mm() > 0.0 && width.mm() <= longestBoatMm))
-        return reader.wrong("widths", "a list of widths in mm, each more than nothing");
+        return reader.wrong("widths", Trade::say("a list of widths in mm, each more than nothing"));
     }
-    if (of.width.mm() < 0.0 || of.rail.mm() < 0.0) reader.wrong("zones / width", "not less than nothing, as rail");
+    if (of.width.mm() < 0.0 || of.rail.mm() < 0.0)
+      reader.wrong("zones / width", Trade::say("not less than nothing, as rail"));
   }
   for (const MovedMark& mark : plan.moved) {
     if (!(mark.share > 0.0 && mark.share < 1.0)) return reader.wrong("share", "between 0 and 1");
     if (mark.measured && !(mark.measured->mm() > 0.0 && mark.measured->mm() <= mostMeasuredMm))
-      return reader.wrong("measured", "a length of more than nothing");
+      return reader.wrong("measured", Trade::say("a length of more than nothing"));
   }
   for (const Stealer& stealer : plan.stealers) {
-    if (plan.placeOf(stealer.line) > count) return reader.wrong("stealers / line", "a line of the plan");
-    if (stealer.nib.mm() < 0.0) reader.wrong("stealers / nib", "not less than nothing");
+    if (plan.placeOf(stealer.line) > count) return reader.wrong("stealers / line", Trade::say("a line of the plan"));
+    if (stealer.nib.mm() < 0.0) reader.wrong("stealers / nib", Trade::say("not less than nothing"));
   }
   for (const EndPlan& end : {plan.bow, plan.stern}) {
     if (!(end.even >= 0.0 && end.even <= 1.0)) reader.wrong("even", "between 0 and 1");
     for (const Length width : end.widths) {
       if (!(width.mm() > 0.0 && width.mm() <= longestBoatMm))
-        return reader.wrong("widths", "a list of widths in mm, each more than nothing");
+        return reader.wrong("widths", Trade::say("a list of widths in mm, each more than nothing"));
     }
   }
   for (const LapAt& lap : plan.laps) {
-    if (lap.lap.mm() < 0.0) reader.wrong("laps / lap", "a length");
+    if (lap.lap.mm() < 0.0) reader.wrong("laps / lap", Trade::say("a length"));
   }
 }
 
@@ -186,7 +191,8 @@ void readLining(const nlohmann::ordered_json& json, const std::string& within, L
   if (!json.is_object()) return;
   for (const char* name : {"id", "name", "base", "strakes", "lines", "zones", "moved"}) {
     if (!json.contains(name))
-      problems.push_back({Fault::KeyMissing, {0, 0, within + name}, {name, "a plan's " + std::string(name)}});
+      problems.push_back(
+          {Fault::KeyMissing, {0, 0, within + name}, {name, Trade::say("a plan's %1", std::string(name))}});
   }
   const std::size_t before = problems.size();
   plan.zones.clear();

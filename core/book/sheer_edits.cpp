@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "curve/halving.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -15,7 +16,7 @@ constexpr double leastAboveFigureMm = 10.0;
 constexpr double mostBeyond = 0.1;
 /// A section that leans out more than this at its head is not carried on: the rise of its last tangent.
 constexpr double leastRise = 0.2;
-constexpr auto movedOnPurpose = "sheer moved on purpose";
+constexpr auto movedOnPurpose = Trade::mark("sheer moved on purpose");
 
 }  // namespace
 
@@ -36,10 +37,10 @@ Result<Book> moveSheer(const Book& book, const Section& drawn, Length height, co
   const TableRow* breadths = book.table.row(RowKind::HalfBreadth, RowLine::Sheer);
   if (drawn.kind != SectionKind::Station || column == stations.end() || heights == nullptr || breadths == nullptr ||
       drawn.parts.empty())
-    return fail(Fault::StationUnknown, {}, {drawn.name, "the stations of the table"});
+    return fail(Fault::StationUnknown, {}, {drawn.name, Trade::say("the stations of the table")});
   const SheerRoom room = sheerRoom(drawn);
   if (height.mm() < room.lowestMm || height.mm() > room.highestMm) {
-    return fail(Fault::SheerOutside, {0, 0, "station " + drawn.name},
+    return fail(Fault::SheerOutside, {0, 0, Trade::say("station %1", drawn.name)},
                 {said(height.mm()), saidAtLeast(room.lowestMm), saidAtMost(room.highestMm)});
   }
   const Batten& head = drawn.parts.back();
@@ -58,7 +59,7 @@ Result<Book> moveSheer(const Book& book, const Section& drawn, Length height, co
                      static_cast<std::size_t>(column - stations.begin())};
   };
   return fairFigures(book, {{figure(heights), millimetres(at.z())}, {figure(breadths), millimetres(at.y())}}, when,
-                     movedOnPurpose);
+                     Trade::say(movedOnPurpose));
 }
 
 }  // namespace narrows

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -11,7 +13,7 @@ namespace {
 constexpr double mostReadingMm = 2000.0;
 
 tl::unexpected<Problems> notSpiled(int strake) {
-  return fail(Fault::FigureUnknown, {0, 0, "strake " + std::to_string(strake)}, {"it was not spiled."});
+  return fail(Fault::FigureUnknown, {0, 0, Trade::say("strake %1", strake)}, {Trade::say("it was not spiled.")});
 }
 
 }  // namespace
@@ -30,11 +32,11 @@ Result<Book> setSpiling(const Book& book, int strake, BoatSide side, Spiling spi
         {Fault::BeyondSense,
          {},
          {said(spiling.lap.mm() < 0.0 || spiling.lap.mm() > mostReadingMm ? spiling.lap.mm() : spiling.batten.mm()),
-          "a batten or lap"}});
+          Trade::say("a batten or lap")}});
   for (const SpilingReading& one : spiling.readings) {
     for (const auto& [reading, field] : {std::pair(one.lower, 3), std::pair(one.upper, 4)}) {
       if (reading && !(std::abs(reading->mm()) <= mostReadingMm))
-        problems.push_back({Fault::BeyondSense, {one.line, field, {}}, {said(reading->mm()), "a reading"}});
+        problems.push_back({Fault::BeyondSense, {one.line, field, {}}, {said(reading->mm()), Trade::say("a reading")}});
     }
   }
   if (!problems.empty()) return tl::make_unexpected(problems);

@@ -10,14 +10,15 @@ namespace narrows {
 
 namespace {
 
-constexpr std::array<const char*, hangingSteps> words{"lined", "spiled", "got out", "offered up",
-                                                      "eased", "hung",   "fastened"};
+constexpr std::array<const char*, hangingSteps> words{
+    Trade::mark("lined"), Trade::mark("spiled"), Trade::mark("got out"), Trade::mark("offered up"),
+    Trade::mark("eased"), Trade::mark("hung"),   Trade::mark("fastened")};
 constexpr double mostHours = 2000.0, mostParedMm = 100.0;
 
 }  // namespace
 
-const char* stepWord(HangingStep step) {
-  return words[static_cast<std::size_t>(step)];
+std::string stepWord(HangingStep step) {
+  return Trade::say(words[static_cast<std::size_t>(step)]);
 }
 
 bool isDay(const std::string& when) {
@@ -35,14 +36,16 @@ bool isDay(const std::string& when) {
 
 Result<void> checkEntry(const HangingEntry& entry, int strakes) {
   Problems problems;
-  const std::string name = "the log, strake " + std::to_string(entry.strake) + " " + stepWord(entry.step);
+  const std::string name = Trade::say("the log, strake %1 %2", entry.strake, stepWord(entry.step));
   if (entry.strake < 1 || entry.strake > strakes)
     problems.push_back({Fault::StrakeUnknown, {0, 0, name}, {std::to_string(entry.strake), std::to_string(strakes)}});
   if (!isDay(entry.when)) problems.push_back({Fault::NotADay, {0, 0, name}, {entry.when}});
   if (entry.hours && !(*entry.hours >= 0.0 && *entry.hours <= mostHours))
-    problems.push_back({Fault::LimitWrong, {0, 0, name + ", hours"}, {"from 0 to 2000"}});
+    problems.push_back({Fault::LimitWrong, {0, 0, Trade::say("%1, hours", name)}, {Trade::say("from 0 to 2000")}});
   if (entry.amount && !(entry.amount->mm() >= 0.0 && entry.amount->mm() <= mostParedMm))
-    problems.push_back({Fault::LimitWrong, {0, 0, name + ", pared"}, {"from nought to " + saidAtMost(mostParedMm)}});
+    problems.push_back({Fault::LimitWrong,
+                        {0, 0, Trade::say("%1, pared", name)},
+                        {Trade::say("from nought to %1", saidAtMost(mostParedMm))}});
   if (!problems.empty()) return tl::make_unexpected(problems);
   return {};
 }
@@ -68,16 +71,18 @@ HangingState hangingState(const std::vector<HangingEntry>& log, int strake, Boat
 }
 
 std::string OutOfOrder::words(Notation /*notation*/) const {
-  const std::string strake = "Strake " + std::to_string(entry.strake) + " " + sideWord(entry.side);
+  const std::string strake = Trade::say("Strake %1 %2", entry.strake, sideWords(entry.side));
   switch (why) {
     case Why::BelowNotHung:
-      return strake + " is hung and strake " + std::to_string(entry.strake - 1) +
-             " below it is not: a lapped plank hangs on the one below. Log that one, or correct this.";
+      return Trade::say(
+          "%1 is hung and strake %2 below it is not: a lapped plank hangs on the one below. Log that one, or correct "
+          "this.",
+          strake, entry.strake - 1);
     case Why::NotHung:
-      return strake + " is fastened and was never hung: log when it was hung.";
+      return Trade::say("%1 is fastened and was never hung: log when it was hung.", strake);
     case Why::Earlier:
-      return strake + " was " + stepWord(entry.step) + " on " + entry.when + ", before it was " + stepWord(after) +
-             " on " + afterDay + ": correct one of the days.";
+      return Trade::say("%1 was %2 on %3, before it was %4 on %5: correct one of the days.", strake,
+                        stepWord(entry.step), Trade::day(entry.when), stepWord(after), Trade::day(afterDay));
   }
   return {};
 }

@@ -35,7 +35,7 @@ struct HangingEntry {
 };
 
 /// "lined", "spiled", "got out", "offered up", "eased", "hung", "fastened".
-const char* stepWord(HangingStep step);
+std::string stepWord(HangingStep step);
 
 /// Whether a day is one of the calendar, written 2026-04-30.
 bool isDay(const std::string& when);

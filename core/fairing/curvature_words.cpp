@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -107,26 +109,26 @@ std::vector<std::string> unevenWords(const TableLine& line, const Batten& batten
   const auto name = [&](std::size_t nail) {
     if (nail < line.nails.size() && line.kind == LineKind::Section) {
       const auto& at = line.nails[nail].at;
-      return showDecimal(at.z(), 0) + " mm up";
+      return Trade::say("%1 mm up", showDecimal(at.z(), 0));
     }
     if (nail < line.nails.size() && !line.nails[nail].station.empty()) return line.nails[nail].station;
-    return std::string(nail == 0 ? "the fore end" : "the after end");
+    return std::string(nail == 0 ? Trade::say("the fore end") : Trade::say("the after end"));
   };
   for (const UnevenPlace& place : unevenPlaces(batten, doubtMm)) {
     const double from = batten.nailLengthsMm()[place.before], to = batten.nailLengthsMm()[place.before + 1];
     const double share = (place.alongMm - from) / std::max(to - from, 1e-9);
-    std::string where = "between " + name(place.before) + " and " + name(place.before + 1);
-    if (share < atNailShare) where = "at " + name(place.before);
-    if (share > 1.0 - atNailShare) where = "at " + name(place.before + 1);
+    std::string where = Trade::say("between %1 and %2", name(place.before), name(place.before + 1));
+    if (share < atNailShare) where = Trade::say("at %1", name(place.before));
+    if (share > 1.0 - atNailShare) where = Trade::say("at %1", name(place.before + 1));
     switch (place.what) {
       case Unevenness::Flat:
-        words.push_back("Flat " + where + ".");
+        words.push_back(Trade::say("Flat %1.", where));
         break;
       case Unevenness::Lump:
-        words.push_back("Lump " + where + ".");
+        words.push_back(Trade::say("Lump %1.", where));
         break;
       case Unevenness::Turn:
-        words.push_back("Bends over the other way " + where + ".");
+        words.push_back(Trade::say("Bends over the other way %1.", where));
         break;
     }
   }

@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -115,13 +117,13 @@ std::string slipWords(Slip slip, Unit unit) {
   const bool feet = unit == Unit::FtInEighths;
   switch (slip) {
     case Slip::Swapped:
-      return feet ? "two parts of it changed places" : "two digits changed places";
+      return feet ? Trade::say("two parts of it changed places") : Trade::say("two digits changed places");
     case Slip::OneFoot:
-      return feet ? "a foot slipped" : "a hundred slipped";
+      return feet ? Trade::say("a foot slipped") : Trade::say("a hundred slipped");
     case Slip::OneDigit:
-      return feet ? "one part of it misread" : "one digit misread";
+      return feet ? Trade::say("one part of it misread") : Trade::say("one digit misread");
     case Slip::NeighbourRow:
-      return "the figure of the next line";
+      return Trade::say("the figure of the next line");
   }
   return {};
 }

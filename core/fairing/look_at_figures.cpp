@@ -5,25 +5,27 @@
 
 #include "lines/place_words.h"
 #include "lines/table_rounding.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
 std::string FigureLies::words(Notation notation) const {
   const bool profile = line.starts_with("profile");
-  std::string said = line + " at " + (profile ? "point " + place : placeWords(place));
+  std::string said = Trade::say("%1 at %2", line, profile ? Trade::say("point %1", place) : placeWords(place));
   said[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(said[0])));
-  said += misread ? " is misread: " : " wants another look: ";
-  said += "fair lines pass " + showLength(millimetres(std::abs(apartMm)), notation);
+  said += misread ? Trade::say(" is misread: ") : Trade::say(" wants another look: ");
+  said += Trade::say("fair lines pass %1", showLength(millimetres(std::abs(apartMm)), notation));
   const bool more = apartMm > 0.0;
   if (line.starts_with("half")) {
-    said += more ? " outside it" : " inside it";
+    said += more ? Trade::say(" outside it") : Trade::say(" inside it");
   } else if (profile || line.starts_with("diagonal")) {
-    said += more ? " beyond it" : " short of it";
+    said += more ? Trade::say(" beyond it") : Trade::say(" short of it");
   } else {
-    said += more ? " above the figure" : " below the figure";
+    said += more ? Trade::say(" above the figure") : Trade::say(" below the figure");
   }
-  if (meant) said += ". Perhaps " + showLength(*meant, notation) + " was meant (" + slip + ")";
-  return said + (misread ? ". Every plank over it takes the slip." : ". Look at the drawing before changing it.");
+  if (meant) said += Trade::say(". Perhaps %1 was meant (%2)", showLength(*meant, notation), slip);
+  return said + (misread ? Trade::say(". Every plank over it takes the slip.")
+                         : Trade::say(". Look at the drawing before changing it."));
 }
 
 std::vector<FigureLies> lookAtFigures(const OffsetTable& table, const Judgement& judgement) {
@@ -46,8 +48,8 @@ std::vector<FigureLies> lookAtFigures(const OffsetTable& table, const Judgement&
 }
 
 std::string OutsideHull::words(Notation) const {
-  return "A " + line + " is given at " + placeWords(place) + ", where it passes " +
-         (above ? "above the sheer" : "below the rabbet") + ": take that figure out, or look at the height.";
+  return Trade::say("A %1 is given at %2, where it passes %3: take that figure out, or look at the height.", line,
+                    placeWords(place), above ? Trade::say("above the sheer") : Trade::say("below the rabbet"));
 }
 
 std::vector<OutsideHull> lookOutsideTheHull(const OffsetTable& table) {

@@ -9,6 +9,7 @@
 
 #include "fairing/fair_course.h"
 #include "lines/place_words.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -103,8 +104,8 @@ std::optional<FigureRef> figureOf(const LineNail& nail) {
 
 std::string nameOf(const OffsetTable& table, const LineNail& nail) {
   const auto figure = figureOf(nail);
-  if (!figure || figure->in != FigureRef::In::Row) return "the end of the section";
-  return rowLabel(table.rows[figure->list], table.unit);
+  if (!figure || figure->in != FigureRef::In::Row) return Trade::say("the end of the section");
+  return rowWords(table.rows[figure->list], table.unit);
 }
 
 /// A height or breadth a builder would take a figure at, near to `mm` and within half of `room` of it.
@@ -121,20 +122,20 @@ Length roundPlace(double mm, double room, Unit unit) {
 }  // namespace
 
 std::string LineOffSurface::words(Notation notation) const {
-  std::string said = line + " lies " + showLength(millimetres(awayMm), notation) + " off the surface between " +
-                     between +
-                     ": sprung by itself it runs elsewhere than the sections do. Look at the figures of both there.";
+  std::string said = Trade::say(
+      "%1 lies %2 off the surface between %3: sprung by itself it runs elsewhere than the sections do. Look at the "
+      "figures of both there.",
+      line, showLength(millimetres(awayMm), notation), between);
   said[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(said[0])));
   return said;
 }
 
 std::string NotHeld::words(Notation notation) const {
-  const std::string others = otherStations == 0   ? std::string()
-                             : otherStations == 1 ? ", less at one other station"
-                                                  : ", less at " + std::to_string(otherStations) + " other stations";
-  return "The table does not hold her at " + placeWords(station) + " between " + from + " and " + to +
-         ", off by about " + showLength(millimetres(offMm), notation) + others + ": take " + settle +
-         " off the drawing.";
+  const std::string others = otherStations == 0
+                                 ? std::string()
+                                 : Trade::sayCount(", less at (one other station|%n other stations)", otherStations);
+  return Trade::say("The table does not hold her at %1 between %2 and %3, off by about %4%5: take %6 off the drawing.",
+                    placeWords(station), from, to, showLength(millimetres(offMm), notation), others, settle);
 }
 
 std::vector<LineOffSurface> lookAtSurface(const OffsetTable& table, const Judgement& judgement,
@@ -172,7 +173,8 @@ std::vector<LineOffSurface> lookAtSurface(const OffsetTable& table, const Judgem
             surfaceLookMm, awayAt * restless * spot.strayMm + surfaceDoubtMm + rounding.rowToleranceMm(line.list));
         if (away <= allowed || away - allowed <= worstOver) continue;
         worstOver = away - allowed;
-        worst = LineOffSurface{*fore.figure, line.name, "stations " + fore.station + " and " + aft.station, away};
+        worst =
+            LineOffSurface{*fore.figure, line.name, Trade::say("stations %1 and %2", fore.station, aft.station), away};
       }
     }
     if (worst) found.push_back(*worst);
@@ -229,7 +231,7 @@ std::optional<NotHeld> leastHeld(const OffsetTable& table, const TableLine& sect
     settles.line = steep ? RowLine::Waterline : RowLine::Buttock;
     settles.at = roundPlace(steep ? spot.at.z() : spot.at.y(), std::abs(steep ? leg.z() : leg.y()), table.unit);
     least = NotHeld{*figure, table.stations[section.list].name, 0, nameOf(table, low), nameOf(table, high),
-                    off,     rowLabel(settles, table.unit)};
+                    off,     rowWords(settles, table.unit)};
   }
   return least;
 }

@@ -5,6 +5,7 @@
 #include <limits>
 
 #include "lines/profile_distance.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -206,7 +207,7 @@ class LineMaker {
       plane = {Vec3(0.0, fall, 1.0), row.at.mm()};
     }
     constexpr double everywhere = std::numeric_limits<double>::max();
-    TableLine line{LineKind::Along, k, rowLabel(row, m_table.unit), {}};
+    TableLine line{LineKind::Along, k, rowWords(row, m_table.unit), {}};
     std::size_t before = 0;  // column of the nail before, from 1
     for (std::size_t column = 0; column < m_table.stations.size(); ++column) {
       const auto nail = rowNail(row, column);
@@ -244,7 +245,7 @@ class LineMaker {
 
   void addEdgeRow(std::size_t k) {
     const TableRow& row = m_table.rows[k];
-    TableLine line{LineKind::Along, k, std::string(rowKindName(row.kind)) + " " + rowLabel(row, m_table.unit), {}};
+    TableLine line{LineKind::Along, k, Trade::say(rowKindName(row.kind)) + " " + rowWords(row, m_table.unit), {}};
     const auto flat = [&row](Vec3 at) {
       (row.kind == RowKind::Height ? at.y() : at.z()) = 0.0;
       return endNail(at);
@@ -293,7 +294,7 @@ class LineMaker {
     std::vector<SectionFigure> figures = sectionFigures(m_table, column);
     if (ends.size() < 2) return;
     for (const auto& run : orderSection(ends, figures)) {
-      TableLine line{LineKind::Section, column, "section " + station.name, {}};
+      TableLine line{LineKind::Section, column, Trade::say("section %1", station.name), {}};
       for (const SectionFigure& figure : run) {
         LineNail nail;
         nail.at = figure.at;
@@ -322,7 +323,7 @@ class LineMaker {
 
   void addProfile(std::size_t k) {
     const Profile& profile = m_table.profiles[k];
-    TableLine line{LineKind::Profile, k, std::string(profilePartName(profile.part)), {}};
+    TableLine line{LineKind::Profile, k, Trade::say(profilePartName(profile.part)), {}};
     for (std::size_t i = 0; i < profile.points.size(); ++i) {
       LineNail nail;
       nail.at = Vec3(profile.points[i].distance.mm(), 0.0, profile.points[i].height.mm());
@@ -400,10 +401,10 @@ bool hasFigure(const OffsetTable& table, const FigureRef& figure) {
 
 std::string lineOf(const OffsetTable& table, const FigureRef& figure) {
   if (figure.in == FigureRef::In::Profile)
-    return "profile " + std::string(profilePartName(table.profiles[figure.list].part));
+    return Trade::say("profile %1", Trade::say(profilePartName(table.profiles[figure.list].part)));
   const TableRow& row = table.rows[figure.list];
-  if (row.kind == RowKind::Diagonal) return rowLabel(row, table.unit);
-  return std::string(rowKindName(row.kind)) + " " + rowLabel(row, table.unit);
+  if (row.kind == RowKind::Diagonal) return rowWords(row, table.unit);
+  return Trade::say(rowKindName(row.kind)) + " " + rowWords(row, table.unit);
 }
 
 std::string placeOf(const OffsetTable& table, const FigureRef& figure) {

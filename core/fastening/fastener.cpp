@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "length/length_limits.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -58,13 +59,13 @@ double nextLength(Notation notation, double least) {
 
 Result<void> checkFastening(const FasteningPlan& plan) {
   Problems problems;
-  for (const auto& [length, name] :
-       {std::pair(plan.lapSpacing, "the spacing in laps"), std::pair(plan.keelSpacing, "the spacing along the keel"),
-        std::pair(plan.endSpacing, "the spacing across ends")}) {
+  for (const auto& [length, name] : {std::pair(plan.lapSpacing, Trade::say("the spacing in laps")),
+                                     std::pair(plan.keelSpacing, Trade::say("the spacing along the keel")),
+                                     std::pair(plan.endSpacing, Trade::say("the spacing across ends"))}) {
     keepWithin(problems, length, name, 10.0, 1000.0);
   }
   if (plan.spares && !(*plan.spares >= 0.0 && *plan.spares <= 200.0))
-    problems.push_back({Fault::LimitWrong, {0, 0, "spares"}, {"from 0 to 200 per cent"}});
+    problems.push_back({Fault::LimitWrong, {0, 0, "spares"}, {Trade::say("from 0 to 200 per cent")}});
   if (!problems.empty()) return tl::make_unexpected(problems);
   return {};
 }
@@ -152,11 +153,13 @@ std::string fastenerWords(const Fastener& fastener, Notation notation) {
   const bool metric = notation == Notation::Millimetres;
   const std::string length = showLength(millimetres(fastener.lengthMm), metric ? notation : Notation::Inches16);
   if (fastener.kind == FastenerKind::Screw) {
-    return "screw " + (metric ? showDecimal(fastener.shankMm, 1) : "no. " + std::to_string(fastener.gauge)) + " × " +
-           length;
+    return Trade::say("screw %1 × %2", metric ? showDecimal(fastener.shankMm, 1) : Trade::say("no. %1", fastener.gauge),
+                      length);
   }
-  return std::string(fastener.kind == FastenerKind::Rivet ? "nail to rivet " : "nail to clench ") +
-         showDecimal(fastener.shankMm, 1) + " mm × " + length;
+  return Trade::say(
+      "%1%2 mm × %3",
+      std::string(fastener.kind == FastenerKind::Rivet ? Trade::say("nail to rivet ") : Trade::say("nail to clench ")),
+      showDecimal(fastener.shankMm, 1), length);
 }
 
 }  // namespace narrows

@@ -5,6 +5,7 @@
 
 #include "backbone/polygon.h"
 #include "fastening/divide.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -101,7 +102,7 @@ class PlankFastener {
     const std::size_t framed = lot(FastenedTo::Frame, 2, m_frames.mouldingMm);
     const double edge = leastEdgeMm(fastener(both)), needs = 2.0 * std::max(edge, leastEdgeMm(fastener(framed)));
     if (needs > m_plank.lapMm + 0.1) {
-      m_made.unfastened.push_back("the lap is too narrow for its fastenings: it wants " + narrow(needs));
+      m_made.unfastened.push_back(Trade::say("the lap is too narrow for its fastenings: it wants %1", narrow(needs)));
     }
     const PlankRun middle = row(0.0, -0.5 * m_plank.lapMm);
     // The frames it crosses, and its ends, are the nodes.
@@ -144,8 +145,9 @@ class PlankFastener {
       widen(both, nodes[i + 1] - last);
     }
     if (m_make.lapSpacingMm > middle.lengthMm())
-      m_made.unfastened.push_back("fastenings in the lap are set wider apart than the plank is long: " +
-                                  narrow(m_make.lapSpacingMm) + " against " + narrow(middle.lengthMm()));
+      m_made.unfastened.push_back(
+          Trade::say("fastenings in the lap are set wider apart than the plank is long: %1 against %2",
+                     narrow(m_make.lapSpacingMm), narrow(middle.lengthMm())));
   }
 
   void widen(std::size_t which, double gapMm) {
@@ -157,7 +159,7 @@ class PlankFastener {
   void sayFrame(double xMm) {
     const auto frame = m_frames.nearest(xMm);
     const std::string words =
-        "frame " + (frame ? std::to_string(*frame + 1) : std::string("?")) + " lies within the joint";
+        Trade::say("frame %1 lies within the joint", frame ? std::to_string(*frame + 1) : std::string("?"));
     if (std::find(m_made.unfastened.begin(), m_made.unfastened.end(), words) == m_made.unfastened.end())
       m_made.unfastened.push_back(words);
   }
@@ -186,8 +188,8 @@ class PlankFastener {
         const int count = width <= twoUpToMm ? 2 : width <= threeUpToMm ? 3 : 4;
         const double in = std::max(edge, 0.14 * width);
         if (width < 2.0 * edge) {
-          m_made.unfastened.push_back("the plank is too narrow at frame " + std::to_string(m_frames.bayOf(x)) +
-                                      " to be fastened");
+          m_made.unfastened.push_back(
+              Trade::say("the plank is too narrow at frame %1 to be fastened", m_frames.bayOf(x)));
           continue;
         }
         for (int i = 0; i < count; ++i) across.push_back(in + (width - 2.0 * in) * i / (count - 1));
@@ -240,7 +242,7 @@ class PlankFastener {
     const double low = clearFrom(std::min(edge, 0.5 * width), stepMm);
     const double high = clearFrom(width - std::min(edge, 0.5 * width), -stepMm);
     if (low > high) {
-      m_made.unfastened.push_back("an end " + narrow(width) + " wide is too narrow to be fastened");
+      m_made.unfastened.push_back(Trade::say("an end %1 wide is too narrow to be fastened", narrow(width)));
       return;
     }
     const int spaces =

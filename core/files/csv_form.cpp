@@ -3,6 +3,8 @@
 #include <charconv>
 #include <utility>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -62,7 +64,7 @@ bool CsvForm::hasFields(const CsvRecord& record, std::size_t count, const std::s
 
 bool CsvForm::hasUnit(const CsvRecord& record) {
   if (!m_unit && !std::exchange(m_toldUnit, true))
-    problem(Fault::RecordMissing, record, 1, {"units", "say it before any length."});
+    problem(Fault::RecordMissing, record, 1, {"units", Trade::say("say it before any length.")});
   return m_unit.has_value();
 }
 

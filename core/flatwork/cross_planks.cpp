@@ -5,6 +5,7 @@
 #include <numeric>
 
 #include "length/length_limits.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -20,11 +21,11 @@ constexpr int placesABay = 16;
 
 Result<void> checkFlatWork(const FlatWorkPlan& plan) {
   Problems problems;
-  keepWithin(problems, plan.boardWidth, "the width of bottom boards", 30.0, 1000.0);
-  keepWithin(problems, plan.boardLength, "the length of bottom boards", 100.0, 20000.0);
-  keepWithin(problems, plan.jointed, "what jointing loses", 0.0, 20.0);
-  keepWithin(problems, plan.gap, "the gap between boards", 0.0, 20.0);
-  keepWithin(problems, plan.overhang, "the overhang of boards", 0.0, 200.0);
+  keepWithin(problems, plan.boardWidth, Trade::say("the width of bottom boards"), 30.0, 1000.0);
+  keepWithin(problems, plan.boardLength, Trade::say("the length of bottom boards"), 100.0, 20000.0);
+  keepWithin(problems, plan.jointed, Trade::say("what jointing loses"), 0.0, 20.0);
+  keepWithin(problems, plan.gap, Trade::say("the gap between boards"), 0.0, 20.0);
+  keepWithin(problems, plan.overhang, Trade::say("the overhang of boards"), 0.0, 200.0);
   if (!problems.empty()) return tl::make_unexpected(problems);
   return {};
 }
@@ -53,7 +54,7 @@ FlatPlace FlatShape::at(double alongMm) const {
 }
 
 Result<FlatShape> flatBottom(const Hull& inside, double sideThicknessMm) {
-  if (!inside.isChined()) return fail(Fault::NoFlatBottom, {}, {"she has no chine"});
+  if (!inside.isChined()) return fail(Fault::NoFlatBottom, {}, {Trade::say("she has no chine")});
   const SurfacePatch &bottom = inside.patches[0], &sides = inside.patches[1];
   FlatShape shape;
   const int steps = static_cast<int>(std::lround(inside.lastT())) * placesABay;
@@ -64,7 +65,7 @@ Result<FlatShape> flatBottom(const Hull& inside, double sideThicknessMm) {
     for (const double v : {0.25, 0.5, 0.75, 1.0}) {
       const Vec3 at = bottom.point(t, v);
       if (std::abs(at.z() - middle.z()) > flatMm && std::abs(at.x() - middle.x()) < 1.0)
-        return fail(Fault::NoFlatBottom, {}, {"her bottom is not level across"});
+        return fail(Fault::NoFlatBottom, {}, {Trade::say("her bottom is not level across")});
     }
     FlatPlace place;
     place.alongMm = i == 0 ? 0.0 : shape.places.back().alongMm + (middle - before).norm();
@@ -118,8 +119,9 @@ std::optional<FlatShape> flatTransom(const Hull& inside, double sideThicknessMm)
 Result<CrossPlanks> plankAcross(const FlatShape& shape, const FlatWorkMake& make) {
   const double covers = make.coversMm();
   if (covers < leastStripMm)
-    return fail(Fault::LimitWrong, {0, 0, "the width of boards"},
-                {"more than " + saidAtLeast(leastStripMm + 2.0 * make.jointedMm) + ", or jointing leaves nothing"});
+    return fail(
+        Fault::LimitWrong, {0, 0, Trade::say("the width of boards")},
+        {Trade::say("more than %1, or jointing leaves nothing", saidAtLeast(leastStripMm + 2.0 * make.jointedMm))});
   CrossPlanks planks;
   const double length = shape.lengthMm();
   Problems tooLong;
@@ -143,7 +145,7 @@ Result<CrossPlanks> plankAcross(const FlatShape& shape, const FlatWorkMake& make
     board.cutMm = widest + 2.0 * make.overhangMm;
     if (board.cutMm > make.boardLengthMm)
       tooLong.push_back({Fault::BoardTooShort,
-                         {0, 0, "board " + std::to_string(board.number)},
+                         {0, 0, Trade::say("board %1", board.number)},
                          {saidAtLeast(board.cutMm), saidAtMost(make.boardLengthMm)}});
     planks.boards.push_back(board);
     from = to;

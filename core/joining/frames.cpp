@@ -5,6 +5,7 @@
 
 #include "length/length_limits.h"
 #include "lining/shop_figures.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -50,13 +51,14 @@ std::optional<std::size_t> Frames::nearest(double xMm) const {
 
 Result<void> checkFrames(const FramePlan& plan) {
   Problems problems;
-  keepWithin(problems, plan.spacing, "the spacing of frames", closestMm, widestMm);
-  keepWithin(problems, plan.moulding, "the moulding of frames", 3.0, mostSidingMm);
-  keepWithin(problems, plan.siding, "the siding of frames", 3.0, mostSidingMm);
+  keepWithin(problems, plan.spacing, Trade::say("the spacing of frames"), closestMm, widestMm);
+  keepWithin(problems, plan.moulding, Trade::say("the moulding of frames"), 3.0, mostSidingMm);
+  keepWithin(problems, plan.siding, Trade::say("the siding of frames"), 3.0, mostSidingMm);
   if (plan.spacing && plan.siding && problems.empty() && plan.siding->mm() >= 0.8 * plan.spacing->mm())
-    problems.push_back({Fault::LimitWrong,
-                        {0, 0, "the siding of frames"},
-                        {"less than " + saidAtMost(0.8 * plan.spacing->mm()) + ", four fifths of their spacing"}});
+    problems.push_back(
+        {Fault::LimitWrong,
+         {0, 0, Trade::say("the siding of frames")},
+         {Trade::say("less than %1, four fifths of their spacing", saidAtMost(0.8 * plan.spacing->mm()))}});
   if (!problems.empty()) return tl::make_unexpected(problems);
   return {};
 }

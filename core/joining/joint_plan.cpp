@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "lining/shop_figures.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -36,24 +37,24 @@ double JoiningMake::jointLengthMm(JoinedBy of, bool hard) const {
 Result<void> checkJoining(const JoiningPlan& plan) {
   Problems problems;
   if (const auto frames = checkFrames(plan.frames); !frames) problems = frames.error();
-  const auto within = [&](const std::optional<Length>& length, const char* name, double most) {
+  const auto within = [&](const std::optional<Length>& length, const std::string& name, double most) {
     if (length && !(length->mm() >= 0.0 && length->mm() <= most))
-      problems.push_back({Fault::LimitWrong, {0, 0, name}, {"from nought to " + saidAtMost(most)}});
+      problems.push_back({Fault::LimitWrong, {0, 0, name}, {Trade::say("from nought to %1", saidAtMost(most))}});
   };
-  for (const auto& [ratio, name] :
-       {std::pair(plan.ratio, "the ratio of scarfs"), std::pair(plan.hardRatio, "the ratio of scarfs in hard bends")}) {
+  for (const auto& [ratio, name] : {std::pair(plan.ratio, Trade::say("the ratio of scarfs")),
+                                    std::pair(plan.hardRatio, Trade::say("the ratio of scarfs in hard bends"))}) {
     if (ratio && !(*ratio >= shortestRatio && *ratio <= longestRatio))
-      problems.push_back({Fault::LimitWrong, {0, 0, name}, {"from 3 to 30 thicknesses"}});
+      problems.push_back({Fault::LimitWrong, {0, 0, name}, {Trade::say("from 3 to 30 thicknesses")}});
   }
-  within(plan.margin, "what is left beyond a scarf", 300.0);
-  within(plan.nib, "the nib of a scarf", 20.0);
-  within(plan.apart, "how far joints lie apart", 6000.0);
-  within(plan.blockLap, "the lap of a butt block", 150.0);
+  within(plan.margin, Trade::say("what is left beyond a scarf"), 300.0);
+  within(plan.nib, Trade::say("the nib of a scarf"), 20.0);
+  within(plan.apart, Trade::say("how far joints lie apart"), 6000.0);
+  within(plan.blockLap, Trade::say("the lap of a butt block"), 150.0);
   for (const auto& [count, most, name] :
-       {std::tuple(plan.baysApart, mostBaysApart, "the bays between joints"),
-        std::tuple(plan.strakesBetween, mostStrakesBetween, "the strakes between joints in one bay")}) {
+       {std::tuple(plan.baysApart, mostBaysApart, Trade::say("the bays between joints")),
+        std::tuple(plan.strakesBetween, mostStrakesBetween, Trade::say("the strakes between joints in one bay"))}) {
     if (count < 0 || count > most)
-      problems.push_back({Fault::LimitWrong, {0, 0, name}, {"from 0 to " + std::to_string(most)}});
+      problems.push_back({Fault::LimitWrong, {0, 0, name}, {Trade::say("from 0 to %1", most)}});
   }
   if (!problems.empty()) return tl::make_unexpected(problems);
   return {};

@@ -4,6 +4,8 @@
 #include <cmath>
 #include <random>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -166,8 +168,7 @@ class Arranger {
     constexpr double longerMm = 12.0 * mmPerInch;
     double enough = m_make.boardLengthMm;
     while (enough < m_strake.run.lengthMm() + 2.0 * longerMm && waysWith(enough).empty()) enough += longerMm;
-    return fail(Fault::NoBoardLongEnough,
-                {0, 0, "strake " + std::to_string(m_strake.strake) + " " + sideWord(m_strake.side)},
+    return fail(Fault::NoBoardLongEnough, {0, 0, Trade::say("strake %1 %2", m_strake.strake, sideWords(m_strake.side))},
                 {said(m_strake.run.lengthMm()), saidAtMost(m_make.boardLengthMm), saidAtLeast(enough)});
   }
 

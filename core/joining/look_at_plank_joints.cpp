@@ -3,45 +3,47 @@
 #include <cmath>
 #include <map>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 std::string bayWords(const Frames& frames, double xMm) {
   const std::size_t bay = frames.bayOf(xMm);
-  if (frames.atMm.empty()) return "without frames";
-  if (bay == 0) return "forward of frame 1";
-  if (bay == frames.atMm.size()) return "aft of frame " + std::to_string(bay);
-  return "between frames " + std::to_string(bay) + " and " + std::to_string(bay + 1);
+  if (frames.atMm.empty()) return Trade::say("without frames");
+  if (bay == 0) return Trade::say("forward of frame 1");
+  if (bay == frames.atMm.size()) return Trade::say("aft of frame %1", bay);
+  return Trade::say("between frames %1 and %2", bay, bay + 1);
 }
 
 std::string JointBarred::words(Notation notation) const {
   const auto length = [&](double mm) { return showLong(millimetres(mm), notation); };
-  const std::string side = std::string(" ") + sideWord(joint.side);
-  std::string words = "Strake " + std::to_string(joint.strake) + side + "'s joint " + bay;
-  const std::string beside = other ? "strake " + std::to_string(other->strake) + "'s" : std::string();
+  const std::string side = " " + sideWords(joint.side);
+  std::string words = Trade::say("Strake %1%2's joint %3", joint.strake, side, bay);
+  const std::string beside = other ? Trade::say("strake %1's", other->strake) : std::string();
   switch (bar) {
     case JointBar::Neighbour:
-      words += " is " + length(awayMm) + " from " + beside + ", under " + length(limitMm) + ": move one along";
+      words += Trade::say(" is %1 from %2, under %3: move one along", length(awayMm), beside, length(limitMm));
       break;
     case JointBar::SameBay:
-      words += " is in one bay with " + beside + ", with too few strakes between: move one along";
+      words += Trade::say(" is in one bay with %1, with too few strakes between: move one along", beside);
       break;
     case JointBar::Opposite:
-      words += " is abreast of the one on the other side: move one along";
+      words += Trade::say(" is abreast of the one on the other side: move one along");
       break;
     case JointBar::Bend:
-      words += " lies in a hard bend, where it would open: move it to where the plank lies easy";
+      words += Trade::say(" lies in a hard bend, where it would open: move it to where the plank lies easy");
       break;
     case JointBar::Frame:
-      words += " leaves its block on a frame, where it holds water: move it to the middle of the bay";
+      words += Trade::say(" leaves its block on a frame, where it holds water: move it to the middle of the bay");
       break;
     case JointBar::End:
-      words += " leaves a piece too short to hold: move it from the end";
+      words += Trade::say(" leaves a piece too short to hold: move it from the end");
       break;
     case JointBar::Board:
-      words += " leaves a piece longer than the boards, " + length(limitMm) + ": move it, or join once more";
+      words += Trade::say(" leaves a piece longer than the boards, %1: move it, or join once more", length(limitMm));
       break;
   }
-  if (others > 0) words += " (" + std::to_string(others) + (others == 1 ? " other so)" : " others so)");
+  if (others > 0) words += Trade::sayCount(" (%n other(|s) so)", others);
   return words + ".";
 }
 
@@ -60,7 +62,7 @@ std::vector<JointBarred> lookAtPlankJoints(const std::vector<StrakeToJoin>& stra
       }
       JointBarred one;
       one.at.number = static_cast<std::size_t>(joints[i].strake);
-      one.at.side = std::string(" to ") + sideWord(joints[i].side);
+      one.at.side = Trade::say(" to %1", sideWords(joints[i].side));
       one.joint = joints[i];
       one.bar = stretch.bar;
       one.other = stretch.other;

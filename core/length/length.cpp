@@ -6,6 +6,8 @@
 #include <cstdint>
 #include <optional>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -191,16 +193,16 @@ std::optional<double> anyNotation(std::string_view text, Unit bare) {
   return *first * mmPerFoot + *in * mmPerInch;
 }
 
-std::string_view exampleFor(Unit unit) {
+std::string exampleFor(Unit unit) {
   switch (unit) {
     case Unit::FtInEighths:
-      return "write it as 3-4-5+ (3 ft 4 5/8 in and a sixteenth).";
+      return Trade::say("write it as 3-4-5+ (3 ft 4 5/8 in and a sixteenth).");
     case Unit::Inch:
-      return "write it as 40.625 or 40 5/8.";
+      return Trade::say("write it as 40.625 or 40 5/8.");
     case Unit::Millimetre:
-      return "write it as 1032 or 1032.5.";
+      return Trade::say("write it as 1032 or 1032.5.");
     case Unit::Metre:
-      return "write it as 1.0325.";
+      return Trade::say("write it as 1.0325.");
   }
   return {};
 }

@@ -5,6 +5,7 @@
 
 #include "lines/cut_loops.h"
 #include "lines/offset_patch.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -122,7 +123,8 @@ Result<Hull> offsetHull(const Hull& hull, double distanceMm, const std::stop_tok
       if (cut.points.size() < 2) return;  // the plane no longer meets this face
       section.parts.push_back(Batten::spring(cut.points, BattenEnds::CarryCurvature));
     }
-    if (folded) problems.push_back({Fault::SurfaceFolds, {0, 0, "station " + section.name}, {section.name}});
+    if (folded)
+      problems.push_back({Fault::SurfaceFolds, {0, 0, Trade::say("station %1", section.name)}, {section.name}});
     sections.push_back(std::move(section));
   };
   for (std::size_t i = 0; i < hull.sections.size() && !stop.stop_requested(); ++i)

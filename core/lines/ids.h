@@ -6,6 +6,8 @@
 #include <optional>
 #include <string_view>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 /// One kind of id cannot be taken for another: `Kind` is only a tag.
@@ -26,7 +28,11 @@ enum class BoatSide { Starboard, Port };
 
 /// `starboard`, `port`; none of any other word.
 inline const char* sideWord(BoatSide side) {
-  return side == BoatSide::Port ? "port" : "starboard";
+  return side == BoatSide::Port ? Trade::mark("port") : Trade::mark("starboard");
+}
+/// The same as it is read.
+inline std::string sideWords(BoatSide side) {
+  return Trade::say(sideWord(side));
 }
 inline std::optional<BoatSide> sideNamed(std::string_view word) {
   for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {

@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "lines/table_rounding.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -56,11 +57,11 @@ Length OffsetTable::figureTolerance() const {
 std::string_view rowKindName(RowKind kind) {
   switch (kind) {
     case RowKind::Height:
-      return "height";
+      return Trade::mark("height");
     case RowKind::HalfBreadth:
-      return "half-breadth";
+      return Trade::mark("half-breadth");
     case RowKind::Diagonal:
-      return "diagonal";
+      return Trade::mark("diagonal");
   }
   return {};
 }
@@ -68,15 +69,15 @@ std::string_view rowKindName(RowKind kind) {
 std::string_view profilePartName(ProfilePart part) {
   switch (part) {
     case ProfilePart::StemRabbet:
-      return "stem rabbet";
+      return Trade::mark("stem rabbet");
     case ProfilePart::StemFace:
-      return "stem face";
+      return Trade::mark("stem face");
     case ProfilePart::SternpostRabbet:
-      return "sternpost rabbet";
+      return Trade::mark("sternpost rabbet");
     case ProfilePart::Transom:
-      return "transom";
+      return Trade::mark("transom");
     case ProfilePart::KeelBottom:
-      return "keel bottom";
+      return Trade::mark("keel bottom");
   }
   return {};
 }
@@ -84,21 +85,21 @@ std::string_view profilePartName(ProfilePart part) {
 std::string_view sidingPartName(SidingPart part) {
   switch (part) {
     case SidingPart::Stem:
-      return "stem";
+      return Trade::mark("stem");
     case SidingPart::Keel:
-      return "keel";
+      return Trade::mark("keel");
     case SidingPart::Sternpost:
-      return "sternpost";
+      return Trade::mark("sternpost");
   }
   return {};
 }
 
 std::string_view constructionName(Construction construction) {
-  return construction == Construction::Carvel ? "carvel" : "lapstrake";
+  return construction == Construction::Carvel ? Trade::mark("carvel") : Trade::mark("lapstrake");
 }
 
 std::string_view plankingSideName(PlankingSide side) {
-  return side == PlankingSide::Inside ? "inside" : "outside";
+  return side == PlankingSide::Inside ? Trade::mark("inside") : Trade::mark("outside");
 }
 
 std::string rowLabel(const TableRow& row, Unit unit) {
@@ -115,6 +116,24 @@ std::string rowLabel(const TableRow& row, Unit unit) {
       return "waterline " + writeLength(row.at, unit, 6, true);
     case RowLine::Diagonal:
       return "diagonal " + row.name;
+  }
+  return {};
+}
+
+std::string rowWords(const TableRow& row, Unit unit) {
+  switch (row.line) {
+    case RowLine::Sheer:
+      return Trade::say("sheer");
+    case RowLine::Rabbet:
+      return Trade::say("rabbet");
+    case RowLine::Chine:
+      return Trade::say("chine");
+    case RowLine::Buttock:
+      return Trade::say("buttock %1", writeLength(row.at, unit, 6, true));
+    case RowLine::Waterline:
+      return Trade::say("waterline %1", writeLength(row.at, unit, 6, true));
+    case RowLine::Diagonal:
+      return Trade::say("diagonal %1", row.name);
   }
   return {};
 }

@@ -93,8 +93,10 @@ struct OffsetTable {
 /// Whether a figure's place (list and point) means the same line and station in both tables.
 bool sameLayout(const OffsetTable& a, const OffsetTable& b);
 
-/// "waterline 1-6-0", "sheer", "diagonal A", as the file and the grid call it.
+/// "waterline 1-6-0", "sheer", "diagonal A", as the file calls it.
 std::string rowLabel(const TableRow& row, Unit unit);
+/// The same as it is read.
+std::string rowWords(const TableRow& row, Unit unit);
 std::string_view rowKindName(RowKind kind);
 std::string_view profilePartName(ProfilePart part);
 std::string_view sidingPartName(SidingPart part);

@@ -5,6 +5,7 @@
 #include "files/csv_records.h"
 #include "files/whole_file.h"
 #include "lines/offset_table.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -82,7 +83,7 @@ class TableReader {
     const bool row = name.starts_with("height") || name.starts_with("half-breadth") || name == "distance";
     const std::size_t first = name == "diagonal" ? 5 : 1;
     if ((!row && name != "diagonal") || field < first || field - first >= m_table.stations.size()) return {};
-    return "station " + m_table.stations[field - first].name;
+    return Trade::say("station %1", m_table.stations[field - first].name);
   }
 
   /// Whether this is the first record of its name; a second is a fault.
@@ -108,15 +109,16 @@ class TableReader {
   void readRecord(const CsvRecord& record) {
     const std::string name = lower(record.fields[0]);
     if (name == "boat") {
-      if (once(record) && hasFields(record, 2, 2, "the boat's name")) m_table.boat = record.fields[1];
+      if (once(record) && hasFields(record, 2, 2, Trade::say("the boat's name"))) m_table.boat = record.fields[1];
     } else if (name == "note") {
-      if (hasFields(record, 2, 2, "the note's text")) m_table.notes.push_back(record.fields[1]);
+      if (hasFields(record, 2, 2, Trade::say("the note's text"))) m_table.notes.push_back(record.fields[1]);
     } else if (name == "units") {
       if (once(record)) hasFields(record, 2, 2, "ft-in-8ths, in, mm or m");
     } else if (name == "planking") {
       readPlanking(record);
     } else if (name == "reading") {
-      if (once(record) && hasFields(record, 2, 2, "how far a figure may be off")) m_table.reading = length(record, 1);
+      if (once(record) && hasFields(record, 2, 2, Trade::say("how far a figure may be off")))
+        m_table.reading = length(record, 1);
     } else if (name == "construction") {
       readConstruction(record);
     } else if (name == "stations") {
@@ -139,7 +141,7 @@ class TableReader {
   }
 
   void readPlanking(const CsvRecord& record) {
-    if (!once(record) || !hasFields(record, 3, 3, "inside or outside, and a thickness")) return;
+    if (!once(record) || !hasFields(record, 3, 3, Trade::say("inside or outside, and a thickness"))) return;
     const std::string side = lower(record.fields[1]);
     if (side != "inside" && side != "outside") {
       problem(Fault::WordUnknown, record.line, 2, {record.fields[1], "inside or outside"});
@@ -169,12 +171,13 @@ class TableReader {
     for (std::size_t i = 1; i < record.fields.size(); ++i) {
       const std::string& name = record.fields[i];
       const std::string key = lower(name);
-      if (name.empty()) problem(Fault::StationName, record.line, i + 1, {name, "every station has a name."});
+      if (name.empty())
+        problem(Fault::StationName, record.line, i + 1, {name, Trade::say("every station has a name.")});
       if (key == "stem" || key == "sternpost") {
-        problem(Fault::StationName, record.line, i + 1, {name, "that name is kept for the timber."});
+        problem(Fault::StationName, record.line, i + 1, {name, Trade::say("that name is kept for the timber.")});
       }
       if (!name.empty() && !seen.emplace(key, i).second) {
-        problem(Fault::StationName, record.line, i + 1, {name, "another station has that name."});
+        problem(Fault::StationName, record.line, i + 1, {name, Trade::say("another station has that name.")});
       }
       m_table.stations.push_back({name, std::nullopt});
     }
@@ -184,15 +187,14 @@ class TableReader {
   bool stationsKnown(const CsvRecord& record) {
     if (m_tooMany) return false;
     if (m_stationsLine > 0) return true;
-    problem(Fault::OutOfPlace, record.line, 1, {record.fields[0], "the \"stations\" record"});
+    problem(Fault::OutOfPlace, record.line, 1, {record.fields[0], Trade::say("the \"stations\" record")});
     return false;
   }
 
   void readDistances(const CsvRecord& record) {
     if (!once(record) || !stationsKnown(record)) return;
     const std::size_t count = m_table.stations.size();
-    if (!hasFields(record, count + 1, count + 1, "a distance for each of " + std::to_string(count) + " stations"))
-      return;
+    if (!hasFields(record, count + 1, count + 1, Trade::say("a distance for each of %1 stations", count))) return;
     for (std::size_t i = 1; i <= count; ++i) {
       if (lower(record.fields[i]) == "rake") {
         if (i != count) problem(Fault::RakeNotLast, record.line, i + 1, {});
@@ -204,10 +206,10 @@ class TableReader {
 
   void readFigures(const CsvRecord& record, std::size_t first, TableRow row) {
     const std::size_t count = m_table.stations.size();
-    if (!hasFields(record, first + 1, first + count, "a figure for each station")) return;
+    if (!hasFields(record, first + 1, first + count, Trade::say("a figure for each station"))) return;
     if (record.fields.size() < first + count) {
       problem(Fault::FieldMissing, record.line, record.fields.size() + 1,
-              {"a figure, or nothing between commas, for each of " + std::to_string(count) + " stations"});
+              {Trade::say("a figure, or nothing between commas, for each of %1 stations", count)});
       return;
     }
     row.fileLine = record.line;
@@ -246,7 +248,7 @@ class TableReader {
 
   void readDiagonal(const CsvRecord& record) {
     if (!stationsKnown(record) ||
-        !hasFields(record, 6, 5 + m_table.stations.size(), "a name, centre, out, down and figures")) {
+        !hasFields(record, 6, 5 + m_table.stations.size(), Trade::say("a name, centre, out, down and figures"))) {
       return;
     }
     TableRow row;
@@ -258,7 +260,7 @@ class TableReader {
     row.down = length(record, 4);
     if (row.out.mm() <= 0.0) {
       problem(Fault::BeyondSense, record.line, 4,
-              {record.fields[3], "the way out of a diagonal, which is more than nothing"});
+              {record.fields[3], Trade::say("the way out of a diagonal, which is more than nothing")});
     }
     readFigures(record, 5, std::move(row));
   }
@@ -276,7 +278,7 @@ class TableReader {
         return;
       }
       if (last % 2 == 0) {
-        problem(Fault::FieldMissing, record.line, last + 1, {"a height for the last distance"});
+        problem(Fault::FieldMissing, record.line, last + 1, {Trade::say("a height for the last distance")});
         return;
       }
       for (std::size_t i = 1; i + 1 < last; i += 2)
@@ -291,7 +293,7 @@ class TableReader {
   void readHalfSiding(const CsvRecord& record, const std::string& part) {
     for (const SidingPart known : {SidingPart::Stem, SidingPart::Keel, SidingPart::Sternpost}) {
       if (trimmedField(part) != sidingPartName(known)) continue;
-      if (once(record) && hasFields(record, 2, 2, "the half-siding")) {
+      if (once(record) && hasFields(record, 2, 2, Trade::say("the half-siding"))) {
         m_table.halfSidings.push_back({known, length(record, 1)});
       }
       return;
@@ -303,15 +305,15 @@ class TableReader {
     const auto missing = [this](const std::string& name, const std::string& cure) {
       problem(Fault::RecordMissing, 0, 0, {name, cure});
     };
-    if (!m_unitKnown) missing("units", "say ft-in-8ths, in, mm or m.");
-    if (m_seen.count("planking") == 0) missing("planking", "say inside or outside, and the thickness.");
-    if (m_seen.count("construction") == 0) missing("construction", "say carvel or lapstrake.");
+    if (!m_unitKnown) missing("units", Trade::say("say ft-in-8ths, in, mm or m."));
+    if (m_seen.count("planking") == 0) missing("planking", Trade::say("say inside or outside, and the thickness."));
+    if (m_seen.count("construction") == 0) missing("construction", Trade::say("say carvel or lapstrake."));
     if (m_tooMany) return;
     if (m_stationsLine == 0) {
-      missing("stations", "name the columns, bow to stern.");
+      missing("stations", Trade::say("name the columns, bow to stern."));
       return;
     }
-    if (m_seen.count("distance") == 0) missing("distance", "give each station's distance.");
+    if (m_seen.count("distance") == 0) missing(Trade::say("distance"), Trade::say("give each station's distance."));
   }
 
   OffsetTable m_table;

@@ -8,6 +8,7 @@
 #include "curve/halving.h"
 #include "lines/profile_distance.h"
 #include "lines/table_rounding.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -158,14 +159,15 @@ class SectionSpringer {
     const auto head = cornerPoint(RowLine::Sheer, column);
     if (!foot || !head || (station.isRake() && !m_transom)) {
       m_set.problems.push_back({foot ? Fault::SheerMissing : Fault::RabbetMissing,
-                                {0, 0, "station " + station.name},
+                                {0, 0, Trade::say("station %1", station.name)},
                                 {station.name, "figure"}});
       return;
     }
     std::vector<SectionFigure> ends{{Vec3(0.0, foot->y(), foot->z()), Vec3::Zero(), "rabbet"}};
     const auto chine = m_chined && section.whole ? cornerPoint(RowLine::Chine, column) : std::nullopt;
     if (m_chined && section.whole && !chine) {
-      m_set.problems.push_back({Fault::ChineMissing, {0, 0, "station " + station.name}, {station.name, "figure"}});
+      m_set.problems.push_back(
+          {Fault::ChineMissing, {0, 0, Trade::say("station %1", station.name)}, {station.name, "figure"}});
       return;
     }
     if (chine) ends.push_back({*chine, Vec3::Zero(), "chine"});
@@ -257,7 +259,8 @@ class SectionSpringer {
         if (detour < least) least = detour, worst = i, runs = std::move(without);
       }
       const std::string& station = m_table.stations[column].name;
-      m_set.problems.push_back({Fault::DoublesBack, {0, 0, "station " + station}, {station, figures[worst].name}});
+      m_set.problems.push_back(
+          {Fault::DoublesBack, {0, 0, Trade::say("station %1", station)}, {station, figures[worst].name}});
       figures.erase(figures.begin() + static_cast<std::ptrdiff_t>(worst));
     }
     return runs;

@@ -5,6 +5,7 @@
 
 #include "lines/boat_size.h"
 #include "lines/offset_table.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -74,10 +75,12 @@ class TableCheck {
       problem(Fault::UnitsLookWrong, {0, 0, "units"}, {showDecimal(m_lengthMm / 1000.0, 3) + " m"});
     }
     if (m_table.thickness.mm() <= 0.0 || m_table.thickness.mm() > m_lengthMm / 20.0) {
-      problem(Fault::BeyondSense, {0, 0, "planking"}, {written(m_table.thickness), "the thickness of the planking"});
+      problem(Fault::BeyondSense, {0, 0, "planking"},
+              {written(m_table.thickness), Trade::say("the thickness of the planking")});
     }
     if (m_table.reading && (m_table.reading->mm() < 0.0 || m_table.reading->mm() > m_lengthMm / 20.0)) {
-      problem(Fault::BeyondSense, {0, 0, "reading"}, {written(*m_table.reading), "how far a figure may be off"});
+      problem(Fault::BeyondSense, {0, 0, "reading"},
+              {written(*m_table.reading), Trade::say("how far a figure may be off")});
     }
   }
 
@@ -101,10 +104,10 @@ class TableCheck {
       if (!begins && !rabbetHeight) problem(Fault::RabbetMissing, {0, 0, "height rabbet"}, {station(i), "height"});
       if (!begins && !rabbetBreadth && !m_table.halfSiding(SidingPart::Keel)) {
         problem(Fault::RabbetMissing, {0, 0, "half-breadth rabbet"},
-                {station(i), "half-breadth, and there is no half-siding of the keel to go by"});
+                {station(i), Trade::say("half-breadth, and there is no half-siding of the keel to go by")});
       }
       if (sheerHeight && rabbetHeight && *sheerHeight <= *rabbetHeight) {
-        problem(Fault::SheerBelowRabbet, {0, 0, "station " + station(i)}, {station(i)});
+        problem(Fault::SheerBelowRabbet, {0, 0, Trade::say("station %1", station(i))}, {station(i)});
       }
       if (!chined || begins) continue;
       if (!figure(RowKind::Height, RowLine::Chine, i)) {
@@ -137,17 +140,17 @@ class TableCheck {
         if ((breadth && mm < 0.0) || std::abs(mm) > m_lengthMm) {
           problem(Fault::BeyondSense,
                   {row.fileLine, row.fileLine > 0 ? static_cast<int>(i) + (row.kind == RowKind::Diagonal ? 6 : 2) : 0,
-                   "station " + station(i)},
-                  {written(*row.figures[i]), "the " + std::string(rowKindName(row.kind)) + " of " +
-                                                 rowLabel(row, m_table.unit) + " of a boat " +
-                                                 showDecimal(m_lengthMm / 1000.0, 2) + " m long"});
+                   Trade::say("station %1", station(i))},
+                  {written(*row.figures[i]),
+                   Trade::say("the %1 of %2 of a boat %3 m long", Trade::say(rowKindName(row.kind)),
+                              rowLabel(row, m_table.unit), showDecimal(m_lengthMm / 1000.0, 2))});
         }
       }
     }
     for (const HalfSiding& siding : m_table.halfSidings) {
       if (siding.value.mm() < 0.0 || siding.value.mm() > m_lengthMm / 10.0) {
-        problem(Fault::BeyondSense, {0, 0, "half-siding " + std::string(sidingPartName(siding.part))},
-                {written(siding.value), "half a timber's thickness"});
+        problem(Fault::BeyondSense, {0, 0, Trade::say("half-siding %1", Trade::say(sidingPartName(siding.part)))},
+                {written(siding.value), Trade::say("half a timber's thickness")});
       }
     }
   }
@@ -160,7 +163,7 @@ class TableCheck {
         const ProfilePoint& now = profile.points[i];
         if (keel ? now.distance <= before.distance : now.height <= before.height) {
           problem(Fault::ProfileDoublesBack, {profile.fileLine, static_cast<int>(2 * i) + 2, {}},
-                  {std::string(profilePartName(profile.part)), std::to_string(i + 1)});
+                  {Trade::say(profilePartName(profile.part)), std::to_string(i + 1)});
         }
       }
     }
@@ -184,9 +187,9 @@ class TableCheck {
       const StationColumn& first = m_table.stations[firstWhole];
       for (const ProfilePoint& point : stem->points) {
         if (point.distance <= *first.distance) continue;
-        problem(
-            Fault::BeyondSense, {stem->fileLine, 0, "profile stem rabbet"},
-            {written(point.distance), "a point of the stem aft of station " + first.name + ", the first whole one"});
+        problem(Fault::BeyondSense, {stem->fileLine, 0, "profile stem rabbet"},
+                {written(point.distance),
+                 Trade::say("a point of the stem aft of station %1, the first whole one", first.name)});
         break;
       }
     }
@@ -224,24 +227,27 @@ Problems figuresBeyondSense(const OffsetTable& table) {
     problems.push_back({Fault::BeyondSense, {0, 0, where}, {writeLength(length, table.unit, 3, true), what}});
   };
   for (const StationColumn& station : table.stations) {
-    if (station.distance) judge(*station.distance, "station " + station.name, "the distance of a station");
+    if (station.distance)
+      judge(*station.distance, Trade::say("station %1", station.name), Trade::say("the distance of a station"));
   }
   for (const TableRow& row : table.rows) {
-    const std::string name = std::string(rowKindName(row.kind)) + " " + rowLabel(row, table.unit);
-    judge(row.at, name, "where a line lies");
+    const std::string name = Trade::say(rowKindName(row.kind)) + " " + rowLabel(row, table.unit);
+    judge(row.at, name, Trade::say("where a line lies"));
     for (std::size_t i = 0; i < row.figures.size() && i < table.stations.size(); ++i) {
-      if (row.figures[i]) judge(*row.figures[i], name + ", station " + table.stations[i].name, "any boat");
+      if (row.figures[i])
+        judge(*row.figures[i], Trade::say("%1, station %2", name, table.stations[i].name), Trade::say("any boat"));
     }
   }
   for (const Profile& profile : table.profiles) {
     for (const ProfilePoint& point : profile.points) {
       for (const Length length : {point.distance, point.height})
-        judge(length, "profile " + std::string(profilePartName(profile.part)), "a point of a boat");
+        judge(length, Trade::say("profile %1", Trade::say(profilePartName(profile.part))),
+              Trade::say("a point of a boat"));
     }
   }
   for (const HalfSiding& siding : table.halfSidings)
-    judge(siding.value, "half-siding " + std::string(sidingPartName(siding.part)), "a timber");
-  judge(table.thickness, "planking", "the thickness of the planking");
+    judge(siding.value, Trade::say("half-siding %1", Trade::say(sidingPartName(siding.part))), Trade::say("a timber"));
+  judge(table.thickness, "planking", Trade::say("the thickness of the planking"));
   return problems;
 }
 

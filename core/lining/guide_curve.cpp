@@ -6,6 +6,7 @@
 #include "lining/end_run_out.h"
 #include "lining/lining_ground.h"
 #include "lining/straight_run.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -31,15 +32,16 @@ Result<SurfaceCurve> straightGuide(const LiningGround& ground, const Guide& guid
   const SurfaceReach reach = ground.between(guide.from, guide.to);
   const SurfaceReach lies = run.reach();
   constexpr double enough = 1e-6;
-  const auto edge = [](RunEnd end) { return end == RunEnd::Sheer ? "the sheer" : "the base line"; };
+  const auto edge = [](RunEnd end) {
+    return end == RunEnd::Sheer ? Trade::say("the sheer") : Trade::say("the base line");
+  };
   if (lies.fromT > reach.fromT + enough || lies.toT < reach.toT - enough) {
     const bool fore = lies.fromT > reach.fromT + enough;
     const double t = fore ? std::ceil(lies.fromT) : std::floor(lies.toT);
-    return fail(
-        Fault::WidthsDoNotFit, {},
-        {guide.name + " meets " + edge(fore ? run.fore : run.aft) + " near " +
-         ground.sectionName(fore ? lies.fromT : lies.toT) + "; turn it the other way, or keep it straight only " +
-         (fore ? "from " : "to ") + ground.sectionName(t) + "."});
+    return fail(Fault::WidthsDoNotFit, {},
+                {Trade::say("%1 meets %2 near %3; turn it the other way, or keep it straight only %4%5.", guide.name,
+                            edge(fore ? run.fore : run.aft), ground.sectionName(fore ? lies.fromT : lies.toT),
+                            fore ? "from " : "to ", ground.sectionName(t))});
   }
   std::vector<CurveNail> places;
   for (const double t : LiningGround::places(reach, nailsABay)) places.push_back({t, run.crossing(t)->share});
@@ -52,10 +54,11 @@ Result<SurfaceCurve> levelGuide(const LiningGround& ground, const Guide& guide) 
     const auto share = ground.frame.shareAtHeight(t, guide.height.mm());
     if (!share) {
       const double low = ground.frame.point(t, 0.0).z(), high = ground.frame.point(t, 1.0).z();
-      return fail(Fault::WidthsDoNotFit, {},
-                  {guide.name + " at " + said(guide.height.mm()) + " leaves the hull near " + ground.sectionName(t) +
-                   ", which stands from " + saidAtLeast(low) + " to " + saidAtMost(high) +
-                   "; choose a height between, or keep it level over a shorter length."});
+      return fail(
+          Fault::WidthsDoNotFit, {},
+          {Trade::say("%1 at %2 leaves the hull near %3, which stands from %4 to %5; choose a height between, or keep "
+                      "it level over a shorter length.",
+                      guide.name, said(guide.height.mm()), ground.sectionName(t), saidAtLeast(low), saidAtMost(high))});
     }
     places.push_back({t, *share});
   }
@@ -70,8 +73,9 @@ Result<SurfaceCurve> parallelGuide(const LiningGround& ground, const Guide& guid
     if (!(share > 0.0 && share < 1.0)) {
       const double most = guide.away.mm() < 0.0 ? of.shareAt(t) * girth : (1.0 - of.shareAt(t)) * girth;
       return fail(Fault::WidthsDoNotFit, {},
-                  {guide.name + " leaves the hull near " + ground.sectionName(t) + ", where there is only " +
-                   saidAtMost(most) + " to that side; give less, or keep it parallel over a shorter length."});
+                  {Trade::say("%1 leaves the hull near %2, where there is only %3 to that side; give less, or keep it "
+                              "parallel over a shorter length.",
+                              guide.name, ground.sectionName(t), saidAtMost(most))});
     }
     places.push_back({t, share});
   }

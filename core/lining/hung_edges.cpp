@@ -2,6 +2,7 @@
 
 #include "files/csv_form.h"
 #include "lines/offset_table.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -9,12 +10,13 @@ namespace {
 
 class HungReader : public CsvForm {
  public:
-  HungReader() : CsvForm("hung", "units, strake or edge") {}
+  HungReader() : CsvForm("hung", Trade::say("units, strake or edge")) {}
 
   Result<std::vector<HungEdge>> read(std::string_view text) {
     const Problems problems = readAll(text);
     if (!problems.empty()) return tl::make_unexpected(problems);
-    if (m_edges.empty()) return fail(Fault::RecordMissing, {}, {"strake,K,SIDE", "at least one is wanted."});
+    if (m_edges.empty())
+      return fail(Fault::RecordMissing, {}, {"strake,K,SIDE", Trade::say("at least one is wanted.")});
     return m_edges;
   }
 
@@ -34,7 +36,7 @@ class HungReader : public CsvForm {
   void readStrake(const CsvRecord& record) {
     m_inStrake = false;
     if (!hasFields(record, 3, "strake,K,SIDE")) return;
-    const auto number = numberOf(record, 2, 1, mostStrakes, "the number of a strake");
+    const auto number = numberOf(record, 2, 1, mostStrakes, Trade::say("the number of a strake"));
     if (!number) return;
     HungEdge edge;
     edge.line = record.line;
@@ -54,7 +56,7 @@ class HungReader : public CsvForm {
   void readEdge(const CsvRecord& record) {
     if (!hasUnit(record) || !hasFields(record, 3, "edge,STATION,OFF")) return;
     if (!m_inStrake) {
-      if (m_edges.empty()) problem(Fault::OutOfPlace, record, 1, {"edge", "a strake"});
+      if (m_edges.empty()) problem(Fault::OutOfPlace, record, 1, {"edge", Trade::say("a strake")});
       return;
     }
     const auto length = lengthOf(record, 3);

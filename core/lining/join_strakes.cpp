@@ -5,6 +5,7 @@
 
 #include "curve/halving.h"
 #include "lining/lining_ground.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -40,22 +41,25 @@ Result<std::vector<LinedStrake>> joinStrakes(const LiningGround& ground, std::ve
       if (stealer.towardsBow != bow) continue;
       const std::size_t line = plan.placeOf(stealer.line);
       if (line == 0 || line >= strakes.size())
-        return noJoint("two strakes meet at no line between two: choose another.");
+        return noJoint(Trade::say("two strakes meet at no line between two: choose another."));
       if (lines[line].isGuide)
-        return noJoint("line " + std::to_string(line) + " is a guide and runs the whole length: choose one beside it.");
+        return noJoint(Trade::say("line %1 is a guide and runs the whole length: choose one beside it.", line));
       if (taken[line - 1] || taken[line])
-        return noJoint("the strakes beside line " + std::to_string(line) +
-                       " already become one with another towards that end: leave a whole strake between.");
+        return noJoint(
+            Trade::say("the strakes beside line %1 already become one with another towards that end: leave a whole "
+                       "strake between.",
+                       line));
       const double t = placeOfJoint(ground.frame, lines[line].curve, stealer.at.mm());
       if (t < leastFromEnd || t > ground.frame.lastT() - leastFromEnd) {
         const double x = ground.frame.point(std::clamp(t, leastFromEnd, ground.frame.lastT() - leastFromEnd), 0.5).x();
-        return noJoint("a joint at " + said(stealer.at.mm()) + " lies beyond the ends of the planking: up to " +
-                       said(x) + " will do.");
+        return noJoint(Trade::say("a joint at %1 lies beyond the ends of the planking: up to %2 will do.",
+                                  said(stealer.at.mm()), said(x)));
       }
       LinedStrake &low = strakes[line - 1], &high = strakes[line];
       SurfaceReach& reach = lines[line].reach;
       const SurfaceReach merged = bow ? SurfaceReach{0.0, t} : SurfaceReach{t, ground.frame.lastT()};
-      if (bow ? t >= reach.toT : t <= reach.fromT) return noJoint("a strake would begin aft of where it ends.");
+      if (bow ? t >= reach.toT : t <= reach.fromT)
+        return noJoint(Trade::say("a strake would begin aft of where it ends."));
       (bow ? reach.fromT : reach.toT) = t;
       const auto end = [&](LinedStrake& strake) { (bow ? strake.reach.fromT : strake.reach.toT) = t; };
       taken[line - 1] = taken[line] = true;
@@ -66,9 +70,9 @@ Result<std::vector<LinedStrake>> joinStrakes(const LiningGround& ground, std::ve
         continue;
       }
       if (ground.planking.construction == Construction::Lapstrake)
-        return noJoint("a lapped strake has no edge to let a nib into: let two run into one.");
+        return noJoint(Trade::say("a lapped strake has no edge to let a nib into: let two run into one."));
       if (stealer.nib.mm() < 0.0)
-        return noJoint("a stealer of no width: give its nib a width, or none for a feather edge.");
+        return noJoint(Trade::say("a stealer of no width: give its nib a width, or none for a feather edge."));
       const bool upper = stealer.joining == Joining::UpperIntoHost;
       LinedStrake &host = upper ? low : high, &ending = upper ? high : low;
       end(ending);
@@ -90,7 +94,7 @@ Result<std::vector<LinedStrake>> joinStrakes(const LiningGround& ground, std::ve
       joined.push_back(std::move(merged));
     }
     if (strakes[k].reach.toT - strakes[k].reach.fromT < leastFromEnd)
-      return noJoint("strake " + std::to_string(k + 1) + " would have no length left between its joints.");
+      return noJoint(Trade::say("strake %1 would have no length left between its joints.", k + 1));
     joined.push_back(std::move(strakes[k]));
   }
   return joined;

@@ -5,6 +5,7 @@
 
 #include "curve/halving.h"
 #include "lining/lining_ground.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -14,10 +15,10 @@ namespace {
 constexpr std::size_t looksForCrossing = 4;
 
 std::string lineWords(const LiningPlan& plan, std::size_t line) {
-  if (line == 0) return "the base line";
-  if (line + 1 == plan.lines.size()) return "the sheer";
+  if (line == 0) return Trade::say("the base line");
+  if (line + 1 == plan.lines.size()) return Trade::say("the sheer");
   const Guide* guide = plan.guideOf(plan.lines[line]);
-  return guide != nullptr && !guide->name.empty() ? guide->name : "line " + std::to_string(line);
+  return guide != nullptr && !guide->name.empty() ? guide->name : Trade::say("line %1", line);
 }
 
 /// How narrow a strake may be at a place: towards an end that is let into a host it may come to nothing.
@@ -43,10 +44,11 @@ Result<void> checkOrder(const LiningGround& ground, const Lining& lining) {
       const double least = leastWidthMm(ground.plan, strake, t);
       if (width >= (atSection ? least - 1e-9 : std::min(0.5 * least, least))) continue;
       return fail(Fault::WidthsDoNotFit, {},
-                  {lineWords(ground.plan, strake.lower) + " and " + lineWords(ground.plan, strake.upper) + " meet " +
-                   (atSection ? "at " : "near ") + ground.sectionName(t) + ", where " + said(std::max(width, 0.0)) +
-                   " is left between them and " + saidAtLeast(least) +
-                   " is the least; move the mark less, or let the other line go."});
+                  {Trade::say("%1 and %2 meet %3%4, where %5 is left between them and %6 is the least; move the mark "
+                              "less, or let the other line go.",
+                              lineWords(ground.plan, strake.lower), lineWords(ground.plan, strake.upper),
+                              atSection ? "at " : "near ", ground.sectionName(t), said(std::max(width, 0.0)),
+                              saidAtLeast(least))});
     }
   }
   return {};
@@ -101,10 +103,10 @@ Result<std::map<std::size_t, SurfaceCurve>> guideCurves(const LiningGround& grou
   }
   for (const Guide& guide : plan.guides) {
     if (curves.contains(plan.placeOf(guide.line))) continue;
-    return fail(
-        Fault::WidthsDoNotFit, {},
-        {guide.name + " is parallel to a line that is no guide; choose the base line, the sheer or a guide that "
-                      "is not parallel to it."});
+    return fail(Fault::WidthsDoNotFit, {},
+                {Trade::say("%1 is parallel to a line that is no guide; choose the base line, the sheer or a guide "
+                            "that is not parallel to it.",
+                            guide.name)});
   }
   return curves;
 }
@@ -237,9 +239,8 @@ Result<std::vector<double>> ruleShares(const LiningPlan& plan, std::size_t zone)
   for (std::size_t k = 0; k <= count; ++k) shares[k] = static_cast<double>(k) / static_cast<double>(count);
   if (of.rule != LiningRule::Diminishing) return shares;
   if (of.widths.size() != count) {
-    return fail(
-        Fault::WidthsDoNotFit, {},
-        {std::to_string(of.widths.size()) + " widths for " + std::to_string(count) + " strakes: give one each."});
+    return fail(Fault::WidthsDoNotFit, {},
+                {Trade::say("%1 widths for %2 strakes: give one each.", of.widths.size(), count)});
   }
   double sum = 0.0;
   for (const Length width : of.widths) {

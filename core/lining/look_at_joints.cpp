@@ -2,6 +2,8 @@
 
 #include <cmath>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -16,9 +18,10 @@ constexpr std::size_t strakesBetween = 3;
 }  // namespace
 
 std::string JointsNear::words(Notation notation) const {
-  return "The joints at line " + std::to_string(lineBelow) + " and line " + std::to_string(lineAbove) + " stand " +
-         showLength(millimetres(apartMm), notation) + " apart, where " + showLength(millimetres(leastMm), notation) +
-         " is usual with fewer than three strakes between: move one, or the skin is weak there.";
+  return Trade::say(
+      "The joints at line %1 and line %2 stand %3 apart, where %4 is usual with fewer than three strakes between: move "
+      "one, or the skin is weak there.",
+      lineBelow, lineAbove, showLength(millimetres(apartMm), notation), showLength(millimetres(leastMm), notation));
 }
 
 Severity NibSmall::severity() const {
@@ -27,12 +30,13 @@ Severity NibSmall::severity() const {
 
 std::string NibSmall::words(Notation notation) const {
   if (nibMm <= 0.0) {
-    return "The strake that ends at line " + std::to_string(line) +
-           " comes to a feather edge: that holds in a glued seam only; a caulked one wants a nib of " +
-           showLength(millimetres(leastMm), notation) + " or room for two fastenings.";
+    return Trade::say(
+        "The strake that ends at line %1 comes to a feather edge: that holds in a glued seam only; a caulked one wants "
+        "a nib of %2 or room for two fastenings.",
+        line, showLength(millimetres(leastMm), notation));
   }
-  return "The nib at line " + std::to_string(line) + " is " + showLength(millimetres(nibMm), notation) + ": under " +
-         showLength(millimetres(leastMm), notation) + " there is little room for two fastenings.";
+  return Trade::say("The nib at line %1 is %2: under %3 there is little room for two fastenings.", line,
+                    showLength(millimetres(nibMm), notation), showLength(millimetres(leastMm), notation));
 }
 
 JointFindings lookAtJoints(const LiningPlan& plan, Length boatLength) {

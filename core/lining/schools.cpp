@@ -6,6 +6,7 @@
 #include <numeric>
 
 #include "lining/straight_run.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -214,7 +215,7 @@ class PlanMaker {
     const double least = narrowestPart * width * static_cast<double>(line);
     const auto over =
         stretch([&](std::size_t i) { return m_frame.girthMm(i) - width * static_cast<double>(tops) >= least; });
-    Guide made = guide(plan, line, GuideKind::Parallel, "foot of the sheer's sweep");
+    Guide made = guide(plan, line, GuideKind::Parallel, Trade::say("foot of the sheer's sweep"));
     made.of = plan.lines.back();
     made.away = millimetres(-width * static_cast<double>(tops));
     holdBetween(made, over, line, count);
@@ -283,10 +284,11 @@ class PlanMaker {
     if (m_answers.waterline) {
       heights.push_back(m_answers.waterline->mm());
       if (!m_frame.shareAtHeight(t, heights.front())) {
-        return fail(Fault::WidthsDoNotFit, {},
-                    {"a waterline at " + said(heights.front()) +
-                     " does not cross her middle section, which stands from " + saidAtLeast(m_frame.point(t, 0.0).z()) +
-                     " to " + saidAtMost(m_frame.point(t, 1.0).z()) + "; give one between."});
+        return fail(
+            Fault::WidthsDoNotFit, {},
+            {Trade::say(
+                "a waterline at %1 does not cross her middle section, which stands from %2 to %3; give one between.",
+                said(heights.front()), saidAtLeast(m_frame.point(t, 0.0).z()), saidAtMost(m_frame.point(t, 1.0).z()))});
       }
     } else {
       for (double share = 0.3; share <= 0.75; share += 0.025) heights.push_back(m_frame.point(t, share).z());
@@ -300,8 +302,9 @@ class PlanMaker {
     }
     if (best.line == 0) {
       return fail(Fault::WidthsDoNotFit, {},
-                  {"a line at " + said(heights.front()) + " would leave the strakes below or above it far " +
-                   "too wide; give another height or another number of strakes."});
+                  {Trade::say("a line at %1 would leave the strakes below or above it far too wide; give another "
+                              "height or another number of strakes.",
+                              said(heights.front()))});
     }
     Guide made = guide(plan, best.line, GuideKind::Level, "waterline");
     made.height = millimetres(height);
@@ -338,8 +341,8 @@ class PlanMaker {
     }
     if (m_stop.stop_requested()) return fail(Fault::Stopped);
     if (best.line == 0)
-      return fail(Fault::WidthsDoNotFit, {}, {"no straight run divides her so that the strakes fit."});
-    Guide made = guide(plan, best.line, GuideKind::StraightRun, "straight run");
+      return fail(Fault::WidthsDoNotFit, {}, {Trade::say("no straight run divides her so that the strakes fit.")});
+    Guide made = guide(plan, best.line, GuideKind::StraightRun, Trade::say("straight run"));
     made.station = m_ids[m_master];
     made.share = from.share;
     made.heading = from.heading;
@@ -391,7 +394,7 @@ class PlanMaker {
     const std::size_t count = plan.strakes.size();
     const auto tops = static_cast<std::size_t>(topsOf(static_cast<int>(count)));
     const std::size_t foot = count - tops;
-    Guide made = guide(plan, foot, GuideKind::Batten, "foot of the tops");
+    Guide made = guide(plan, foot, GuideKind::Batten, Trade::say("foot of the tops"));
     plan.guides = {made};
     plan.zones.resize(2);
     plan.zones[1].rule = LiningRule::Abeam;

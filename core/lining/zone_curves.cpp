@@ -7,6 +7,7 @@
 #include "curve/halving.h"
 #include "lining/end_run_out.h"
 #include "lining/lining_ground.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -202,10 +203,10 @@ class ZoneLines {
       const double room = zoneGirthMm(t);
       if (width * strakes + leastByRuleMm <= room) continue;
       return fail(Fault::WidthsDoNotFit, {},
-                  {std::to_string(m_count - 1) + " strakes " + said(width) + " wide leave nothing for the last at " +
-                   m_ground.sectionName(t) + ", where the zone is " + said(room) + "; up to " +
-                   saidAtMost(std::max(0.0, (room - leastByRuleMm) / strakes)) +
-                   " goes there, or keep them parallel over a shorter length."});
+                  {Trade::say("%1 strakes %2 wide leave nothing for the last at %3, where the zone is %4; up to %5 "
+                              "goes there, or keep them parallel over a shorter length.",
+                              m_count - 1, said(width), m_ground.sectionName(t), said(room),
+                              saidAtMost(std::max(0.0, (room - leastByRuleMm) / strakes)))});
     }
     for (std::size_t k = 1; k < m_count; ++k) {
       const double off = width * static_cast<double>(m_zone.fromAbove ? m_count - k : k);
@@ -246,8 +247,8 @@ class ZoneLines {
       if (head <= foot) {
         return fail(
             Fault::WidthsDoNotFit, {},
-            {"a rub rail " + said(m_zone.rail.mm()) + " deep hides all the strakes at " + m_ground.sectionName(t) +
-             ", where " + said(head + m_zone.rail.mm() - foot) + " is seen from abeam; give less."});
+            {Trade::say("a rub rail %1 deep hides all the strakes at %2, where %3 is seen from abeam; give less.",
+                        said(m_zone.rail.mm()), m_ground.sectionName(t), said(head + m_zone.rail.mm() - foot))});
       }
       for (std::size_t k = 1; k < m_count; ++k) {
         const double wanted = foot + (head - foot) * static_cast<double>(k) / static_cast<double>(m_count);

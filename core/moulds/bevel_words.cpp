@@ -2,12 +2,15 @@
 
 #include <cmath>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 std::string bevelWords(const Mould& mould, double bevelRad, Notation notation) {
   const std::string sense = bevelSense(mould, bevelRad);
-  if (sense == "square") return sense;
-  return showDecimal(std::abs(radians(bevelRad).deg()), 1) + "° " + sense + ", " + riseWords(bevelRad, notation);
+  if (sense == "square") return Trade::say("square");
+  return showDecimal(std::abs(radians(bevelRad).deg()), 1) + "° " + Trade::say(sense.c_str()) + ", " +
+         riseWords(bevelRad, notation);
 }
 
 }  // namespace narrows

@@ -7,6 +7,7 @@
 #include "curve/halving.h"
 #include "lines/cut_loops.h"
 #include "lines/offset_patch.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -141,7 +142,7 @@ Say hullReach(const Hull& hull) {
       for (const Vec3& nail : part.nails()) low = std::min(low, nail.x()), high = std::max(high, nail.x());
     }
   }
-  return saidAtLeast(low) + " to " + saidAtMost(high);
+  return Trade::say("%1 to %2", saidAtLeast(low), saidAtMost(high));
 }
 
 /// Makes one mould, step by step.
@@ -176,7 +177,7 @@ class MouldMaker {
 
  private:
   Problems placed(Problems problems, const std::string& name) const {
-    return named(std::move(problems), "mould " + name);
+    return named(std::move(problems), Trade::say("mould %1", name));
   }
 
   void chooseSide() {
@@ -406,22 +407,22 @@ const Mould* MouldSet::find(const std::string& name) const {
 }
 
 std::string bevelSense(const Mould& mould, double bevelRad) {
-  if (std::abs(bevelRad) < squareBevelRad) return "square";
-  return bevelRad * mould.standsAft < 0.0 ? "standing" : "under";
+  if (std::abs(bevelRad) < squareBevelRad) return Trade::mark("square");
+  return bevelRad * mould.standsAft < 0.0 ? Trade::mark("standing") : Trade::mark("under");
 }
 
 std::string riseWords(double bevelRad, Notation notation) {
   const double slope = std::tan(std::abs(bevelRad));
-  if (notation == Notation::Millimetres) return showDecimal(10.0 * slope, 1) + " in 10 mm";
+  if (notation == Notation::Millimetres) return Trade::say("%1 in 10 mm", showDecimal(10.0 * slope, 1));
   auto part = static_cast<int>(std::lround(64.0 * slope));
   int whole = 64;
-  if (part == 0) return "under 1\u204464 in an inch";
+  if (part == 0) return Trade::say("under 1⁄64 in an inch");
   const int inch = part / whole;
   part %= whole;
   while (part > 0 && part % 2 == 0) part /= 2, whole /= 2;
   std::string words = inch > 0 ? std::to_string(inch) : std::string();
   if (part > 0) words += (inch > 0 ? " " : "") + std::to_string(part) + "\u2044" + std::to_string(whole);
-  return words + " in an inch";
+  return Trade::say("%1 in an inch", words);
 }
 
 Result<std::vector<Length>> spaceFrames(Length from, Length to, Length wanted, const std::vector<Length>& missing,
@@ -429,7 +430,7 @@ Result<std::vector<Length>> spaceFrames(Length from, Length to, Length wanted, c
   const double stretch = to.mm() - from.mm();
   if (wanted.mm() <= 0.0 || wanted.mm() > stretch || stretch <= 0.0) {
     return fail(Fault::MouldSpacing, {},
-                {said(wanted.mm()), "more than nothing and " + saidAtMost(std::max(stretch, 0.0))});
+                {said(wanted.mm()), Trade::say("more than nothing and %1", saidAtMost(std::max(stretch, 0.0)))});
   }
   const auto bays = static_cast<int>(std::ceil(stretch / wanted.mm() - 1e-9));
   const double bay = stretch / bays;

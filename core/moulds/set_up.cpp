@@ -4,6 +4,8 @@
 #include <cmath>
 #include <map>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -122,9 +124,10 @@ SetUpCheck checkSetUp(const MouldSet& set, const MouldPlan& plan) {
     const SetUpReading& reading = plan.readings[i];
     const auto should = shouldBeMm(set, reading);
     if (!should) {
-      check.problems.push_back({Fault::MouldUnknown,
-                                {0, 0, "reading " + std::to_string(i + 1)},
-                                {reading.mould + (reading.mark.empty() ? "" : " with a mark " + reading.mark)}});
+      check.problems.push_back(
+          {Fault::MouldUnknown,
+           {0, 0, Trade::say("reading %1", i + 1)},
+           {reading.mould + (reading.mark.empty() ? "" : Trade::say(" with a mark %1", reading.mark))}});
       continue;
     }
     SetUpOff off;

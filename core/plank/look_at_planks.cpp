@@ -4,24 +4,27 @@
 #include <cmath>
 #include <optional>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
 
 std::string strakeWords(const StrakePlace& at) {
-  return "Strake " + std::to_string(at.number) + at.side;
+  return Trade::say("Strake %1%2", at.number, at.side);
 }
 
 }  // namespace
 
 std::string StrainLeft::words(Notation) const {
-  return strakeWords(at) + " does not lie quite flat: " + showDecimal(100.0 * strain, 2) +
-         " % must be stretched or squeezed as it is hung.";
+  return Trade::say("%1 does not lie quite flat: %2 % must be stretched or squeezed as it is hung.", strakeWords(at),
+                    showDecimal(100.0 * strain, 2));
 }
 
 std::string NotLaidFlat::words(Notation) const {
-  return strakeWords(at) +
-         " could not be laid flat to the end, and its shape may be off: look for a kink or a fold in " + "its lines.";
+  return Trade::say(
+      "%1 could not be laid flat to the end, and its shape may be off: look for a kink or a fold in its lines.",
+      strakeWords(at));
 }
 
 PlankFindings lookAtPlanks(const Lining& lining, const std::vector<const FlatPlank*>& planks, const std::string& side) {

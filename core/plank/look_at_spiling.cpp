@@ -2,6 +2,8 @@
 
 #include <cmath>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 Severity SpilingOff::severity() const {
@@ -9,34 +11,41 @@ Severity SpilingOff::severity() const {
 }
 
 std::string SpilingOff::words(Notation notation) const {
-  const std::string strake = "Strake " + std::to_string(at.number) + at.side + ", spiled: ";
+  const std::string strake = Trade::say("Strake %1%2, spiled: ", at.number, at.side);
   const double size = told.sizeMm.value_or(0.0);
-  const std::string by = showLength(millimetres(std::abs(size)), notation) + (size > 0.0 ? " high" : " low");
+  const std::string by =
+      showLength(millimetres(std::abs(size)), notation) + (size > 0.0 ? Trade::say(" high") : Trade::say(" low"));
   switch (told.cause) {
     case SpilingCause::Slip:
-      return strake + "the " + (told.upper.value_or(false) ? "upper" : "lower") + " reading at " + at.place + " is " +
-             by + " by itself: it has likely slipped, read it again.";
+      return Trade::say("%1the %2 reading at %3 is %4 by itself: it has likely slipped, read it again.", strake,
+                        told.upper.value_or(false) ? Trade::say("upper") : Trade::say("lower"), at.place, by);
     case SpilingCause::Swap:
-      return strake + "the two readings at " + at.place + " stand in each other's place: exchange them.";
+      return Trade::say("%1the two readings at %2 stand in each other's place: exchange them.", strake, at.place);
     case SpilingCause::Mould:
-      return strake + "both readings at " + at.place + " are " + by +
-             ": the mould or its mark stands off there, and the plank would be cut to it. Try a batten over it.";
+      return Trade::say(
+          "%1both readings at %2 are %3: the mould or its mark stands off there, and the plank would be cut to it. Try "
+          "a batten over it.",
+          strake, at.place, by);
     case SpilingCause::Reversed:
-      return strake + "the stations are numbered from the wrong end.";
+      return Trade::say("%1the stations are numbered from the wrong end.", strake);
     case SpilingCause::Shifted:
-      return strake + "every reading stands one station along.";
+      return Trade::say("%1every reading stands one station along.", strake);
     case SpilingCause::EdgeSet:
-      return strake + "the readings are off as a bow, " + by +
-             " in the middle: the batten was forced edgeways. Let it lie as it will, and read again.";
+      return Trade::say(
+          "%1the readings are off as a bow, %2 in the middle: the batten was forced edgeways. Let it lie as it will, "
+          "and read again.",
+          strake, by);
     case SpilingCause::LapAdded:
-      return strake + "the lower readings are " + by +
-             " all along: the lap is in them and is not said to be, and would be added twice.";
+      return Trade::say(
+          "%1the lower readings are %2 all along: the lap is in them and is not said to be, and would be added twice.",
+          strake, by);
     case SpilingCause::LapForgotten:
-      return strake + "the lower readings are " + by + " all along: the lap is said to be in them, and is not.";
+      return Trade::say("%1the lower readings are %2 all along: the lap is said to be in them, and is not.", strake,
+                        by);
     case SpilingCause::None:
       break;
   }
-  return strake + "nothing is off.";
+  return Trade::say("%1nothing is off.", strake);
 }
 
 std::vector<SpilingOff> lookAtSpiling(const SpilingCheck& check, const FlatPlank& plank, const StrakePlace& place,

@@ -5,6 +5,7 @@
 #include <utility>
 
 #include "lining/shop_figures.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -32,21 +33,22 @@ double usualSeamMm(double thicknessMm) {
 
 Result<void> checkPlanking(const PlankingPlan& plan) {
   Problems problems;
-  const auto within = [&](const std::optional<Length>& length, const char* name, double least, double most) {
+  const auto within = [&](const std::optional<Length>& length, const std::string& name, double least, double most) {
     if (length && !(length->mm() >= least && length->mm() <= most))
       problems.push_back({Fault::LimitWrong,
                           {0, 0, name},
-                          {Say(least > 0.0 ? "more than nought, and up to " : "from nought to ") + said(most)}});
+                          {least > 0.0 ? Trade::say("more than nought, and up to %1", said(most))
+                                       : Trade::say("from nought to %1", said(most))}});
   };
   constexpr double shortestGainMm = 1.0;
-  within(plan.bow.run, "the gain at the bow", shortestGainMm, longestGainMm);
-  within(plan.stern.run, "the gain at the stern", shortestGainMm, longestGainMm);
-  within(plan.seam, "the seam's opening", 0.0, widestSeamMm);
-  within(plan.hoodLong, "what is left on hood ends", 0.0, mostLeftMm);
-  within(plan.transomLong, "what overhangs the transom", 0.0, mostLeftMm);
-  within(plan.sheerHigh, "what is left above the sheer", 0.0, mostLeftMm);
-  within(plan.sawClear, "what the saw leaves", 0.0, mostLeftMm);
-  within(plan.kerf, "a saw kerf", 0.1, widestSeamMm);
+  within(plan.bow.run, Trade::say("the gain at the bow"), shortestGainMm, longestGainMm);
+  within(plan.stern.run, Trade::say("the gain at the stern"), shortestGainMm, longestGainMm);
+  within(plan.seam, Trade::say("the seam's opening"), 0.0, widestSeamMm);
+  within(plan.hoodLong, Trade::say("what is left on hood ends"), 0.0, mostLeftMm);
+  within(plan.transomLong, Trade::say("what overhangs the transom"), 0.0, mostLeftMm);
+  within(plan.sheerHigh, Trade::say("what is left above the sheer"), 0.0, mostLeftMm);
+  within(plan.sawClear, Trade::say("what the saw leaves"), 0.0, mostLeftMm);
+  within(plan.kerf, Trade::say("a saw kerf"), 0.1, widestSeamMm);
   if (!problems.empty()) return tl::make_unexpected(problems);
   return {};
 }

@@ -3,6 +3,7 @@
 #include "files/csv_form.h"
 #include "files/whole_file.h"
 #include "lines/offset_table.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -10,12 +11,13 @@ namespace {
 
 class SpilingReader : public CsvForm {
  public:
-  SpilingReader() : CsvForm("spiling", "units, strake, side, piece, batten, lap or reading") {}
+  SpilingReader() : CsvForm("spiling", Trade::say("units, strake, side, piece, batten, lap or reading")) {}
 
   Result<Spiling> read(std::string_view text) {
     Problems problems = readAll(text);
     if (problems.empty() && m_read.readings.empty())
-      problems.push_back({Fault::RecordMissing, {}, {"reading,STATION,LOWER,UPPER", "at least one is wanted."}});
+      problems.push_back(
+          {Fault::RecordMissing, {}, {"reading,STATION,LOWER,UPPER", Trade::say("at least one is wanted.")}});
     if (!problems.empty()) return tl::make_unexpected(problems);
     return m_read;
   }
@@ -23,7 +25,8 @@ class SpilingReader : public CsvForm {
  protected:
   bool readRecord(const std::string& name, const CsvRecord& record) override {
     if (name == "strake") {
-      if (isOnce(record, "strake,K")) m_read.strake = numberOf(record, 2, 1, mostStrakes, "the number of a strake");
+      if (isOnce(record, "strake,K"))
+        m_read.strake = numberOf(record, 2, 1, mostStrakes, Trade::say("the number of a strake"));
     } else if (name == "side") {
       if (isOnce(record, "side,starboard or port")) readSide(record);
     } else if (name == "piece") {
@@ -69,7 +72,7 @@ class SpilingReader : public CsvForm {
 
   void readReading(const CsvRecord& record) {
     if (!hasUnit(record) || !hasFields(record, 4, "reading,STATION,LOWER,UPPER")) return;
-    if (record.fields[1].empty()) return problem(Fault::StationName, record, 2, {"", "it has no name."});
+    if (record.fields[1].empty()) return problem(Fault::StationName, record, 2, {"", Trade::say("it has no name.")});
     m_read.readings.push_back({record.fields[1], lengthOf(record, 3), lengthOf(record, 4), record.line});
   }
 

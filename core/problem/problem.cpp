@@ -1,7 +1,5 @@
 #include "problem/problem.h"
 
-#include <array>
-#include <cmath>
 #include <cstdio>
 #include <cstdlib>
 
@@ -18,270 +16,249 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
   const auto c = [&] { return word(p, 2); };
   switch (p.fault) {
     case Fault::CannotOpen:
-      return "cannot be read (" + a() + "): check the name and the permissions.";
+      return Trade::say("cannot be read (%1): check the name and the permissions.", a());
     case Fault::IsADirectory:
-      return "is a folder, not a file: name the file in it.";
+      return Trade::say("is a folder, not a file: name the file in it.");
     case Fault::Empty:
-      return "is empty: a table of offsets was expected.";
+      return Trade::say("is empty: a table of offsets was expected.");
     case Fault::TooLarge:
-      return "is larger than " + a() + ", more than any table or book: is it the right file?";
+      return Trade::say("is larger than %1, more than any table or book: is it the right file?", a());
     case Fault::NotUtf8:
-      return "is not UTF-8 text: save it as UTF-8 and try again.";
+      return Trade::say("is not UTF-8 text: save it as UTF-8 and try again.");
     case Fault::CannotWrite:
-      return "cannot be written (" + a() + "); what was there before is untouched.";
+      return Trade::say("cannot be written (%1); what was there before is untouched.", a());
     case Fault::InUse:
-      return "is open in another window: it opens here read-only.";
+      return Trade::say("is open in another window: it opens here read-only.");
     case Fault::CannotGuard:
-      return "a second window cannot be kept out, for nothing can be locked in " + a() + " (" + b() +
-             "): do not open it twice, or one will save over the other.";
+      return Trade::say(
+          "a second window cannot be kept out, for nothing can be locked in %1 (%2): do not open it twice, or one will "
+          "save over the other.",
+          a(), b());
     case Fault::BackupNotKept:
-      return "the version before could not be kept (" + a() + "): the book itself is saved.";
+      return Trade::say("the version before could not be kept (%1): the book itself is saved.", a());
     case Fault::CannotKeepWork:
-      return "Work in hand is not being kept, for " + a() + " cannot be written (" + b() +
-             "): save often until this is put right.";
+      return Trade::say(
+          "Work in hand is not being kept, for %1 cannot be written (%2): save often until this is put right.", a(),
+          b());
     case Fault::JournalUnreadable:
-      return "holds work that was left behind and cannot be read; it is kept here and was not thrown away.";
+      return Trade::say("holds work that was left behind and cannot be read; it is kept here and was not thrown away.");
     case Fault::FirstRecord:
-      return "the first record must be \"offsets,1\", and here stands \"" + a() + "\".";
+      return Trade::say("the first record must be \"offsets,1\", and here stands \"%1\".", a());
     case Fault::VersionUnknown:
-      return "version \"" + a() + "\" of the table is not known here; this is version 1.";
+      return Trade::say("version \"%1\" of the table is not known here; this is version 1.", a());
     case Fault::RecordUnknown:
-      return "\"" + a() + "\" is not a record of a table of offsets.";
+      return Trade::say("\"%1\" is not a record of a table of offsets.", a());
     case Fault::FieldMissing:
-      return "a field is missing: " + a() + " was expected.";
+      return Trade::say("a field is missing: %1 was expected.", a());
     case Fault::FieldSurplus:
-      return "has " + a() + " fields where " + b() + " were expected.";
+      return Trade::say("has %1 fields where %2 were expected.", a(), b());
     case Fault::QuoteOpen:
-      return "a quotation mark is opened and never closed on this line.";
+      return Trade::say("a quotation mark is opened and never closed on this line.");
     case Fault::WordUnknown:
-      return "\"" + a() + "\" was read, and " + b() + " was expected.";
+      return Trade::say("\"%1\" was read, and %2 was expected.", a(), b());
     case Fault::NotALength:
-      return "\"" + a() + "\" is not a length" + (b().empty() ? "" : " in " + b()) + ": " + c();
+      return b().empty() ? Trade::say("\"%1\" is not a length: %2", a(), c())
+                         : Trade::say("\"%1\" is not a length in %2: %3", a(), b(), c());
     case Fault::RecordTwice:
-      return "\"" + a() + "\" stands twice; the first is on line " + b() + ".";
+      return Trade::say("\"%1\" stands twice; the first is on line %2.", a(), b());
     case Fault::RecordMissing:
-      return "there is no \"" + a() + "\" record: " + b();
+      return Trade::say("there is no \"%1\" record: %2", a(), b());
     case Fault::OutOfPlace:
-      return "\"" + a() + "\" must come after " + b() + ".";
+      return Trade::say("\"%1\" must come after %2.", a(), b());
     case Fault::StationName:
-      return "\"" + a() + "\" cannot name a station: " + b();
+      return Trade::say("\"%1\" cannot name a station: %2", a(), b());
     case Fault::TooManyStations:
-      return "has " + a() + " stations; at most " + b() + " are read.";
+      return Trade::say("has %1 stations; at most %2 are read.", a(), b());
     case Fault::StationsOutOfOrder:
-      return "station " + a() + " lies at " + b() + ", not aft of the one before it at " + c() +
-             ": stations run from bow to stern.";
+      return Trade::say("station %1 lies at %2, not aft of the one before it at %3: stations run from bow to stern.",
+                        a(), b(), c());
     case Fault::RakeWithoutTransom:
-      return "\"rake\" needs a \"profile transom\" record that says where the transom is.";
+      return Trade::say("\"rake\" needs a \"profile transom\" record that says where the transom is.");
     case Fault::RakeNotLast:
-      return "\"rake\" belongs to the last column, the transom.";
+      return Trade::say("\"rake\" belongs to the last column, the transom.");
     case Fault::TooFewStations:
-      return "has " + a() + " whole sections; at least " + b() + " are needed to make a hull.";
+      return Trade::say("has %1 whole sections; at least %2 are needed to make a hull.", a(), b());
     case Fault::BeyondSense:
-      return a() + " is beyond sense for " + b() + ": check the figure and the units.";
+      return Trade::say("%1 is beyond sense for %2: check the figure and the units.", a(), b());
     case Fault::UnitsLookWrong:
-      return "the boat would be " + a() + " long: check the \"units\" record.";
+      return Trade::say("the boat would be %1 long: check the \"units\" record.", a());
     case Fault::SheerMissing:
-      return "station " + a() + " has no sheer " + b() + ": every section ends at the sheer.";
+      return Trade::say("station %1 has no sheer %2: every section ends at the sheer.", a(), b());
     case Fault::RabbetMissing:
-      return "station " + a() + " has no rabbet " + b() + ": every section begins there.";
+      return Trade::say("station %1 has no rabbet %2: every section begins there.", a(), b());
     case Fault::ChineMissing:
-      return "station " + a() + " has no chine " + b() + ", and the stations about it have.";
+      return Trade::say("station %1 has no chine %2, and the stations about it have.", a(), b());
     case Fault::SheerBelowRabbet:
-      return "at station " + a() + " the sheer is not above the rabbet.";
+      return Trade::say("at station %1 the sheer is not above the rabbet.", a());
     case Fault::DoublesBack:
-      return "the section at station " + a() + " doubles back at " + b() + ": one of these figures is misread.";
+      return Trade::say("the section at station %1 doubles back at %2: one of these figures is misread.", a(), b());
     case Fault::ProfileTooShort:
-      return "\"profile " + a() + "\" needs at least two points, each a distance and a height.";
+      return Trade::say("\"profile %1\" needs at least two points, each a distance and a height.", a());
     case Fault::ProfileDoublesBack:
-      return "\"profile " + a() + "\" doubles back at point " + b() + ": points run low to high.";
+      return Trade::say("\"profile %1\" doubles back at point %2: points run low to high.", a(), b());
     case Fault::StemForwardOfNothing:
-      return "the stem rabbet has no " + a() + " whole station aft of its foot.";
+      return Trade::say("the stem rabbet has no %1 whole station aft of its foot.", a());
     case Fault::SternpostAftOfNothing:
-      return "the sternpost rabbet lies forward of station " + a() + ": it closes the hull aft of it.";
+      return Trade::say("the sternpost rabbet lies forward of station %1: it closes the hull aft of it.", a());
     case Fault::TransomMisses:
-      return "the transom does not lie aft of station " + a() + " at height " + b() + ".";
+      return Trade::say("the transom does not lie aft of station %1 at height %2.", a(), b());
     case Fault::SurfaceFolds:
-      return "the planking is thicker than the hollow at station " + a() + " is tight: the other face folds there.";
+      return Trade::say("the planking is thicker than the hollow at station %1 is tight: the other face folds there.",
+                        a());
     case Fault::NoHull:
-      return "no hull can be made: " + a();
+      return Trade::say("no hull can be made: %1", a());
     case Fault::StationUnknown:
-      return "there is no station \"" + a() + "\"; there are " + b() + ".";
+      return Trade::say("there is no station \"%1\"; there are %2.", a(), b());
     case Fault::StrakeUnknown:
-      return "there is no strake " + a() + "; they count from 1, the garboard, to " + b() + ".";
+      return Trade::say("there is no strake %1; they count from 1, the garboard, to %2.", a(), b());
     case Fault::PlanUnknown:
-      return "there is no plan \"" + a() + "\"; there are " + b() + ".";
+      return Trade::say("there is no plan \"%1\"; there are %2.", a(), b());
     case Fault::StrakeCount:
-      return a() + " strakes: between 3 and 40 can be lined off.";
+      return Trade::say("%1 strakes: between 3 and 40 can be lined off.", a());
     case Fault::WidthNotPositive:
-      return "width " + a() + " is not more than nothing.";
+      return Trade::say("width %1 is not more than nothing.", a());
     case Fault::WidthsDoNotFit:
-      return "the widths do not fit: " + a();
+      return Trade::say("the widths do not fit: %1", a());
     case Fault::HungOutOfOrder:
-      return "strake " + a() + " is said to be hung after strake " + b() + " over it (" + c() +
-             "): strakes are hung from below up, each once.";
+      return Trade::say(
+          "strake %1 is said to be hung after strake %2 over it (%3): strakes are hung from below up, each once.", a(),
+          b(), c());
     case Fault::HungSheer:
-      return "strake " + a() + " is the sheer strake: its upper edge is the sheer, which is guarded.";
+      return Trade::say("strake %1 is the sheer strake: its upper edge is the sheer, which is guarded.", a());
     case Fault::HungOutside:
-      return "the edge of " + a() + " cannot lie " + b() + " off: from " + c() + " to " + word(p, 3) +
-             " lies between the lines beside it.";
+      return Trade::say("the edge of %1 cannot lie %2 off: from %3 to %4 lies between the lines beside it.", a(), b(),
+                        c(), word(p, 3));
     case Fault::SpilingTooFew:
-      return a() + " readings: three or more, at two stations at least, lay a straight edge.";
+      return Trade::say("%1 readings: three or more, at two stations at least, lay a straight edge.", a());
     case Fault::SpilingUnit:
-      return "the readings are some 25 times off what the strake is wide: they look to be in another unit than was "
-             "said.";
+      return Trade::say(
+          "the readings are some 25 times off what the strake is wide: they look to be in another unit than was said.");
     case Fault::SpilingLap:
-      return "a lap of " + a() + " is wider than the strake, which is " + b() + " at " + c() + ".";
+      return Trade::say("a lap of %1 is wider than the strake, which is %2 at %3.", a(), b(), c());
     case Fault::SpilingOther:
-      return "the readings are of " + a() + ", and not of " + b() + ".";
+      return Trade::say("the readings are of %1, and not of %2.", a(), b());
     case Fault::TapeLine:
-      return "the tape sent \"" + a() + "\", which is no length with its unit: nothing was taken.";
+      return Trade::say("the tape sent \"%1\", which is no length with its unit: nothing was taken.", a());
     case Fault::NoBoardLongEnough:
-      return "no arrangement of joints gets its " + a() + " out of boards of " + b() + ": boards of " + c() +
-             " or longer would do.";
+      return Trade::say("no arrangement of joints gets its %1 out of boards of %2: boards of %3 or longer would do.",
+                        a(), b(), c());
     case Fault::JointOffPlank:
-      return "a joint at " + a() + " is off the plank: from " + b() + " to " + c() + " lies on it.";
+      return Trade::say("a joint at %1 is off the plank: from %2 to %3 lies on it.", a(), b(), c());
     case Fault::JointPassesNext:
-      return "a joint does not pass the next of its strake, at " + a() + ".";
+      return Trade::say("a joint does not pass the next of its strake, at %1.", a());
     case Fault::ScarfLongerThanPiece:
-      return "the scarf, " + a() + " long, is longer than the piece it would leave, " + b() +
-             ": move the joint along, or take a shorter ratio.";
+      return Trade::say(
+          "the scarf, %1 long, is longer than the piece it would leave, %2: move the joint along, or take a shorter "
+          "ratio.",
+          a(), b());
     case Fault::JointUnknown:
-      return "there is no such joint any more: choose it again.";
+      return Trade::say("there is no such joint any more: choose it again.");
     case Fault::NoFlatBottom:
-      return "there is no flat bottom to plank across: " + a() + ".";
+      return Trade::say("there is no flat bottom to plank across: %1.", a());
     case Fault::BoardTooShort:
-      return "it wants a board of " + a() + " and the longest is " + b() + ": longer boards, or join two on a batten.";
+      return Trade::say("it wants a board of %1 and the longest is %2: longer boards, or join two on a batten.", a(),
+                        b());
     case Fault::NotADay:
-      return "\"" + a() + "\" is no day: write it as 2026-04-30.";
+      return Trade::say("\"%1\" is no day: write it as 2026-04-30.", a());
     case Fault::EntryUnknown:
-      return "this line of the log is gone: choose it again.";
+      return Trade::say("this line of the log is gone: choose it again.");
     case Fault::PieceUnknown:
-      return "there is no piece " + a() + ": the strake is in " + b() + ", numbered from the bow.";
+      return Trade::say("there is no piece %1: the strake is in %2, numbered from the bow.", a(), b());
     case Fault::NoPlank:
-      return "this plank could not be made: see what wants looking at, under Lining off and Planks.";
+      return Trade::say("this plank could not be made: see what wants looking at, under Lining off and Planks.");
     case Fault::LimitWrong:
-      return "must be " + a() + ".";
+      return Trade::say("must be %1.", a());
     case Fault::FeatherEdge:
-      return "a feather edge cannot be caulked: leave a nib of " + a() + ", or run the two strakes into one.";
+      return Trade::say("a feather edge cannot be caulked: leave a nib of %1, or run the two strakes into one.", a());
     case Fault::SheerOutside:
-      return "a sheer at " + a() + " lies beyond the topsides drawn there; from " + b() + " to " + c() + " will do.";
+      return Trade::say("a sheer at %1 lies beyond the topsides drawn there; from %2 to %3 will do.", a(), b(), c());
     case Fault::MarkOutside:
-      return "the mark would pass its neighbour: it can go from " + a() + " to " + b() + " there.";
+      return Trade::say("the mark would pass its neighbour: it can go from %1 to %2 there.", a(), b());
     case Fault::FigureUnknown:
-      return "this figure is no longer in the table: choose it again.";
+      return Trade::say("this figure is no longer in the table: choose it again.");
     case Fault::LineUnknown:
-      return "there is no plank line " + a() + " to move.";
+      return Trade::say("there is no plank line %1 to move.", a());
     case Fault::FairingTolerance:
-      return "a fairing tolerance of " + a() + " will not do: give more than nothing and no more than " + b() + ".";
+      return Trade::say("a fairing tolerance of %1 will not do: give more than nothing and no more than %2.", a(), b());
     case Fault::LineMissesHull:
-      return a() + " does not cross the hull at two stations: give one that does.";
+      return Trade::say("%1 does not cross the hull at two stations: give one that does.", a());
     case Fault::ScaleOff:
-      return "a scale of " + a() + " would make a boat of " + b() + ": give the scale of the drawing, such as 12.";
+      return Trade::say("a scale of %1 would make a boat of %2: give the scale of the drawing, such as 12.", a(), b());
     case Fault::NoHullThere:
-      return "there is no hull at " + a() + ": it runs from " + b() + ".";
+      return Trade::say("there is no hull at %1: it runs from %2.", a(), b());
     case Fault::MouldSpacing:
-      return "a spacing of " + a() + " will not do there: give between " + b() + ".";
+      return Trade::say("a spacing of %1 will not do there: give between %2.", a(), b());
     case Fault::MouldThere:
-      return "a mould already stands at " + a() + ".";
+      return Trade::say("a mould already stands at %1.", a());
     case Fault::MouldUnknown:
-      return "there is no mould called " + a() + ".";
+      return Trade::say("there is no mould called %1.", a());
     case Fault::TakenOffTooMuch:
-      return "taking off " + a() + " leaves nothing at " + b() + ": take off less, or make no mould there.";
+      return Trade::say("taking off %1 leaves nothing at %2: take off less, or make no mould there.", a(), b());
     case Fault::PlankTooThickForSiding:
-      return "planking " + a() + " thick cuts " + b() + " into each side of a timber sided " + c() +
-             ", and too little wood is left between: side it " + word(p, 3) + " or more, or plank thinner.";
+      return Trade::say(
+          "planking %1 thick cuts %2 into each side of a timber sided %3, and too little wood is left between: side it "
+          "%4 or more, or plank thinner.",
+          a(), b(), c(), word(p, 3));
     case Fault::SidingWiderThanHull:
-      return "the half-siding " + a() + " is wider than the hull there: " + b() + " or less would meet the planking.";
+      return Trade::say("the half-siding %1 is wider than the hull there: %2 or less would meet the planking.", a(),
+                        b());
     case Fault::KeelShoulder:
-      return "a shoulder of " + a() + " leaves no bevel on a keel " + b() + " thick: make it less than " + c() + ".";
+      return Trade::say("a shoulder of %1 leaves no bevel on a keel %2 thick: make it less than %3.", a(), b(), c());
     case Fault::OutlineFolds:
-      return "its outline crosses itself or has no width: move or take out " + a() + ".";
+      return Trade::say("its outline crosses itself or has no width: move or take out %1.", a());
     case Fault::JointMisses:
-      return "its joint does not cut through it from edge to edge: draw the ends of the joint out past the timber.";
+      return Trade::say(
+          "its joint does not cut through it from edge to edge: draw the ends of the joint out past the timber.");
     case Fault::TimberUnknown:
-      return "there is no such timber: " + a();
+      return Trade::say("there is no such timber: %1", a());
     case Fault::NoTransom:
-      return "there is no transom in this table: " + a();
+      return Trade::say("there is no transom in this table: %1", a());
     case Fault::CurveTooShort:
-      return "there is no curve to bend to: " + a();
+      return Trade::say("there is no curve to bend to: %1", a());
     case Fault::StripTooThick:
-      return "a strip of " + a() + " will not go round a radius of " + b() + ": " + c() +
-             " is the thickest by the shop's ratio.";
+      return Trade::say("a strip of %1 will not go round a radius of %2: %3 is the thickest by the shop's ratio.", a(),
+                        b(), c());
     case Fault::SpringbackReading:
-      return "an opening of " + a() + " cannot have come off this form, which measures " + b() + ": " + c();
+      return Trade::say("an opening of %1 cannot have come off this form, which measures %2: %3", a(), b(), c());
     case Fault::BoardTooNarrow:
-      return "a board " + a() + " wide holds no part of a timber moulded " + b() + " there: " + c() + " would.";
+      return Trade::say("a board %1 wide holds no part of a timber moulded %2 there: %3 would.", a(), b(), c());
     case Fault::JointsTooClose:
-      return "boards " + a() + " wide give pieces so short that joints cannot be kept " + b() + " apart: " + c() +
-             " apart can be kept.";
+      return Trade::say(
+          "boards %1 wide give pieces so short that joints cannot be kept %2 apart: %3 apart can be kept.", a(), b(),
+          c());
     case Fault::ReadingsGap:
-      return "there is no reading at " + a() + ": " + b();
+      return Trade::say("there is no reading at %1: %2", a(), b());
     case Fault::NoPlaneClears:
-      return "no flat face clears the low spots and keeps " + a() + " between the faces: " + b() + ".";
+      return Trade::say("no flat face clears the low spots and keeps %1 between the faces: %2.", a(), b());
     case Fault::PatternTooLarge:
-      return "the pattern measures " + a() + " by " + b() + " and the timber " + c() + " by " + word(p, 3) +
-             ": take a larger timber, or get the part out in two pieces.";
+      return Trade::say(
+          "the pattern measures %1 by %2 and the timber %3 by %4: take a larger timber, or get the part out in two "
+          "pieces.",
+          a(), b(), c(), word(p, 3));
     case Fault::NotABook:
-      return "is not a Narrows book: " + a();
+      return Trade::say("is not a Narrows book: %1", a());
     case Fault::KeyMissing:
-      return "\"" + a() + "\" is missing: " + b() + " was expected.";
+      return Trade::say("\"%1\" is missing: %2 was expected.", a(), b());
     case Fault::KeyWrong:
-      return "\"" + a() + "\" is not " + b() + ".";
+      return Trade::say("\"%1\" is not %2.", a(), b());
     case Fault::BookNewer:
-      return "was written by a newer Narrows (format " + a() + ", this one knows " + b() + "): it opens read-only.";
+      return Trade::say("was written by a newer Narrows (format %1, this one knows %2): it opens read-only.", a(), b());
     case Fault::ReadOnly:
-      return "is open read-only: save it under another name.";
+      return Trade::say("is open read-only: save it under another name.");
     case Fault::TooDeep:
-      return "nests more than " + a() + " deep, which no book does: is it damaged?";
+      return Trade::say("nests more than %1 deep, which no book does: is it damaged?", a());
     case Fault::TooMany:
-      return "has " + a() + " entries, more than the " + b() + " that are read: is it damaged?";
+      return Trade::say("has %1 entries, more than the %2 that are read: is it damaged?", a(), b());
     case Fault::Stopped:
-      return "was broken off before it was done.";
+      return Trade::say("was broken off before it was done.");
     case Fault::WentWrong:
-      return "could not be worked out (" + a() + "): what was entered is kept; save it, and take back the last change.";
+      return Trade::say(
+          "could not be worked out (%1): what was entered is kept; save it, and take back the last change.", a());
   }
   return {};
 }
 
 }  // namespace
-
-double roundedTo(double step, const SaidLength& length) {
-  constexpr double aHair = 1e-6;  // of a step: what is a whole number of steps but for the last bits
-  const double steps = length.mm / step;
-  switch (length.rounded) {
-    case SaidLength::Rounded::Down:
-      return step * std::floor(steps + aHair);
-    case SaidLength::Rounded::Up:
-      return step * std::ceil(steps - aHair);
-    case SaidLength::Rounded::Nearest:
-      break;
-  }
-  return step * std::round(steps);
-}
-
-Say operator+(Say first, const Say& then) {
-  first.m_parts.insert(first.m_parts.end(), then.m_parts.begin(), then.m_parts.end());
-  return first;
-}
-
-std::string Say::words(const LengthWriter& length) const {
-  std::string text;
-  for (const auto& part : m_parts) {
-    if (const auto* words = std::get_if<std::string>(&part)) {
-      text += *words;
-      continue;
-    }
-    const auto& said = std::get<SaidLength>(part);
-    if (length) {
-      text += length(said);
-      continue;
-    }
-    std::array<char, 64> tenths{};
-    std::snprintf(tenths.data(), tenths.size(), "%.1f mm", roundedTo(0.1, said));
-    text += tenths.data();
-  }
-  return text;
-}
 
 tl::unexpected<Problems> fail(Fault fault, Place where, std::vector<Say> says) {
   return tl::make_unexpected(Problems{Problem{fault, std::move(where), std::move(says)}});
@@ -302,8 +279,8 @@ Problems namedIfNot(Problems problems, const std::string& name) {
 std::string describe(const Problem& problem, const LengthWriter& length) {
   std::string place;
   const auto add = [&place](const std::string& part) { place += (place.empty() ? "" : ", ") + part; };
-  if (problem.where.line > 0) add("line " + std::to_string(problem.where.line));
-  if (problem.where.field > 0) add("field " + std::to_string(problem.where.field));
+  if (problem.where.line > 0) add(Trade::say("line %1", problem.where.line));
+  if (problem.where.field > 0) add(Trade::say("field %1", problem.where.field));
   if (!problem.where.name.empty()) add(problem.where.name);
   return place.empty() ? sentence(problem, length) : place + ": " + sentence(problem, length);
 }

@@ -2,11 +2,13 @@
 
 #include <algorithm>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 std::string LinedPlan::sides() const {
-  if (starboard && port) return "starboard and port";
-  return starboard ? "starboard" : port ? "port" : "";
+  if (starboard && port) return Trade::say("starboard and port");
+  return starboard ? sideWords(BoatSide::Starboard) : port ? sideWords(BoatSide::Port) : "";
 }
 
 std::string LinedPlan::named(const std::string& words) const {

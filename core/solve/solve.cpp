@@ -7,6 +7,7 @@
 #include "book/spiling_edits.h"
 #include "lining/shop_figures.h"
 #include "plank/stiff_batten.h"
+#include "problem/trade.h"
 #include "solve/joinery.h"
 #include "solve/sheet_points.h"
 
@@ -460,9 +461,9 @@ class Answer {
     for (std::size_t i = 0; i < m_solved->spiled.size(); ++i) {
       const Solved::SpiledPart& part = m_solved->spiled[i];
       const Spiling& spiling = m_solved->book->spiled[i].spiling;
-      const std::string of = *spiling.side == BoatSide::Port ? " to port" : " to starboard";
+      const std::string of = *spiling.side == BoatSide::Port ? Trade::say(" to port") : Trade::say(" to starboard");
       for (Problem problem : part.problems) {
-        problem.where.name = "strake " + std::to_string(*spiling.strake) + of;
+        problem.where.name = Trade::say("strake %1%2", *spiling.strake, of);
         tell(ShopStage::Planks, {problem});
       }
       if (part == nullptr || !part.from) continue;
@@ -479,7 +480,7 @@ class Answer {
     for (const auto& plank : m_solved->planksOf(side)) planks.push_back(plank.get());
     const OffsetTable& table = m_solved->book->table;
     const bool alike = m_solved->portLining == m_solved->lining;
-    const std::string of = alike ? "" : side == BoatSide::Port ? " to port" : " to starboard";
+    const std::string of = alike ? "" : side == BoatSide::Port ? Trade::say(" to port") : Trade::say(" to starboard");
     const PlankFindings found = lookAtPlanks(*lining, planks, of);
     if (const Weighing* weighing = m_solved->weighingOf(side)) add(lookAtWeighing(*weighing, *lining, of));
     add(found.strained), add(found.unsettled);

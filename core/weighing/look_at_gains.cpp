@@ -3,18 +3,19 @@
 #include <algorithm>
 
 #include "lines/place_words.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
 std::string GainThin::words(Notation notation) const {
-  std::string strake = "Strake " + std::to_string(at.number) + at.side;
-  if (others > 0) strake += " (" + std::to_string(others) + (others == 1 ? " other gain too)" : " other gains too)");
-  const std::string cure =
-      way == GainWay::Halved ? "a narrower lap there, or feather it" : "a narrower lap there, or joggle it";
-  const std::string left = leftMm > 0.0 ? " is left " + showThin(millimetres(leftMm), notation) + " of its edge"
-                                        : " has nothing left of its edge";
-  return strake + left + " in the gain at " + placeWords(at.place) + ", under " +
-         showThin(millimetres(leastMm), notation) + ": " + cure + ".";
+  std::string strake = Trade::say("Strake %1%2", at.number, at.side);
+  if (others > 0) strake += Trade::sayCount(" (%n other gain(|s) too)", others);
+  const std::string cure = way == GainWay::Halved ? Trade::say("a narrower lap there, or feather it")
+                                                  : Trade::say("a narrower lap there, or joggle it");
+  const std::string left = leftMm > 0.0 ? Trade::say(" is left %1 of its edge", showThin(millimetres(leftMm), notation))
+                                        : Trade::say(" has nothing left of its edge");
+  return Trade::say("%1%2 in the gain at %3, under %4: %5.", strake, left, placeWords(at.place),
+                    showThin(millimetres(leastMm), notation), cure);
 }
 
 std::vector<GainThin> lookAtGains(const std::vector<Gain>& gains, const Lining& lining, const WeighingFigures& figures,

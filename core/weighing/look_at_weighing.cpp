@@ -4,93 +4,95 @@
 #include <set>
 
 #include "lines/place_words.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
 std::string whyItMatters(Measure measure) {
   switch (measure) {
     case Measure::Width:
-      return "wide planks move more with the weather";
+      return Trade::say("wide planks move more with the weather");
     case Measure::Hollow:
-      return "what is hollowed out of a plank must be in the board";
+      return Trade::say("what is hollowed out of a plank must be in the board");
     case Measure::Stock:
-      return "a narrower strake there wants less hollowed";
+      return Trade::say("a narrower strake there wants less hollowed");
     case Measure::Step:
-      return "the eye catches a width that jumps";
+      return Trade::say("the eye catches a width that jumps");
     case Measure::LapBevel:
-      return "the land is planed until the next plank beds on it";
+      return Trade::say("the land is planed until the next plank beds on it");
     case Measure::LandLeft:
-      return "so thin an edge splits, and the lap weeps";
+      return Trade::say("so thin an edge splits, and the lap weeps");
     case Measure::Twist:
-      return "steam it there, or let its end lie easier";
+      return Trade::say("steam it there, or let its end lie easier");
     case Measure::BoardWidth:
-      return "much of it is lost to the plank's curve";
+      return Trade::say("much of it is lost to the plank's curve");
     case Measure::BoardLength:
-      return "it takes a scarf or a butt";
+      return Trade::say("it takes a scarf or a butt");
     case Measure::Sny:
-      return "it curves so far that it eats as much board again as it is wide";
+      return Trade::say("it curves so far that it eats as much board again as it is wide");
     case Measure::EdgeSet:
-      return "straight stock would have to be forced edgeways so far, and would pull the moulds or cup";
+      return Trade::say("straight stock would have to be forced edgeways so far, and would pull the moulds or cup");
     case Measure::EndRatio:
-      return "the ends of the strakes may crowd there";
+      return Trade::say("the ends of the strakes may crowd there");
     case Measure::HoodEnd:
-      return "there is little room to fasten it";
+      return Trade::say("there is little room to fasten it");
     case Measure::SeamMove:
-      return "its seams open and squeeze their caulking";
+      return Trade::say("its seams open and squeeze their caulking");
   }
   return {};
 }
 
 std::string WeighedOut::words(Notation notation) const {
-  std::string strake = "Strake " + std::to_string(at.number) + at.side;
-  if (others > 0) strake += " (" + std::to_string(others) + (others == 1 ? " other too)" : " others too)");
+  std::string strake = Trade::say("Strake %1%2", at.number, at.side);
+  if (others > 0) strake += Trade::sayCount(" (%n other(|s) too)", others);
   const std::string is = showMeasure(measure, value, notation), usual = showMeasure(measure, limit, notation);
   const std::string there = placeWords(at.place);
   std::string said;
   switch (measure) {
     case Measure::Width:
-      said = strake + " is " + is + " wide at " + there + ", where up to " + usual + " is usual";
+      said = Trade::say("%1 is %2 wide at %3, where up to %4 is usual", strake, is, there, usual);
       break;
     case Measure::Stock:
-      said = strake + " takes stock of " + is + " at " + there + ", and there is " + usual;
+      said = Trade::say("%1 takes stock of %2 at %3, and there is %4", strake, is, there, usual);
       break;
     case Measure::Step:
-      said = strake + " is " + is + " times as wide as the one below it at " + there;
+      said = Trade::say("%1 is %2 times as wide as the one below it at %3", strake, is, there);
       break;
     case Measure::LandLeft:
-      said = value > 0.0 ? strake + " is left " + is + " thick at its land at " + there + ", under " + usual
-                         : strake + " has nothing left of its edge at its land at " + there + ", where " + usual +
-                               " is the least";
+      said = value > 0.0 ? Trade::say("%1 is left %2 thick at its land at %3, under %4", strake, is, there, usual)
+                         : Trade::say("%1 has nothing left of its edge at its land at %2, where %3 is the least",
+                                      strake, there, usual);
       break;
     case Measure::Twist:
-      said = strake + " twists " + is + " in a foot at " + there + ", and up to " + usual + " goes on cold";
+      said = Trade::say("%1 twists %2 in a foot at %3, and up to %4 goes on cold", strake, is, there, usual);
       break;
     case Measure::BoardWidth:
-      said = strake + " needs a board " + is + " wide, and the boards are " + usual;
+      said = Trade::say("%1 needs a board %2 wide, and the boards are %3", strake, is, usual);
       break;
     case Measure::BoardLength:
-      said = strake + " is " + is + " long, and the boards are " + usual;
+      said = Trade::say("%1 is %2 long, and the boards are %3", strake, is, usual);
       break;
     case Measure::Sny:
-      said = strake + " has a sny of " + is + ", more than its own width";
+      said = Trade::say("%1 has a sny of %2, more than its own width", strake, is);
       break;
     case Measure::EdgeSet:
-      said = strake + " would be set edgeways by " + is + " in eight feet, where " + usual + " is the most";
+      said = Trade::say("%1 would be set edgeways by %2 in eight feet, where %3 is the most", strake, is, usual);
       break;
     case Measure::EndRatio:
-      said = strake + " runs down to " + showDecimal(100.0 * value, 0) + " % of its greatest width at " + there;
+      said =
+          Trade::say("%1 runs down to %2 % of its greatest width at %3", strake, showDecimal(100.0 * value, 0), there);
       break;
     case Measure::HoodEnd:
-      said = strake + " comes to " + is + " at " + there + ", square to the plank, under " + usual;
+      said = Trade::say("%1 comes to %2 at %3, square to the plank, under %4", strake, is, there, usual);
       break;
     case Measure::SeamMove:
-      said = strake + " moves by " + is + " across its width, where up to " + usual + " is borne";
+      said = Trade::say("%1 moves by %2 across its width, where up to %3 is borne", strake, is, usual);
       break;
     case Measure::Hollow:
-      said = strake + " is hollowed by " + is + " at " + there + ", where up to " + usual + " was wanted";
+      said = Trade::say("%1 is hollowed by %2 at %3, where up to %4 was wanted", strake, is, there, usual);
       break;
     case Measure::LapBevel:
-      said = strake + " is bevelled by " + is + " at " + there + ", where up to " + usual + " was wanted";
+      said = Trade::say("%1 is bevelled by %2 at %3, where up to %4 was wanted", strake, is, there, usual);
       break;
   }
   return said + ": " + whyItMatters(measure) + ".";

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "backbone/species.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -85,24 +86,26 @@ Result<void> checkWeighing(const WeighingPlan& plan) {
   };
   for (const OwnLimit& own : plan.limits) {
     const Limit& limit = own.limit;
-    const std::string name = std::string("the limit of ") + measureWord(own.measure);
+    const std::string name = Trade::say("the limit of %1", measureWord(own.measure));
     if (!(limit.look > 0.0) || !(limit.trouble > 0.0)) {
-      wrong(name, "more than nought");
+      wrong(name, Trade::say("more than nought"));
     } else if (isLeast(own.measure) ? limit.trouble > limit.look : limit.trouble < limit.look) {
-      wrong(name, isLeast(own.measure) ? "trouble below where one looks again" : "trouble above where one looks again");
+      wrong(name, isLeast(own.measure) ? Trade::say("trouble below where one looks again")
+                                       : Trade::say("trouble above where one looks again"));
     }
   }
-  const auto positive = [&](const std::optional<Length>& length, const char* name) {
-    if (length && !(length->mm() > 0.0)) wrong(name, "more than nought");
+  const auto positive = [&](const std::optional<Length>& length, const std::string& name) {
+    if (length && !(length->mm() > 0.0)) wrong(name, Trade::say("more than nought"));
   };
-  positive(plan.boardThickness, "the boards' thickness");
-  positive(plan.boardWidth, "the boards' width");
-  positive(plan.boardLength, "the boards' length");
-  if (plan.planing && plan.planing->mm() < 0.0) wrong("what planing takes", "not less than nought");
+  positive(plan.boardThickness, Trade::say("the boards' thickness"));
+  positive(plan.boardWidth, Trade::say("the boards' width"));
+  positive(plan.boardLength, Trade::say("the boards' length"));
+  if (plan.planing && plan.planing->mm() < 0.0)
+    wrong(Trade::say("what planing takes"), Trade::say("not less than nought"));
   if (plan.moistureChange && !(*plan.moistureChange >= 0.0 && *plan.moistureChange <= 30.0))
-    wrong("the change of moisture", "from 0 to 30 per cent");
+    wrong(Trade::say("the change of moisture"), Trade::say("from 0 to 30 per cent"));
   for (const double weight : {plan.weights.ends, plan.weights.sny, plan.weights.widths, plan.weights.stock}) {
-    if (!(weight >= 0.0 && weight <= 100.0)) wrong("a weight", "from 0 to 100");
+    if (!(weight >= 0.0 && weight <= 100.0)) wrong(Trade::say("a weight"), Trade::say("from 0 to 100"));
   }
   if (!problems.empty()) return tl::make_unexpected(problems);
   return {};

@@ -420,13 +420,17 @@ class HandsAndKeysTest : public WindowCase {
     openBook("osier");
     QVERIFY(session().perform("Lengths", setNotation(*session().book(), Notation::Millimetres)));
     QVERIFY(settled());
-    static const QRegularExpression comma("[0-9],[0-9]");
+    // Shares, areas, hours and what a plan weighs are the desktop's; figures of the trade are as they stand on the
+    // wood.
+    static const QRegularExpression comma("[0-9],[0-9]"),
+        desktops("[0-9],[0-9]+ (%|m²|litres|hours)|[Ww]eighs [0-9]+,[0-9]");
+    const auto hasComma = [](QString text) { return text.remove(desktops).contains(comma); };
     everyPage([&] {
       for (const QLabel* label : m_window->findChildren<QLabel*>()) {
-        if (label->isVisible()) QVERIFY2(!label->text().contains(comma), qPrintable(label->text()));
+        if (label->isVisible()) QVERIFY2(!hasComma(label->text()), qPrintable(label->text()));
       }
       for (const QLineEdit* edit : m_window->findChildren<QLineEdit*>()) {
-        if (edit->isVisible()) QVERIFY2(!edit->text().contains(comma), qPrintable(edit->text()));
+        if (edit->isVisible()) QVERIFY2(!hasComma(edit->text()), qPrintable(edit->text()));
       }
       for (const QTableView* grid : m_window->findChildren<QTableView*>()) {
         if (!grid->isVisible() || grid->model() == nullptr || grid->accessibleName() == "Profiles of the table")
@@ -434,7 +438,7 @@ class HandsAndKeysTest : public WindowCase {
         for (int row = 0; row < grid->model()->rowCount(); ++row) {
           for (int column = 0; column < grid->model()->columnCount(); ++column) {
             const QString text = grid->model()->index(row, column).data().toString();
-            QVERIFY2(!text.contains(comma), qPrintable(grid->accessibleName() + ": " + text));
+            QVERIFY2(!hasComma(text), qPrintable(grid->accessibleName() + ": " + text));
           }
         }
       }

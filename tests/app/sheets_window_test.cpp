@@ -1,5 +1,6 @@
 // The print panel: pages previewed, written, printed through the system's printing, and what is in the way.
 
+#include <sys/resource.h>
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDir>
@@ -7,6 +8,7 @@
 #include <QLineEdit>
 #include <QPrinter>
 #include <QSignalSpy>
+#include <csignal>
 
 #include "rendered_page.h"
 #include "stages/planks/planks_stage.h"
@@ -16,6 +18,23 @@
 
 using namespace narrows;
 using namespace narrows::tests;
+
+/// While it lives no file grows beyond so many bytes: to a program, a disk that is full.
+class SmallFiles {
+ public:
+  explicit SmallFiles(rlim_t most) {
+    std::signal(SIGXFSZ, SIG_IGN);
+    getrlimit(RLIMIT_FSIZE, &m_before);
+    const rlimit small{most, m_before.rlim_max};
+    setrlimit(RLIMIT_FSIZE, &small);
+  }
+  ~SmallFiles() { setrlimit(RLIMIT_FSIZE, &m_before); }
+  SmallFiles(const SmallFiles&) = delete;
+  SmallFiles& operator=(const SmallFiles&) = delete;
+
+ private:
+  rlimit m_before{};
+};
 
 class SheetsWindowTest : public WindowCase {
   Q_OBJECT
@@ -149,6 +168,28 @@ class SheetsWindowTest : public WindowCase {
     QTRY_VERIFY(panel->outcome()->text().contains("of these names"));
     QTest::mouseClick(panel->writeButton(), Qt::LeftButton);
     QTRY_VERIFY2(panel->outcome()->text().contains("marl-mould-3"), qPrintable(panel->outcome()->text()));
+  }
+
+  void aFullDiskIsSaidAndLeavesNothingHalfWritten() {
+    const auto panel = panelOf("sedge", 1);
+    for (int format = 0; format < 3; ++format) {
+      panel->format()->setCurrentIndex(format);
+      QVERIFY(QTest::qWaitFor([&] { return panel->writeButton()->isEnabled(); }, 10000));
+      const QString folder = m_folder->path() + QString("/full%1").arg(format);
+      panel->folder()->setText(folder);
+      QTest::qWait(100);
+      {
+        const SmallFiles full(4096);
+        QTest::mouseClick(panel->writeButton(), Qt::LeftButton);
+        QTRY_VERIFY2(panel->outcome()->text().contains("cannot be written"), qPrintable(panel->outcome()->text()));
+      }
+      QVERIFY2(QDir(folder).isEmpty(QDir::AllEntries | QDir::Hidden | QDir::NoDotAndDotDot),
+               qPrintable(QDir(folder).entryList().join(' ')));
+      // And with room again it is written.
+      QTest::mouseClick(panel->writeButton(), Qt::LeftButton);
+      QTRY_VERIFY2(panel->outcome()->text().startsWith("Written"), qPrintable(panel->outcome()->text()));
+      QVERIFY(!QDir(folder).isEmpty());
+    }
   }
 
   void aPrinterThatIsGoneIsSaid() {

@@ -27,6 +27,7 @@
 #include "joined_boats.h"
 #include "known_hulls.h"
 #include "lining/schools.h"
+#include "pages.h"
 #include "sample_books.h"
 #include "sheet_set.h"
 #include "solve/plank_at_bench.h"
@@ -43,6 +44,8 @@
 #include "tired_reader.h"
 #include "window/desk.h"
 #include "window/main_window.h"
+#include "window/print_panel.h"
+#include "window/sheet_preview.h"
 
 using namespace narrows;
 using namespace narrows::tests;
@@ -307,6 +310,44 @@ void benchJoints() {
   }
 }
 
+/// From the panel's opening to its first page on the screen, and a whole boat's sheets written while the window lives.
+void benchSheets() {
+  const QTemporaryDir folder;
+  for (const char* boat : {"osier", "marl"}) {
+    const auto solved = solve(std::make_shared<const Book>(sampleBook(boat)), 1);
+    std::printf("  %-6s", boat);
+    const auto shown = [&](SheetsOf what) {
+      QElapsedTimer clock;
+      clock.start();
+      PrintPanel panel(solved, 3);
+      panel.choose(what, {});
+      panel.show();
+      while (panel.preview()->pixelsPerMm() <= 0.0 && clock.elapsed() < 20000)
+        QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 5);
+      panel.preview()->repaint();
+      return static_cast<double>(clock.nsecsElapsed()) * 1e-6;
+    };
+    print("first page previewed, a strake's sheets", median(times(3, [&](int) { (void)shown(SheetsOf::Planks); })),
+          "ms", 300.0);
+    print("    every mould", median(times(3, [&](int) { (void)shown(SheetsOf::Moulds); })), "ms", 300.0);
+    print("    backbone", median(times(3, [&](int) { (void)shown(SheetsOf::Backbone); })), "ms", 300.0);
+    SheetChoice choice;
+    choice.sides = {BoatSide::Starboard, BoatSide::Port};
+    choice.tickets = true;
+    std::vector<Drawing> all = planksSheets(*solved, choice);
+    for (const std::vector<Drawing>& more :
+         {mouldsSheets(*solved, {}), backboneSheets(*solved, {}), linesSheets(*solved)})
+      all.insert(all.end(), more.begin(), more.end());
+    nameFiles(all, boat);
+    const std::size_t pages = SheetPages(all, {}).count();
+    QElapsedTimer clock;
+    clock.start();
+    (void)writeSheets(all, folder.path().toStdString(), SheetFormat::Pdf, {});
+    const double seconds = static_cast<double>(clock.nsecsElapsed()) * 1e-9;
+    std::printf("    %zu pages on A4 as PDF: %.1f a second (20)\n", pages, static_cast<double>(pages) / seconds);
+  }
+}
+
 void printToPicture(const char* name, MainWindow& window, Canvas* canvas, int events,
                     const std::function<void(int)>& send) {
   EventWatch watch;
@@ -538,9 +579,9 @@ int main(int argc, char** argv) {
   std::setlocale(LC_NUMERIC, "C");
   look::apply(application);
   const std::vector<std::pair<QString, void (*)()>> parts{
-      {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},
-      {"hands", benchHands},       {"start", benchStart},     {"planks", benchPlanks},
-      {"joints", benchJoints},     {"large", benchLargeBoat}, {"backbone", benchBackbone}};
+      {"accuracy", benchAccuracy}, {"solving", benchSolving},  {"lining", benchLining}, {"hands", benchHands},
+      {"start", benchStart},       {"planks", benchPlanks},    {"joints", benchJoints}, {"sheets", benchSheets},
+      {"large", benchLargeBoat},   {"backbone", benchBackbone}};
   // All of them, or those named.
   const QStringList wanted = QApplication::arguments().mid(1);
   for (const auto& [name, bench] : parts) {

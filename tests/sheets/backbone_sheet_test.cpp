@@ -7,6 +7,7 @@
 #include "book/backbone_edits.h"
 #include "files/whole_file.h"
 #include "moulds/mould.h"
+#include "paper.h"
 #include "sample_books.h"
 #include "sheet_set.h"
 #include "table_sheet.h"
@@ -54,10 +55,106 @@ Polygon outlineOf(const Drawing& drawing) {
 
 }  // namespace
 
+namespace {
+
+/// Whether a point lies on the letters of a text, by the width letters usually have: told by its own way of reckoning.
+bool isUnder(const SheetText& text, const Vec2& at) {
+  SheetText level = text;
+  level.at = Vec2::Zero();
+  level.angleRad = 0.0;
+  const DrawingBounds box = boundsOf(level);
+  const Vec2 off = at - text.at;
+  const double along = off.x() * std::cos(text.angleRad) + off.y() * std::sin(text.angleRad);
+  const double up = off.y() * std::cos(text.angleRad) - off.x() * std::sin(text.angleRad);
+  constexpr double hairMm = 0.05;
+  return along > box.low.x() + hairMm && along < box.high.x() - hairMm && up > box.low.y() + hairMm &&
+         up < box.high.y() - hairMm;
+}
+
+/// Points all over the letters of a text.
+std::vector<Vec2> spreadOver(const SheetText& text) {
+  SheetText level = text;
+  level.at = Vec2::Zero();
+  level.angleRad = 0.0;
+  const DrawingBounds box = boundsOf(level);
+  const Vec2 along(std::cos(text.angleRad), std::sin(text.angleRad));
+  std::vector<Vec2> points;
+  for (double x = box.low.x(); x <= box.high.x(); x += 0.5) {
+    for (double y = box.low.y(); y <= box.high.y(); y += 0.5)
+      points.push_back(text.at + x * along + y * turnedLeft(along));
+  }
+  return points;
+}
+
+}  // namespace
+
 class BackboneSheetTest : public QObject {
   Q_OBJECT
 
  private slots:
+  void noLettersLieOnOthersOrOnTheOutline_data() {
+    QTest::addColumn<QString>("boat");
+    for (const char* boat : {"osier", "marl", "sedge"}) QTest::newRow(boat) << QString(boat);
+  }
+  void noLettersLieOnOthersOrOnTheOutline() {
+    QFETCH(QString, boat);
+    const auto solved = solvedBook(boat.toStdString());
+    int timbers = 0;
+    for (const Drawing& drawing : backboneSheets(*solved, {})) {
+      if (drawing.isTable) continue;
+      if (!drawing.name.starts_with("backbone-") && !drawing.name.starts_with("rabbet-sections")) continue;
+      ++timbers;
+      const Polygon outline = drawing.name.starts_with("backbone-") ? outlineOf(drawing) : Polygon();
+      for (std::size_t i = 0; i < drawing.texts.size(); ++i) {
+        const std::vector<Vec2> spread = spreadOver(drawing.texts[i]);
+        for (std::size_t k = 0; k < drawing.texts.size(); ++k) {
+          if (i == k) continue;
+          for (const Vec2& at : spread)
+            QVERIFY2(!isUnder(drawing.texts[k], at),
+                     (drawing.name + ": " + drawing.texts[i].text + " on " + drawing.texts[k].text).c_str());
+        }
+        if (drawing.texts[i].isHeading) continue;
+        for (std::size_t k = 0; k + 1 < outline.size(); ++k) {
+          const Vec2 leg = outline[k + 1] - outline[k];
+          for (double along = 0.0; along <= leg.norm(); along += 0.5)
+            QVERIFY2(!isUnder(drawing.texts[i], outline[k] + along * leg.normalized()),
+                     (drawing.name + ": " + drawing.texts[i].text + " on the outline").c_str());
+        }
+      }
+    }
+    QVERIFY(timbers >= 2);
+  }
+
+  void rabbetSectionsTakeLittleOfARoll() {
+    const auto solved = solvedBook("osier");
+    const Paper roll{PaperKind::Roll, 610.0};
+    for (const Drawing& drawing : backboneSheets(*solved, {})) {
+      if (!drawing.name.starts_with("rabbet-sections")) continue;
+      const Tiling tiling = tile(drawing, roll);
+      QCOMPARE(tiling.tiles.size(), std::size_t{1});
+      QVERIFY2(tiling.tiles[0].pageWidthMm < 380.0, drawing.name.c_str());
+    }
+  }
+
+  void aStemIsTurnedToGoOnOneStripOfARoll() {
+    const auto solved = solvedBook("osier");
+    const Paper roll{PaperKind::Roll, 610.0};
+    for (const Drawing& drawing : backboneSheets(*solved, {})) {
+      if (drawing.name != "backbone-stem") continue;
+      QCOMPARE(tile(drawing, roll).tiles.size(), std::size_t{2});
+      Drawing laid = drawing;
+      layAlongRoll(laid, roll);
+      QCOMPARE(tile(laid, roll).tiles.size(), std::size_t{1});
+      // Turned and no more: every line is as long as it was, and bow is still to the left.
+      for (const LineRole role : {LineRole::MouldEdge, LineRole::Check, LineRole::Bearding})
+        QVERIFY(std::abs(lengthOf(laid, role) - lengthOf(drawing, role)) < 1e-6);
+      for (std::size_t i = 0; i < laid.texts.size(); ++i) {
+        QCOMPARE(laid.texts[i].text, drawing.texts[i].text);
+        QVERIFY(std::cos(laid.texts[i].angleRad) > -0.01);
+      }
+    }
+  }
+
   void timbersStandAtFullSizeWithTheirRabbet() {
     const auto answer = solvedBook("marl");
     const auto drawings = backboneSheets(*answer, {});

@@ -114,6 +114,47 @@ class ExportTest : public QObject {
     for (const Tile& page : tiling.tiles) QVERIFY(page.pageWidthMm <= longestRollMm);
   }
 
+  void everyStripOfARollIsAsLongAsWhatIsOnIt() {
+    // A long line near the top, a short one far below it: two strips, the lower short, and the same marks on both.
+    Drawing drawing;
+    drawing.line(LineRole::MouldEdge, {{0.0, 0.0}, {3000.0, 0.0}});
+    drawing.line(LineRole::MouldEdge, {{1200.0, -300.0}, {1200.0, -800.0}});
+    drawing.line(LineRole::MouldEdge, {{1200.0, -800.0}, {1900.0, -800.0}});
+    const Tiling tiling = tile(drawing, *paperNamed("roll:610"));
+    QCOMPARE(tiling.tiles.size(), std::size_t{2});
+    QVERIFY(std::abs(tiling.tiles[0].pageWidthMm - 3032.0) < 1e-6);
+    QVERIFY(std::abs(tiling.tiles[1].pageWidthMm - 732.0) < 1e-6);
+    QCOMPARE(tiling.tiles[0].registers.size(), std::size_t{2});
+    QCOMPARE(tiling.tiles[1].registers.size(), std::size_t{2});
+    for (std::size_t i = 0; i < 2; ++i) {
+      QVERIFY((tiling.tiles[0].registers[i] - tiling.tiles[1].registers[i]).norm() < 1e-9);
+      for (const Tile& one : tiling.tiles)
+        QVERIFY((one.registers[i] - one.low).minCoeff() > 0.0 && (one.high - one.registers[i]).minCoeff() > 0.0);
+    }
+    // A roll that is long has one line without end no longer than five metres a piece, the last only what is left.
+    Drawing longer;
+    longer.line(LineRole::MouldEdge, {{0.0, 0.0}, {6000.0, 0.0}});
+    const Tiling pieces = tile(longer, *paperNamed("roll:610"));
+    QCOMPARE(pieces.tiles.size(), std::size_t{2});
+    QVERIFY(pieces.tiles[1].pageWidthMm < 1100.0);
+    QVERIFY((pieces.tiles[0].registers[0] - pieces.tiles[1].registers[0]).norm() < 1e-9);
+  }
+
+  void aDrawingThatIsNotBetteredIsNotTurned() {
+    Drawing flat;
+    flat.line(LineRole::MouldEdge, {{0.0, 0.0}, {3000.0, 100.0}});
+    Drawing laid = flat;
+    layAlongRoll(laid, *paperNamed("roll:610"));
+    QCOMPARE(laid.lines[0].points, flat.lines[0].points);
+    Drawing standing;
+    standing.line(LineRole::MouldEdge, {{0.0, 0.0}, {100.0, 3000.0}});
+    laid = standing;
+    layAlongRoll(laid, *paperNamed("A3"));
+    QCOMPARE(laid.lines[0].points, standing.lines[0].points);
+    layAlongRoll(laid, *paperNamed("roll:610"));
+    QCOMPARE(tile(laid, *paperNamed("roll:610")).tiles.size(), std::size_t{1});
+  }
+
   void emptyPagesAreNotPrinted() {
     Drawing drawing;
     drawing.line(LineRole::Rule, {{0.0, 0.0}, {2000.0, 1000.0}});

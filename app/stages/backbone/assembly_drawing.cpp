@@ -9,6 +9,7 @@
 #include "canvas/labels.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -131,7 +132,7 @@ QString AssemblyDrawing::nameOf(const Held& held) const {
     case Grip::JointFrom:
     case Grip::JointTo:
       return tr("%1, end %2")
-          .arg(QString::fromUtf8(jointKindName(plan()->joints[held.thing].kind)))
+          .arg(wordOf(jointKindName(plan()->joints[held.thing].kind)))
           .arg(held.grip == Grip::JointFrom ? 1 : 2);
     case Grip::BoltLow:
       return tr("bolt %1, lower end").arg(held.thing + 1);
@@ -398,6 +399,18 @@ void AssemblyDrawing::turnCorner() {
       moveOutlinePoint(*m_session->book(), *backbone(), timber()->id, static_cast<std::size_t>(m_grip), to));
 }
 
+std::vector<Deed> AssemblyDrawing::deeds() {
+  if (backbone() == nullptr || timber() == nullptr || !pointInHand()) return {};
+  const auto& outline = timber()->outline;
+  const auto at = static_cast<std::size_t>(m_grip);
+  constexpr std::size_t fewestPoints = 3;
+  const bool corner = at < outline.size() && outline[at].corner;
+  return {{tr("Put in a point after this one"), Qt::Key_Insert, [this] { addPoint(); }},
+          {tr("Take out this point"), Qt::Key_Delete, [this] { removePoint(); }, outline.size() > fewestPoints},
+          {corner ? tr("Run the batten through this point") : tr("Make a corner of this point"), Qt::Key_C,
+           [this] { turnCorner(); }}};
+}
+
 void AssemblyDrawing::keyPressEvent(QKeyEvent* event) {
   const bool control = (event->modifiers() & Qt::ControlModifier) != 0;
   const double step = notationStep(m_session->notation()).mm();
@@ -411,12 +424,6 @@ void AssemblyDrawing::keyPressEvent(QKeyEvent* event) {
       return control ? nudge(0.0, step) : chooseGrip(m_grip + 1);
     case Qt::Key_Down:
       return control ? nudge(0.0, -step) : chooseGrip(m_grip - 1);
-    case Qt::Key_Insert:
-      return addPoint();
-    case Qt::Key_Delete:
-      return removePoint();
-    case Qt::Key_C:
-      return turnCorner();
     default:
       SessionCanvas::keyPressEvent(event);
   }

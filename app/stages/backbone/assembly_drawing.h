@@ -35,6 +35,7 @@ class AssemblyDrawing : public SessionCanvas {
   void paintDrawing(QPainter& painter) override;
   bool takeHold(const QPointF& at) override;
   void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> deeds() override;
   QMarginsF room() const override { return {34.0, 40.0, 34.0, 44.0}; }
 
  private:

@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "canvas/length_field.h"
+#include "canvas/tongue.h"
 #include "stages/backbone/assembly_drawing.h"
 #include "stages/slate.h"
 
@@ -38,7 +39,7 @@ AssemblyPage::AssemblyPage(Session* session, QWidget* parent)
   makeTimberFields(slate);
   makeButtons(slate);
   slate->endGroup();
-  m_timbers->cells().columns = {tr("sided"), tr("wood"), tr("long"), tr("high"), tr("bolts through it")};
+  m_timbers->cells().columns = {tr("sided"), tr("wood"), tr("long"), tr("high"), tr("bolts")};
   m_timbers->cells().rows = [this] {
     return backbone() == nullptr ? 0 : static_cast<int>(backbone()->plan.timbers.size());
   };
@@ -145,7 +146,7 @@ void AssemblyPage::makeTimberFields(Slate* slate) {
   m_jointKind = new QComboBox(slate);
   m_jointKind->setAccessibleName(tr("Kind of joint"));
   for (const JointKind kind : {JointKind::Butt, JointKind::Scarf, JointKind::NibbedScarf, JointKind::HookedScarf})
-    m_jointKind->addItem(QString::fromUtf8(jointKindName(kind)));
+    m_jointKind->addItem(wordOf(jointKindName(kind)));
   slate->addWidget(m_jointKind);
   connect(m_jointKind, &QComboBox::activated, this, [this](int index) {
     const Timber* timber = m_drawing->timber();
@@ -177,7 +178,7 @@ void AssemblyPage::makeButtons(Slate* slate) {
   m_add = new QComboBox(slate);
   m_add->setAccessibleName(tr("Add a timber"));
   m_add->addItem(tr("choose which"));
-  for (const TimberKind kind : kinds) m_add->addItem(QString::fromUtf8(timberKindName(kind)));
+  for (const TimberKind kind : kinds) m_add->addItem(wordOf(timberKindName(kind)));
   slate->addWidget(m_add);
   connect(m_add, &QComboBox::activated, this, [this](int index) {
     if (index < 1 || backbone() == nullptr) return;
@@ -185,7 +186,7 @@ void AssemblyPage::makeButtons(Slate* slate) {
     const TimberKind kind = kinds[static_cast<std::size_t>(index) - 1];
     const auto before = static_cast<int>(backbone()->plan.timbers.size());
     m_add->setCurrentIndex(0);
-    if (perform(tr("Add a %1").arg(QString::fromUtf8(timberKindName(kind))),
+    if (perform(tr("Add a %1").arg(wordOf(timberKindName(kind))),
                 addTimber(*m_session->book(), *backbone(), kind, middle)))
       m_drawing->choose(before);
   });
@@ -198,13 +199,18 @@ void AssemblyPage::makeButtons(Slate* slate) {
   m_remove = button(tr("Take this timber out"), "removeTimber");
   auto* bolts = button(tr("Place the bolts"), "placeBolts");
   auto* afresh = button(tr("Draw her afresh"), "drawAfresh");
-  connect(m_remove, &QPushButton::clicked, this, [this] {
+  const auto remove = [this] {
     const Timber* timber = m_drawing->timber();
     if (timber == nullptr) return;
     const QString name = QString::fromStdString(timber->name);
     if (perform(tr("Take out the %1").arg(name), removeTimber(*m_session->book(), *backbone(), timber->id)))
       m_drawing->choose(0);
-  });
+  };
+  connect(m_remove, &QPushButton::clicked, this, remove);
+  m_timbers->rowDeeds = [this, remove]() -> std::vector<Deed> {
+    return {{tr("Print full-size patterns…"), Qt::Key_unknown, [this] { emit printAsked(); }},
+            {m_remove->text(), Qt::Key_unknown, remove, m_remove->isEnabled()}};
+  };
   connect(bolts, &QPushButton::clicked, this, [this] {
     if (backbone() != nullptr) perform(tr("Place the bolts"), placeBoltsAfresh(*m_session->book(), *backbone()));
   });

@@ -5,9 +5,11 @@
 #include <QSplitter>
 
 #include "canvas/canvas.h"
+#include "canvas/kept_split.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/number_field.h"
+#include "canvas/tongue.h"
 #include "stages/refused_note.h"
 
 namespace narrows {
@@ -32,6 +34,7 @@ void BackbonePage::arrange(Canvas* drawing, QWidget* below, Slate* slate, int be
     split->setStretchFactor(0, 3);
     split->setStretchFactor(1, belowShare);
     split->setSizes({1000 * 3 / (3 + belowShare), 1000 * belowShare / (3 + belowShare)});
+    keepSplit(split, metaObject()->className());
     column->addWidget(split, 1);
   } else {
     column->addWidget(drawing, 1);
@@ -150,7 +153,7 @@ QComboBox* BackbonePage::timberField(Slate* slate, const QString& name, std::fun
 }
 
 std::optional<Length> BackbonePage::readLength(const QString& text) {
-  const auto length = parseLength(text.toStdString(), bareUnit(m_session->notation()));
+  const auto length = parseLength(typedFigure(text), bareUnit(m_session->notation()));
   if (length) return *length;
   tell(QString::fromStdString(describe(length.error()[0])));
   return std::nullopt;

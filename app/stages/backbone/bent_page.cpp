@@ -9,6 +9,7 @@
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -221,7 +222,7 @@ void BentPage::makeLamination(Slate* slate) {
     const auto& results = m_session->book()->backbone.lamination.results;
     if (static_cast<std::size_t>(row) >= results.size()) return tr("this one");
     const SpringbackResult& one = results[static_cast<std::size_t>(row)];
-    return tr("%1, %2").arg(QString::fromStdString(one.species), QString::fromUtf8(bendingName(one.bending)));
+    return tr("%1, %2").arg(QString::fromStdString(one.species), wordOf(bendingName(one.bending)));
   };
   m_grid->cells().cell = [this](int row, int column) { return resultCell(row, column); };
   m_grid->cells().entered = [this](int row, int column, const QString& text) { return result(row, column, text); };
@@ -274,7 +275,7 @@ void BentPage::makeBlank(Slate* slate) {
 Cell BentPage::resultCell(int row, int column) const {
   const auto& results = m_session->book()->backbone.lamination.results;
   const Lamination& now = *backbone()->lamination;
-  const auto percent = [](double share) { return QStringLiteral("%1 %").arg(100.0 * share, 0, 'f', 2); };
+  const auto percent = [](double share) { return QStringLiteral("%L1 %").arg(100.0 * share, 0, 'f', 2); };
   if (static_cast<std::size_t>(row) >= results.size()) {
     // The one on the form now: what it comes off at is to be typed.
     const std::array<QString, 6> words{QString::number(now.strips),
@@ -333,7 +334,7 @@ void BentPage::showLamination() {
   look::say(m_caution, problems.empty() ? look::Voice::Plain : look::Voice::Trouble);
   m_caution->setText(
       !problems.empty() ? QString::fromStdString(describe(problems[0]))
-                        : QString::fromStdString(bend.caution) + tr(" Dry run first.") +
+                        : wordOf(bend.caution) + tr(" Dry run first.") +
                               (backbone()->bent && backbone()->bent->heelMm > 1.0
                                    ? tr(" Its heel is %1 deeper: a filling piece.").arg(shown(backbone()->bent->heelMm))
                                    : QString()));
@@ -346,11 +347,11 @@ void BentPage::showLamination() {
   m_bend->setText(
       tr("%1 each. Tightest %2 inside, %3 outside; up to %4 bends.")
           .arg(thin(made.stripMm), shown(made.insideRadiusMm), shown(made.outsideRadiusMm), thin(made.thickestMm)));
-  m_form->setText(tr("Springs back %1 %: form to %2 at the middle of the stack; its ends open %3. %4 blocks.")
+  m_form->setText(tr("Springs back %L1 %: form to %2 at the middle of the stack; its ends open %3. %4 blocks.")
                       .arg(100.0 * made.springShare, 0, 'f', 2)
                       .arg(shown(made.formRadiusMm), shown(made.opensMm))
                       .arg(made.blocks.size()));
-  m_stock->setText(made.boards > 0 ? tr("Strips %1 wide, %2 long: %3, %4 % waste. Glue %5 m², %6 clamps.")
+  m_stock->setText(made.boards > 0 ? tr("Strips %1 wide, %2 long: %3, %L4 % waste. Glue %L5 m², %6 clamps.")
                                          .arg(shown(made.stripWidthMm), shown(made.stripLengthMm),
                                               tr("%n board(|s)", nullptr, made.boards))
                                          .arg(100.0 * made.wasteShare, 0, 'f', 0)
@@ -376,7 +377,7 @@ void BentPage::showBlank() {
                       .arg(tr("%n layer(|s)", nullptr, blank.layers), shown(blank.layerMm), degrees(blank.runOutRad)));
   m_form->setText(tr("Joints of layers that touch %1 apart.").arg(shown(blank.leastApartMm)));
   m_stock->setText(
-      tr("%1 of board in all, %2 m² of glue.").arg(shown(blank.boardLengthMm)).arg(blank.glueAreaM2, 0, 'f', 2));
+      tr("%1 of board in all, %L2 m² of glue.").arg(shown(blank.boardLengthMm)).arg(blank.glueAreaM2, 0, 'f', 2));
 }
 
 void BentPage::showPage() {

@@ -22,7 +22,7 @@ OrderPage::OrderPage(Session* session, QWidget* parent) : BackbonePage(session, 
   slate->addHeading(tr("Mind"));
   m_cautions = slate->addFigure(tr("Cautions"));
   slate->addStretch();
-  slate->setFixedWidth(286);
+  slate->setFixedWidth(Slate::widePx);
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(12, 8, 0, 8);
   row->addWidget(m_list, 1);

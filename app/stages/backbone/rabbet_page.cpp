@@ -9,6 +9,7 @@
 
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 #include "moulds/mould.h"
 #include "sheet_set.h"
@@ -153,7 +154,7 @@ void RabbetDrawing::paintProfile(QPainter& painter) {
     painter.setPen(QPen(on ? look::inHand : look::ink, 1.4));
     painter.setBrush(on ? look::inHand : look::raised);
     painter.drawEllipse(at, on ? 5.5 : 3.5, on ? 5.5 : 3.5);
-    handles.push_back({at, QString::fromStdString(all[i].name), static_cast<int>(i), -1, on,
+    handles.push_back({at, nameOf(all[i].name), static_cast<int>(i), -1, on,
                        tr("bevel %1°").arg(radians(now.at(all[i].alongMm).bevelRad).deg(), 0, 'f', 1)});
   }
   painter.setBrush(Qt::NoBrush);
@@ -240,7 +241,7 @@ RabbetPage::RabbetPage(Session* session, QWidget* parent)
       [this] { return static_cast<int>(m_drawing->part()); },
       [this](int index) { m_drawing->choosePart(static_cast<RabbetPart>(index)); });
   slate->addChoice(
-      tr("Cut"), {tr("square to the rabbet line"), tr("level, or in the station")},
+      tr("Cut"), {tr("square to the line"), tr("level, or in the station")},
       [this] { return m_drawing->plane() == CutPlane::Square ? 0 : 1; },
       [this](int index) { m_drawing->choosePlane(index == 0 ? CutPlane::Square : CutPlane::Level); });
   slate->addAsk(tr("Mark at a height (keel: distance)"), tr("height, Enter"), [this](Length at) {
@@ -340,8 +341,7 @@ void RabbetPage::showPage() {
   const bool grooved = m_drawing->part() == RabbetPart::Keel || backbone()->plan.rabbet.stem == StemMake::Rabbeted;
   m_where->setText(
       tr("%1: %2 off the timber's side, square to the rabbet line; %3 in plan. Bearding %4 from the rabbet line. %5")
-          .arg(QString::fromStdString(mark.name), degrees(at.bevelRad), degrees(at.planRad),
-               shown((at.bearding - at.rabbet).norm()),
+          .arg(nameOf(mark.name), degrees(at.bevelRad), degrees(at.planRad), shown((at.bearding - at.rabbet).norm()),
                grooved ? tr("Corner %1 deep in the side.").arg(shown(at.rabbet.y() - at.inner.y()))
                        : tr("Fore face %1 half, planks end on it.").arg(shown(std::max(at.faceHalfMm, 0.0)))));
   const MachinedGroove* groove = backbone()->groove(m_drawing->part());

@@ -24,6 +24,7 @@
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "canvas/tongue.h"
 #include "files/whole_file.h"
 #include "fonts.h"
 #include "stages/slate.h"
@@ -115,8 +116,8 @@ void SlabDrawing::paintFaults(QPainter& painter, Labels& labels) {
     painter.drawRect(box);
     painter.setBrush(Qt::NoBrush);
     labels.keepClear(box);
-    write(painter, labels, box.bottomLeft(),
-          QString::fromUtf8(faultKindName(fault.kind)) + (touched ? tr(" !") : QString()), {0.0, labelHighPx});
+    write(painter, labels, box.bottomLeft(), wordOf(faultKindName(fault.kind)) + (touched ? tr(" !") : QString()),
+          {0.0, labelHighPx});
   }
 }
 
@@ -231,6 +232,12 @@ void SlabDrawing::wheelEvent(QWheelEvent* event) {
   SessionCanvas::wheelEvent(event);
 }
 
+std::vector<Deed> SlabDrawing::deeds() {
+  return {{tr("Turn the pattern to the left"), Qt::Key_BracketLeft, [this] { shift(0.0, 0.0, turnStepRad, false); }},
+          {tr("Turn the pattern to the right"), Qt::Key_BracketRight, [this] { shift(0.0, 0.0, -turnStepRad, false); }},
+          {tr("Turn the pattern over"), Qt::Key_F, [this] { shift(0.0, 0.0, 0.0, true); }}};
+}
+
 void SlabDrawing::keyPressEvent(QKeyEvent* event) {
   const double step = (event->modifiers() & Qt::ControlModifier) != 0 ? notationStep(m_session->notation()).mm() : 10.0;
   switch (event->key()) {
@@ -242,12 +249,6 @@ void SlabDrawing::keyPressEvent(QKeyEvent* event) {
       return shift(0.0, step, 0.0, false);
     case Qt::Key_Down:
       return shift(0.0, -step, 0.0, false);
-    case Qt::Key_BracketLeft:
-      return shift(0.0, 0.0, turnStepRad, false);
-    case Qt::Key_BracketRight:
-      return shift(0.0, 0.0, -turnStepRad, false);
-    case Qt::Key_F:
-      return shift(0.0, 0.0, 0.0, true);
     default:
       SessionCanvas::keyPressEvent(event);
   }
@@ -396,7 +397,7 @@ Cell SlabPage::faultCell(int row, int column) const {
   const TimberFault& one = faults[static_cast<std::size_t>(row)];
   switch (column) {
     case 0:
-      return {QString::fromUtf8(faultKindName(one.kind)), true, false, {}, QString::fromUtf8(faultKindName(one.kind))};
+      return {wordOf(faultKindName(one.kind)), true, false, {}, wordOf(faultKindName(one.kind))};
     case 1:
       return lengthCell(one.along);
     case 2:
@@ -420,7 +421,7 @@ bool SlabPage::fault(int row, int column, const QString& text) {
       slab.faults.erase(slab.faults.begin() + row);
     } else {
       const auto kind = std::find_if(faultKinds.begin(), faultKinds.end(), [&](FaultKind one) {
-        return QString::fromUtf8(faultKindName(one)).startsWith(text, Qt::CaseInsensitive);
+        return wordOf(faultKindName(one)).startsWith(text, Qt::CaseInsensitive);
       });
       if (kind == faultKinds.end()) {
         tell(tr("\"%1\" is no fault known here: knot, check, nail, heart, wane or torn grain.").arg(text));
@@ -529,7 +530,7 @@ void SlabPage::showPage() {
   if (!slab.problems.empty()) m_flat->setText(QString::fromStdString(describe(slab.problems[0])));
   if (!slab.flat) return;
   const Flattening& flat = *slab.flat;
-  m_flat->setText(tr("First face up to %1 deep, %2; %3 litres off both faces, %4 hours. %5 to spare.")
+  m_flat->setText(tr("First face up to %1 deep, %2; %L3 litres off both faces, %L4 hours. %5 to spare.")
                       .arg(shown(flat.deepestMm), tr("%n pass(|es)", nullptr, flat.passes))
                       .arg((flat.volumeMm3 + flat.secondVolumeMm3) * 1e-6, 0, 'f', 2)
                       .arg(flat.hours, 0, 'f', 1)

@@ -8,6 +8,7 @@
 
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 #include "moulds/mould.h"
 #include "stages/slate.h"
@@ -71,15 +72,15 @@ void TransomDrawing::paintDrawing(QPainter& painter) {
     painter.setBrush(mark.isPlankLine ? painter.pen().color() : look::raised);
     for (const double side : {1.0, -1.0}) painter.drawEllipse(toScreen({side * mark.at.x(), mark.at.y()}), 3.5, 3.5);
     painter.setBrush(Qt::NoBrush);
-    handles.push_back({at, QString::fromStdString(mark.name), static_cast<int>(i), -1, on,
+    handles.push_back({at, nameOf(mark.name), static_cast<int>(i), -1, on,
                        tr("bevel %1°").arg(std::abs(radians(mark.bevelRad).deg()), 0, 'f', 1)});
     const double y = std::min(at.y(), last - wordsHeightPx);
     last = y;
     painter.setFont(shopFont(look::labelPx, on));
     const double left = toScreen(box->second).x() + 26.0;
-    painter.drawText(QPointF(left, y + 5.0), QStringLiteral("%1  %2°")
-                                                 .arg(QString::fromStdString(mark.name))
-                                                 .arg(radians(std::abs(mark.bevelRad)).deg(), 0, 'f', 1));
+    painter.drawText(
+        QPointF(left, y + 5.0),
+        QStringLiteral("%1  %2°").arg(nameOf(mark.name)).arg(radians(std::abs(mark.bevelRad)).deg(), 0, 'f', 1));
     painter.setPen(QPen(look::outline, 0.8));
     drawStraight(painter, at, QPointF(left - 4.0, y));
   }
@@ -139,8 +140,7 @@ void TransomPage::showPage() {
   const TransomMark& mark =
       now->marks[static_cast<std::size_t>(std::clamp(m_drawing->mark(), 0, static_cast<int>(now->marks.size()) - 1))];
   m_mark->setText(tr("%1: %2 out, %3 up; bevel %4, %5")
-                      .arg(QString::fromStdString(mark.name), shown(mark.at.x()), shown(mark.at.y()),
-                           degrees(std::abs(mark.bevelRad)),
+                      .arg(nameOf(mark.name), shown(mark.at.x()), shown(mark.at.y()), degrees(std::abs(mark.bevelRad)),
                            QString::fromStdString(riseWords(mark.bevelRad, m_session->notation()))));
 }
 

@@ -13,6 +13,7 @@
 #include "book/edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "fairing/curvature_words.h"
 #include "fairing/guess.h"
 #include "fonts.h"
@@ -227,7 +228,7 @@ void LineBench::showNail() {
   if (faired != nullptr) {
     const QString who = QString::fromStdString(faired->who);
     m_why->setText(tr("%1, %2%3")
-                       .arg(QString::fromStdString(faired->why), QString::fromStdString(faired->when),
+                       .arg(QString::fromStdString(faired->why), dayWords(faired->when),
                             who.isEmpty() ? QString() : tr(", %1").arg(who)));
   }
   m_pull->setText(m_drawing->isPulled(at) ? tr("Drive the nail home") : tr("Pull the nail"));

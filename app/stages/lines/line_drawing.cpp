@@ -476,6 +476,21 @@ void LineDrawing::step(int by) {
   if (next >= 0 && next < static_cast<int>(now->nails.size())) selectNail(next);
 }
 
+void LineDrawing::chooseAt(const QPointF& at) {
+  SessionCanvas::chooseAt(at);
+  m_pressed.reset();
+}
+
+std::vector<Deed> LineDrawing::deeds() {
+  const auto figure = figureAt(m_nail);
+  if (!figure) return {};
+  return {
+      {isPulled(static_cast<std::size_t>(m_nail)) ? tr("Drive the nail home") : tr("Pull the nail"), Qt::Key_Space,
+       [this] { pullOrDrive(); }},
+      {tr("Let it float to the batten"), Qt::Key_F, [this] { floatToBatten(); }},
+      {tr("As drawn again"), Qt::Key_Delete, [this] { asDrawn(); }, fairedAt(*m_session->book(), *figure) != nullptr}};
+}
+
 void LineDrawing::keyPressEvent(QKeyEvent* event) {
   switch (event->key()) {
     case Qt::Key_Left:
@@ -489,15 +504,6 @@ void LineDrawing::keyPressEvent(QKeyEvent* event) {
       return;
     case Qt::Key_Down:
       nudge(-1.0);
-      return;
-    case Qt::Key_Space:
-      pullOrDrive();
-      return;
-    case Qt::Key_F:
-      floatToBatten();
-      return;
-    case Qt::Key_Delete:
-      asDrawn();
       return;
     case Qt::Key_S:
       if (!event->isAutoRepeat() && !m_sighting) {

@@ -58,6 +58,8 @@ class LineDrawing : public SessionCanvas {
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> deeds() override;
+  void chooseAt(const QPointF& at) override;
   void keyReleaseEvent(QKeyEvent* event) override;
   void focusOutEvent(QFocusEvent* event) override;
 

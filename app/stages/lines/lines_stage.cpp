@@ -13,8 +13,10 @@
 
 #include "book/edits.h"
 #include "book/today.h"
+#include "canvas/kept_split.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "fairing/fair_table.h"
 #include "fonts.h"
 #include "lining/shop_figures.h"
@@ -47,10 +49,11 @@ LinesStage::LinesStage(Session* session, QWidget* parent)
   split->setStretchFactor(0, 3);
   split->setStretchFactor(1, 2);
   split->setSizes({400, 300});
+  keepSplit(split, "lines");
   row->addWidget(split, 1);
   m_slates->addWidget(makeSlate());
   m_slates->addWidget(m_bench->slate());
-  m_slates->setFixedWidth(270);
+  m_slates->setFixedWidth(Slate::widePx);
   row->addWidget(m_slates);
 
   const auto complain = [this](const QString& words) { answer(words, true); };
@@ -61,6 +64,14 @@ LinesStage::LinesStage(Session* session, QWidget* parent)
   connect(session, &Session::refused, this, [this, complain](const QString& words) {
     if (isVisible()) complain(words);
   });
+  m_grid->rowDeeds = [this]() -> std::vector<Deed> {
+    const auto at = static_cast<std::size_t>(m_grid->currentIndex().row());
+    const RowLine line = m_session->book()->table.rows[at].line;
+    const bool bounds = line == RowLine::Sheer || line == RowLine::Rabbet || line == RowLine::Chine;
+    return {{tr("Work on this line by itself"), Qt::Key_unknown, [this] { workOnSelected(); }},
+            {tr("Put in a line read off the surface…"), Qt::Key_unknown, [this] { addLine(); }},
+            {tr("Take out this line"), Qt::Key_unknown, [this] { removeLine(); }, !bounds}};
+  };
   connect(m_drawing, &LinesDrawing::lineAsked, this, &LinesStage::workOnSelected);
   connect(m_bench, &LineBench::leaveAsked, this, &LinesStage::showWhole);
   connect(session, &Session::answerSettled, this, &LinesStage::showFigures);
@@ -299,7 +310,7 @@ void LinesStage::addLine() {
   TableRow row;
   std::vector<Length> lengths;
   for (qsizetype i = wanted == 5 ? 2 : 1; i < wanted; ++i) {
-    const auto length = parseLength(words[i].toStdString(), unit);
+    const auto length = parseLength(typedFigure(words[i]), unit);
     if (!length) return answer(QString::fromStdString(describe(length.error()[0])), true);
     lengths.push_back(*length);
   }
@@ -329,7 +340,7 @@ void LinesStage::removeLine() {
   if (line.line == RowLine::Sheer || line.line == RowLine::Rabbet || line.line == RowLine::Chine)
     return answer(
         tr("Sheer, chine and rabbet bound the hull: they stay. Take out a waterline, a buttock or a diagonal."), true);
-  m_session->perform(tr("Take out %1").arg(QString::fromStdString(rowLabel(line, m_session->book()->table.unit))),
+  m_session->perform(tr("Take out %1").arg(QString::fromStdString(rowWords(line, m_session->book()->table.unit))),
                      removeRow(*m_session->book(), row));
 }
 
@@ -384,8 +395,8 @@ void LinesStage::showFigures() {
   m_boat->setText(tr("%1 long, %2 broad; %3, %4 thick, drawn to the %5")
                       .arg(QString::fromStdString(showLong(boatLength(table), notation)),
                            QString::fromStdString(showLong(boatBreadth(table), notation)),
-                           QString::fromUtf8(constructionName(table.construction)), shown(table.thickness.mm()),
-                           QString::fromUtf8(plankingSideName(table.side))));
+                           wordOf(constructionName(table.construction)), shown(table.thickness.mm()),
+                           wordOf(plankingSideName(table.side))));
 }
 
 }  // namespace narrows

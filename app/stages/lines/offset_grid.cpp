@@ -8,6 +8,7 @@
 
 #include "book/edits.h"
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "canvas/typing_delegate.h"
 #include "fonts.h"
 
@@ -15,10 +16,9 @@ namespace narrows {
 
 namespace {
 
-QString rowWords(const TableRow& row, Unit unit) {
-  return QString::fromStdString(std::string(row.kind == RowKind::Diagonal ? "" : rowKindName(row.kind)) + " " +
-                                rowLabel(row, unit))
-      .trimmed();
+QString headingOf(const TableRow& row, Unit unit) {
+  const QString line = QString::fromStdString(rowWords(row, unit));
+  return row.kind == RowKind::Diagonal ? line : wordOf(rowKindName(row.kind)) + QLatin1Char(' ') + line;
 }
 
 /// A figure, what the judge says of it by shape as well as by colour, and its float beneath.
@@ -156,7 +156,7 @@ QVariant OffsetModel::headerData(int section, Qt::Orientation orientation, int r
   if (role != Qt::DisplayRole || m_shown == nullptr) return {};
   const auto i = static_cast<std::size_t>(section);
   if (orientation == Qt::Horizontal) return QString::fromStdString(m_shown->table.stations[i].name);
-  return rowWords(m_shown->table.rows[i], m_shown->table.unit);
+  return headingOf(m_shown->table.rows[i], m_shown->table.unit);
 }
 
 Qt::ItemFlags OffsetModel::flags(const QModelIndex& index) const {
@@ -168,7 +168,7 @@ bool OffsetModel::setData(const QModelIndex& index, const QVariant& value, int r
   const QString text = value.toString().trimmed();
   std::optional<Length> figure;
   if (!text.isEmpty() && text != QStringLiteral("-") && text != QStringLiteral("–")) {
-    const auto length = parseLength(text.toStdString(), m_shown->table.unit);
+    const auto length = parseLength(typedFigure(text), m_shown->table.unit);
     if (!length) {
       emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
       return false;
@@ -180,7 +180,7 @@ bool OffsetModel::setData(const QModelIndex& index, const QVariant& value, int r
   const TableRow& line = m_shown->table.rows[row];
   const QString words =
       tr("Change %1, station %2")
-          .arg(rowWords(line, m_shown->table.unit), QString::fromStdString(m_shown->table.stations[column].name));
+          .arg(headingOf(line, m_shown->table.unit), QString::fromStdString(m_shown->table.stations[column].name));
   if (!m_session->perform(words, setFigure(*m_session->book(), row, column, figure))) return false;
   emit understood();
   return true;

@@ -4,6 +4,7 @@
 #include <array>
 
 #include "book/edits.h"
+#include "canvas/tongue.h"
 
 namespace narrows {
 
@@ -79,9 +80,8 @@ QVariant ProfileModel::headerData(int section, Qt::Orientation orientation, int 
   if (role != Qt::DisplayRole) return {};
   if (orientation == Qt::Horizontal) return section + 1;
   if (section < partRows)
-    return QString::fromUtf8(profilePartName(parts[static_cast<std::size_t>(section)])) + tr(": distance, height");
-  return tr("half-siding %1")
-      .arg(QString::fromUtf8(sidingPartName(sidings[static_cast<std::size_t>(section - partRows)])));
+    return wordOf(profilePartName(parts[static_cast<std::size_t>(section)])) + tr(": distance, height");
+  return tr("half-siding %1").arg(wordOf(sidingPartName(sidings[static_cast<std::size_t>(section - partRows)])));
 }
 
 Qt::ItemFlags ProfileModel::flags(const QModelIndex& index) const {
@@ -101,7 +101,7 @@ bool ProfileModel::setData(const QModelIndex& index, const QVariant& value, int 
   const QString text = value.toString().trimmed();
   const Unit unit = m_session->book()->table.unit;
   const auto read = [&](const QString& one, std::optional<Length>& into) {
-    const auto length = parseLength(one.trimmed().toStdString(), unit);
+    const auto length = parseLength(typedFigure(one.trimmed()), unit);
     if (!length) {
       emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
       return false;
@@ -137,9 +137,8 @@ bool ProfileModel::setData(const QModelIndex& index, const QVariant& value, int 
     point = ProfilePoint{*distance, *height};
   }
   const ProfilePart part = parts[static_cast<std::size_t>(index.row())];
-  if (!m_session->perform(
-          tr("Change %1, point %2").arg(QString::fromUtf8(profilePartName(part))).arg(index.column() + 1),
-          setProfilePoint(*m_session->book(), part, static_cast<std::size_t>(index.column()), point)))
+  if (!m_session->perform(tr("Change %1, point %2").arg(wordOf(profilePartName(part))).arg(index.column() + 1),
+                          setProfilePoint(*m_session->book(), part, static_cast<std::size_t>(index.column()), point)))
     return false;
   emit understood();
   return true;

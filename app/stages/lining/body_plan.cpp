@@ -8,6 +8,7 @@
 
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -150,7 +151,7 @@ void BodyPlan::paintNames(QPainter& painter, const std::vector<QPointF>& heads) 
   for (const std::size_t i : order) {
     const bool on = static_cast<int>(i) == selected;
     painter.setFont(shopFont(look::labelPx, on));
-    const QString name = QString::fromStdString(lining()->frame.hull().sections[i].name);
+    const QString name = nameOf(lining()->frame.hull().sections[i].name);
     const double width = painter.fontMetrics().horizontalAdvance(name) + 6.0;
     const QRectF box(heads[i].x() - 0.5 * width, heads[i].y() - 21.0, width, 17.0);
     if (std::any_of(taken.begin(), taken.end(), [&box](const QRectF& other) { return other.intersects(box); }))

@@ -7,6 +7,7 @@
 #include "canvas/look.h"
 #include "canvas/seen.h"
 #include "canvas/timber_tones.h"
+#include "canvas/tongue.h"
 #include "canvas/verdict_mark.h"
 #include "fonts.h"
 #include "stages/lining/measure_words.h"
@@ -305,9 +306,9 @@ void GirthDrawing::paintSections(QPainter& painter, const std::vector<WidthChip>
     const bool on = m_session->selection().section == static_cast<int>(i);
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.0 : 1.0));
     drawStraight(painter, toScreen({sectionX(i), 0.0}), toScreen({sectionX(i), frame.girthMm(i)}));
-    paintSectionName(painter, labels, i, toScreen({sectionX(i), frame.girthMm(i)}),
-                     QString::fromStdString(frame.hull().sections[i].name) +
-                         (i == lining()->master ? QStringLiteral(" ▾") : QString()));
+    paintSectionName(
+        painter, labels, i, toScreen({sectionX(i), frame.girthMm(i)}),
+        nameOf(frame.hull().sections[i].name) + (i == lining()->master ? QStringLiteral(" ▾") : QString()));
   }
   paintZones(painter);
 }

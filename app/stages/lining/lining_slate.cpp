@@ -12,6 +12,7 @@
 #include "book/lining_edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 #include "plank/showing_width.h"
 #include "solve/lining_cost.h"
@@ -93,7 +94,7 @@ Slate::Choices LiningSlate::stations(const std::optional<StationId>& chosen, con
   const Hull& hull = lining()->frame.hull();
   const auto ids = sectionIds(book(), hull);
   for (std::size_t i = 0; i < ids.size(); ++i) {
-    const QString name = QString::fromStdString(hull.sections[i].name);
+    const QString name = nameOf(hull.sections[i].name);
     if (chosen && ids[i] == *chosen) found.chosen = static_cast<int>(found.items.size());
     found.items << (hull.sections[i].kind == SectionKind::Station ? tr("station %1").arg(name) : name);
   }

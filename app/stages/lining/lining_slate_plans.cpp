@@ -22,20 +22,20 @@ struct SchoolWords {
 };
 /// The six, in the order of the trade.
 const std::array<SchoolWords, 6> schoolTexts{{
-    {School::Equal, QT_TRANSLATE_NOOP("LiningSlate", "Every station equally"),
-     QT_TRANSLATE_NOOP("LiningSlate", "Simple, and even at the ends; planks may need hard sny.")},
-    {School::Middle, QT_TRANSLATE_NOOP("LiningSlate", "By the middle, diminishing"),
-     QT_TRANSLATE_NOOP("LiningSlate",
+    {School::Equal, QT_TRANSLATE_NOOP("narrows::LiningSlate", "Every station equally"),
+     QT_TRANSLATE_NOOP("narrows::LiningSlate", "Simple, and even at the ends; planks may need hard sny.")},
+    {School::Middle, QT_TRANSLATE_NOOP("narrows::LiningSlate", "By the middle, diminishing"),
+     QT_TRANSLATE_NOOP("narrows::LiningSlate",
                        "Narrow where the middle section turns, wider above; all shrink towards the ends.")},
-    {School::Sheer, QT_TRANSLATE_NOOP("LiningSlate", "Match the sheer"),
-     QT_TRANSLATE_NOOP("LiningSlate", "Strakes above follow the sheer's sweep; seams cross the water.")},
-    {School::Waterline, QT_TRANSLATE_NOOP("LiningSlate", "Match the waterline"),
-     QT_TRANSLATE_NOOP("LiningSlate", "A seam looks level; planks become big arcs with much taper.")},
-    {School::StraightRun, QT_TRANSLATE_NOOP("LiningSlate", "A straight run first"),
-     QT_TRANSLATE_NOOP("LiningSlate",
+    {School::Sheer, QT_TRANSLATE_NOOP("narrows::LiningSlate", "Match the sheer"),
+     QT_TRANSLATE_NOOP("narrows::LiningSlate", "Strakes above follow the sheer's sweep; seams cross the water.")},
+    {School::Waterline, QT_TRANSLATE_NOOP("narrows::LiningSlate", "Match the waterline"),
+     QT_TRANSLATE_NOOP("narrows::LiningSlate", "A seam looks level; planks become big arcs with much taper.")},
+    {School::StraightRun, QT_TRANSLATE_NOOP("narrows::LiningSlate", "A straight run first"),
+     QT_TRANSLATE_NOOP("narrows::LiningSlate",
                        "Straight stock above and below a straight line; stealers take up the rest aft.")},
-    {School::TopsFirst, QT_TRANSLATE_NOOP("LiningSlate", "Tops first"),
-     QT_TRANSLATE_NOOP("LiningSlate",
+    {School::TopsFirst, QT_TRANSLATE_NOOP("narrows::LiningSlate", "Tops first"),
+     QT_TRANSLATE_NOOP("narrows::LiningSlate",
                        "Strakes equal as seen from abeam below the rub rail; the rest share what is left.")},
 }};
 

@@ -9,6 +9,7 @@
 #include <cmath>
 
 #include "canvas/hull_picture.h"
+#include "canvas/kept_split.h"
 #include "canvas/look.h"
 #include "fonts.h"
 #include "stages/lining/body_plan.h"
@@ -44,6 +45,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   split->setStretchFactor(0, 3);
   split->setStretchFactor(1, 2);
   split->setSizes({446, 252});
+  keepSplit(split, "lining");
   row->addWidget(split, 1);
   m_slate = new LiningSlate(session);
   row->addWidget(m_slate->scrolled(this));
@@ -183,7 +185,7 @@ void LiningStage::showHeading() {
       const auto& solved = m_session->solved();
       const Weighing* weighed = solved == nullptr ? nullptr : solved->weighingOf(m_session->selection().side);
       if (weighed == nullptr) return m_heading->setText(QString());
-      QString words = tr("The worst of each. Weighs %1; trouble %2, look again %3; about %4 boards.")
+      QString words = tr("The worst of each. Weighs %L1; trouble %2, look again %3; about %4 boards.")
                           .arg(weighed->score, 0, 'f', 1)
                           .arg(weighed->trouble)
                           .arg(weighed->look)

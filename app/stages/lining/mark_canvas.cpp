@@ -10,6 +10,7 @@
 #include "book/lining_edits.h"
 #include "canvas/look.h"
 #include "canvas/timber_tones.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -164,7 +165,7 @@ std::optional<MarkCanvas::MarkInHand> MarkCanvas::markInHand() const {
   const auto line = static_cast<std::size_t>(selection.line);
   const auto section = static_cast<std::size_t>(selection.section);
   if (line + 1 >= now->lines.size() || section >= now->frame.sectionCount()) return std::nullopt;
-  return MarkInHand{line, section, QString::fromStdString(now->frame.hull().sections[section].name)};
+  return MarkInHand{line, section, nameOf(now->frame.hull().sections[section].name)};
 }
 
 void MarkCanvas::nudge(double mm) {
@@ -208,6 +209,26 @@ void MarkCanvas::lockOrUnlock() {
       lockMark(*m_session->book(), *lining(), mark->line, mark->section, !locked));
 }
 
+void MarkCanvas::pullLine() {
+  const auto mark = markInHand();
+  if (!mark) return;
+  m_session->perform(tr("Pull the nails of line %1").arg(mark->line),
+                     letGoLine(*m_session->book(), lining()->lines[mark->line].id));
+}
+
+std::vector<Deed> MarkCanvas::deeds() {
+  const auto mark = markInHand();
+  if (!mark) return {};
+  const PlankLine& line = lining()->lines[mark->line];
+  const bool nailed = line.moved[mark->section];
+  const bool any = std::find(line.moved.begin(), line.moved.end(), true) != line.moved.end();
+  return {{nailed ? tr("Pull the nail of this mark") : tr("Nail this mark where it is"), Qt::Key_N,
+           [this] { nailOrPull(); }},
+          {isLocked(mark->line, mark->section) ? tr("Unlock this mark") : tr("Lock this mark where it is"), Qt::Key_L,
+           [this] { lockOrUnlock(); }},
+          {tr("Pull every nail of this line"), Qt::Key_Delete, [this] { pullLine(); }, any}};
+}
+
 void MarkCanvas::choose(int lineStep, int sectionStep) {
   const Lining* now = lining();
   if (now == nullptr) return;
@@ -234,20 +255,6 @@ void MarkCanvas::keyPressEvent(QKeyEvent* event) {
     case Qt::Key_Right:
       choose(0, 1);
       return;
-    case Qt::Key_N:
-      nailOrPull();
-      return;
-    case Qt::Key_L:
-      lockOrUnlock();
-      return;
-    case Qt::Key_Delete: {
-      const Selection& selection = m_session->selection();
-      const Lining* now = lining();
-      if (now == nullptr || selection.line < 1 || static_cast<std::size_t>(selection.line) >= now->lines.size()) return;
-      m_session->perform(tr("Pull the nails of line %1").arg(selection.line),
-                         letGoLine(*m_session->book(), now->lines[static_cast<std::size_t>(selection.line)].id));
-      return;
-    }
     default:
       break;
   }

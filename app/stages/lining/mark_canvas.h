@@ -54,6 +54,7 @@ class MarkCanvas : public SessionCanvas {
   bool takeHold(const QPointF& at) override;
   void mouseMoveEvent(QMouseEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> deeds() override;
 
  private:
   /// The selected mark, where it is one that can be moved.
@@ -66,6 +67,7 @@ class MarkCanvas : public SessionCanvas {
   void nudge(double mm);
   void nailOrPull();
   void lockOrUnlock();
+  void pullLine();
   void choose(int lineStep, int sectionStep);
 };
 

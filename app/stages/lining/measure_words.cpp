@@ -8,53 +8,51 @@
 namespace narrows {
 
 QString measureName(Measure measure) {
-  const auto tr = [](const char* words) { return QCoreApplication::translate("Measure", words); };
   switch (measure) {
     case Measure::Width:
-      return tr("width");
+      return QCoreApplication::translate("Measure", "width");
     case Measure::Hollow:
-      return tr("hollow");
+      return QCoreApplication::translate("Measure", "hollow");
     case Measure::Stock:
-      return tr("stock");
+      return QCoreApplication::translate("Measure", "stock");
     case Measure::Step:
-      return tr("step");
+      return QCoreApplication::translate("Measure", "step");
     case Measure::LapBevel:
-      return tr("lap bevel");
+      return QCoreApplication::translate("Measure", "lap bevel");
     case Measure::LandLeft:
-      return tr("land left");
+      return QCoreApplication::translate("Measure", "land left");
     case Measure::Twist:
-      return tr("twist a foot");
+      return QCoreApplication::translate("Measure", "twist a foot");
     case Measure::BoardWidth:
-      return tr("board, wide");
+      return QCoreApplication::translate("Measure", "board, wide");
     case Measure::BoardLength:
-      return tr("board, long");
+      return QCoreApplication::translate("Measure", "board, long");
     case Measure::Sny:
-      return tr("sny");
+      return QCoreApplication::translate("Measure", "sny");
     case Measure::EdgeSet:
-      return tr("edge set");
+      return QCoreApplication::translate("Measure", "edge set");
     case Measure::EndRatio:
-      return tr("end of width");
+      return QCoreApplication::translate("Measure", "end of width");
     case Measure::HoodEnd:
-      return tr("hood end");
+      return QCoreApplication::translate("Measure", "hood end");
     case Measure::SeamMove:
-      return tr("seam moves");
+      return QCoreApplication::translate("Measure", "seam moves");
   }
   return {};
 }
 
 QString shortMeasureName(Measure measure) {
-  const auto tr = [](const char* words) { return QCoreApplication::translate("Measure", words); };
   switch (measure) {
     case Measure::Twist:
-      return tr("twist");
+      return QCoreApplication::translate("Measure", "twist");
     case Measure::BoardWidth:
-      return tr("board");
+      return QCoreApplication::translate("Measure", "board");
     case Measure::BoardLength:
-      return tr("length");
+      return QCoreApplication::translate("Measure", "length");
     case Measure::EndRatio:
-      return tr("end");
+      return QCoreApplication::translate("Measure", "end");
     case Measure::SeamMove:
-      return tr("seam");
+      return QCoreApplication::translate("Measure", "seam");
     default:
       return measureName(measure);
   }

@@ -7,6 +7,7 @@
 
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -121,7 +122,7 @@ void ProfileDrawing::paintDrawing(QPainter& painter) {
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.0 : 1.0));
     const QPolygonF curve = sectionCurve(i);
     drawCurve(painter, curve);
-    paintSectionName(painter, labels, i, curve.back(), QString::fromStdString(now.frame.hull().sections[i].name));
+    paintSectionName(painter, labels, i, curve.back(), nameOf(now.frame.hull().sections[i].name));
   }
   for (std::size_t line = 0; line < now.lines.size(); ++line) {
     painter.setPen(seamPen(line));

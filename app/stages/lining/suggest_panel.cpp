@@ -218,7 +218,7 @@ void SuggestPanel::addCard(const std::shared_ptr<const PlanWeighed>& plan, const
   };
   auto* figures = new QLabel(
       tr("weighs %1\ntrouble %2, look again %3\nwidest %4, hood end %7\nboard %5, sny %6")
-          .arg(QString::number(weighed.score, 'f', 1))
+          .arg(QLocale().toString(weighed.score, 'f', 1))
           .arg(weighed.trouble)
           .arg(weighed.look)
           .arg(worst(Measure::Width), worst(Measure::BoardWidth), worst(Measure::Sny), worst(Measure::HoodEnd)),

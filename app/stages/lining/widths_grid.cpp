@@ -7,6 +7,7 @@
 #include "book/lining_edits.h"
 #include "book/today.h"
 #include "canvas/length_field.h"
+#include "canvas/tongue.h"
 #include "commands/session.h"
 
 namespace narrows {
@@ -152,7 +153,7 @@ void WidthsGrid::layOut() {
   if (lining() == nullptr || state() == QAbstractItemView::EditingState) return;
   QStringList names;
   for (std::size_t i = 0; i < lining()->frame.sectionCount(); ++i) {
-    const QString name = QString::fromStdString(lining()->frame.hull().sections[i].name);
+    const QString name = nameOf(lining()->frame.hull().sections[i].name);
     names.append(i == lining()->master && m_of == WidthsOf::Strakes ? name + QStringLiteral(" ▾") : name);
   }
   cells().columns = names;
@@ -171,7 +172,7 @@ void WidthsGrid::goToSelection() {
 
 bool WidthsGrid::enter(int row, int column, const QString& text) {
   if (m_of == WidthsOf::Hung && text.trimmed().isEmpty()) return enterHung(row, column, std::nullopt);
-  const auto length = parseLength(text.toStdString(), bareUnit(session()->notation()));
+  const auto length = parseLength(typedFigure(text), bareUnit(session()->notation()));
   if (!length) {
     emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
     return false;

@@ -6,6 +6,7 @@
 
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "canvas/tongue.h"
 #include "fonts.h"
 #include "mould_sheet.h"
 
@@ -132,10 +133,10 @@ void MouldDrawing::paintMarks(QPainter& painter) {
         drawStraight(painter, foot - 7.0 * across, foot + 4.0 * across);
       }
     }
-    handles.push_back({at, QString::fromStdString(mark.name), static_cast<int>(i), -1, on,
+    handles.push_back({at, nameOf(mark.name), static_cast<int>(i), -1, on,
                        tr("bevel %1°").arg(std::abs(radians(mark.bevelRad).deg()), 0, 'f', 1)});
     painter.setFont(shopFont(look::labelPx, on));
-    const QString words = QString::fromStdString(mark.name) + QStringLiteral("  ") +
+    const QString words = nameOf(mark.name) + QStringLiteral("  ") +
                           QString::number(std::abs(radians(mark.bevelRad).deg()), 'f', 1) + QStringLiteral("°");
     const double wide = painter.fontMetrics().horizontalAdvance(words) + 4.0;
     const QPointF anchor = at + 14.0 * out;

@@ -9,6 +9,7 @@
 #include <cmath>
 
 #include "book/edits.h"
+#include "canvas/kept_split.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "fonts.h"
@@ -48,6 +49,7 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
   split->setStretchFactor(0, 3);
   split->setStretchFactor(1, 2);
   split->setSizes({430, 270});
+  keepSplit(split, "moulds");
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
 
@@ -100,7 +102,7 @@ QWidget* MouldsStage::makeSlate() {
   length(tr("Moulds' wood, thick"), &MouldPlan::thickness, tr("Change the moulds' thickness"));
   choice(
       tr("Their wood stands"),
-      {tr("the better side of the station"), tr("forward of the station"), tr("aft of the station")},
+      {tr("the better side"), tr("forward of the station"), tr("aft of the station")},
       [](const MouldPlan& plan) { return static_cast<int>(plan.side); },
       [](MouldPlan& plan, int index) { plan.side = static_cast<MouldSide>(index); });
   choice(

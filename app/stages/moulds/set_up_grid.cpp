@@ -7,6 +7,7 @@
 #include "book/edits.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "commands/session.h"
 
 namespace narrows {
@@ -111,7 +112,7 @@ bool SetUpGrid::enter(int row, int column, const QString& text) {
     return one.mould == like->mould && one.kind == like->kind && one.mark == like->mark && one.to == like->to;
   });
   if (!text.isEmpty()) {
-    const auto length = parseLength(text.toStdString(), bareUnit(session()->notation()));
+    const auto length = parseLength(typedFigure(text), bareUnit(session()->notation()));
     if (!length) {
       emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
       return false;

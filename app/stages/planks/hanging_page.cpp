@@ -13,9 +13,11 @@
 #include "advice/reline.h"
 #include "book/daybook_edits.h"
 #include "book/today.h"
+#include "canvas/kept_split.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/number_field.h"
+#include "canvas/tongue.h"
 #include "commands/session.h"
 #include "fonts.h"
 #include "solve/sheet_points.h"
@@ -96,7 +98,7 @@ void HangingPage::addFields(Slate* slate) {
   m_fields.push_back(step);
   m_day = slate->addText(tr("Day"));
   m_day->setObjectName(QStringLiteral("hangingDay"));
-  m_day->setText(QString::fromStdString(today()));
+  m_day->setText(dayWords(today()));
   m_fields.push_back(m_day);
   m_fields.push_back(slate->addNumber(
       tr("Hours"), {0.0, 2000.0, 1}, [this] { return m_hours; }, [this](double hours) { m_hours = hours; }));
@@ -114,6 +116,10 @@ void HangingPage::addFields(Slate* slate) {
   m_fields.push_back(log);
   auto* erase = slate->addButton(tr("Erase the line in hand"), "eraseStep");
   connect(erase, &QPushButton::clicked, this, &HangingPage::erase);
+  m_log->rowDeeds = [this]() -> std::vector<Deed> {
+    return {{tr("Erase this line of the log"), Qt::Key_unknown, [this] { this->erase(); },
+             m_log->currentIndex().row() < static_cast<int>(entries().size())}};
+  };
   m_fields.push_back(erase);
 }
 
@@ -160,10 +166,10 @@ Cell HangingPage::logCell(int row, int column) const {
       cell.bold = true;
       break;
     case Day:
-      cell.text = QString::fromStdString(entry.when);
+      cell.text = dayWords(entry.when);
       break;
     case Hours:
-      cell.text = entry.hours ? QString::number(*entry.hours) : QString();
+      cell.text = entry.hours ? QLocale().toString(*entry.hours) : QString();
       break;
     case Piece:
       cell.text = entry.piece == 0 ? tr("all") : QString::number(entry.piece);
@@ -189,7 +195,7 @@ bool HangingPage::enterLog(int row, int column, const QString& text) {
   bool number = true;
   switch (column) {
     case Day:
-      entry.when = typed.toStdString();
+      entry.when = typedDay(typed);
       break;
     case Hours:
       entry.hours = typed.isEmpty() ? std::nullopt : std::optional(QString(typed).replace(',', '.').toDouble(&number));
@@ -204,7 +210,7 @@ bool HangingPage::enterLog(int row, int column, const QString& text) {
     case Pared: {
       entry.amount.reset();
       if (typed.isEmpty()) break;
-      const auto length = parseLength(typed.toStdString(), bareUnit(m_session->notation()));
+      const auto length = parseLength(typedFigure(typed), bareUnit(m_session->notation()));
       if (!length) {
         emit m_log->notUnderstood(QString::fromStdString(describe(length.error()[0])));
         return false;
@@ -264,7 +270,7 @@ bool HangingPage::enterEdge(int row, const QString& text) {
   std::optional<Length> off;
   const QString typed = text.trimmed();
   if (!typed.isEmpty() && typed != QStringLiteral("-")) {
-    const auto length = parseLength(typed.toStdString(), bareUnit(m_session->notation()));
+    const auto length = parseLength(typedFigure(typed), bareUnit(m_session->notation()));
     if (!length) {
       emit m_edge->notUnderstood(QString::fromStdString(describe(length.error()[0])));
       return false;
@@ -286,7 +292,7 @@ void HangingPage::logNow() {
   entry.side = side();
   entry.piece = m_piece;
   entry.step = m_step;
-  entry.when = m_day->text().trimmed().toStdString();
+  entry.when = typedDay(m_day->text());
   if (m_hours > 0.0) entry.hours = m_hours;
   entry.note = m_note->text().trimmed().toStdString();
   if (m_step == HangingStep::Eased) {
@@ -354,7 +360,7 @@ void HangingPage::say() {
                       .arg(strake())
                       .arg(side() == BoatSide::Port ? tr("port") : tr("starboard"), done.join(QStringLiteral(", "))));
   if (state.tries > 0) words << tr("Offered up %n time(|s).", nullptr, state.tries);
-  if (state.hours > 0.0) words << tr("%1 hours in all.").arg(state.hours);
+  if (state.hours > 0.0) words << tr("%L1 hours in all.").arg(state.hours);
   if (const QString all = hungWords(*m_session); !all.isEmpty()) words << tr("%1.").arg(all);
   QString trouble;
   for (const OutOfOrder& one : lookAtLog(book.log, book.table.construction)) {

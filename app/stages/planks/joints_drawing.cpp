@@ -276,6 +276,11 @@ bool JointsDrawing::removeInHand() {
                                      removeJoint(*m_session->book(), *joint));
 }
 
+std::vector<Deed> JointsDrawing::deeds() {
+  if (!jointInHand()) return {};
+  return {{tr("Take away this joint"), Qt::Key_Delete, [this] { removeInHand(); }}};
+}
+
 void JointsDrawing::keyPressEvent(QKeyEvent* event) {
   const bool left = event->key() == Qt::Key_Left, right = event->key() == Qt::Key_Right;
   if ((left || right) && event->modifiers().testFlag(Qt::ControlModifier)) {
@@ -295,10 +300,6 @@ void JointsDrawing::keyPressEvent(QKeyEvent* event) {
     selection.strake = std::clamp(selection.strake + (event->key() == Qt::Key_Up ? 1 : -1), 0, last);
     m_session->select(selection);
     emit jointTaken();
-    return;
-  }
-  if (event->key() == Qt::Key_Delete) {
-    removeInHand();
     return;
   }
   SessionCanvas::keyPressEvent(event);

@@ -33,6 +33,7 @@ class JointsDrawing : public SessionCanvas {
   double foreshortening() const override;
   bool takeHold(const QPointF& at) override;
   void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> deeds() override;
   void answered() override;
   QMarginsF room() const override { return {28.0, 30.0, 28.0, 30.0}; }
 

@@ -5,6 +5,7 @@
 
 #include "canvas/english_plurals.h"
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "commands/session.h"
 
 namespace narrows {
@@ -212,7 +213,7 @@ PlankTable PlankTables::lettingIn() const {
   table.columns = {tr("its mark goes on"), tr("keel edge"), tr("sheer edge")};
   for (const MarkLetIn& mark : moved.marks) {
     table.rows.push_back(
-        {QString::fromStdString(mark.name),
+        {nameOf(mark.name),
          static_cast<int>(mark.section),
          {plain(thin(mark.alongMm)), plain(signedThin(mark.lowerMm)), plain(signedThin(mark.upperMm))}});
   }
@@ -280,7 +281,7 @@ PlankTable PlankTables::bending() const {
          static_cast<int>(station.section),
          {plain(longLength(at->alongMm)), plain(straight ? tr("straight") : radius(at->radiusMm)),
           straight ? Cell{} : plain(tr("%1 times").arg(at->radiusMm / m_plank.planking.thicknessMm, 0, 'f', 0)),
-          plain(tr("%1 %").arg(100.0 * at->strain, 0, 'f', 2)), plain(tr("%1°").arg(at->twistDeg, 0, 'f', 1)),
+          plain(tr("%L1 %").arg(100.0 * at->strain, 0, 'f', 2)), plain(tr("%1°").arg(at->twistDeg, 0, 'f', 1)),
           judgedCell(goes, verdict)}});
   }
   return table;

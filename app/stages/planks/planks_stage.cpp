@@ -11,6 +11,7 @@
 #include "book/joining_edits.h"
 #include "book/planking_edits.h"
 #include "canvas/hull_picture.h"
+#include "canvas/kept_split.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/number_field.h"
@@ -42,6 +43,7 @@ PlanksStage::PlanksStage(Session* session, QWidget* parent)
   split->addWidget(m_drawing);
   split->addWidget(makeBelow());
   split->setSizes({390, 274});
+  keepSplit(split, "planks");
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
   connect(session, &Session::answerSettled, this, &PlanksStage::showFigures);
@@ -485,7 +487,7 @@ void PlanksStage::showStrake() {
   m_edges->setText(
       tr("keel edge %1\nsheer edge %2").arg(shownLong(plank.lowerLengthMm), shownLong(plank.upperLengthMm)));
   m_shape->setText(
-      tr("sny %1\nstrain left %2 % at most").arg(shown(plank.snyMm)).arg(100.0 * plank.strainMax, 0, 'f', 2));
+      tr("sny %1\nstrain left %L2 % at most").arg(shown(plank.snyMm)).arg(100.0 * plank.strainMax, 0, 'f', 2));
   if (m_plank->planking.construction == Construction::Carvel) {
     const double wider = outsideWiderMm(lining.band(strake), m_plank->planking.thicknessMm);
     m_face->setText(

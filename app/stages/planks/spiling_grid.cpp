@@ -7,6 +7,7 @@
 #include "book/today.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/tongue.h"
 #include "commands/session.h"
 #include "plank/look_at_spiling.h"
 
@@ -132,7 +133,7 @@ bool SpilingGrid::enter(int row, int column, const QString& text) {
   if (plank() == nullptr) return false;
   std::optional<Length> reading;
   if (!text.trimmed().isEmpty() && text.trimmed() != QStringLiteral("-")) {
-    const auto length = parseLength(text.toStdString(), bareUnit(session()->notation()));
+    const auto length = parseLength(typedFigure(text), bareUnit(session()->notation()));
     if (!length) {
       emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
       return false;

@@ -1,6 +1,7 @@
 #include "stages/planks/spiling_page.h"
 
 #include <QComboBox>
+#include <QDir>
 #include <QFileDialog>
 #include <QLabel>
 #include <QLineEdit>
@@ -11,6 +12,7 @@
 #include "book/today.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/path_to_write.h"
 #include "commands/session.h"
 #include "commands/tape.h"
 #include "files/whole_file.h"
@@ -69,7 +71,8 @@ void SpilingPage::addFields(Slate* slate) {
   m_always.push_back(read);
   auto* write = slate->addButton(tr("Readings to a file…"), "writeReadings");
   connect(write, &QPushButton::clicked, this, [this, forms] {
-    const QString path = QFileDialog::getSaveFileName(this, tr("Readings off the batten"), {}, forms);
+    const QString path =
+        askPathToWrite(this, tr("Readings off the batten"), QDir::homePath(), forms, QStringLiteral("csv"));
     if (!path.isEmpty()) writeTo(path);
   });
   m_ofReadings.push_back(write);
