@@ -127,24 +127,19 @@ Tiling rollOf(const Drawing& drawing, const Paper& paper, const std::stop_token&
   return tiling;
 }
 
-/// Marks on the middle of what neighbours share, at both ends of it.
-void markShared(Tiling& tiling) {
-  const double half = 0.5 * tiling.overlapMm;
-  for (Tile& one : tiling.tiles) {
-    for (const Tile& other : tiling.tiles) {
-      const bool above = one.column == other.column || one.row != other.row;
-      if (&one == &other || one.isEmpty || other.isEmpty) continue;
-      const Vec2 low = one.low.cwiseMax(other.low), high = one.high.cwiseMin(other.high);
-      if (high.x() - low.x() < half || high.y() - low.y() < half) continue;
-      const Vec2 middle = 0.5 * (low + high);
-      if (above) {
-        one.registers.emplace_back(std::min(low.x() + half, middle.x()), middle.y());
-        one.registers.emplace_back(std::max(high.x() - half, middle.x()), middle.y());
-      } else {
-        one.registers.emplace_back(middle.x(), low.y() + half);
-        one.registers.emplace_back(middle.x(), high.y() - half);
-      }
-    }
+/// Marks on one the middle of what it shares with another, at both ends of it.
+void markShared(Tile& one, const Tile& other, double overlap) {
+  if (one.isEmpty || other.isEmpty) return;
+  const Vec2 low = one.low.cwiseMax(other.low), high = one.high.cwiseMin(other.high);
+  const Vec2 shared = high - low, middle = 0.5 * (low + high);
+  const double half = 0.5 * overlap;
+  if (one.row == other.row && shared.x() > half) {
+    one.registers.emplace_back(middle.x(), low.y() + half);
+    one.registers.emplace_back(middle.x(), high.y() - half);
+  } else if (one.row != other.row && shared.y() > half && shared.x() > 2.0 * overlap) {
+    // Neighbours across a corner have their marks in common with those beside them.
+    one.registers.emplace_back(low.x() + half, middle.y());
+    one.registers.emplace_back(high.x() - half, middle.y());
   }
 }
 
@@ -293,7 +288,11 @@ Tiling tile(const Drawing& drawing, const Paper& paper, const std::stop_token& s
   }
   if (paper.kind == PaperKind::Roll) {
     Tiling tiling = rollOf(drawing, paper, stop);
-    markShared(tiling);
+    for (Tile& one : tiling.tiles) {
+      for (const Tile& other : tiling.tiles) {
+        if (&one != &other) markShared(one, other, overlapMm);
+      }
+    }
     return tiling;
   }
   DrawingBounds box = boundsOf(drawing);
@@ -302,7 +301,6 @@ Tiling tile(const Drawing& drawing, const Paper& paper, const std::stop_token& s
   const PageSize page = landscape(paper.kind);
   const double width = page.width - 2.0 * marginMm;
   const double height = page.height - 2.0 * marginMm - footMm;
-  const double half = 0.5 * overlapMm;
   Tiling tiling;
   tiling.overlapMm = overlapMm;
   tiling.columns = piecesOf(box.width(), width);
@@ -321,11 +319,15 @@ Tiling tile(const Drawing& drawing, const Paper& paper, const std::stop_token& s
       one.pageHeightMm = page.height;
       one.leftMm = one.topMm = marginMm;
       one.isEmpty = !crosses(drawing, one.low, one.high);
-      for (const double x : {left + half, left + width - half}) {
-        for (const double y : {top - half, top - height + half}) one.registers.emplace_back(x, y);
-      }
       tiling.tiles.push_back(one);
     }
+  }
+  for (Tile& one : tiling.tiles) {
+    const std::size_t at = one.row * tiling.columns + one.column;
+    if (one.column > 0) markShared(one, tiling.tiles[at - 1], overlapMm);
+    if (one.column + 1 < tiling.columns) markShared(one, tiling.tiles[at + 1], overlapMm);
+    if (one.row > 0) markShared(one, tiling.tiles[at - tiling.columns], overlapMm);
+    if (one.row + 1 < tiling.rows) markShared(one, tiling.tiles[at + tiling.columns], overlapMm);
   }
   return tiling;
 }

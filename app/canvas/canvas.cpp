@@ -209,7 +209,10 @@ void Canvas::contextMenuEvent(QContextMenuEvent* event) {
   }
   auto* menu = new QMenu(this);
   menu->setAttribute(Qt::WA_DeleteOnClose);
-  if (const QString held = inHandWords(); !held.isEmpty()) menu->addSection(held);
+  if (const QString held = inHandWords(); !held.isEmpty()) {
+    menu->addAction(held)->setEnabled(false);
+    menu->addSeparator();
+  }
   addDeeds(menu, deeds());
   menu->addSeparator();
   addDeeds(menu, {{tr("Whole drawing"), Qt::Key_0, [this] { fit(); }},

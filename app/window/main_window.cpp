@@ -73,7 +73,9 @@ MainWindow::MainWindow(QWidget* parent)
       m_lining(new LiningStage(&m_session)),
       m_planks(new PlanksStage(&m_session)),
       m_printing(&m_session) {
-  resize(1280, 800);
+  // Room is left for a title bar: the window manager's, of which nothing is known yet.
+  constexpr int titleBarPx = 36;
+  resize(QSize(1280, 800).boundedTo(screen()->availableSize() - QSize(0, titleBarPx)));
   restoreGeometry(QSettings().value(QLatin1String(geometryKey)).toByteArray());
   setAcceptDrops(true);
   auto* row = new QHBoxLayout(m_bench);

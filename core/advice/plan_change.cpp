@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "book/lining_edits.h"
+#include "lines/place_words.h"
 #include "problem/trade.h"
 
 namespace narrows {
@@ -61,24 +62,24 @@ class Changes {
     std::vector<Measure> cures = inchesUp > 0.0
                                      ? std::vector{Measure::Twist, Measure::Sny, Measure::BoardWidth, Measure::EdgeSet}
                                      : std::vector{Measure::HoodEnd, Measure::EndRatio};
-    m_changes.push_back(
-        {Trade::say("garboard %1%2%3", Say(size),
-                    inchesUp > 0.0 ? Trade::say(" higher at the ") : Trade::say(" lower at the "), end(bow).name),
-         std::move(cures), bow, [bow, by](const Book& book, const Lining& lining) -> Result<Book> {
-           const std::vector<double> widths = lining.widthsAlongEndMm(bow);
-           double girth = 0.0;
-           for (const double width : widths) girth += width;
-           if (widths.size() < 2) return fail(Fault::StrakeCount);
-           const double rest = girth - widths[0], left = rest - by.mm();
-           EndPlan end = endOf(planOf(book, lining), bow);
-           end.widths.clear();
-           for (std::size_t k = 0; k < widths.size(); ++k)
-             end.widths.push_back(millimetres(k == 0 ? widths[0] + by.mm() : widths[k] * left / rest));
-           for (const Length width : end.widths) {
-             if (width.mm() < leastStrakeWidthMm) return fail(Fault::WidthNotPositive, {}, {said(width.mm())});
-           }
-           return setEnd(book, lining, bow, end);
-         }});
+    m_changes.push_back({inchesUp > 0.0 ? Trade::say("garboard %1 higher at the %2", size, nameWords(end(bow).name))
+                                        : Trade::say("garboard %1 lower at the %2", size, nameWords(end(bow).name)),
+                         std::move(cures), bow, [bow, by](const Book& book, const Lining& lining) -> Result<Book> {
+                           const std::vector<double> widths = lining.widthsAlongEndMm(bow);
+                           double girth = 0.0;
+                           for (const double width : widths) girth += width;
+                           if (widths.size() < 2) return fail(Fault::StrakeCount);
+                           const double rest = girth - widths[0], left = rest - by.mm();
+                           EndPlan end = endOf(planOf(book, lining), bow);
+                           end.widths.clear();
+                           for (std::size_t k = 0; k < widths.size(); ++k)
+                             end.widths.push_back(millimetres(k == 0 ? widths[0] + by.mm() : widths[k] * left / rest));
+                           for (const Length width : end.widths) {
+                             if (width.mm() < leastStrakeWidthMm)
+                               return fail(Fault::WidthNotPositive, {}, {said(width.mm())});
+                           }
+                           return setEnd(book, lining, bow, end);
+                         }});
   }
 
   static const LiningPlan& planOf(const Book& book, const Lining& lining) {
@@ -102,13 +103,13 @@ class Changes {
   }
 
   void evened(bool bow) {
-    endByRule(bow, Trade::say("ends all alike at the %1", end(bow).name), {Measure::EndRatio, Measure::HoodEnd}, 1.0,
-              false);
+    endByRule(bow, Trade::say("ends all alike at the %1", nameWords(end(bow).name)),
+              {Measure::EndRatio, Measure::HoodEnd}, 1.0, false);
   }
 
   void runOut(bool bow) {
     if (end(bow).isHood())
-      endByRule(bow, Trade::say("lines run out as battens to the %1", end(bow).name),
+      endByRule(bow, Trade::say("lines run out as battens to the %1", nameWords(end(bow).name)),
                 {Measure::Sny, Measure::Twist, Measure::EdgeSet}, 0.0, true);
   }
 
@@ -168,7 +169,7 @@ class Changes {
     const bool bow = m_lining.endWidthMm(strake, true) <= m_lining.endWidthMm(strake, false);
     const std::size_t line = m_lining.strakes[strake].upper;
     if (m_lining.lines[line].isGuide) return;
-    m_changes.push_back({Trade::say("strakes %1 and %2 into one at the %3", line, line + 1, end(bow).name),
+    m_changes.push_back({Trade::say("strakes %1 and %2 into one at the %3", line, line + 1, nameWords(end(bow).name)),
                          {Measure::HoodEnd, Measure::EndRatio},
                          false,
                          [line, bow](const Book& book, const Lining& lining) -> Result<Book> {
@@ -197,8 +198,8 @@ class Changes {
     const Length by = m_book.settings.notation == Notation::Millimetres ? millimetres(6.0) : inches(0.25);
     const std::size_t section = *worst->section;
     const bool up = (measure == Measure::Step && worst->value < 1.0) || land;
-    m_changes.push_back({Trade::say("line %1%2%3 at %4", line, up ? Trade::say(", up ") : Trade::say(", down "),
-                                    said(by.mm()), m_lining.frame.hull().sections[section].name),
+    m_changes.push_back({Trade::say(up ? Trade::mark("line %1, up %2 at %3") : Trade::mark("line %1, down %2 at %3"),
+                                    line, said(by.mm()), nameWords(m_lining.frame.hull().sections[section].name)),
                          {measure},
                          false,
                          [line, section, by, up](const Book& book, const Lining& lining) -> Result<Book> {

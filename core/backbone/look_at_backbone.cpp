@@ -98,11 +98,15 @@ Severity CameOutOff::severity() const {
 }
 
 std::string CameOutOff::words(Notation notation) const {
-  return Trade::say(
-      "The keel came out %1%2 than drawn at %3: choose whether planks follow it or the drawing, for deadwood, keelson "
-      "and garboard must follow too.",
-      shown(std::abs(offMm), notation), offMm > 0.0 ? Trade::say(" wider") : Trade::say(" narrower"),
-      placeWords(station));
+  const std::string off = shown(std::abs(offMm), notation), place = placeWords(station);
+  return offMm > 0.0 ? Trade::say(
+                           "The keel came out %1 wider than drawn at %2: choose whether planks follow it or the "
+                           "drawing, for deadwood, keelson and garboard must follow too.",
+                           off, place)
+                     : Trade::say(
+                           "The keel came out %1 narrower than drawn at %2: choose whether planks follow it or the "
+                           "drawing, for deadwood, keelson and garboard must follow too.",
+                           off, place);
 }
 
 std::string FaultInPart::words(Notation notation) const {

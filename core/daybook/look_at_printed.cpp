@@ -36,8 +36,8 @@ std::string outWords(const PrintedSheet& sheet, const SheetOut& out, Notation no
 std::string SheetFalse::words(Notation notation) const {
   std::string words = Trade::say(
       "%1%2%3%4: its %5 %6%7", sheetWords(sheet), sheet.cut ? Trade::say(", cut") : Trade::say(", printed"),
-      sheet.when.empty() ? "" : " " + Trade::day(sheet.when), sheet.code.empty() ? "" : " (" + sheet.code + ")", worst.edge,
-      outWords(sheet, worst, notation), worst.place.empty() ? "" : Trade::say(" at %1", worst.place));
+      sheet.when.empty() ? "" : " " + Trade::day(sheet.when), sheet.code.empty() ? "" : " (" + sheet.code + ")",
+      worst.edge, outWords(sheet, worst, notation), worst.place.empty() ? "" : Trade::say(" at %1", worst.place));
   if (others > 0) words += Trade::sayCount(" (%n other place(|s))", others);
   return words +
          (sheet.cut ? Trade::say(". Line off to it as it is, or get out another.") : Trade::say(". Print it anew."));

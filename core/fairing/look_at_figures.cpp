@@ -9,23 +9,46 @@
 
 namespace narrows {
 
-std::string FigureLies::words(Notation notation) const {
-  const bool profile = line.starts_with("profile");
-  std::string said = Trade::say("%1 at %2", line, profile ? Trade::say("point %1", place) : placeWords(place));
-  said[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(said[0])));
-  said += misread ? Trade::say(" is misread: ") : Trade::say(" wants another look: ");
-  said += Trade::say("fair lines pass %1", showLength(millimetres(std::abs(apartMm)), notation));
-  const bool more = apartMm > 0.0;
-  if (line.starts_with("half")) {
-    said += more ? Trade::say(" outside it") : Trade::say(" inside it");
-  } else if (profile || line.starts_with("diagonal")) {
-    said += more ? Trade::say(" beyond it") : Trade::say(" short of it");
-  } else {
-    said += more ? Trade::say(" above the figure") : Trade::say(" below the figure");
+namespace {
+
+FigureLies::Way wayOf(const OffsetTable& table, const FigureRef& figure) {
+  if (figure.in != FigureRef::In::Row) return FigureLies::Way::Along;
+  switch (table.rows[figure.list].kind) {
+    case RowKind::Height:
+      return FigureLies::Way::Up;
+    case RowKind::HalfBreadth:
+      return FigureLies::Way::Out;
+    case RowKind::Diagonal:
+      return FigureLies::Way::Along;
   }
-  if (meant) said += Trade::say(". Perhaps %1 was meant (%2)", showLength(*meant, notation), slip);
-  return said + (misread ? Trade::say(". Every plank over it takes the slip.")
-                         : Trade::say(". Look at the drawing before changing it."));
+  return FigureLies::Way::Up;
+}
+
+std::string passWords(FigureLies::Way way, bool more, const std::string& away) {
+  switch (way) {
+    case FigureLies::Way::Out:
+      return more ? Trade::say("fair lines pass %1 outside it", away)
+                  : Trade::say("fair lines pass %1 inside it", away);
+    case FigureLies::Way::Along:
+      return more ? Trade::say("fair lines pass %1 beyond it", away)
+                  : Trade::say("fair lines pass %1 short of it", away);
+    case FigureLies::Way::Up:
+      break;
+  }
+  return more ? Trade::say("fair lines pass %1 above the figure", away)
+              : Trade::say("fair lines pass %1 below the figure", away);
+}
+
+}  // namespace
+
+std::string FigureLies::words(Notation notation) const {
+  std::string at =
+      Trade::say("%1 at %2", line, figure.in == FigureRef::In::Row ? placeWords(place) : Trade::say("point %1", place));
+  at[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(at[0])));
+  std::string passes = passWords(way, apartMm > 0.0, showLength(millimetres(std::abs(apartMm)), notation));
+  if (meant) passes = Trade::say("%1. Perhaps %2 was meant (%3)", passes, showLength(*meant, notation), slip);
+  return misread ? Trade::say("%1 is misread: %2. Every plank over it takes the slip.", at, passes)
+                 : Trade::say("%1 wants another look: %2. Look at the drawing before changing it.", at, passes);
 }
 
 std::vector<FigureLies> lookAtFigures(const OffsetTable& table, const Judgement& judgement) {
@@ -37,6 +60,7 @@ std::vector<FigureLies> lookAtFigures(const OffsetTable& table, const Judgement&
     lies.misread = judged.verdict == Verdict::Misread;
     lies.line = lineOf(table, judged.figure);
     lies.place = placeOf(table, judged.figure);
+    lies.way = wayOf(table, judged.figure);
     lies.apartMm = judged.apartMm;
     if (const auto guess = guessMeant(table, judged)) {
       lies.meant = guess->meant;

@@ -16,7 +16,9 @@ struct FigureLies {
   FigureRef figure;
   bool misread = false;
   std::string line, place;  ///< as the table calls them
-  double apartMm = 0.0;     ///< fair lines less the figure
+  enum class Way { Up, Out, Along };
+  Way way = Way::Up;     ///< which way the figure is measured: a height, a half-breadth, along a diagonal or profile
+  double apartMm = 0.0;  ///< fair lines less the figure
   std::optional<Length> meant;
   std::string slip;  ///< how `meant` came to be misread
 

@@ -156,10 +156,9 @@ std::string fastenerWords(const Fastener& fastener, Notation notation) {
     return Trade::say("screw %1 × %2", metric ? showDecimal(fastener.shankMm, 1) : Trade::say("no. %1", fastener.gauge),
                       length);
   }
-  return Trade::say(
-      "%1%2 mm × %3",
-      std::string(fastener.kind == FastenerKind::Rivet ? Trade::say("nail to rivet ") : Trade::say("nail to clench ")),
-      showDecimal(fastener.shankMm, 1), length);
+  const std::string shank = showDecimal(fastener.shankMm, 1);
+  return fastener.kind == FastenerKind::Rivet ? Trade::say("nail to rivet %1 mm × %2", shank, length)
+                                              : Trade::say("nail to clench %1 mm × %2", shank, length);
 }
 
 }  // namespace narrows

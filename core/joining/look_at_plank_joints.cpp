@@ -17,30 +17,31 @@ std::string bayWords(const Frames& frames, double xMm) {
 
 std::string JointBarred::words(Notation notation) const {
   const auto length = [&](double mm) { return showLong(millimetres(mm), notation); };
-  const std::string side = " " + sideWords(joint.side);
-  std::string words = Trade::say("Strake %1%2's joint %3", joint.strake, side, bay);
+  const std::string of = Trade::say("Strake %1 %2's joint %3", joint.strake, sideWords(joint.side), bay);
   const std::string beside = other ? Trade::say("strake %1's", other->strake) : std::string();
+  std::string words;
   switch (bar) {
     case JointBar::Neighbour:
-      words += Trade::say(" is %1 from %2, under %3: move one along", length(awayMm), beside, length(limitMm));
+      words = Trade::say("%1 is %2 from %3, under %4: move one along", of, length(awayMm), beside, length(limitMm));
       break;
     case JointBar::SameBay:
-      words += Trade::say(" is in one bay with %1, with too few strakes between: move one along", beside);
+      words = Trade::say("%1 is in one bay with %2, with too few strakes between: move one along", of, beside);
       break;
     case JointBar::Opposite:
-      words += Trade::say(" is abreast of the one on the other side: move one along");
+      words = Trade::say("%1 is abreast of the one on the other side: move one along", of);
       break;
     case JointBar::Bend:
-      words += Trade::say(" lies in a hard bend, where it would open: move it to where the plank lies easy");
+      words = Trade::say("%1 lies in a hard bend, where it would open: move it to where the plank lies easy", of);
       break;
     case JointBar::Frame:
-      words += Trade::say(" leaves its block on a frame, where it holds water: move it to the middle of the bay");
+      words = Trade::say("%1 leaves its block on a frame, where it holds water: move it to the middle of the bay", of);
       break;
     case JointBar::End:
-      words += Trade::say(" leaves a piece too short to hold: move it from the end");
+      words = Trade::say("%1 leaves a piece too short to hold: move it from the end", of);
       break;
     case JointBar::Board:
-      words += Trade::say(" leaves a piece longer than the boards, %1: move it, or join once more", length(limitMm));
+      words =
+          Trade::say("%1 leaves a piece longer than the boards, %2: move it, or join once more", of, length(limitMm));
       break;
   }
   if (others > 0) words += Trade::sayCount(" (%n other(|s) so)", others);

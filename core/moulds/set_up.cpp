@@ -187,15 +187,15 @@ Result<Hull> standingHull(const Hull& inside, const MouldSet& set, const MouldPl
 std::string_view setUpKindName(SetUpKind kind) {
   switch (kind) {
     case SetUpKind::HalfBreadth:
-      return "half-breadth";
+      return Trade::mark("half-breadth");
     case SetUpKind::Height:
-      return "height";
+      return Trade::mark("height");
     case SetUpKind::Distance:
-      return "distance";
+      return Trade::mark("distance");
     case SetUpKind::Twist:
-      return "twist";
+      return Trade::mark("twist");
     case SetUpKind::Diagonal:
-      return "diagonal";
+      return Trade::mark("diagonal");
   }
   return {};
 }

@@ -13,8 +13,8 @@ Severity SpilingOff::severity() const {
 std::string SpilingOff::words(Notation notation) const {
   const std::string strake = Trade::say("Strake %1%2, spiled: ", at.number, at.side);
   const double size = told.sizeMm.value_or(0.0);
-  const std::string by =
-      showLength(millimetres(std::abs(size)), notation) + (size > 0.0 ? Trade::say(" high") : Trade::say(" low"));
+  const std::string off = showLength(millimetres(std::abs(size)), notation);
+  const std::string by = size > 0.0 ? Trade::say("%1 high", off) : Trade::say("%1 low", off);
   switch (told.cause) {
     case SpilingCause::Slip:
       return Trade::say("%1the %2 reading at %3 is %4 by itself: it has likely slipped, read it again.", strake,

@@ -12,10 +12,11 @@ std::string GainThin::words(Notation notation) const {
   if (others > 0) strake += Trade::sayCount(" (%n other gain(|s) too)", others);
   const std::string cure = way == GainWay::Halved ? Trade::say("a narrower lap there, or feather it")
                                                   : Trade::say("a narrower lap there, or joggle it");
-  const std::string left = leftMm > 0.0 ? Trade::say(" is left %1 of its edge", showThin(millimetres(leftMm), notation))
-                                        : Trade::say(" has nothing left of its edge");
-  return Trade::say("%1%2 in the gain at %3, under %4: %5.", strake, left, placeWords(at.place),
-                    showThin(millimetres(leastMm), notation), cure);
+  const std::string place = placeWords(at.place), least = showThin(millimetres(leastMm), notation);
+  return leftMm > 0.0 ? Trade::say("%1 is left %2 of its edge in the gain at %3, under %4: %5.", strake,
+                                   showThin(millimetres(leftMm), notation), place, least, cure)
+                      : Trade::say("%1 has nothing left of its edge in the gain at %2, under %3: %4.", strake, place,
+                                   least, cure);
 }
 
 std::vector<GainThin> lookAtGains(const std::vector<Gain>& gains, const Lining& lining, const WeighingFigures& figures,

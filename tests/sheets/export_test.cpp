@@ -89,16 +89,22 @@ class ExportTest : public QObject {
       const int crossRow = static_cast<int>((page.topMm + half + 2.8) * dots);
       const auto crosses = uprights(image, crossRow, static_cast<int>((page.leftMm + half - 3.0) * dots),
                                     static_cast<int>((page.leftMm + half + 3.0) * dots));
-      QCOMPARE(crosses.size(), std::size_t{1});
+      // What no neighbour shares is not marked: the first page has no cross at its left, the last none at its right.
+      const bool isFirst = i == 0, isLast = i + 1 == tiling.tiles.size();
+      QVERIFY(isFirst || crosses.size() == 1);
       const auto farCrosses = uprights(image, crossRow, static_cast<int>((page.leftMm + width - half - 3.0) * dots),
                                        static_cast<int>((page.leftMm + width - half + 3.0) * dots));
-      QCOMPARE(farCrosses.size(), std::size_t{1});
-      const double step = (farCrosses[0] - crosses[0]) / dots;
-      QVERIFY2(std::abs(step - (width - tiling.overlapMm)) < trueToMm, qPrintable(QString::number(step, 'f', 3)));
+      QVERIFY(isLast || farCrosses.size() == 1);
+      QCOMPARE(page.registers.size(), std::size_t{isFirst || isLast ? 2U : 4U});
+      if (!isFirst && !isLast) {
+        const double step = (farCrosses[0] - crosses[0]) / dots;
+        QVERIFY2(std::abs(step - (width - tiling.overlapMm)) < trueToMm, qPrintable(QString::number(step, 'f', 3)));
+      }
+      const double cross = isFirst ? farCrosses[0] - (width - tiling.overlapMm) * dots : crosses[0];
       const int row = static_cast<int>((page.topMm + page.high.y() - 10.0) * dots);
       for (const double at : uprights(image, row, static_cast<int>((page.leftMm + 1.0) * dots),
                                       static_cast<int>((page.leftMm + width - 1.0) * dots))) {
-        const double along = static_cast<double>(i) * (width - tiling.overlapMm) + (at - crosses[0]) / dots;
+        const double along = static_cast<double>(i) * (width - tiling.overlapMm) + (at - cross) / dots;
         if (first < 0.0) first = along;
         last = along;
       }

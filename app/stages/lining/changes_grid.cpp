@@ -158,8 +158,9 @@ std::vector<std::size_t> AllChangesGrid::order() const {
 }
 
 std::vector<ChangeEffect> AllChangesGrid::effects() const {
-  const ChangeEffect weighs{tr("weighs"), [](const PlanWeighed& p) { return p.weighing.score; }, true,
-                            [](const PlanWeighed& p, Notation) { return QLocale().toString(p.weighing.score, 'f', 1); }};
+  const ChangeEffect weighs{
+      tr("weighs"), [](const PlanWeighed& p) { return p.weighing.score; }, true,
+      [](const PlanWeighed& p, Notation) { return QLocale().toString(p.weighing.score, 'f', 1); }};
   return {trouble(),
           lookAgain(),
           weighs,

@@ -29,22 +29,46 @@ class FindingTest : public QObject {
  private slots:
   void misreadFiguresSayWhichWayTheLinesPass_data() {
     QTest::addColumn<QString>("line");
+    QTest::addColumn<int>("way");
     QTest::addColumn<double>("apart");
     QTest::addColumn<QString>("says");
-    QTest::newRow("height, above") << "height sheer" << 25.4
+    QTest::newRow("height, above") << "height sheer" << 0 << 25.4
                                    << "Height sheer at station 4 is misread: fair lines pass 1 in above the figure";
-    QTest::newRow("height, below") << "height rabbet" << -12.7 << "pass 1⁄2 in below the figure";
-    QTest::newRow("breadth, out") << "half-breadth waterline 1-0-0" << 6.35 << "pass 1⁄4 in outside it";
-    QTest::newRow("breadth, in") << "half-breadth sheer" << -6.35 << "pass 1⁄4 in inside it";
-    QTest::newRow("diagonal") << "diagonal A" << 6.35 << "pass 1⁄4 in beyond it";
-    QTest::newRow("profile") << "profile stem rabbet" << -6.35 << "Profile stem rabbet at point 4";
+    QTest::newRow("height, below") << "height rabbet" << 0 << -12.7 << "pass 1⁄2 in below the figure";
+    QTest::newRow("breadth, out") << "half-breadth waterline 1-0-0" << 1 << 6.35 << "pass 1⁄4 in outside it";
+    QTest::newRow("breadth, in") << "half-breadth sheer" << 1 << -6.35 << "pass 1⁄4 in inside it";
+    QTest::newRow("diagonal") << "diagonal A" << 2 << 6.35 << "pass 1⁄4 in beyond it";
+    QTest::newRow("profile") << "profile stem rabbet" << 2 << -6.35 << "Profile stem rabbet at point 4";
   }
   void misreadFiguresSayWhichWayTheLinesPass() {
     QFETCH(QString, line);
     QFETCH(double, apart);
     QFETCH(QString, says);
-    const auto words = QString::fromStdString(lies(true, line.toStdString(), "4", apart).words(Notation::Inches16));
+    QFETCH(int, way);
+    FigureLies told = lies(true, line.toStdString(), "4", apart);
+    told.way = static_cast<FigureLies::Way>(way);
+    if (line.startsWith("profile")) told.figure.in = FigureRef::In::Profile;
+    const auto words = QString::fromStdString(told.words(Notation::Inches16));
     QVERIFY2(words.contains(says), qPrintable(words));
+  }
+
+  void wayAFigureIsMeasuredIsItsRows() {
+    // Whatever the tongue the line is named in.
+    OffsetTable table = sampleBook("osier").table;
+    for (std::size_t row = 0; row < table.rows.size(); ++row) {
+      Judgement judgement;
+      FigureJudgement judged;
+      judged.figure = {FigureRef::In::Row, row, 2};
+      judged.verdict = Verdict::Misread;
+      judged.apartMm = 25.4;
+      judgement.figures.push_back(judged);
+      const auto found = lookAtFigures(table, judgement);
+      QCOMPARE(found.size(), std::size_t{1});
+      const RowKind kind = table.rows[row].kind;
+      QVERIFY(found[0].way == (kind == RowKind::Height        ? FigureLies::Way::Up
+                               : kind == RowKind::HalfBreadth ? FigureLies::Way::Out
+                                                              : FigureLies::Way::Along));
+    }
   }
 
   void lookingAgainIsNotAnAccusation() {
