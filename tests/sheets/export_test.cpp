@@ -80,7 +80,8 @@ class ExportTest : public QObject {
     // Each page is measured from its own left register marks; the pages are laid with those on their neighbours'.
     constexpr double dots = 8.0;
     const double half = 0.5 * tiling.overlapMm;
-    double first = -1.0, last = -1.0;
+    std::optional<double> first;
+    double last = 0.0;
     for (std::size_t i = 0; i < tiling.tiles.size(); ++i) {
       const Tile& page = tiling.tiles[i];
       const QImage image = rendered(pdf, static_cast<int>(i) + 1, dots);
@@ -105,11 +106,11 @@ class ExportTest : public QObject {
       for (const double at : uprights(image, row, static_cast<int>((page.leftMm + 1.0) * dots),
                                       static_cast<int>((page.leftMm + width - 1.0) * dots))) {
         const double along = static_cast<double>(i) * (width - tiling.overlapMm) + (at - cross) / dots;
-        if (first < 0.0) first = along;
+        if (!first) first = along;
         last = along;
       }
     }
-    QVERIFY2(std::abs(last - first - 1000.0) < trueToMm, qPrintable(QString::number(last - first, 'f', 3)));
+    QVERIFY2(std::abs(last - *first - 1000.0) < trueToMm, qPrintable(QString::number(last - *first, 'f', 3)));
   }
 
   void longPatternsAreSplitAtFiveMetres() {
