@@ -126,13 +126,17 @@ class TicketLayout {
   }
 
   void checkBox() {
-    const std::vector<std::string> lines = broken(m_ticket.check, 3.6, wideMm - 56.0);
+    const std::string before = Trade::say("BEFORE CUTTING");
+    constexpr double insetMm = 2.5, betweenMm = 3.0, capitals = 1.45,
+                     boldMm = 12.0;  // such letters are wider than most
+    const double from = insetMm + capitals * boundsOf(SheetText{Vec2::Zero(), before, 3.2}).width() + betweenMm;
+    const std::vector<std::string> lines = broken(m_ticket.check, 3.6, wideMm - from - boldMm);
     const double top = m_y - 1.0, high = 6.0 * static_cast<double>(lines.size()) + 3.0;
     m_drawing.line(LineRole::MouldEdge,
                    {{0.0, top}, {wideMm, top}, {wideMm, top - high}, {0.0, top - high}, {0.0, top}});
-    m_drawing.text({2.5, top - 6.0}, Trade::say("BEFORE CUTTING"), 3.2, TextPlace::Left, 0.0, true);
+    m_drawing.text({insetMm, top - 6.0}, before, 3.2, TextPlace::Left, 0.0, true);
     for (std::size_t i = 0; i < lines.size(); ++i)
-      m_drawing.text({41.0, top - 6.0 - 6.0 * static_cast<double>(i)}, lines[i], 3.6, TextPlace::Left, 0.0, true);
+      m_drawing.text({from, top - 6.0 - 6.0 * static_cast<double>(i)}, lines[i], 3.6, TextPlace::Left, 0.0, true);
     m_y = top - high;
   }
 
@@ -148,16 +152,15 @@ class TicketLayout {
     m_y -= 0.15 * row;
     if (!section.columns.empty() && !section.rows.empty()) {
       double cell = letter;
-      std::vector<double> right = columnsOf(section, cell);
+      std::vector<Column> columns = columnsOf(section, cell);
       // A table wider than the page is set in smaller letters.
-      while (right.back() > wideMm && cell > 0.7 * letter) right = columnsOf(section, cell *= 0.96);
+      while (columns.back().right > wideMm && cell > 0.7 * letter) columns = columnsOf(section, cell *= 0.96);
       const auto write = [&](const std::vector<std::string>& cells, bool bold) {
         m_y -= row;
         for (std::size_t i = 0; i < cells.size(); ++i) {
           const bool left = i == 0 || section.columns[i].empty() || section.columns[i] == Trade::say("fastener");
-          const double x = i == 0 ? 6.5 : left ? right[i - 1] + 4.0 : right[i];
-          m_drawing.text({x, m_y}, cells[i], bold ? cell * 0.86 : cell, left ? TextPlace::Left : TextPlace::Right, 0.0,
-                         bold);
+          m_drawing.text({left ? columns[i].left : columns[i].right, m_y}, cells[i], bold ? cell * 0.86 : cell,
+                         left ? TextPlace::Left : TextPlace::Right, 0.0, bold);
         }
       };
       write(section.columns, true);
@@ -177,8 +180,11 @@ class TicketLayout {
     }
   }
 
-  /// Right edges of the columns: as wide as what stands in them, spread over what is left of the page.
-  static std::vector<double> columnsOf(const TicketSection& section, double letter) {
+  struct Column {
+    double left = 0.0, right = 0.0;
+  };
+  /// The columns of a table: as wide as what stands in them, spread over what is left of the page.
+  static std::vector<Column> columnsOf(const TicketSection& section, double letter) {
     std::vector<double> wide(section.columns.size(), 0.0);
     const auto measure = [&](const std::vector<std::string>& cells) {
       for (std::size_t i = 0; i < cells.size() && i < wide.size(); ++i)
@@ -189,15 +195,14 @@ class TicketLayout {
     double sum = 6.5;
     for (const double one : wide) sum += one;
     const double between =
-        std::clamp((wideMm - sum) / static_cast<double>(std::max<std::size_t>(wide.size(), 2) - 1), 1.0, 22.0);
-    std::vector<double> right;
+        std::clamp((wideMm - sum) / static_cast<double>(std::max<std::size_t>(wide.size(), 2) - 1), 2.5, 22.0);
+    std::vector<Column> columns;
     double x = 6.5;
     for (const double one : wide) {
-      x += one;
-      right.push_back(x);
-      x += between;
+      columns.push_back({x, x + one});
+      x += one + between;
     }
-    return right;
+    return columns;
   }
 
   void steps() {
@@ -211,7 +216,7 @@ class TicketLayout {
       m_drawing.line(LineRole::Rule,
                      {{x, m_y}, {x + stepMm, m_y}, {x + stepMm, m_y - highBox}, {x, m_y - highBox}, {x, m_y}});
       m_drawing.text({x + 1.5, m_y - 4.0}, m_ticket.steps[i], 3.0, TextPlace::Left, 0.0, true);
-      tickBox(x + stepMm - 5.5, m_y - 5.0, 3.8);
+      tickBox(x + 1.5, m_y - 10.5, 3.8);
     }
     m_y -= highBox;
   }
