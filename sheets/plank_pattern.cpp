@@ -230,11 +230,12 @@ class PatternDrawer {
       if (at->lower) write(false, seam(*at->lower));
       if (at->templateRadiusMm) {
         const Vec2 middle = 0.5 * (station.lower + station.upper) + 0.22 * station.widthMm * station.along();
-        m_drawing.text(
-            placed(middle) + Vec2(3.0, -0.5 * high),
-            Trade::say(at->hollowMm > 0.0 ? Trade::mark("hollow %1 to R %2") : Trade::mark("round %1 to R %2"),
-                       thin(at->hollowMm), showLength(millimetres(*at->templateRadiusMm), m_of.notation)),
-            high, TextPlace::Left);
+        m_drawing.text(placed(middle) + Vec2(3.0, -0.5 * high),
+                       at->hollowMm > 0.0 ? Trade::say("hollow %1 to R %2", thin(at->hollowMm),
+                                                       showLength(millimetres(*at->templateRadiusMm), m_of.notation))
+                                          : Trade::say("round %1 to R %2", thin(at->hollowMm),
+                                                       showLength(millimetres(*at->templateRadiusMm), m_of.notation)),
+                       high, TextPlace::Left);
       }
     }
   }

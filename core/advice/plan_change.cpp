@@ -198,8 +198,10 @@ class Changes {
     const Length by = m_book.settings.notation == Notation::Millimetres ? millimetres(6.0) : inches(0.25);
     const std::size_t section = *worst->section;
     const bool up = (measure == Measure::Step && worst->value < 1.0) || land;
-    m_changes.push_back({Trade::say(up ? Trade::mark("line %1, up %2 at %3") : Trade::mark("line %1, down %2 at %3"),
-                                    line, said(by.mm()), nameWords(m_lining.frame.hull().sections[section].name)),
+    m_changes.push_back({up ? Trade::say("line %1, up %2 at %3", line, said(by.mm()),
+                                         nameWords(m_lining.frame.hull().sections[section].name))
+                            : Trade::say("line %1, down %2 at %3", line, said(by.mm()),
+                                         nameWords(m_lining.frame.hull().sections[section].name)),
                          {measure},
                          false,
                          [line, section, by, up](const Book& book, const Lining& lining) -> Result<Book> {

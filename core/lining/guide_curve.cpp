@@ -38,12 +38,13 @@ Result<SurfaceCurve> straightGuide(const LiningGround& ground, const Guide& guid
   if (lies.fromT > reach.fromT + enough || lies.toT < reach.toT - enough) {
     const bool fore = lies.fromT > reach.fromT + enough;
     const double t = fore ? std::ceil(lies.fromT) : std::floor(lies.toT);
-    return fail(
-        Fault::WidthsDoNotFit, {},
-        {Trade::say(fore ? Trade::mark("%1 meets %2 near %3; turn it the other way, or keep it straight only from %4.")
-                         : Trade::mark("%1 meets %2 near %3; turn it the other way, or keep it straight only to %4."),
-                    guide.name, edge(fore ? run.fore : run.aft), ground.sectionName(fore ? lies.fromT : lies.toT),
-                    ground.sectionName(t))});
+    return fail(Fault::WidthsDoNotFit, {},
+                {fore ? Trade::say("%1 meets %2 near %3; turn it the other way, or keep it straight only from %4.",
+                                   guide.name, edge(fore ? run.fore : run.aft),
+                                   ground.sectionName(fore ? lies.fromT : lies.toT), ground.sectionName(t))
+                      : Trade::say("%1 meets %2 near %3; turn it the other way, or keep it straight only to %4.",
+                                   guide.name, edge(fore ? run.fore : run.aft),
+                                   ground.sectionName(fore ? lies.fromT : lies.toT), ground.sectionName(t))});
   }
   std::vector<CurveNail> places;
   for (const double t : LiningGround::places(reach, nailsABay)) places.push_back({t, run.crossing(t)->share});

@@ -44,12 +44,14 @@ Result<void> checkOrder(const LiningGround& ground, const Lining& lining) {
       const double least = leastWidthMm(ground.plan, strake, t);
       if (width >= (atSection ? least - 1e-9 : std::min(0.5 * least, least))) continue;
       return fail(Fault::WidthsDoNotFit, {},
-                  {Trade::say(atSection ? Trade::mark("%1 and %2 meet at %3, where %4 is left between them and %5 is "
-                                                      "the least; move the mark less, or let the other line go.")
-                                        : Trade::mark("%1 and %2 meet near %3, where %4 is left between them and %5 is "
-                                                      "the least; move the mark less, or let the other line go."),
-                              lineWords(ground.plan, strake.lower), lineWords(ground.plan, strake.upper),
-                              ground.sectionName(t), said(std::max(width, 0.0)), saidAtLeast(least))});
+                  {atSection ? Trade::say("%1 and %2 meet at %3, where %4 is left between them and %5 is "
+                                          "the least; move the mark less, or let the other line go.",
+                                          lineWords(ground.plan, strake.lower), lineWords(ground.plan, strake.upper),
+                                          ground.sectionName(t), said(std::max(width, 0.0)), saidAtLeast(least))
+                             : Trade::say("%1 and %2 meet near %3, where %4 is left between them and %5 is "
+                                          "the least; move the mark less, or let the other line go.",
+                                          lineWords(ground.plan, strake.lower), lineWords(ground.plan, strake.upper),
+                                          ground.sectionName(t), said(std::max(width, 0.0)), saidAtLeast(least))});
     }
   }
   return {};

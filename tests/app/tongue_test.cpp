@@ -2,6 +2,7 @@
 
 #include <QCheckBox>
 #include <QComboBox>
+#include <QDirIterator>
 #include <QHeaderView>
 #include <QLineEdit>
 #include <QProcess>
@@ -240,6 +241,29 @@ class TongueTest : public WindowCase {
       if (!words.contains(qMakePair(from, source)) && !words.contains(qMakePair(other, source)))
         missed << from + ": " + source;
     }
+    // And whatever else core and sheets may say, asked for here or not.
+    QSet<QString> sources;
+    for (const auto& [from, source] : words) sources.insert(source);
+    static const QRegularExpression said(
+        QStringLiteral("Trade::(?:say|sayCount|mark)\\(\\s*((?:\"(?:[^\"\\\\]|\\\\.)*\"\\s*)+)")),
+        piece(QStringLiteral("\"((?:[^\"\\\\]|\\\\.)*)\""));
+    int told = 0;
+    for (const char* folder : {"/core", "/sheets"}) {
+      for (QDirIterator files(QStringLiteral(NARROWS_SOURCE_DIR) + folder, {"*.cpp", "*.h"}, QDir::Files,
+                              QDirIterator::Subdirectories);
+           files.hasNext();) {
+        QFile code(files.next());
+        QVERIFY(code.open(QIODevice::ReadOnly));
+        const QString text = QString::fromUtf8(code.readAll());
+        for (auto all = said.globalMatch(text); all.hasNext(); ++told) {
+          QString source;
+          for (auto pieces = piece.globalMatch(all.next().captured(1)); pieces.hasNext();)
+            source += pieces.next().captured(1);
+          if (!sources.contains(source.replace("\\\"", "\""))) missed << code.fileName() + ": " + source;
+        }
+      }
+    }
+    QVERIFY2(told > 900, qPrintable(QString::number(told)));
     for (const QString& one : missed) qWarning("%s", qPrintable(one));
     QVERIFY2(missed.isEmpty(), "words that a translator would not be given");
   }

@@ -1,10 +1,14 @@
 // Timings and accuracies beside their targets. Never a test: machines differ.
 
 #include <QApplication>
+#include <QComboBox>
 #include <QElapsedTimer>
 #include <QEventLoop>
+#include <QLabel>
+#include <QLineEdit>
 #include <QPainter>
 #include <QProcess>
+#include <QPushButton>
 #include <QTemporaryDir>
 #include <QTest>
 #include <QTimer>
@@ -345,6 +349,29 @@ void benchSheets() {
     (void)writeSheets(all, folder.path().toStdString(), SheetFormat::Pdf, {});
     const double seconds = static_cast<double>(clock.nsecsElapsed()) * 1e-9;
     std::printf("    %zu pages on A4 as PDF: %.1f a second (20)\n", pages, static_cast<double>(pages) / seconds);
+    // The same through the panel: how long the window did not answer.
+    PrintPanel panel(solved, 3);
+    panel.strakes()->setCurrentIndex(1);
+    emit panel.strakes()->activated(1);
+    panel.folder()->setText(folder.path() + "/panel");
+    panel.show();
+    while (!panel.writeButton()->isEnabled() || panel.preview()->pixelsPerMm() <= 0.0)
+      QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 5);
+    QElapsedTimer since;
+    double longest = 0.0;
+    QTimer beat;
+    QObject::connect(&beat, &QTimer::timeout, [&] {
+      longest = std::max(longest, static_cast<double>(since.nsecsElapsed()) * 1e-6);
+      since.start();
+    });
+    panel.writeButton()->click();
+    since.start();
+    beat.start(2);
+    QElapsedTimer whole;
+    whole.start();
+    while (!panel.outcome()->text().startsWith("Written") && whole.elapsed() < 120000)
+      QCoreApplication::processEvents(QEventLoop::WaitForMoreEvents, 5);
+    print("    longest the window was away while the panel wrote", longest, "ms", 50.0);
   }
 }
 
