@@ -58,7 +58,7 @@ bool Lettering::isClear(const SheetText& text) const {
   return true;
 }
 
-void Lettering::put(SheetText text, const std::vector<Vec2>& ways, const std::optional<Vec2>& from) {
+void Lettering::put(const SheetText& text, const std::vector<Vec2>& ways, const std::optional<Vec2>& from) {
   constexpr int mostSteps = 60;
   SheetText placed = text;
   bool found = isClear(text);

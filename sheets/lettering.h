@@ -20,7 +20,7 @@ class Lettering {
   /// Puts a text where it was asked for, or as few whole steps as will do to one of the ways, so that it is clear;
   /// where many steps do not help, where it was asked for. A text that had to move is joined by a thin line to `from`,
   /// which lies on no letters either.
-  void put(SheetText text, const std::vector<Vec2>& ways, const std::optional<Vec2>& from = {});
+  void put(const SheetText& text, const std::vector<Vec2>& ways, const std::optional<Vec2>& from = {});
 
  private:
   bool isClear(const SheetText& text) const;

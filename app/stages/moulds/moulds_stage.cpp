@@ -101,8 +101,7 @@ QWidget* MouldsStage::makeSlate() {
   slate->beginGroup(tr("How they are got out"));
   length(tr("Moulds' wood, thick"), &MouldPlan::thickness, tr("Change the moulds' thickness"));
   choice(
-      tr("Their wood stands"),
-      {tr("the better side"), tr("forward of the station"), tr("aft of the station")},
+      tr("Their wood stands"), {tr("the better side"), tr("forward of the station"), tr("aft of the station")},
       [](const MouldPlan& plan) { return static_cast<int>(plan.side); },
       [](MouldPlan& plan, int index) { plan.side = static_cast<MouldSide>(index); });
   choice(
