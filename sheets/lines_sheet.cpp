@@ -85,70 +85,101 @@ Drawing bodyPlanSheet(const Solved& solved) {
   return drawing;
 }
 
+namespace {
+
+/// A table of figures, row below row: each faired one marked, with what was drawn under it.
+class FigureTable {
+ public:
+  FigureTable(const Book& book, const std::string& name, const std::string& title, std::size_t columns)
+      : m_book(book), m_table(book.table), m_right(headMm + columnMm * static_cast<double>(columns)) {
+    m_drawing.name = name;
+    m_drawing.isTable = true;
+    m_drawing.title = titled(m_table.boat, title);
+  }
+
+  void text(std::size_t column, const std::string& words, bool bold = false) {
+    m_drawing.text({xOf(column), m_y}, words, textMm, TextPlace::Right, 0.0, bold);
+  }
+  void head(const std::string& words, bool bold = false) {
+    m_drawing.text({0.0, m_y}, words, textMm, TextPlace::Left, 0.0, bold);
+  }
+  void figure(std::size_t column, const FigureRef& ref, const std::optional<Length>& drawn) {
+    const FairedFigure* faired = fairedAt(m_book, ref);
+    if (faired == nullptr) return text(column, cell(m_table, drawn));
+    ++m_changed;
+    text(column, "* " + cell(m_table, faired->value), true);
+    m_drawing.text({xOf(column), m_y - 3.6}, "(" + cell(m_table, drawn) + ")", underMm, TextPlace::Right);
+  }
+  void rule() { m_drawing.line(LineRole::Rule, {{0.0, m_y - 2.5}, {m_right, m_y - 2.5}}); }
+  void nextRow() { m_y -= rowMm; }
+
+  Drawing finished() {
+    m_drawing.note =
+        m_changed == 0
+            ? Trade::say("Every figure is as drawn.")
+            : Trade::sayCount("* faired; the figure as drawn stands under it in brackets. %n figure(|s) changed.",
+                              m_changed);
+    m_drawing.check =
+        Trade::say("Heights above the base line, half-breadths from the centre line, to the %1 of the planking.",
+                   Trade::say(plankingSideName(m_table.side)));
+    return std::move(m_drawing);
+  }
+
+ private:
+  static constexpr double columnMm = 25.0, headMm = 86.0, rowMm = 12.0, textMm = 4.0, underMm = 3.0;
+  static double xOf(std::size_t column) { return headMm + columnMm * (static_cast<double>(column) + 1.0) - 2.0; }
+
+  const Book& m_book;
+  const OffsetTable& m_table;
+  double m_right, m_y = 0.0;
+  std::size_t m_changed = 0;
+  Drawing m_drawing;
+};
+
+}  // namespace
+
 Drawing correctedTableSheet(const Book& book) {
-  constexpr double columnMm = 25.0, headMm = 86.0, rowMm = 12.0, textMm = 4.0, underMm = 3.0;
   const OffsetTable& table = book.table;
-  Drawing drawing;
-  drawing.name = "corrected-table";
-  drawing.isTable = true;
-  drawing.title = titled(table.boat, Trade::say("table of offsets as corrected"));
-  const double right = headMm + columnMm * static_cast<double>(table.stations.size());
-  double y = 0.0;
-  const auto rule = [&] { drawing.line(LineRole::Rule, {{0.0, y - 2.5}, {right, y - 2.5}}); };
-  for (std::size_t i = 0; i < table.stations.size(); ++i) {
-    const double x = headMm + columnMm * (static_cast<double>(i) + 1.0) - 2.0;
-    drawing.text({x, y}, table.stations[i].name, textMm, TextPlace::Right, 0.0, true);
-  }
-  drawing.text({0.0, y}, Trade::say("station"), textMm, TextPlace::Left, 0.0, true);
-  rule();
-  y -= rowMm;
-  drawing.text({0.0, y}, Trade::say("distance"), textMm);
-  for (std::size_t i = 0; i < table.stations.size(); ++i) {
-    const double x = headMm + columnMm * (static_cast<double>(i) + 1.0) - 2.0;
-    drawing.text({x, y}, table.stations[i].distance ? cell(table, table.stations[i].distance) : Trade::say("rake"),
-                 textMm, TextPlace::Right);
-  }
-  rule();
-  std::size_t changed = 0;
-  const auto figure = [&](const FigureRef& ref, const std::optional<Length>& drawn, double x, double at) {
-    const FairedFigure* faired = fairedAt(book, ref);
-    if (faired == nullptr) {
-      drawing.text({x, at}, cell(table, drawn), textMm, TextPlace::Right);
-      return;
-    }
-    ++changed;
-    drawing.text({x, at}, "* " + cell(table, faired->value), textMm, TextPlace::Right, 0.0, true);
-    drawing.text({x, at - 3.6}, "(" + cell(table, drawn) + ")", underMm, TextPlace::Right);
-  };
+  FigureTable sheet(book, "corrected-table", Trade::say("table of offsets as corrected"), table.stations.size());
+  for (std::size_t i = 0; i < table.stations.size(); ++i) sheet.text(i, table.stations[i].name, true);
+  sheet.head(Trade::say("station"), true);
+  sheet.rule();
+  sheet.nextRow();
+  sheet.head(Trade::say("distance"));
+  for (std::size_t i = 0; i < table.stations.size(); ++i)
+    sheet.text(i, table.stations[i].distance ? cell(table, table.stations[i].distance) : Trade::say("rake"));
+  sheet.rule();
   for (std::size_t row = 0; row < table.rows.size(); ++row) {
-    y -= rowMm;
-    drawing.text({0.0, y}, lineOf(table, {FigureRef::In::Row, row, 0}), textMm);
+    sheet.nextRow();
+    sheet.head(lineOf(table, {FigureRef::In::Row, row, 0}));
     for (std::size_t i = 0; i < table.stations.size(); ++i)
-      figure({FigureRef::In::Row, row, i}, table.rows[row].figures[i],
-             headMm + columnMm * (static_cast<double>(i) + 1.0) - 2.0, y);
-    rule();
+      sheet.figure(i, {FigureRef::In::Row, row, i}, table.rows[row].figures[i]);
+    sheet.rule();
   }
+  return sheet.finished();
+}
+
+Drawing correctedProfilesSheet(const Book& book) {
+  const OffsetTable& table = book.table;
+  std::size_t most = 0;
+  for (const Profile& profile : table.profiles) most = std::max(most, profile.points.size());
+  FigureTable sheet(book, "corrected-profiles", Trade::say("profiles as corrected, point by point from low to high"),
+                    most);
+  sheet.head(Trade::say("point"), true);
+  for (std::size_t i = 0; i < most; ++i) sheet.text(i, std::to_string(i + 1), true);
+  sheet.rule();
   for (std::size_t k = 0; k < table.profiles.size(); ++k) {
-    y -= rowMm;
-    drawing.text({0.0, y}, Trade::say("profile %1, distance", Trade::say(profilePartName(table.profiles[k].part))),
-                 textMm);
-    drawing.text({0.0, y - rowMm}, Trade::say("height"), textMm);
-    for (std::size_t i = 0; i < table.profiles[k].points.size(); ++i) {
-      const double x = headMm + columnMm * (static_cast<double>(i) + 1.0) - 2.0;
-      figure({FigureRef::In::Profile, k, i}, table.profiles[k].points[i].distance, x, y);
-      drawing.text({x, y - rowMm}, cell(table, table.profiles[k].points[i].height), textMm, TextPlace::Right);
-    }
-    y -= rowMm;
-    rule();
+    const Profile& profile = table.profiles[k];
+    sheet.nextRow();
+    sheet.head(Trade::say("%1, distance", Trade::say(profilePartName(profile.part))));
+    for (std::size_t i = 0; i < profile.points.size(); ++i)
+      sheet.figure(i, {FigureRef::In::Profile, k, i}, profile.points[i].distance);
+    sheet.nextRow();
+    sheet.head(Trade::say("height"));
+    for (std::size_t i = 0; i < profile.points.size(); ++i) sheet.text(i, cell(table, profile.points[i].height));
+    sheet.rule();
   }
-  drawing.note =
-      changed == 0 ? Trade::say("Every figure is as drawn.")
-                   : Trade::sayCount(
-                         "* faired; the figure as drawn stands under it in brackets. %n figure(|s) changed.", changed);
-  drawing.check =
-      Trade::say("Heights above the base line, half-breadths from the centre line, to the %1 of the planking.",
-                 Trade::say(plankingSideName(table.side)));
-  return drawing;
+  return sheet.finished();
 }
 
 std::string changesCsv(const Book& book) {

@@ -175,6 +175,7 @@ std::vector<Drawing> linesSheets(const Solved& solved) {
   std::vector<Drawing> drawings;
   if (solved.drawn != nullptr) drawings.push_back(bodyPlanSheet(solved));
   drawings.push_back(correctedTableSheet(*solved.book));
+  if (!solved.book->table.profiles.empty()) drawings.push_back(correctedProfilesSheet(*solved.book));
   return drawings;
 }
 

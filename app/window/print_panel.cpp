@@ -240,7 +240,7 @@ SheetChoice PrintPanel::choice() const {
 
 Result<Paper> PrintPanel::chosenPaper() const {
   if (m_paper->currentIndex() < 4) return paperNamed(m_paper->currentText().toStdString());
-  return paperNamed("roll:" + m_roll->text().toStdString());
+  return paperNamed("roll:" + typedFigure(m_roll->text()));
 }
 
 PrintPanel::Nested PrintPanel::nestedOn() const {

@@ -453,7 +453,7 @@ class CliTest : public QObject {
             what.contains("moulds-nested-1"));
     const auto lines =
         cli({"sheets", boat("sedge.csv"), "--out", folder.path(), "--what", "lines", "--format", "dxf"}).rows();
-    QCOMPARE(lines.size(), 3);
+    QCOMPARE(lines.size(), 4);  // the body plan, the table, its profiles
     for (const auto& list : {moulds, lines}) {
       for (int i = 1; i < list.size(); ++i) QVERIFY(QFileInfo(list[i][0]).size() > 200);
     }

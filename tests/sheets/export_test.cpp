@@ -342,6 +342,24 @@ class ExportTest : public QObject {
                                            "height sheer,4,5-0-2,5-0-4,0-0-2,,2026-11-23,by hand\n"));
   }
 
+  void profilesStandUnderTheirOwnPointsNotUnderStations() {
+    const Book book = sampleBook("osier");
+    const Drawing stations = correctedTableSheet(book), profiles = correctedProfilesSheet(book);
+    std::size_t most = 0, figures = 0;
+    for (const Profile& profile : book.table.profiles) {
+      most = std::max(most, profile.points.size());
+      figures += 2 * profile.points.size();
+    }
+    QVERIFY(most > book.table.stations.size());
+    for (const SheetText& text : stations.texts) QVERIFY(text.text.find("rofile") == std::string::npos);
+    // A head of points, then a distance and a height for each, all inside the rules.
+    QCOMPARE(profiles.texts.size(), 1 + most + 2 * book.table.profiles.size() + figures);
+    QCOMPARE(profiles.texts[0].text, std::string("point"));
+    double right = 0.0;
+    for (const SheetLine& line : profiles.lines) right = std::max(right, line.points.back().x());
+    for (const SheetText& text : profiles.texts) QVERIFY(text.at.x() <= right);
+  }
+
   void aTableIsLaidOutAsPagesWithItsHeadOnEach() {
     TableSheet table;
     table.name = "long";
