@@ -35,15 +35,18 @@ PageSize landscape(PaperKind kind) {
   return {};
 }
 
-/// Calls `found` with points of the drawing's lines, no further apart than a few millimetres.
-template <typename Found>
-void alongLine(const SheetLine& line, const Found& found) {
+/// Asks of points along a line, no further apart than a few millimetres, until one answers true; whether one did.
+template <typename Asked>
+bool anyAlong(const SheetLine& line, const Asked& asked) {
   constexpr double stepMm = 5.0;
   for (std::size_t i = 0; i + 1 < line.points.size(); ++i) {
     const Vec2 leg = line.points[i + 1] - line.points[i];
     const int steps = std::max(1, static_cast<int>(leg.norm() / stepMm));
-    for (int k = 0; k <= steps; ++k) found(Vec2(line.points[i] + leg * (static_cast<double>(k) / steps)));
+    for (int k = 0; k <= steps; ++k) {
+      if (asked(Vec2(line.points[i] + leg * (static_cast<double>(k) / steps)))) return true;
+    }
   }
+  return false;
 }
 
 /// Whether any stretch of the drawing's lines, or a text, comes into a box.
@@ -53,9 +56,7 @@ bool crosses(const Drawing& drawing, const Vec2& low, const Vec2& high) {
   };
   for (const SheetLine& line : drawing.lines) {
     if (line.role == LineRole::Board || line.role == LineRole::Check) continue;
-    bool comes = false;
-    alongLine(line, [&](const Vec2& at) { comes = comes || inside(at); });
-    if (comes) return true;
+    if (anyAlong(line, inside)) return true;
   }
   return std::any_of(drawing.texts.begin(), drawing.texts.end(),
                      [&](const SheetText& text) { return !text.isHeading && inside(text.at); });
@@ -66,8 +67,9 @@ std::optional<std::pair<double, double>> stretchOn(const Drawing& drawing, doubl
   double from = 1e300, to = -1e300;
   const auto reach = [&](double x) { from = std::min(from, x), to = std::max(to, x); };
   for (const SheetLine& line : drawing.lines) {
-    alongLine(line, [&](const Vec2& at) {
+    anyAlong(line, [&](const Vec2& at) {
       if (at.y() >= low && at.y() <= high) reach(at.x());
+      return false;
     });
   }
   for (const SheetText& text : drawing.texts) {

@@ -207,8 +207,7 @@ void Canvas::contextMenuEvent(QContextMenuEvent* event) {
         std::find_if(m_handles.begin(), m_handles.end(), [](const CanvasHandle& one) { return one.inHand; });
     at = mapToGlobal(held != m_handles.end() ? held->at.toPoint() : rect().center());
   }
-  auto* menu = new QMenu(this);
-  menu->setAttribute(Qt::WA_DeleteOnClose);
+  QMenu* menu = menuOn(this);
   if (const QString held = inHandWords(); !held.isEmpty()) {
     menu->addAction(held)->setEnabled(false);
     menu->addSeparator();

@@ -8,6 +8,12 @@
 
 namespace narrows {
 
+QMenu* menuOn(QWidget* widget) {
+  auto* menu = new QMenu(widget);
+  menu->setAttribute(Qt::WA_DeleteOnClose);
+  return menu;
+}
+
 void addDeeds(QMenu* menu, const std::vector<Deed>& deeds) {
   for (const Deed& deed : deeds) {
     // The key is shown as text: as a shortcut it would be taken by the menu as well as by what has the keys.

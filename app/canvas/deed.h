@@ -19,6 +19,9 @@ struct Deed {
   bool can = true;
 };
 
+/// An empty menu on a widget, gone once it is closed.
+QMenu* menuOn(QWidget* widget);
+
 /// Puts them in a menu, their keys beside them.
 void addDeeds(QMenu* menu, const std::vector<Deed>& deeds);
 

@@ -137,8 +137,7 @@ void FigureGrid::contextMenuEvent(QContextMenuEvent* event) {
 }
 
 void FigureGrid::openMenu(const QPoint& at) {
-  auto* menu = new QMenu(this);
-  menu->setAttribute(Qt::WA_DeleteOnClose);
+  QMenu* menu = menuOn(this);
   const QModelIndex now = currentIndex();
   const auto copy = [](const QString& words) { QGuiApplication::clipboard()->setText(words); };
   const bool typed = now.isValid() && (now.flags() & Qt::ItemIsEditable) != 0;

@@ -348,8 +348,7 @@ void HullPicture::seeAsAtFirst() {
 }
 
 void HullPicture::contextMenuEvent(QContextMenuEvent* event) {
-  auto* menu = new QMenu(this);
-  menu->setAttribute(Qt::WA_DeleteOnClose);
+  QMenu* menu = menuOn(this);
   addDeeds(menu, {{tr("As at first"), Qt::Key_0, [this] { seeAsAtFirst(); }},
                   {tr("Copy the picture"), Qt::Key_unknown, [this] { copyPicture(this); }}});
   menu->popup(event->globalPos());

@@ -28,6 +28,15 @@
 
 namespace narrows {
 
+namespace {
+
+/// Lines every section ends or turns on: they stay in the table.
+bool boundsHull(RowLine line) {
+  return line == RowLine::Sheer || line == RowLine::Rabbet || line == RowLine::Chine;
+}
+
+}  // namespace
+
 LinesStage::LinesStage(Session* session, QWidget* parent)
     : Stage(session, parent),
       m_drawing(new LinesDrawing(session)),
@@ -66,8 +75,7 @@ LinesStage::LinesStage(Session* session, QWidget* parent)
   });
   m_grid->rowDeeds = [this]() -> std::vector<Deed> {
     const auto at = static_cast<std::size_t>(m_grid->currentIndex().row());
-    const RowLine line = m_session->book()->table.rows[at].line;
-    const bool bounds = line == RowLine::Sheer || line == RowLine::Rabbet || line == RowLine::Chine;
+    const bool bounds = boundsHull(m_session->book()->table.rows[at].line);
     return {{tr("Work on this line by itself"), Qt::Key_unknown, [this] { workOnSelected(); }},
             {tr("Put in a line read off the surface…"), Qt::Key_unknown, [this] { addLine(); }},
             {tr("Take out this line"), Qt::Key_unknown, [this] { removeLine(); }, !bounds}};
@@ -337,7 +345,7 @@ void LinesStage::removeLine() {
   const auto row = static_cast<std::size_t>(m_grid->currentIndex().row());
   if (row >= m_session->book()->table.rows.size()) return;
   const TableRow& line = m_session->book()->table.rows[row];
-  if (line.line == RowLine::Sheer || line.line == RowLine::Rabbet || line.line == RowLine::Chine)
+  if (boundsHull(line.line))
     return answer(
         tr("Sheer, chine and rabbet bound the hull: they stay. Take out a waterline, a buttock or a diagonal."), true);
   m_session->perform(tr("Take out %1").arg(QString::fromStdString(rowWords(line, m_session->book()->table.unit))),
