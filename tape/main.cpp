@@ -29,10 +29,11 @@ struct Asked {
   double noiseMm = 0.5, battenMm = usualBattenMm, everySeconds = 1.0;
   std::vector<std::string> slips;  ///< STATION:lower|upper:MM
   unsigned seed = 1;
-  bool named = false;
+  bool named = false, byStation = false;
 };
 
-/// The readings of a batten in its natural run, bow to stern, to the lower line and then to the upper.
+/// The readings of a batten in its natural run, bow to stern: to the lower line all along and then to the upper, or, by
+/// station, to both at each.
 Result<std::vector<TapeReading>> readingsOf(const Asked& asked) {
   const auto read = loadBook(asked.book);
   if (!read) return tl::make_unexpected(read.error());
@@ -57,6 +58,9 @@ Result<std::vector<TapeReading>> readingsOf(const Asked& asked) {
       readings.push_back({millimetres(mm), station.name, isUpper});
     }
   }
+  if (!asked.byStation)
+    std::stable_sort(readings.begin(), readings.end(),
+                     [](const TapeReading& a, const TapeReading& b) { return *a.upper < *b.upper; });
   return readings;
 }
 
@@ -132,6 +136,7 @@ int run(int argc, char** argv) {
   app.add_option("--slip", asked.slips, "a reading that is off by so much: STATION:lower|upper:MM");
   app.add_option("--every", asked.everySeconds, "seconds between two readings")->check(CLI::Range(0.0, 3600.0));
   app.add_option("--seed", asked.seed, "of what is off by chance");
+  app.add_flag("--by-station", asked.byStation, "both lines at a station before the next is read");
   app.add_flag("--named", asked.named, "every reading names its station and edge");
   try {
     app.parse(argc, argv);

@@ -31,24 +31,17 @@ Cell judgedCell(const QString& figure, const std::optional<Severity>& verdict) {
 }
 
 void CellModel::refresh() {
+  QStringList rowKeys, columnKeys;
   const int wanted = rows();
-  if (wanted != m_rows || columns != m_shown) {
-    beginResetModel();
-    m_rows = wanted;
-    m_shown = columns;
-    endResetModel();
-  } else if (m_rows > 0 && !columns.empty()) {
-    emit dataChanged(index(0, 0), index(m_rows - 1, static_cast<int>(columns.size()) - 1));
-    emit headerDataChanged(Qt::Vertical, 0, m_rows - 1);
-  }
-}
-
-int CellModel::rowCount(const QModelIndex& parent) const {
-  return parent.isValid() ? 0 : m_rows;
-}
-
-int CellModel::columnCount(const QModelIndex& parent) const {
-  return parent.isValid() ? 0 : static_cast<int>(m_shown.size());
+  for (int row = 0; row < wanted; ++row) rowKeys << (rowKey ? rowKey(row) : rowName(row));
+  for (int column = 0; column < columns.size(); ++column)
+    columnKeys << (columnKey ? columnKey(column) : columns[column]);
+  m_shown = columns;
+  setKeys(std::move(rowKeys), std::move(columnKeys));
+  if (rowCount() == 0 || columnCount() == 0) return;
+  emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
+  emit headerDataChanged(Qt::Vertical, 0, rowCount() - 1);
+  emit headerDataChanged(Qt::Horizontal, 0, columnCount() - 1);
 }
 
 QVariant CellModel::data(const QModelIndex& index, int role) const {
@@ -59,6 +52,7 @@ QVariant CellModel::data(const QModelIndex& index, int role) const {
   if (role == Qt::EditRole) return shown.editable ? shown.exact : shown.text;
   if (role == Qt::ForegroundRole && shown.colour.isValid()) return shown.colour;
   if (role == Qt::FontRole && shown.bold) return shopFont(15.0, true);
+  if (role == passedByRole) return shown.passedBy;
   return {};
 }
 
@@ -93,12 +87,33 @@ CellGrid::CellGrid(const QString& name, Session* session, QWidget* parent)
 }
 
 void CellGrid::follow(int row, int column) {
+  if (!hasHand()) stepTo(row, column);
+}
+
+void CellGrid::stepTo(int row, int column) {
   const int across = column >= 0 ? column : std::max(currentIndex().column(), 0);
   const QModelIndex wanted = m_cells->index(row, across);
   if (!wanted.isValid() || wanted == currentIndex() || state() == QAbstractItemView::EditingState) return;
   m_following = true;
   setCurrentIndex(wanted);
   m_following = false;
+}
+
+bool CellGrid::edit(const QModelIndex& index, EditTrigger trigger, QEvent* event) {
+  const bool begins = state() != QAbstractItemView::EditingState;
+  const Notation now = session()->notation();
+  const bool does = FigureGrid::edit(index, trigger, event);
+  if (begins) m_begun = now;
+  return does;
+}
+
+QString CellGrid::meant(const QString& typed) const {
+  const Unit begun = bareUnit(m_begun), now = bareUnit(session()->notation());
+  if (begun == now || !m_cells->isLength(currentIndex().column())) return typed;
+  const auto was = parseLength(typed.toStdString(), begun), is = parseLength(typed.toStdString(), now);
+  if (!was || (is && *is == *was)) return typed;
+  return QString::fromStdString(writeLength(*was, begun, 6, true)) + QLatin1Char(' ') +
+         QString::fromStdString(std::string(unitName(begun)));
 }
 
 }  // namespace narrows

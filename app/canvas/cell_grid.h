@@ -1,10 +1,10 @@
 #pragma once
 // A grid whose cells are told by functions: for small tables of figures, some of them to be typed over.
 
-#include <QAbstractTableModel>
 #include <functional>
 
 #include "canvas/figure_grid.h"
+#include "canvas/keyed_model.h"
 #include "canvas/verdict_mark.h"
 #include "length/length.h"
 
@@ -16,8 +16,9 @@ struct Cell {
   bool editable = false;
   bool bold = false;
   QColor colour{};  ///< of the ink; the usual where it is not valid
-  QString
-      exact{};  ///< what stands in it to be typed over and is copied: the exact figure; empty where there is none yet
+  /// What stands in it to be typed over and is copied: the exact figure; empty where there is none yet.
+  QString exact{};
+  bool passedBy = false;  ///< it can be typed in, and says again what another says: the hand goes on past it
 };
 
 /// What was measured, and how far it is off what it should be: `37 in ✓`, or with ▲ or ▼ and by how much where a rule
@@ -27,30 +28,33 @@ Cell measuredCell(double measuredMm, double offMm, const QColor& ink, Notation n
 /// A figure with its verdict: marked before it, and coloured, where it is beyond its limit.
 Cell judgedCell(const QString& figure, const std::optional<Severity>& verdict);
 
-class CellModel : public QAbstractTableModel {
+class CellModel : public KeyedModel {
   Q_OBJECT
 
  public:
-  using QAbstractTableModel::QAbstractTableModel;
+  using KeyedModel::KeyedModel;
   QStringList columns;
   std::function<int()> rows = [] { return 0; };
   std::function<QString(int row)> rowName = [](int row) { return QString::number(row + 1); };
+  /// What a row and a column are, whatever they are called and however many come before them; the words they are
+  /// headed by where nothing else is told.
+  std::function<QString(int row)> rowKey;
+  std::function<QString(int column)> columnKey;
+  /// Columns of lengths: a bare number in them is in the book's unit of when it was begun.
+  std::function<bool(int column)> isLength = [](int) { return true; };
   std::function<Cell(int row, int column)> cell;
   /// Takes what was typed; false, having told why, where it is not understood.
   std::function<bool(int row, int column, const QString& text)> entered;
   /// Asks everything again.
   void refresh();
 
-  int rowCount(const QModelIndex& parent = {}) const override;
-  int columnCount(const QModelIndex& parent = {}) const override;
   QVariant data(const QModelIndex& index, int role) const override;
   QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
   Qt::ItemFlags flags(const QModelIndex& index) const override;
   bool setData(const QModelIndex& index, const QVariant& value, int role) override;
 
  private:
-  int m_rows = 0;
-  QStringList m_shown;
+  QStringList m_shown;  ///< what the columns are headed by
 };
 
 class CellGrid : public FigureGrid {
@@ -59,20 +63,27 @@ class CellGrid : public FigureGrid {
  public:
   CellGrid(const QString& name, Session* session, QWidget* parent = nullptr);
   CellModel& cells() { return *m_cells; }
+  /// Shows everything afresh. A cell that is being typed in stays as it is, at its row and column.
   void refresh() { m_cells->refresh(); }
-  /// A cell is being typed in: it is not to be shown afresh.
-  bool isTyping() const { return state() == QAbstractItemView::EditingState; }
-  /// Goes to a cell that was taken in hand elsewhere, and tells nobody; `column` -1 keeps the column. What is being
-  /// typed stays where it is.
+  /// Goes to a cell that was taken in hand elsewhere, and tells nobody; `column` -1 keeps the column. A hand that is in
+  /// the grid stays where it is.
   void follow(int row, int column = -1);
+  /// The same because the builder stepped there by key, wherever the hand is; what is being typed stays.
+  void stepTo(int row, int column = -1);
 
  signals:
   /// The hand went to a cell of the grid.
   void cellTaken(int row, int column);
 
+ protected:
+  void align() override { m_cells->refresh(); }
+  QString meant(const QString& typed) const override;
+  bool edit(const QModelIndex& index, EditTrigger trigger, QEvent* event) override;
+
  private:
   CellModel* m_cells;
   bool m_following = false;
+  Notation m_begun = Notation::Inches16;  ///< how lengths were shown when the open cell was opened
 };
 
 }  // namespace narrows

@@ -1,5 +1,7 @@
 #include "canvas/number_field.h"
 
+#include <QLineEdit>
+
 namespace narrows {
 
 namespace {
@@ -16,6 +18,12 @@ NumberField::NumberField(const QString& name, QWidget* parent) : QDoubleSpinBox(
   setButtonSymbols(QAbstractSpinBox::NoButtons);
   setLocale(QLocale::c());
   setAccessibleName(name);
+  // What was taken over is no longer half typed.
+  connect(this, &QAbstractSpinBox::editingFinished, this, [this] { lineEdit()->setModified(false); });
+}
+
+bool NumberField::isTyping() const {
+  return hasFocus() && lineEdit()->isModified();
 }
 
 QValidator::State NumberField::validate(QString& text, int& at) const {

@@ -12,6 +12,8 @@ class NumberField : public QDoubleSpinBox {
 
  public:
   NumberField(const QString& name, QWidget* parent);
+  /// Something is half typed in it.
+  bool isTyping() const;
 
  protected:
   QValidator::State validate(QString& text, int& at) const override;

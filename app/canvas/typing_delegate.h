@@ -1,27 +1,27 @@
 #pragma once
 // A cell that is being typed in.
 
-#include <QLineEdit>
 #include <QStyledItemDelegate>
 
 namespace narrows {
 
-/// Leaves what is typed alone when an answer comes in meanwhile: a view refreshes its open editor with every change of
-/// its model, and would take the figure from under the hand.
+class FigureGrid;
+
+/// The open cell of a `FigureGrid`. What is typed is left alone when an answer comes in meanwhile: a view refreshes its
+/// open editor with every change of its model, and would take the figure from under the hand. The keys that end a
+/// figure are the grid's, taken as they come: nothing waits in a queue that the next key could overtake.
 class TypingDelegate : public QStyledItemDelegate {
  public:
-  using QStyledItemDelegate::QStyledItemDelegate;
+  explicit TypingDelegate(FigureGrid* grid);
 
-  void setEditorData(QWidget* editor, const QModelIndex& index) const override {
-    const auto* field = qobject_cast<QLineEdit*>(editor);
-    if (field == nullptr || !field->isModified()) QStyledItemDelegate::setEditorData(editor, index);
-  }
+  QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem& option, const QModelIndex& index) const override;
+  void setEditorData(QWidget* editor, const QModelIndex& index) const override;
 
-  /// A cell that was opened and not typed in is not written.
-  void setModelData(QWidget* editor, QAbstractItemModel* model, const QModelIndex& index) const override {
-    const auto* field = qobject_cast<QLineEdit*>(editor);
-    if (field == nullptr || field->isModified()) QStyledItemDelegate::setModelData(editor, model, index);
-  }
+ protected:
+  bool eventFilter(QObject* editor, QEvent* event) override;
+
+ private:
+  FigureGrid* m_grid;
 };
 
 }  // namespace narrows

@@ -179,7 +179,9 @@ void Session::selectFirst() {
   m_selection.section = static_cast<int>(m_solved->lining->master);
   m_selection.strake = 0;
   m_selection.line = 1;
+  m_selectingFirst = true;
   emit selectionChanged();
+  m_selectingFirst = false;
 }
 
 void Session::select(const Selection& selection) {

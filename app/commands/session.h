@@ -38,6 +38,8 @@ class Session : public QObject {
   QUndoStack* undoStack() { return &m_undo; }
   const Selection& selection() const { return m_selection; }
   void select(const Selection& selection);
+  /// The selection changes because a first answer is there, not because anybody took something in hand.
+  bool isSelectingFirst() const { return m_selectingFirst; }
   Notation notation() const { return m_book ? m_book->settings.notation : Notation::Inches16; }
   /// What is wrong, its lengths in the book's notation.
   QString explained(const Problem& problem) const;
@@ -141,7 +143,7 @@ class Session : public QObject {
   QString m_path;
   QString m_readOnlyWhy;
   bool m_recovered = false;
-  bool m_selectFirst = false;
+  bool m_selectFirst = false, m_selectingFirst = false;
   QString m_unguarded, m_notKept, m_besides;  ///< what `care` says
   std::unique_ptr<BookLock> m_lock;
   std::unique_ptr<Journal> m_journal;

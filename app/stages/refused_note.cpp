@@ -6,24 +6,28 @@
 
 namespace narrows {
 
-RefusedNote::RefusedNote(Session* session, QWidget* page) : QLabel(page) {
+RefusedNote::RefusedNote(Session* session, QWidget* page) : QLabel(page), m_page(page) {
   setWordWrap(true);
   look::say(this, look::Voice::Trouble);
   hide();
   connect(session, &Session::bookChanged, this, &QLabel::hide);
   connect(session, &Session::refused, this, [this, page](const QString& words) {
-    if (page->isVisible()) say(words);
+    if (page->isVisible() && takingGrid() == nullptr) say(words);
   });
 }
 
-void RefusedNote::say(const QString& words) {
-  setText(words);
-  setVisible(!words.isEmpty());
+FigureGrid* RefusedNote::takingGrid() const {
+  for (FigureGrid* grid : m_page->findChildren<FigureGrid*>()) {
+    if (grid->isTaking()) return grid;
+  }
+  return nullptr;
 }
 
-void RefusedNote::listenTo(FigureGrid* grid) {
-  connect(grid, &FigureGrid::notUnderstood, this, &RefusedNote::say);
-  connect(grid, &FigureGrid::understood, this, &QLabel::hide);
+void RefusedNote::say(const QString& words) {
+  // What a cell is refused for is said beside the cell.
+  if (FigureGrid* grid = takingGrid(); grid != nullptr && !words.isEmpty()) return emit grid->notUnderstood(words);
+  setText(words);
+  setVisible(!words.isEmpty());
 }
 
 }  // namespace narrows

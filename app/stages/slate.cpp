@@ -114,7 +114,7 @@ NumberField* Slate::addNumber(const QString& name, Range range, std::function<do
   connect(field, &QDoubleSpinBox::valueChanged, this, std::move(entered));
   m_fields.push_back([field, shown = std::move(shown)] {
     const QSignalBlocker quiet(field);
-    if (!field->hasFocus()) field->setValue(shown());
+    if (!field->isTyping()) field->setValue(shown());
   });
   return field;
 }

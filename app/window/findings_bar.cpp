@@ -14,14 +14,18 @@ namespace narrows {
 
 namespace {
 
-/// Trouble is a filled square with a stroke through it, look-again a ring: told apart without colour.
-QIcon severityIcon(Severity severity) {
+/// Trouble is a filled square with a stroke through it, look-again a ring, what is merely wanted a short dash: told
+/// apart without colour.
+QIcon findingIcon(const Finding& finding) {
   QPixmap picture(40, 40);
   picture.setDevicePixelRatio(2.0);
   picture.fill(Qt::transparent);
   QPainter painter(&picture);
   painter.setRenderHint(QPainter::Antialiasing);
-  if (severity == Severity::Trouble) {
+  if (finding.as<StillWanted>() != nullptr) {
+    painter.setPen(QPen(look::quietInk, 2.4));
+    painter.drawLine(QPointF(6, 10), QPointF(14, 10));
+  } else if (finding.severity == Severity::Trouble) {
     painter.setPen(Qt::NoPen);
     painter.setBrush(look::trouble);
     painter.drawRect(QRectF(4, 4, 12, 12));
@@ -98,10 +102,12 @@ void FindingsBar::refill() {
   m_list->clear();
   for (const Finding& finding : solved->findings) {
     const QString words = QString::fromStdString(describe(finding, m_session->notation()));
-    auto* item = new QListWidgetItem(severityIcon(finding.severity), words, m_list);
+    auto* item = new QListWidgetItem(findingIcon(finding), words, m_list);
     item->setToolTip(words);
-    item->setData(Qt::AccessibleTextRole,
-                  (finding.severity == Severity::Trouble ? tr("Trouble: %1") : tr("Look again: %1")).arg(words));
+    item->setData(Qt::AccessibleTextRole, (finding.as<StillWanted>() != nullptr    ? tr("Wanted: %1")
+                                           : finding.severity == Severity::Trouble ? tr("Trouble: %1")
+                                                                                   : tr("Look again: %1"))
+                                              .arg(words));
   }
   m_list->setCurrentRow(std::min(row, m_list->count() - 1));
   m_heading->setText(solved->findings.empty() ? tr("What wants looking at: nothing.")

@@ -35,6 +35,7 @@
 #include "stages/slate.h"
 #include "window/actions.h"
 #include "window/desk.h"
+#include "window/field_keys.h"
 #include "window/findings_bar.h"
 #include "window/guide_panel.h"
 #include "window/keys_sheet.h"
@@ -108,6 +109,7 @@ MainWindow::MainWindow(QWidget* parent)
     m_rail->addStage(stage->number(), stage->name());
   }
   makeMenus();
+  new FieldKeys(this);
   connect(m_rail, &Rail::chosen, this, [this](int index) { goToStage(static_cast<std::size_t>(index)); });
   connect(m_findings, &FindingsBar::findingChosen, this, &MainWindow::goToFinding);
   for (const Stage* stage : m_stages) connect(stage, &Stage::printAsked, this, &MainWindow::printSheets);

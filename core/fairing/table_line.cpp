@@ -74,7 +74,10 @@ class LineMaker {
   /// A profile as a polyline, low to high, at its half-siding; empty where it is not given.
   Polyline profileWalk(ProfilePart part, SidingPart siding) const {
     std::vector<Vec3> nails;
-    const double half = m_table.halfSiding(siding).value_or(Length()).mm();
+    // A siding that was not given is no nought: nothing is judged by where it would lie.
+    const auto sided = m_table.halfSiding(siding);
+    if (!sided) return {};
+    const double half = sided->mm();
     for (std::size_t k = 0; k < m_table.profiles.size(); ++k) {
       if (m_table.profiles[k].part != part) continue;
       for (std::size_t i = 0; i < m_table.profiles[k].points.size(); ++i) {

@@ -5,6 +5,7 @@
 
 #include "lines/boat_size.h"
 #include "lines/offset_table.h"
+#include "lines/part_station.h"
 #include "problem/trade.h"
 
 namespace narrows {
@@ -100,7 +101,7 @@ class TableCheck {
       if (!figure(RowKind::HalfBreadth, RowLine::Sheer, i)) {
         problem(Fault::SheerMissing, {0, 0, "half-breadth sheer"}, {station(i), "half-breadth"});
       }
-      const bool begins = beginsOnStem(i) || beginsOnSternpost(i);
+      const bool begins = beginsOnEnd(m_table, i);
       if (!begins && !rabbetHeight) problem(Fault::RabbetMissing, {0, 0, "height rabbet"}, {station(i), "height"});
       if (!begins && !rabbetBreadth && !m_table.halfSiding(SidingPart::Keel)) {
         problem(Fault::RabbetMissing, {0, 0, "half-breadth rabbet"},
@@ -117,17 +118,6 @@ class TableCheck {
         problem(Fault::ChineMissing, {0, 0, "half-breadth chine"}, {station(i), "half-breadth"});
       }
     }
-  }
-
-  bool beginsOnStem(std::size_t column) const {
-    const Profile* stem = m_table.profile(ProfilePart::StemRabbet);
-    const auto& distance = m_table.stations[column].distance;
-    return stem != nullptr && distance && !stem->points.empty() && *distance < stem->points.front().distance;
-  }
-  bool beginsOnSternpost(std::size_t column) const {
-    const Profile* post = m_table.profile(ProfilePart::SternpostRabbet);
-    const auto& distance = m_table.stations[column].distance;
-    return post != nullptr && distance && !post->points.empty() && *distance > post->points.front().distance;
   }
 
   void checkRows() {
@@ -174,7 +164,7 @@ class TableCheck {
     std::size_t firstWhole = 0;
     std::size_t lastWhole = 0;
     for (std::size_t i = 0; i < m_table.stations.size(); ++i) {
-      if (beginsOnStem(i) || beginsOnSternpost(i)) continue;
+      if (beginsOnEnd(m_table, i)) continue;
       if (whole++ == 0) firstWhole = i;
       if (!m_table.stations[i].isRake()) lastWhole = i;
     }

@@ -10,6 +10,7 @@
 #include "fairing/look_at_figures.h"
 #include "fairing/look_at_surface.h"
 #include "joining/look_at_plank_joints.h"
+#include "lines/look_at_wants.h"
 #include "lining/look_at_joints.h"
 #include "moulds/look_at_set_up.h"
 #include "plank/look_at_planks.h"
@@ -34,9 +35,10 @@ struct CouldNotMake {
 
 /// One thing to look at. Each kind is made, and speaks, in the folder of its stage.
 struct Finding {
-  using What = std::variant<CouldNotMake, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff,
-                            CameOutOff, FaultInPart, RabbetPastFace, SetUpLies, WeighedOut, StrainLeft, NotLaidFlat,
-                            SpilingOff, JointsNear, NibSmall, GainThin, JointBarred, SheetFalse, OutOfOrder>;
+  using What =
+      std::variant<CouldNotMake, StillWanted, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff,
+                   CameOutOff, FaultInPart, RabbetPastFace, SetUpLies, WeighedOut, StrainLeft, NotLaidFlat, SpilingOff,
+                   JointsNear, NibSmall, GainThin, JointBarred, SheetFalse, OutOfOrder>;
   What what;
   Severity severity = Severity::LookAgain;
 

@@ -429,9 +429,20 @@ class Answer {
     }
   }
 
+  /// What stands in the way of a hull, without what merely is not there yet: that is wanted, and said as such.
+  static Problems besidesWants(const Problems& problems, bool wanting) {
+    Problems left;
+    for (const Problem& one : problems) {
+      if (!isWant(one.fault) && !(wanting && one.fault == Fault::TooFewStations)) left.push_back(one);
+    }
+    return left;
+  }
+
   void findings() {
-    tell(ShopStage::Lines, m_solved->fair.problems);
-    tell(ShopStage::Lines, m_solved->drawn.problems);
+    const std::vector<StillWanted> wants = lookAtWants(*m_solved->fair);
+    tell(ShopStage::Lines, besidesWants(m_solved->fair.problems, !wants.empty()));
+    tell(ShopStage::Lines, besidesWants(m_solved->drawn.problems, !wants.empty()));
+    add(wants);
     tell(ShopStage::Lines, m_solved->inside.problems);
     tell(ShopStage::Lines, m_solved->outside.problems);
     tell(ShopStage::Moulds, m_solved->outlines.problems);
@@ -453,8 +464,11 @@ class Answer {
     if (m_solved->joints.get() != nullptr) add(*m_solved->joints);
     lookAtPrinted();
     add(lookAtLog(m_solved->book->log, m_solved->book->table.construction));
-    std::stable_sort(m_solved->findings.begin(), m_solved->findings.end(),
-                     [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
+    std::stable_sort(m_solved->findings.begin(), m_solved->findings.end(), [](const Finding& a, const Finding& b) {
+      // What is merely wanted comes last.
+      const auto cost = [](const Finding& f) { return f.as<StillWanted>() ? -1 : static_cast<int>(f.severity); };
+      return cost(a) > cost(b);
+    });
   }
 
   void lookAtSpiled() {

@@ -169,10 +169,8 @@ class LinesAndMouldsTest : public WindowCase {
     QCOMPARE(writeBook(*m_window->session().book()), before);
     ProfileGrid* profiles = m_window->lines()->profiles();
     QVERIFY(!profiles->profiles()->setData(profiles->profiles()->index(0, 0), "1-10-0", Qt::EditRole));
-    bool told = false;
-    for (QLabel* label : m_window->lines()->findChildren<QLabel*>())
-      told = told || (label->isVisible() && label->text().contains("A point is a distance and a height"));
-    QVERIFY(told);
+    QVERIFY2(profiles->told().contains("A point is a distance and a height"), qPrintable(profiles->told()));
+    QVERIFY2(grid->told().contains("hand"), qPrintable(grid->told()));
   }
 
   void misreadFiguresAreFoundTakenUpAndMended() {

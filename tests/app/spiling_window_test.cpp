@@ -257,7 +257,10 @@ class SpilingWindowTest : public WindowCase {
     QTest::mouseClick(listen, Qt::LeftButton);
     QVERIFY2(stage()->spiling()->tape()->isOpen(), qPrintable(allSaid()));
     grid->setCurrentIndex(grid->model()->index(1, 0));
-    // Lower, upper, the next station; in pieces; with a remark and rubbish between.
+    // Station by station: lower, upper, the next station; in pieces; with a remark and rubbish between.
+    auto* way = stage()->findChild<QComboBox*>("way");
+    way->setCurrentIndex(1);
+    emit way->activated(1);
     line.send("-40 m");
     QTest::qWait(20);
     line.send("m\n45.5 mm\r\n# battery low\n12.5\n");

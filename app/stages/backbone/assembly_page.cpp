@@ -46,6 +46,10 @@ AssemblyPage::AssemblyPage(Session* session, QWidget* parent)
   m_timbers->cells().rowName = [this](int row) {
     return QString::fromStdString(backbone()->plan.timbers[static_cast<std::size_t>(row)].name);
   };
+  m_timbers->cells().rowKey = [this](int row) {
+    return QString::number(backbone()->plan.timbers[static_cast<std::size_t>(row)].id.number);
+  };
+  m_timbers->cells().isLength = [](int column) { return column == Sided; };
   m_timbers->cells().cell = [this](int row, int column) { return timberCell(row, column); };
   m_timbers->cells().entered = [this](int row, int column, const QString& text) { return enter(row, column, text); };
   arrange(m_drawing, m_timbers, slate, 2);

@@ -224,6 +224,7 @@ void BentPage::makeLamination(Slate* slate) {
     const SpringbackResult& one = results[static_cast<std::size_t>(row)];
     return tr("%1, %2").arg(QString::fromStdString(one.species), wordOf(bendingName(one.bending)));
   };
+  m_grid->cells().rowKey = [](int row) { return QString::number(row); };
   m_grid->cells().cell = [this](int row, int column) { return resultCell(row, column); };
   m_grid->cells().entered = [this](int row, int column, const QString& text) { return result(row, column, text); };
 }

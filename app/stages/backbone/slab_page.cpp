@@ -323,6 +323,13 @@ void SlabPage::makeGrids() {
     const auto count = static_cast<int>(m_session->book()->backbone.slab.outline.size());
     return at < count ? tr("corner %1").arg(at + 1) : tr("new");
   };
+  // Rows stay what they are when the last, new one becomes one of them; kinds and corners are typed along their row.
+  for (CellGrid* grid : {m_outline, m_readings, m_faults}) {
+    grid->cells().rowKey = [](int at) { return QString::number(at); };
+    grid->setUsualWay(FigureGrid::Way::Across);
+  }
+  m_readings->cells().columnKey = [](int at) { return QString::number(at); };
+  m_faults->cells().isLength = [](int column) { return column > 0; };
   m_outline->cells().cell = [this](int at, int column) {
     const auto& corners = m_session->book()->backbone.slab.outline;
     if (static_cast<std::size_t>(at) >= corners.size()) return Cell{QString(), column == 0};

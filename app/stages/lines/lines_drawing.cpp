@@ -35,12 +35,32 @@ double distanceToLeg(const QPointF& p, const QPointF& a, const QPointF& b) {
 
 LinesDrawing::LinesDrawing(Session* session, QWidget* parent) : SessionCanvas(session, parent) {
   setAccessibleName(tr("Lines: profile, half-breadth plan and body plan"));
-  setEmptyWords(tr("No surface can be made of these figures yet. What stands in the way is told below."));
+  setEmptyWords(tr("Type the first figure below: every one is drawn here as it comes."));
 }
 
 void LinesDrawing::measure() {
   const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->drawn == nullptr) return;
+  if (solved == nullptr || solved->fair == nullptr || solved->judgement == nullptr) return;
+  const bool wanting =
+      solved->drawn == nullptr || std::any_of(solved->findings.begin(), solved->findings.end(),
+                                              [](const Finding& one) { return one.as<StillWanted>() != nullptr; });
+  m_typed = wanting ? typedLines(*solved->fair, *solved->judgement) : TypedLines();
+  if (solved->drawn == nullptr) {
+    m_measured.reset();
+    m_sections.clear(), m_parts.clear(), m_profiles.clear(), m_borders.clear();
+    m_low = m_typed.low, m_high = m_typed.high;
+    m_gap = 0.06 * (m_high.x() - m_low.x());
+    return;
+  }
+  measureHull();
+  if (!m_typed.isEmpty()) {
+    m_low = m_low.cwiseMin(m_typed.low), m_high = m_high.cwiseMax(m_typed.high);
+    m_gap = 0.06 * (m_high.x() - m_low.x());
+  }
+}
+
+void LinesDrawing::measureHull() {
+  const auto& solved = m_session->solved();
   m_measured = solved->drawn;
   const Hull& hull = *m_measured;
   m_sections.clear();
@@ -125,7 +145,7 @@ Vec2 LinesDrawing::place(View view, const Vec3& point, bool aft) const {
 
 std::optional<SessionCanvas::Box> LinesDrawing::extent() const {
   const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->drawn == nullptr) return std::nullopt;
+  if (solved == nullptr || (solved->drawn == nullptr && m_typed.isEmpty())) return std::nullopt;
   return std::pair(Vec2(m_low.x(), m_low.z() - m_gap - m_high.y()),
                    Vec2(m_high.x() + m_gap + 2.0 * m_high.y(), m_high.z()));
 }
@@ -260,11 +280,28 @@ void LinesDrawing::paintNames(QPainter& painter) {
   painter.drawText(QRectF(body.x() + 10.0, body.y() - 22.0, 120.0, 18.0), Qt::AlignLeft, tr("fore body"));
 }
 
+void LinesDrawing::paintTyped(QPainter& painter) const {
+  const auto viewOf = [](TypedView view) {
+    return view == TypedView::Profile ? View::Profile : view == TypedView::Plan ? View::Plan : View::Body;
+  };
+  const auto isAfter = [this](const Vec3& at) { return at.x() > m_typed.broadestX; };
+  for (const TypedLine& line : m_typed.lines)
+    paintCurve(painter, viewOf(line.view), line.points, isAfter(line.points.front()), QPen(look::quietInk, 1.0));
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(look::ink);
+  constexpr double pointPx = 2.6;
+  for (const TypedPoint& point : m_typed.points)
+    painter.drawEllipse(toScreen(place(viewOf(point.view), point.at, isAfter(point.at))), pointPx, pointPx);
+  painter.setBrush(Qt::NoBrush);
+}
+
 void LinesDrawing::paintDrawing(QPainter& painter) {
   if (m_measured != m_session->solved()->drawn.value) measure();
   setCaption(m_session->book()->table.side == PlankingSide::Inside ? tr("drawn to the inside of the planking")
                                                                    : tr("drawn to the outside of the planking"));
   paintGrid(painter);
+  paintTyped(painter);
+  if (m_measured == nullptr) return setHandles({});
   paintBackbone(painter);
   paintTableLines(painter);
   paintSections(painter);
@@ -304,6 +341,7 @@ void LinesDrawing::mousePressEvent(QMouseEvent* event) {
   const auto& solved = m_session->solved();
   if (isMeasuring() || event->button() != Qt::LeftButton || solved == nullptr || solved->drawn == nullptr) return;
   if (m_measured != solved->drawn.value) measure();
+  if (m_measured == nullptr) return;
   double least = 9.0;
   Selection selection = m_session->selection();
   const Selection before = selection;

@@ -2,6 +2,7 @@
 // Profile, half-breadth plan and body plan in one drawing, to scale and linked.
 
 #include "canvas/session_canvas.h"
+#include "stages/lines/typed_lines.h"
 
 namespace narrows {
 
@@ -31,7 +32,9 @@ class LinesDrawing : public SessionCanvas {
   enum class View { Profile, Plan, Body };
   Vec2 place(View view, const Vec3& point, bool aft) const;
   void measure();
+  void measureHull();
   void answered() override { measure(); }
+  void paintTyped(QPainter& painter) const;
   void paintCurve(QPainter& painter, View view, const std::vector<Vec3>& points, bool aft, const QPen& pen) const;
   void paintGrid(QPainter& painter) const;
   void paintSections(QPainter& painter) const;
@@ -51,6 +54,7 @@ class LinesDrawing : public SessionCanvas {
     std::vector<Vec3> points;
   };
 
+  TypedLines m_typed;                      ///< of a table that still wants figures; empty of a whole one
   std::shared_ptr<const Hull> m_measured;  ///< the hull that what follows was measured on, once an answer
   std::vector<std::vector<Vec3>> m_sections, m_parts, m_profiles;
   std::vector<Border> m_borders;

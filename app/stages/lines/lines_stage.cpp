@@ -35,6 +35,15 @@ bool boundsHull(RowLine line) {
   return line == RowLine::Sheer || line == RowLine::Rabbet || line == RowLine::Chine;
 }
 
+/// Figures that a table which is being typed still wants before it is a hull.
+int figuresWanted(const Solved& solved) {
+  std::size_t wanted = 0;
+  for (const Finding& finding : solved.findings) {
+    if (const auto* wants = finding.as<StillWanted>()) wanted += wants->count;
+  }
+  return static_cast<int>(wanted);
+}
+
 }  // namespace
 
 LinesStage::LinesStage(Session* session, QWidget* parent)
@@ -65,13 +74,10 @@ LinesStage::LinesStage(Session* session, QWidget* parent)
   m_slates->setFixedWidth(Slate::widePx);
   row->addWidget(m_slates);
 
-  const auto complain = [this](const QString& words) { answer(words, true); };
-  connect(m_grid, &FigureGrid::notUnderstood, this, complain);
-  connect(m_profiles, &FigureGrid::notUnderstood, this, complain);
   connect(m_grid->offsets(), &OffsetModel::understood, m_gridAnswer, &QLabel::hide);
   connect(m_profiles->profiles(), &ProfileModel::understood, m_gridAnswer, &QLabel::hide);
-  connect(session, &Session::refused, this, [this, complain](const QString& words) {
-    if (isVisible()) complain(words);
+  connect(session, &Session::refused, this, [this](const QString& words) {
+    if (isVisible() && !m_grid->isTaking() && !m_profiles->isTaking()) answer(words, true);
   });
   m_grid->rowDeeds = [this]() -> std::vector<Deed> {
     const auto at = static_cast<std::size_t>(m_grid->currentIndex().row());
@@ -235,9 +241,11 @@ QString LinesStage::standing() const {
     const auto* problem = finding.as<CouldNotMake>();
     problems += problem != nullptr && problem->stage == ShopStage::Lines ? 1 : 0;
   }
+  const int wanted = figuresWanted(*solved);
   const int off = solved->judgement == nullptr ? 0 : static_cast<int>(solved->judgement->disowned.size());
   if (off > 0) return tr("%n figure( lies|s lie) off", nullptr, off);
   if (problems > 0) return tr("%n figure(|s) to mend", nullptr, problems);
+  if (wanted > 0) return tr("%n figure(|s) wanted", nullptr, wanted);
   const int faired = static_cast<int>(m_session->book()->faired.size());
   if (faired > 0) return tr("%n figure(|s) faired", nullptr, faired);
   return tr("%1, in order")
@@ -369,7 +377,8 @@ void LinesStage::showFigures() {
   if (solved == nullptr || solved->judgement == nullptr) return;
   const auto misread = static_cast<int>(solved->judgement->count(Verdict::Misread));
   const auto look = static_cast<int>(solved->judgement->count(Verdict::Look));
-  m_judged->setText(misread + look == 0 ? tr("All fair")
+  const int wanted = figuresWanted(*solved);
+  m_judged->setText(misread + look == 0 ? wanted > 0 ? tr("%n figure(|s) wanted", nullptr, wanted) : tr("All fair")
                     : misread > 0
                         ? tr("%1 misread").arg(misread) + (look > 0 ? tr(", %1 to look at").arg(look) : QString())
                         : tr("%1 to look at").arg(look));

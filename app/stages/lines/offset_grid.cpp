@@ -73,37 +73,35 @@ class FigureDelegate : public TypingDelegate {
 
 }  // namespace
 
-OffsetModel::OffsetModel(Session* session, QObject* parent) : QAbstractTableModel(parent), m_session(session) {
+OffsetModel::OffsetModel(Session* session, QObject* parent) : KeyedModel(parent), m_session(session) {
   connect(session, &Session::answerSettled, this, [this] {
     if (rowCount() > 0) emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
   });
   connect(session, &Session::bookChanged, this, [this] {
-    const bool sameShape = m_shown != nullptr && m_shown->table.rows.size() == m_session->book()->table.rows.size() &&
-                           m_shown->table.stations == m_session->book()->table.stations;
-    if (!sameShape) beginResetModel();
     const bool changed = m_shown == nullptr || !(m_shown->table == m_session->book()->table) ||
                          m_shown->faired != m_session->book()->faired;
     m_shown = m_session->book();
-    if (!sameShape) {
-      endResetModel();
-    } else if (changed) {
-      emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
+    if (!changed && m_number == m_session->bookNumber()) return;
+    QStringList rows, columns;
+    for (const TableRow& row : m_shown->table.rows)
+      rows << wordOf(rowKindName(row.kind)) + QLatin1Char(' ') + headingOf(row, m_shown->table.unit);
+    for (const StationColumn& station : m_shown->table.stations) columns << QString::fromStdString(station.name);
+    if (m_number != m_session->bookNumber()) {
+      m_number = m_session->bookNumber();
+      return startKeys(rows, columns);
     }
+    setKeys(std::move(rows), std::move(columns));
+    if (rowCount() > 0) emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
   });
-}
-
-int OffsetModel::rowCount(const QModelIndex& parent) const {
-  return parent.isValid() || m_shown == nullptr ? 0 : static_cast<int>(m_shown->table.rows.size());
-}
-
-int OffsetModel::columnCount(const QModelIndex& parent) const {
-  return parent.isValid() || m_shown == nullptr ? 0 : static_cast<int>(m_shown->table.stations.size());
 }
 
 QVariant OffsetModel::data(const QModelIndex& index, int role) const {
   if (!index.isValid() || m_shown == nullptr) return {};
-  const TableRow& row = m_shown->table.rows[static_cast<std::size_t>(index.row())];
-  const auto& figure = row.figures[static_cast<std::size_t>(index.column())];
+  const auto& rows = m_shown->table.rows;
+  if (static_cast<std::size_t>(index.row()) >= rows.size() ||
+      static_cast<std::size_t>(index.column()) >= m_shown->table.stations.size())
+    return {};
+  const auto& figure = rows[static_cast<std::size_t>(index.row())].figures[static_cast<std::size_t>(index.column())];
   if (role == Qt::TextAlignmentRole) return Qt::AlignCenter;
   const FigureRef ref{FigureRef::In::Row, static_cast<std::size_t>(index.row()),
                       static_cast<std::size_t>(index.column())};
@@ -155,6 +153,7 @@ QVariant OffsetModel::judged(const FigureRef& figure, int role) const {
 QVariant OffsetModel::headerData(int section, Qt::Orientation orientation, int role) const {
   if (role != Qt::DisplayRole || m_shown == nullptr) return {};
   const auto i = static_cast<std::size_t>(section);
+  if (i >= (orientation == Qt::Horizontal ? m_shown->table.stations.size() : m_shown->table.rows.size())) return {};
   if (orientation == Qt::Horizontal) return QString::fromStdString(m_shown->table.stations[i].name);
   return headingOf(m_shown->table.rows[i], m_shown->table.unit);
 }
@@ -195,26 +194,34 @@ OffsetGrid::OffsetGrid(Session* session, QWidget* parent)
   connect(m_model, &OffsetModel::notUnderstood, this, &FigureGrid::notUnderstood);
   connect(m_model, &OffsetModel::understood, this, &FigureGrid::understood);
   verticalHeader()->setDefaultSectionSize(36);
-  connect(selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
-    if (!now.isValid()) return;
-    Selection selection = this->session()->selection();
-    selection.row = now.row();
-    const std::string& name = this->session()->book()->table.stations[static_cast<std::size_t>(now.column())].name;
-    if (const auto& solved = this->session()->solved(); solved != nullptr && solved->drawn != nullptr) {
-      const auto& sections = solved->drawn->sections;
-      for (std::size_t i = 0; i < sections.size(); ++i) {
-        if (sections[i].name == name) selection.section = static_cast<int>(i);
-      }
-    }
-    this->session()->select(selection);
-  });
+  connect(selectionModel(), &QItemSelectionModel::currentChanged, this, &OffsetGrid::takeInHand);
   connect(session, &Session::selectionChanged, this, &OffsetGrid::follow);
+}
+
+void OffsetGrid::takeInHand(const QModelIndex& cell) {
+  if (!cell.isValid()) return;
+  Selection selection = this->session()->selection();
+  selection.row = cell.row();
+  const std::string& name = this->session()->book()->table.stations[static_cast<std::size_t>(cell.column())].name;
+  if (const auto& solved = this->session()->solved(); solved != nullptr && solved->drawn != nullptr) {
+    const auto& sections = solved->drawn->sections;
+    for (std::size_t i = 0; i < sections.size(); ++i) {
+      if (sections[i].name == name) selection.section = static_cast<int>(i);
+    }
+  }
+  // A station that has no section yet leaves another selected: that one is not followed.
+  m_takingInHand = true;
+  this->session()->select(selection);
+  m_takingInHand = false;
 }
 
 void OffsetGrid::follow() {
   const Selection& selection = this->session()->selection();
   const auto& solved = this->session()->solved();
-  if (solved == nullptr || solved->drawn == nullptr || state() == QAbstractItemView::EditingState) return;
+  if (m_takingInHand || state() == QAbstractItemView::EditingState || solved == nullptr || solved->drawn == nullptr)
+    return;
+  // What an answer selects by itself leaves the hand where it types.
+  if (hasHand() && this->session()->isSelectingFirst()) return;
   int column = currentIndex().column();
   if (selection.section >= 0 && static_cast<std::size_t>(selection.section) < solved->drawn->sections.size()) {
     const std::string& name = solved->drawn->sections[static_cast<std::size_t>(selection.section)].name;
@@ -228,34 +235,20 @@ void OffsetGrid::follow() {
 }
 
 void OffsetGrid::keyPressEvent(QKeyEvent* event) {
-  if (state() == QAbstractItemView::EditingState) {
-    event->ignore();  // what the cell leaves over is not for the grid
-    return;
-  }
   const QModelIndex now = currentIndex();
-  if ((event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) && now.isValid()) {
-    const QModelIndex below = m_model->index(now.row() + 1, now.column());
-    if (below.isValid()) setCurrentIndex(below);
-    return;
-  }
-  if (event->key() == Qt::Key_Delete && now.isValid()) {
+  const bool isOpen = state() == QAbstractItemView::EditingState;
+  if (!isOpen && (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) && now.isValid())
+    return enterUntyped();
+  if (!isOpen && event->key() == Qt::Key_Delete && now.isValid()) {
     m_model->setData(now, QString(), Qt::EditRole);
     return;
   }
   FigureGrid::keyPressEvent(event);
 }
 
-QModelIndex OffsetGrid::nextCell(const QModelIndex& entered, QAbstractItemDelegate::EndEditHint hint) const {
-  // Enter gives no hint and goes down; Tab and Shift+Tab go along, and from the end of a row to the next.
-  int row = entered.row(), column = entered.column();
-  if (hint == QAbstractItemDelegate::EditNextItem) {
-    if (++column == m_model->columnCount()) column = 0, ++row;
-  } else if (hint == QAbstractItemDelegate::EditPreviousItem) {
-    if (--column < 0) column = m_model->columnCount() - 1, --row;
-  } else {
-    ++row;
-  }
-  return m_model->index(row, column);
+void OffsetGrid::enterUntyped() {
+  const QModelIndex now = currentIndex(), below = m_model->index(now.row() + 1, now.column());
+  if (below.isValid()) setCurrentIndex(below);
 }
 
 }  // namespace narrows

@@ -1,20 +1,17 @@
 #pragma once
 // The table of offsets as it stands on paper, to be edited in its own notation.
 
-#include <QAbstractTableModel>
-
 #include "canvas/figure_grid.h"
+#include "canvas/keyed_model.h"
 #include "commands/session.h"
 
 namespace narrows {
 
-class OffsetModel : public QAbstractTableModel {
+class OffsetModel : public KeyedModel {
   Q_OBJECT
 
  public:
   explicit OffsetModel(Session* session, QObject* parent = nullptr);
-  int rowCount(const QModelIndex& parent = {}) const override;
-  int columnCount(const QModelIndex& parent = {}) const override;
   QVariant data(const QModelIndex& index, int role) const override;
   QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
   Qt::ItemFlags flags(const QModelIndex& index) const override;
@@ -36,6 +33,7 @@ class OffsetModel : public QAbstractTableModel {
 
   Session* m_session;
   BookSnapshot m_shown;
+  int m_number = -1;  ///< of the book that is shown
 };
 
 /// The grid. A digit begins typing over a figure; Enter goes down the column, Tab along the row and on to the next.
@@ -49,11 +47,13 @@ class OffsetGrid : public FigureGrid {
 
  protected:
   void keyPressEvent(QKeyEvent* event) override;
-  QModelIndex nextCell(const QModelIndex& entered, QAbstractItemDelegate::EndEditHint hint) const override;
+  void enterUntyped() override;
 
  private:
+  void takeInHand(const QModelIndex& cell);
   void follow();
   OffsetModel* m_model;
+  bool m_takingInHand = false;  ///< the hand goes to a cell of the grid, and the selection after it
 };
 
 }  // namespace narrows

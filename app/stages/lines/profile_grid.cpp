@@ -18,37 +18,17 @@ constexpr int fewestColumns = 12;
 
 }  // namespace
 
-ProfileModel::ProfileModel(Session* session, QObject* parent) : QAbstractTableModel(parent), m_session(session) {
+ProfileModel::ProfileModel(Session* session, QObject* parent) : KeyedModel(parent), m_session(session) {
   connect(session, &Session::bookChanged, this, &ProfileModel::follow);
 }
 
 void ProfileModel::follow() {
-  const int wanted = columnsWanted();
-  if (m_columns == 0) {
-    beginResetModel();
-    m_columns = wanted;
-    endResetModel();
-    return;
-  }
+  QStringList rows, columns;
+  for (std::size_t i = 0; i < parts.size() + sidings.size(); ++i) rows << QString::number(i);
+  for (int i = 0; i < columnsWanted(); ++i) columns << QString::number(i);
   // Never made afresh while a cell is typed in: that would take the cell away from under the hand.
-  if (wanted > m_columns) {
-    beginInsertColumns({}, m_columns, wanted - 1);
-    m_columns = wanted;
-    endInsertColumns();
-  } else if (wanted < m_columns) {
-    beginRemoveColumns({}, wanted, m_columns - 1);
-    m_columns = wanted;
-    endRemoveColumns();
-  }
-  emit dataChanged(index(0, 0), index(rowCount() - 1, m_columns - 1));
-}
-
-int ProfileModel::rowCount(const QModelIndex& parent) const {
-  return parent.isValid() || m_columns == 0 ? 0 : partRows + static_cast<int>(sidings.size());
-}
-
-int ProfileModel::columnCount(const QModelIndex& parent) const {
-  return parent.isValid() ? 0 : m_columns;
+  setKeys(std::move(rows), std::move(columns));
+  emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
 }
 
 int ProfileModel::columnsWanted() const {
@@ -113,9 +93,10 @@ bool ProfileModel::setData(const QModelIndex& index, const QVariant& value, int 
   if (index.row() >= partRows) {
     std::optional<Length> siding;
     if (!text.isEmpty() && !read(text, siding)) return false;
-    m_session->perform(
-        tr("Change %1").arg(row),
-        setHalfSiding(*m_session->book(), sidings[static_cast<std::size_t>(index.row() - partRows)], siding));
+    if (!m_session->perform(
+            tr("Change %1").arg(row),
+            setHalfSiding(*m_session->book(), sidings[static_cast<std::size_t>(index.row() - partRows)], siding)))
+      return false;
     emit understood();
     return true;
   }
@@ -150,11 +131,7 @@ ProfileGrid::ProfileGrid(Session* session, QWidget* parent)
   connect(m_model, &ProfileModel::notUnderstood, this, &FigureGrid::notUnderstood);
   connect(m_model, &ProfileModel::understood, this, &FigureGrid::understood);
   horizontalHeader()->setDefaultSectionSize(128);
-}
-
-QModelIndex ProfileGrid::nextCell(const QModelIndex& entered, QAbstractItemDelegate::EndEditHint /*hint*/) const {
-  // Points are typed one after the other, along the row.
-  return m_model->index(entered.row(), std::min(entered.column() + 1, m_model->columnCount() - 1));
+  setUsualWay(Way::Across);  // points are typed one after the other
 }
 
 }  // namespace narrows

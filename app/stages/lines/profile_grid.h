@@ -1,22 +1,19 @@
 #pragma once
 // The profiles of the table: a part a row, its points across, each typed as distance and height.
 
-#include <QAbstractTableModel>
-
 #include "canvas/figure_grid.h"
+#include "canvas/keyed_model.h"
 #include "commands/session.h"
 
 namespace narrows {
 
 /// Rows: stem rabbet, stem face, sternpost rabbet, transom, keel bottom, and the half-sidings of stem, keel and
 /// sternpost (their first cell). The cell behind the last point takes the next.
-class ProfileModel : public QAbstractTableModel {
+class ProfileModel : public KeyedModel {
   Q_OBJECT
 
  public:
   explicit ProfileModel(Session* session, QObject* parent = nullptr);
-  int rowCount(const QModelIndex& parent = {}) const override;
-  int columnCount(const QModelIndex& parent = {}) const override;
   QVariant data(const QModelIndex& index, int role) const override;
   QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
   Qt::ItemFlags flags(const QModelIndex& index) const override;
@@ -32,7 +29,6 @@ class ProfileModel : public QAbstractTableModel {
   int columnsWanted() const;
 
   Session* m_session;
-  int m_columns = 0;
 };
 
 class ProfileGrid : public FigureGrid {
@@ -41,9 +37,6 @@ class ProfileGrid : public FigureGrid {
  public:
   explicit ProfileGrid(Session* session, QWidget* parent = nullptr);
   ProfileModel* profiles() { return m_model; }
-
- protected:
-  QModelIndex nextCell(const QModelIndex& entered, QAbstractItemDelegate::EndEditHint hint) const override;
 
  private:
   ProfileModel* m_model;

@@ -50,7 +50,6 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   m_slate = new LiningSlate(session);
   row->addWidget(m_slate->scrolled(this));
 
-  m_answer->listenTo(m_widths);
   connect(session, &Session::refused, m_slate, [this] { m_slate->showAll(); });
   connect(session, &Session::answerSettled, this, [this] {
     showHeading();

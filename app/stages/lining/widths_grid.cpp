@@ -16,12 +16,25 @@ WidthsGrid::WidthsGrid(Session* session, QWidget* parent) : CellGrid(tr("Widths 
   horizontalHeader()->setMinimumSectionSize(66);
   cells().rows = [this] { return rowCountNow(); };
   cells().rowName = [this](int row) { return strakeName(row); };
+  // A strake and a line are the same whatever is put in below them, and a station whichever is the master.
+  cells().rowKey = [this](int row) {
+    const bool strakes = m_of == WidthsOf::Strakes;
+    const auto id = strakes ? lining()->strakes[strakeOfRow(row)].id.number : lining()->lines[lineOfRow(row)].id.number;
+    return QStringLiteral("%1 %2 %3")
+        .arg(static_cast<int>(m_of))
+        .arg(static_cast<int>(this->session()->selection().side))
+        .arg(id);
+  };
+  cells().columnKey = [this](int column) {
+    return nameOf(lining()->frame.hull().sections[static_cast<std::size_t>(column)].name);
+  };
   cells().cell = [this](int row, int column) {
     return m_of == WidthsOf::Strakes ? widthCell(row, column) : markCell(row, column);
   };
   cells().entered = [this](int row, int column, const QString& text) { return enter(row, column, text); };
   connect(session, &Session::answerSettled, this, &WidthsGrid::layOut);
-  connect(session, &Session::selectionChanged, this, &WidthsGrid::goToSelection);
+  connect(session, &Session::selectionChanged, this,
+          [this] { goToSelection(!this->session()->isSelectingFirst() || !hasHand()); });
   connect(this, &CellGrid::cellTaken, this, [this](int row, int column) {
     if (lining() == nullptr) return;
     Selection selection = this->session()->selection();
@@ -150,7 +163,7 @@ Cell WidthsGrid::hungCell(std::size_t line, std::size_t section) const {
 }
 
 void WidthsGrid::layOut() {
-  if (lining() == nullptr || state() == QAbstractItemView::EditingState) return;
+  if (lining() == nullptr) return;
   QStringList names;
   for (std::size_t i = 0; i < lining()->frame.sectionCount(); ++i) {
     const QString name = nameOf(lining()->frame.hull().sections[i].name);
@@ -158,16 +171,16 @@ void WidthsGrid::layOut() {
   }
   cells().columns = names;
   refresh();
-  goToSelection();
+  goToSelection(!hasHand());
 }
 
-void WidthsGrid::goToSelection() {
+void WidthsGrid::goToSelection(bool moves) {
   const Selection& selection = session()->selection();
-  if (lining() == nullptr || selection.section < 0) return;
+  if (!moves || lining() == nullptr || selection.section < 0) return;
   if (m_of == WidthsOf::Strakes && selection.strake >= 0)
-    follow(static_cast<int>(lining()->strakeCount()) - 1 - selection.strake, selection.section);
+    stepTo(static_cast<int>(lining()->strakeCount()) - 1 - selection.strake, selection.section);
   if (m_of != WidthsOf::Strakes && selection.line > 0)
-    follow(static_cast<int>(lining()->lines.size()) - 2 - selection.line, selection.section);
+    stepTo(static_cast<int>(lining()->lines.size()) - 2 - selection.line, selection.section);
 }
 
 bool WidthsGrid::enter(int row, int column, const QString& text) {

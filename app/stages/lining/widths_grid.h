@@ -26,7 +26,7 @@ class WidthsGrid : public CellGrid {
  private:
   const Lining* lining() const;
   void layOut();
-  void goToSelection();
+  void goToSelection(bool moves);
   QString strakeName(int row) const;
   Cell widthCell(int row, int column) const;
   Cell markCell(int row, int column) const;

@@ -53,7 +53,6 @@ MouldsStage::MouldsStage(Session* session, QWidget* parent)
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
 
-  m_answer->listenTo(m_setUp);
   connect(m_setUp, &CellGrid::cellTaken, m_drawing, &MouldDrawing::choose);
   connect(m_asTheyStand, &QCheckBox::toggled, this, [this](bool on) {
     change(on ? tr("Plank to the moulds as they stand") : tr("Plank to the drawing"),
@@ -144,6 +143,7 @@ QWidget* MouldsStage::drawing() {
 
 void MouldsStage::stepInHand(int by) {
   m_drawing->choose(m_drawing->index() + by);
+  m_setUp->stepTo(m_drawing->index());
 }
 
 void MouldsStage::goTo(const Finding& finding) {

@@ -33,6 +33,8 @@ std::string middleMark(const MouldSet& set) {
 SetUpGrid::SetUpGrid(Session* session, QWidget* parent) : CellGrid(tr("Setting up the moulds"), session, parent) {
   constexpr int leastColumnWide = 120;
   horizontalHeader()->setMinimumSectionSize(leastColumnWide);
+  setUsualWay(Way::Across);  // a mould's measures are taken one after the other
+  cells().columnKey = [](int column) { return QString::number(column); };
   cells().rows = [this] { return moulds() == nullptr ? 0 : static_cast<int>(moulds()->moulds.size()); };
   cells().rowName = [this](int row) { return mouldName(row); };
   cells().cell = [this](int row, int column) { return measureCell(row, column); };

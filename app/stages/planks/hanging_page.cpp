@@ -67,6 +67,11 @@ HangingPage::HangingPage(Session* session, QWidget* parent)
   m_log->refresh();
   m_log->horizontalHeader()->setSectionResizeMode(Day, QHeaderView::ResizeToContents);
   m_log->cells().rows = [this] { return static_cast<int>(entries().size()); };
+  m_log->setUsualWay(FigureGrid::Way::Across);
+  m_log->cells().isLength = [](int at) { return at == Pared; };
+  m_log->cells().rowKey = [this](int row) {
+    return QString::number(entries()[static_cast<std::size_t>(row)].id.number);
+  };
   m_log->cells().cell = [this](int row, int at) { return logCell(row, at); };
   m_log->cells().entered = [this](int row, int at, const QString& text) { return enterLog(row, at, text); };
   m_edge->cells().columns = {tr("edge off its line\nas it hangs")};
@@ -79,9 +84,11 @@ HangingPage::HangingPage(Session* session, QWidget* parent)
     return QString::fromStdString(
         m_session->solved()->liningOf(side())->frame.hull().sections[static_cast<std::size_t>(row)].name);
   };
+  m_edge->cells().rowKey = [this](int row) {
+    return QStringLiteral("%1 %2 ").arg(static_cast<int>(side())).arg(strake()) + m_edge->cells().rowName(row);
+  };
   m_edge->cells().cell = [this](int row, int) { return edgeCell(row); };
   m_edge->cells().entered = [this](int row, int, const QString& text) { return enterEdge(row, text); };
-  for (CellGrid* grid : {m_log, m_edge}) m_answer->listenTo(grid);
   connect(session, &Session::answerSettled, this, &HangingPage::say);
   connect(session, &Session::selectionChanged, this, &HangingPage::say);
 }
@@ -114,6 +121,10 @@ void HangingPage::addFields(Slate* slate) {
   auto* log = slate->addButton(tr("Log it"), "logStep");
   connect(log, &QPushButton::clicked, this, &HangingPage::logNow);
   m_fields.push_back(log);
+  auto* goOn = slate->addButton(tr("Log it, and on to the next strake"), "logAndNext");
+  goOn->setShortcut(QKeySequence(tr("Ctrl+Shift+L")));
+  connect(goOn, &QPushButton::clicked, this, &HangingPage::logAndGoOn);
+  m_fields.push_back(goOn);
   auto* erase = slate->addButton(tr("Erase the line in hand"), "eraseStep");
   connect(erase, &QPushButton::clicked, this, &HangingPage::erase);
   m_log->rowDeeds = [this]() -> std::vector<Deed> {
@@ -284,9 +295,21 @@ bool HangingPage::enterEdge(int row, const QString& text) {
   return done;
 }
 
-void HangingPage::logNow() {
+void HangingPage::logAndGoOn() {
+  const HangingStep step = m_step;
+  if (!logNow()) return;
+  // The same step of the next strake: a day's hanging is logged strake after strake.
+  m_step = step;
+  Selection selection = m_session->selection();
+  if (selection.strake + 1 < strakes()) ++selection.strake;
+  m_session->select(selection);
+  m_slate->refresh();
+  showAs(true);
+}
+
+bool HangingPage::logNow() {
   const auto solved = m_session->freshAnswer();
-  if (solved == nullptr) return;
+  if (solved == nullptr) return false;
   HangingEntry entry;
   entry.strake = strake();
   entry.side = side();
@@ -300,13 +323,16 @@ void HangingPage::logNow() {
     if (m_pared.mm() > 0.0) entry.amount = m_pared;
   }
   const int pieces = piecesOf(*m_session->book(), entry.strake, entry.side);
-  if (entry.piece > pieces)
-    return m_answer->say(
+  if (entry.piece > pieces) {
+    m_answer->say(
         tr("Strake %1 is in %n piece(|s): say which, from the bow, or 0 for all.", nullptr, pieces).arg(entry.strake));
+    return false;
+  }
   const bool done =
       m_session->perform(tr("Log strake %1, %2").arg(entry.strake).arg(stepNames()[static_cast<int>(m_step)]),
                          logPlankStep(*solved, *m_session->book(), entry));
-  if (!done) return;
+  if (!done) return false;
+  m_day->setModified(false);
   // What was said of this step is not said of the next.
   m_hours = 0.0;
   m_pared = Length();
@@ -315,6 +341,7 @@ void HangingPage::logNow() {
   if (m_step != HangingStep::Fastened) m_step = static_cast<HangingStep>(static_cast<int>(m_step) + 1);
   showAs(true);
   m_slate->refresh();
+  return true;
 }
 
 void HangingPage::erase() {
@@ -343,8 +370,8 @@ QString HangingPage::hungWords(const Session& session) {
 
 void HangingPage::say() {
   if (!m_session->hasBook() || !isVisible()) return;
-  if (!m_log->isTyping()) m_log->refresh();
-  if (!m_edge->isTyping()) m_edge->refresh();
+  m_log->refresh();
+  m_edge->refresh();
   const Book& book = *m_session->book();
   const HangingState state = hangingState(book.log, strake(), side(), piecesOf(book, strake(), side()));
   QStringList done;

@@ -41,7 +41,9 @@ class HangingPage : public QWidget {
   Cell edgeCell(int row) const;
   bool enterEdge(int row, const QString& text);
   std::optional<Length> offAt(std::size_t section) const;
-  void logNow();
+  /// Logs what the slate says. False, told, where it could not be.
+  bool logNow();
+  void logAndGoOn();
   void erase();
   void say();
 

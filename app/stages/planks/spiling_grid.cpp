@@ -27,6 +27,11 @@ SpilingGrid::SpilingGrid(Session* session, QWidget* parent) : CellGrid(tr("Readi
   cells().rowName = [this](int row) {
     return QString::fromStdString(plank()->stations[static_cast<std::size_t>(row)].name);
   };
+  // Another strake's readings are other cells, though it crosses the same stations.
+  cells().rowKey = [this](int row) {
+    return QStringLiteral("%1 %2 ").arg(static_cast<int>(this->side())).arg(this->strake()) +
+           QString::fromStdString(plank()->stations[static_cast<std::size_t>(row)].name);
+  };
   cells().cell = [this](int row, int column) { return cellOf(row, column); };
   cells().entered = [this](int row, int column, const QString& text) { return enter(row, column, text); };
   connect(session, &Session::answerSettled, this, &SpilingGrid::layOut);
@@ -56,7 +61,7 @@ std::shared_ptr<const FlatPlank> SpilingGrid::plank() const {
 }
 
 void SpilingGrid::layOut() {
-  if (!isVisible() || state() == QAbstractItemView::EditingState) return;
+  if (!isVisible()) return;
   refresh();
   if (m_strake != strake() || m_side != side()) beginStrake();
 }
@@ -67,7 +72,7 @@ void SpilingGrid::beginStrake() {
   for (int row = 0; row < cells().rowCount(); ++row) {
     const std::string& station = plank()->stations[static_cast<std::size_t>(row)].name;
     for (const Column column : {Lower, Upper}) {
-      if (!readingAt(station, column == Upper)) return follow(row, column);
+      if (!readingAt(station, column == Upper)) return stepTo(row, column);
     }
   }
 }
@@ -104,9 +109,10 @@ Cell SpilingGrid::cellOf(int row, int column) const {
   if (column == Width) {
     const auto low = readingAt(plank()->stations[station].name, false);
     const auto high = readingAt(plank()->stations[station].name, true);
-    if (!low || !high) return {QString(), low.has_value()};
+    if (!low || !high) return {QString(), low.has_value(), false, {}, {}, true};
     const Length width = *high - *low;
-    return {QString::fromStdString(showLength(width, notation)), true, false, look::ink, exactText(width, notation)};
+    return {
+        QString::fromStdString(showLength(width, notation)), true, false, look::ink, exactText(width, notation), true};
   }
   if (column == LowerFaired || column == UpperFaired) {
     const auto by = fairedByMm(station, upper);
@@ -190,14 +196,10 @@ QString SpilingGrid::put(const Length& reading, bool upper) {
   const int row = std::max(currentIndex().row(), 0);
   const QString station = QString::fromStdString(plank()->stations[static_cast<std::size_t>(row)].name);
   if (!enterReading(row, upper, reading)) return {};
-  // Lower, upper, and on to the next station.
-  const int rows = cells().rowCount();
-  if (upper && row + 1 < rows) {
-    setCurrentIndex(model()->index(row + 1, Lower));
-  } else {
-    setCurrentIndex(model()->index(row, Upper));
-    m_past = upper;
-  }
+  const QModelIndex entered = model()->index(row, upper ? Upper : Lower);
+  const QModelIndex next = nextStop(entered, way(), 1);
+  setCurrentIndex(next.isValid() ? next : entered);
+  m_past = !next.isValid();
   return upper ? tr("%1, to the sheer line").arg(station) : tr("%1, to the keel line").arg(station);
 }
 

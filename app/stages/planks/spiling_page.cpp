@@ -37,7 +37,6 @@ SpilingPage::SpilingPage(Session* session, QWidget* parent)
   column->addWidget(m_grid, 1);
   m_answer = new RefusedNote(session, this);
   column->addWidget(m_answer);
-  m_answer->listenTo(m_grid);
   connect(m_tape, &Tape::trouble, m_answer, &RefusedNote::say);
   connect(m_tape, &Tape::read, this, &SpilingPage::takeReading);
 }
@@ -62,6 +61,12 @@ void SpilingPage::addFields(Slate* slate) {
       });
   shape->setObjectName(QStringLiteral("shape"));
   m_ofReadings.push_back(shape);
+  auto* way = slate->addChoice(
+      tr("The hand goes on"), {tr("line by line"), tr("station by station")},
+      [this] { return static_cast<int>(m_grid->way()); },
+      [this](int index) { m_grid->setWay(static_cast<FigureGrid::Way>(index)); });
+  way->setObjectName(QStringLiteral("way"));
+  m_always.push_back(way);
   const QString forms = tr("Readings (*.csv);;All files (*)");
   auto* read = slate->addButton(tr("Readings from a file…"), "readReadings");
   connect(read, &QPushButton::clicked, this, [this, forms] {
