@@ -109,6 +109,7 @@ void dress(QApplication& application) {
     QListWidget { background: #FCFAF5; border: 1px solid #CFC7B6; }
     QSplitter::handle { background: #F5F1E8; }
     #slate { background: #FCFAF5; border-left: 1px solid #CFC7B6; }
+    #besideCell { background: #FCFAF5; border: 2px solid #A3142B; border-radius: 3px; color: #A3142B; }
     #told { background: #FCFAF5; border-bottom: 2px solid #8A806C; }
     QStatusBar { background: #F5F1E8; color: #55616A; }
     QToolTip { border: 1px solid #8A806C; padding: 4px; }

@@ -98,21 +98,26 @@ void FindingsBar::refill() {
   // The list holds still while a mark is in the hand, or the drawing would move under it.
   if (solved == nullptr || m_session->isMoving()) return;
   if (m_session->isWorking() && !m_working.isActive()) m_working.start();
-  const int row = m_list->currentRow();
+  const QString inHand = m_list->currentItem() != nullptr ? m_list->currentItem()->text() : QString();
   m_list->clear();
+  int row = -1;
+  bool onlyWanted = true;
   for (const Finding& finding : solved->findings) {
     const QString words = QString::fromStdString(describe(finding, m_session->notation()));
     auto* item = new QListWidgetItem(findingIcon(finding), words, m_list);
     item->setToolTip(words);
+    if (words == inHand) row = m_list->count() - 1;
+    onlyWanted = onlyWanted && finding.as<StillWanted>() != nullptr;
     item->setData(Qt::AccessibleTextRole, (finding.as<StillWanted>() != nullptr    ? tr("Wanted: %1")
                                            : finding.severity == Severity::Trouble ? tr("Trouble: %1")
                                                                                    : tr("Look again: %1"))
                                               .arg(words));
   }
-  m_list->setCurrentRow(std::min(row, m_list->count() - 1));
-  m_heading->setText(solved->findings.empty() ? tr("What wants looking at: nothing.")
-                                              : tr("What wants looking at: %n place(|s)", nullptr,
-                                                   static_cast<int>(solved->findings.size())));
+  m_list->setCurrentRow(row);
+  m_heading->setText(
+      solved->findings.empty() ? tr("What wants looking at: nothing.")
+      : onlyWanted             ? tr("Still wanted, as the table is typed")
+                   : tr("What wants looking at: %n place(|s)", nullptr, static_cast<int>(solved->findings.size())));
   if (m_heading->text() != m_said) announce(m_heading);
   m_said = m_heading->text();
   fitRows();

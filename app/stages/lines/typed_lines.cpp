@@ -26,6 +26,7 @@ class TypedTable {
         add(TypedView::Profile, {point.distance.mm(), 0.0, point.height.mm()});
     }
     for (const TableLine& line : judged.lines) addLine(line);
+    if (m_broadest <= 0.0) m_laid.broadestX = 0.5 * (m_laid.low.x() + m_laid.high.x());
     // Room to draw in before there is any breadth or height.
     const double length = std::max(m_laid.high.x() - m_laid.low.x(), 1.0);
     m_laid.high.y() = std::max(m_laid.high.y(), length / 8.0);
