@@ -3,7 +3,11 @@
 
 #include <algorithm>
 #include <array>
+#include <cstdlib>
+#include <map>
 #include <memory>
+#include <sstream>
+#include <string>
 #include <vector>
 
 #include "export.h"
@@ -65,6 +69,53 @@ std::string plainText(std::string text) {
   return text;
 }
 
+/// One group of the file: its code, and its value as it stands.
+struct Group {
+  int code = 0;
+  std::string value;
+};
+
+std::vector<Group> groupsOf(const std::string& text) {
+  std::vector<Group> groups;
+  std::istringstream lines(text);
+  std::string code, value;
+  while (std::getline(lines, code) && std::getline(lines, value)) {
+    for (std::string* line : {&code, &value}) {
+      if (!line->empty() && line->back() == '\r') line->pop_back();
+    }
+    groups.push_back({std::atoi(code.c_str()), value});
+  }
+  return groups;
+}
+
+/// The library names no owners in the section of objects, and readers that look for them have to mend the file. Each
+/// object belongs to the dictionary that lists it; the first, to none.
+std::string withOwners(const std::string& text) {
+  const std::vector<Group> groups = groupsOf(text);
+  std::map<std::string, std::string> owners;
+  std::string object, handle;
+  bool inObjects = false;
+  for (std::size_t i = 0; i < groups.size(); ++i) {
+    const Group& group = groups[i];
+    if (group.code == 2 && i > 0 && groups[i - 1].value == "SECTION") inObjects = group.value == "OBJECTS";
+    if (group.code == 0) object = group.value;
+    if (group.code == 5) handle = group.value;
+    const bool isDictionary = object == "DICTIONARY" || object == "ACDBDICTIONARYWDFLT";
+    if (inObjects && isDictionary && (group.code == 350 || group.code == 360)) owners.emplace(group.value, handle);
+  }
+  std::string owned;
+  inObjects = false;
+  for (std::size_t i = 0; i < groups.size(); ++i) {
+    const Group& group = groups[i];
+    if (group.code == 2 && i > 0 && groups[i - 1].value == "SECTION") inObjects = group.value == "OBJECTS";
+    owned += std::to_string(group.code) + "\n" + group.value + "\n";
+    if (!inObjects || group.code != 5) continue;
+    const auto owner = owners.find(group.value);
+    owned += "330\n" + (owner == owners.end() ? std::string("0") : owner->second) + "\n";
+  }
+  return owned;
+}
+
 }  // namespace
 
 Result<WrittenSheet> writeDxf(const Drawing& drawing, const std::string& file) {
@@ -112,7 +163,8 @@ Result<WrittenSheet> writeDxf(const Drawing& drawing, const std::string& file) {
   disk().remove(draft);
   if (!text || text->find("EOF", text->size() - std::min<std::size_t>(text->size(), 8)) == std::string::npos)
     return fail(Fault::CannotWrite, {0, 0, file}, {"it could not be written whole; is the disk full?"});
-  if (const auto written = writeWholeFile(file, *text); !written) return tl::make_unexpected(written.error());
+  if (const auto written = writeWholeFile(file, withOwners(*text)); !written)
+    return tl::make_unexpected(written.error());
   const DrawingBounds box = boundsOf(drawing);
   return WrittenSheet{file, drawing.name, box.width(), box.height(), drawing.code};
 }
