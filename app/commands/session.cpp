@@ -79,7 +79,7 @@ QString Session::shown(double mm) const {
 
 std::shared_ptr<const Solved> Session::freshAnswer() {
   if (m_solved == nullptr || m_solved->revision == m_revision) return m_solved;
-  constexpr std::chrono::milliseconds answerWait{150};
+  constexpr std::chrono::milliseconds answerWait{3000};
   const auto answer = m_solver->answerWithin(m_revision, answerWait);
   if (answer == nullptr) return nullptr;
   takeAnswer(answer);

@@ -230,11 +230,8 @@ FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* pr
   const Strip strip = lapstrake ? ruledStrip(band, make.fineness) : surfaceStrip(band, make.fineness);
   FlatPlank plank;
   plank.reach = band.reach;
-  // In full a lapped plank is begun afresh: its rulings move along it from edit to edit, and what was laid before would
-  // pull at its thin ends.
-  const bool quick = make.fineness.columns < fullStrip.columns;
-  const bool warm = previous != nullptr && (quick || !lapstrake);
-  plank.strip = layFlat(strip, warm ? &previous->strip : nullptr, quick ? quicklySettledMm : fullySettledMm, stop);
+  plank.strip = layFlat(strip, previous != nullptr ? &previous->strip : nullptr,
+                        make.fineness.columns < fullStrip.columns ? quicklySettledMm : fullySettledMm, stop);
   if (stop.stop_requested()) return plank;
   plank.map = FlatMap(strip, plank.strip);
   plank.settled = plank.strip.settled;

@@ -81,8 +81,12 @@ void comparePlanks(const Solved& one, const Solved& other) {
       const std::vector<Vec2>& edge = upper ? one.planks[k]->upper : one.planks[k]->lower;
       const std::vector<Vec2>& same = upper ? other.planks[k]->upper : other.planks[k]->lower;
       QCOMPARE(edge.size(), same.size());
-      // One may have been begun from another answer: both are settled to this.
-      for (std::size_t i = 0; i < edge.size(); ++i) QVERIFY((edge[i] - same[i]).norm() < 0.02);
+      // One may have been begun from another answer: both are settled to this, a lapped one, whose ends are slivers, to
+      // under half a sixty-fourth.
+      const double settledMm = one.book->table.construction == Construction::Lapstrake ? 0.19 : 0.02;
+      double most = 0.0;
+      for (std::size_t i = 0; i < edge.size(); ++i) most = std::max(most, (edge[i] - same[i]).norm());
+      QVERIFY2(most < settledMm, qPrintable(QString("strake %1: %2").arg(k + 1).arg(most)));
     }
   }
 }
