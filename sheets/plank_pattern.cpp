@@ -158,13 +158,13 @@ class PatternDrawer {
   /// Whether it goes on beyond its own end or keel edge by as much as a saw leaves.
   bool reachesIntoRabbet() const {
     constexpr double leastMm = 0.8;
-    const CutLines& cut = m_of.bench->cut;
+    const IntoRabbet& into = m_of.bench->into;
     const auto reach = [](const std::vector<double>& mm) {
       return std::any_of(mm.begin(), mm.end(), [](double one) { return std::abs(one) > leastMm; });
     };
-    return reach(cut.intoBow) || reach(cut.intoStern) ||
-           std::any_of(cut.intoKeel.begin(), cut.intoKeel.end(),
-                       [](const auto& one) { return std::abs(one.second) > leastMm; });
+    return reach(into.bow) || reach(into.stern) || std::any_of(into.keel.begin(), into.keel.end(), [](const auto& one) {
+             return std::abs(one.second) > leastMm;
+           });
   }
 
   void drawSawn() {
@@ -173,18 +173,19 @@ class PatternDrawer {
     m_drawing.line(LineRole::Saw, placed(std::move(round)));
     if (!reachesIntoRabbet()) return;
     const CutLines& cut = m_of.bench->cut;
-    if (!cut.intoBow.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.bow.flat));
-    if (!cut.intoStern.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.stern.flat));
-    if (!cut.intoKeel.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.lower.flat));
+    const IntoRabbet& into = m_of.bench->into;
+    if (!into.bow.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.bow));
+    if (!into.stern.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.stern));
+    if (!into.keel.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.lower));
     for (const bool bow : {true, false}) {
-      if ((bow ? cut.intoBow : cut.intoStern).empty()) continue;
+      if ((bow ? into.bow : into.stern).empty()) continue;
       // Edges run on to the corners.
       const auto leg = [&](const std::vector<Vec2>& edge, const std::vector<Vec2>& was) {
         const Vec2 from = bow ? was.front() : was.back(), to = bow ? edge.front() : edge.back();
         m_drawing.line(LineRole::IntoRabbet, {placed(from), placed(to)});
       };
-      if (cut.intoKeel.empty()) leg(cut.lower.flat, m_of.bench->plank->lower);
-      leg(cut.upper.flat, m_of.bench->plank->upper);
+      if (into.keel.empty()) leg(cut.lower, m_of.bench->plank->lower);
+      leg(cut.upper, m_of.bench->plank->upper);
     }
   }
 

@@ -284,22 +284,11 @@ class SectionSpringer {
       given.push_back(nail.at);
       tolerances.push_back(nail.toleranceMm);
     }
-    // A figure is off along its own axis: square to the section it may be off by less.
-    const Batten asGiven = Batten::spring(given, BattenEnds::CarryCurvature);
-    for (std::size_t k = 1; k + 1 < given.size(); ++k) {
-      const Vec3 tangent = asGiven.tangentAt(asGiven.nailLengthsMm()[k]);
-      const Vec3 square(0.0, -tangent.z(), tangent.y());
-      for (std::size_t i = 1; i + 1 < run.size(); ++i) {
-        if ((given[k] - run[i].at).norm() > closeMm(run[i], run[i])) continue;
-        tolerances[k] =
-            std::min(tolerances[k], toleranceOf(run[i]) * std::max(std::abs(square.dot(run[i].axis)), 0.02));
-      }
-    }
     // What a nail may move depends on how the section runs there, which is known only once it is sprung: where a
     // figure ends up beyond its tolerance, its nail is held tighter and the section sprung again.
     Batten batten;
     for (int round = 0; round < mostTightenings; ++round) {
-      std::vector<Vec3> points = weighCloseNails(easeNails(given, tolerances), tolerances);
+      std::vector<Vec3> points = easeNails(given, tolerances);
       for (Vec3& point : points) point.x() = xAt(column, point.z());
       batten = Batten::spring(points, BattenEnds::CarryCurvature);
       if (!tighten(run, batten, given, tolerances)) break;
@@ -417,8 +406,7 @@ Batten springProfile(const Profile& profile, double halfSidingMm, double toleran
     if (points.empty() || (at - points.back()).norm() > samePointMm) points.push_back(at);
   }
   require(points.size() >= 2, "a profile has two points or more");
-  const std::vector<double> tolerances(points.size(), toleranceMm);
-  points = weighCloseNails(easeNails(points, tolerances), tolerances);
+  points = easeNails(points, std::vector<double>(points.size(), toleranceMm));
   return Batten::spring(points, BattenEnds::CarryCurvature);
 }
 

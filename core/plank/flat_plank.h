@@ -20,7 +20,7 @@ struct PlankStation {
   Vec2 lower;
   Vec2 upper;
   double widthMm;  ///< between marks: girth on the section, without lap
-  double asCutMm;  ///< along the mark, from the sheer edge to the keel edge that is drawn
+  double asCutMm;  ///< along the mark, with the lap
 
   /// The way along it, towards the sheer.
   Vec2 along() const { return (upper - lower).normalized(); }
@@ -29,11 +29,10 @@ struct PlankStation {
 /// A starboard plank laid flat, inside face up, bow to the left: x aft along the board, y towards the sheer, turned to
 /// the narrowest board that holds it, with that board's lower bow corner at 0, 0. Lengths in mm.
 struct FlatPlank {
-  StrakeId strake;                     ///< named by whoever asked for it
-  std::vector<Vec2> lower;             ///< keel edge as cut, bow to stern: with the lap where there is one
-  std::vector<Vec2> upper;             ///< sheer edge, bow to stern
-  std::vector<Vec2> lapLine;           ///< the keel edge without lap; empty where there is no lap
-  std::vector<double> lowerT, upperT;  ///< section parameters at the points of its edges
+  StrakeId strake;            ///< named by whoever asked for it
+  std::vector<Vec2> lower;    ///< keel edge as cut, bow to stern: with the lap where there is one
+  std::vector<Vec2> upper;    ///< sheer edge, bow to stern
+  std::vector<Vec2> lapLine;  ///< the keel edge without lap; empty where there is no lap
   std::vector<PlankStation> stations;
   double lowerLengthMm = 0.0;  ///< along the keel edge as cut
   double upperLengthMm = 0.0;

@@ -18,7 +18,7 @@ Vec2 edgeAlong(const std::vector<Vec2>& edge, const Vec2& at) {
 
 }  // namespace
 
-PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const CutLines& cut, bool isGrooved) {
+PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const IntoRabbet& into, bool isGrooved) {
   const double t = band.endT(bow);
   const Section* section = band.boatEnd(bow);
   PlankEnd end;
@@ -44,7 +44,7 @@ PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const CutL
         mark.bevelRad = std::asin(std::clamp(std::abs(face.dot(normal)), 0.0, 1.0));
       }
     }
-    const std::vector<double>& fits = bow ? cut.intoBow : cut.intoStern;
+    const std::vector<double>& fits = bow ? into.bow : into.stern;
     if (!fits.empty()) {
       const std::size_t lap = plank.lapLine.empty() ? 0 : 1;
       const double place = across * static_cast<double>(fits.size() - 1 - lap);

@@ -3,7 +3,7 @@
 
 #include <vector>
 
-#include "plank/cut_lines.h"
+#include "plank/into_rabbet.h"
 
 namespace narrows {
 
@@ -27,7 +27,7 @@ struct PlankEnd {
 };
 
 /// An end of a strake. `isGrooved`: whether a hood end lies in a groove, or is trimmed to the timber's face.
-PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const CutLines& cut, bool isGrooved = true);
+PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const IntoRabbet& into, bool isGrooved = true);
 
 /// What becomes of a station's marks when a plank is let forward.
 struct MarkLetIn {

@@ -1,11 +1,8 @@
 #include "plank/strip.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <numeric>
-
-#include "curve/cubic.h"
 
 namespace narrows {
 
@@ -117,9 +114,6 @@ std::vector<double> columnPlaces(const Band& band, std::size_t columns) {
   return places;
 }
 
-/// Sine between the directions of a point over which they tell its normal.
-constexpr double crossing = 0.1;
-
 /// Chords a bay by which edges are measured.
 std::size_t samplesFor(StripFineness fineness) {
   return fineness.columns < fullStrip.columns ? LineLength::usualSamplesABay / 3 : LineLength::usualSamplesABay;
@@ -141,11 +135,9 @@ Strip surfaceStrip(const Band& band, StripFineness fineness) {
     for (std::size_t row = 0; row < strip.rows; ++row) {
       const double across = static_cast<double>(row) / static_cast<double>(fineness.rows);
       const SurfacePoint point = band.evaluate(t, across);
-      // Where its directions run together only the patch itself tells the normal.
-      const double size = point.up.norm() * point.aft.norm();
-      const Vec3 square = point.up.cross(point.aft);
+      const Vec3 normal = point.normal();
       strip.points.push_back(point.at);
-      strip.normals.push_back(square.norm() > crossing * size ? point.normal() : band.normal(t, across));
+      strip.normals.push_back(normal.isZero() ? band.normal(t, across) : normal);
     }
     strip.lowerShare.push_back(strip.lower.shareAt(t));
     strip.upperShare.push_back(strip.upper.shareAt(t));
@@ -153,264 +145,39 @@ Strip surfaceStrip(const Band& band, StripFineness fineness) {
   return strip;
 }
 
-namespace {
-
-/// One side of a strip that is straight across: its line, with the end of the surface before it, behind it, or neither.
-/// Gone along by length, mm, bow to stern.
-class RuledSide {
- public:
-  RuledSide(const Band& band, const LineLength& line, bool upper) : m_band(&band), m_line(&line), m_upper(upper) {}
-
-  /// Takes the end of the band to this side, from the other side's corner to its own: as it is seen square to the
-  /// plank, whose plane there holds both corners and the run. How far stem or transom bulges out of that plane is no
-  /// matter of the plank's, which is straight across.
-  void takeEnd(bool bow, const Vec3& run) {
-    End& end = bow ? m_bow : m_stern;
-    const double t = m_band->endT(bow);
-    const Vec3 own = m_band->point(t, m_upper ? 1.0 : 0.0), far = m_band->point(t, m_upper ? 0.0 : 1.0);
-    const Vec3 square = (far - own).cross(run);
-    const Vec3 normal = square.norm() > 0.0 ? Vec3(square.normalized()) : Vec3(Vec3::Zero());
-    // From the far corner to this side's own, so many chords.
-    for (int i = 0; i <= endSteps; ++i) {
-      const double part = static_cast<double>(i) / endSteps;
-      const Vec3 at = m_band->point(t, m_upper ? part : 1.0 - part);
-      end.at.push_back(at - (at - own).dot(normal) * normal);
-      end.mm.push_back(i == 0 ? 0.0 : end.mm.back() + (end.at.back() - end.at[end.at.size() - 2]).norm());
-    }
-  }
-
-  double bowMm() const { return m_bow.lengthMm(); }
-  double sternMm() const { return m_stern.lengthMm(); }
-  double lineMm() const { return m_line->lengthMm(); }
-  double lengthMm() const { return bowMm() + lineMm() + sternMm(); }
-
-  /// Section parameter and `across` of a length along it.
-  Vec2 placeAt(double mm) const {
-    const double own = m_upper ? 1.0 : 0.0;
-    if (mm < bowMm()) return {m_band->endT(true), m_bow.acrossAt(mm, m_upper)};
-    if (sternMm() > 0.0 && mm > bowMm() + lineMm())
-      return {m_band->endT(false), m_stern.acrossAt(lengthMm() - mm, m_upper)};
-    return {
-        std::clamp(m_line->tAtShare((mm - bowMm()) / std::max(lineMm(), 1e-9)), m_band->reach.fromT, m_band->reach.toT),
-        own};
-  }
-  Vec3 at(double mm) const {
-    if (mm < bowMm()) return m_bow.pointAt(mm);
-    if (sternMm() > 0.0 && mm > bowMm() + lineMm()) return m_stern.pointAt(lengthMm() - mm);
-    const Vec2 place = placeAt(mm);
-    return m_band->point(place.x(), place.y());
-  }
-
-  /// Tables its line, so that rulings are looked for without asking the surface each time.
-  void table(std::size_t steps) {
-    for (std::size_t i = 0; i <= steps; ++i)
-      m_tabled.push_back(at(bowMm() + lineMm() * static_cast<double>(i) / static_cast<double>(steps)));
-  }
-  /// Much the same as `at`, smoothly, from the tables.
-  Vec3 near(double mm) const {
-    if (mm < bowMm()) return m_bow.pointAt(mm);
-    if (sternMm() > 0.0 && mm > bowMm() + lineMm()) return m_stern.pointAt(lengthMm() - mm);
-    const double steps = static_cast<double>(m_tabled.size() - 1);
-    const double place = std::clamp((mm - bowMm()) / std::max(lineMm(), 1e-9), 0.0, 1.0) * steps;
-    const auto below = static_cast<std::size_t>(std::min(std::floor(place), steps - 1.0));
-    const std::size_t first = std::min(below > 0 ? below - 1 : 0, m_tabled.size() - 4);
-    const auto weights = weightsThrough(4, place, [&](std::size_t k) { return static_cast<double>(first + k); });
-    Vec3 sum = Vec3::Zero();
-    for (std::size_t k = 0; k < 4; ++k) sum += weights[k] * m_tabled[first + k];
-    return sum;
-  }
-  /// The way its line runs abreast of a length along it; along an end as at the line's own end.
-  Vec3 run(double mm) const {
-    const double held = std::clamp(mm, bowMm(), bowMm() + lineMm());
-    const double steps = static_cast<double>(m_tabled.size() - 1);
-    const double place = (held - bowMm()) / std::max(lineMm(), 1e-9) * steps;
-    const auto way = [&](std::size_t i) -> Vec3 {
-      const std::size_t before = i > 0 ? i - 1 : 0, after = std::min(i + 1, m_tabled.size() - 1);
-      return (m_tabled[after] - m_tabled[before]).normalized();
-    };
-    const auto i = static_cast<std::size_t>(std::clamp(std::floor(place), 0.0, steps - 1.0));
-    const double part = place - static_cast<double>(i);
-    return (1.0 - part) * way(i) + part * way(i + 1);
-  }
-
- private:
-  static constexpr int endSteps = 64;
-  /// An end of the surface, from the other side's corner to this side's.
-  struct End {
-    std::vector<Vec3> at;
-    std::vector<double> mm;
-    double lengthMm() const { return mm.empty() ? 0.0 : mm.back(); }
-    /// In steps from the far corner.
-    double stepsAt(double along) const {
-      const auto after = std::upper_bound(mm.begin() + 1, mm.end() - 1, along);
-      const auto i = static_cast<std::size_t>(after - mm.begin());
-      const double gap = std::max(mm[i] - mm[i - 1], 1e-12);
-      return static_cast<double>(i) - 1.0 + std::clamp((along - mm[i - 1]) / gap, 0.0, 1.0);
-    }
-    double acrossAt(double along, bool upper) const {
-      const double part = stepsAt(along) / endSteps;
-      return upper ? part : 1.0 - part;
-    }
-    Vec3 pointAt(double along) const {
-      const double steps = stepsAt(along);
-      const auto i = static_cast<std::size_t>(std::min(std::floor(steps), endSteps - 1.0));
-      return at[i] + (steps - static_cast<double>(i)) * (at[i + 1] - at[i]);
-    }
-  };
-  const Band* m_band;
-  const LineLength* m_line;
-  bool m_upper;
-  End m_bow, m_stern;
-  std::vector<Vec3> m_tabled;
-};
-
-/// The first ruling of an end that runs to a point is so long: none at all would lie in no direction.
-constexpr double firstRulingMm = 0.3;
-
-/// The band's run at one of its ends, half way between its lines'.
-Vec3 runAt(const RuledSide& lower, const RuledSide& upper, bool bow) {
-  return (lower.run(bow ? 0.0 : lower.lengthMm()) + upper.run(bow ? 0.0 : upper.lengthMm())).normalized();
-}
-
-/// Whether the upper side sticks out further at an end than the lower, along the band's run there.
-bool upperSticksOut(const Band& band, const Vec3& run, bool bow) {
-  const Vec3 across = band.point(band.endT(bow), 1.0) - band.point(band.endT(bow), 0.0);
-  return (bow ? -1.0 : 1.0) * across.dot(run) >= 0.0;
-}
-
-/// The rulings: lengths along both sides whose points lie abreast, for a length along the two together.
-class Rulings {
- public:
-  Rulings(const RuledSide& lower, const RuledSide& upper) : m_lower(lower), m_upper(upper) {}
-  double lengthMm() const { return m_lower.lengthMm() + m_upper.lengthMm(); }
-
-  /// Where the ruling of a length along both ends on either side: square to the run half way between theirs.
-  std::pair<double, double> at(double together) const {
-    const double fewest = std::max(0.0, together - m_upper.lengthMm());
-    const double most = std::min(m_lower.lengthMm(), together);
-    const auto leansAft = [&](double low) {
-      const double high = together - low;
-      return (m_upper.near(high) - m_lower.near(low)).dot(m_upper.run(high) + m_lower.run(low)) > 0.0;
-    };
-    double from = fewest, to = most;
-    // Further aft below, the ruling leans further forward.
-    for (int i = 0; i < halvings; ++i) {
-      const double middle = 0.5 * (from + to);
-      (leansAft(middle) ? from : to) = middle;
-    }
-    const double low = 0.5 * (from + to);
-    return {low, together - low};
-  }
-
- private:
-  static constexpr int halvings = 40;
-  const RuledSide& m_lower;
-  const RuledSide& m_upper;
-};
-
-/// Lengths along both sides at which rulings are drawn: shared out by length and by turn, one of them where a line
-/// meets an end that slants.
-std::vector<std::pair<double, double>> drawnRulings(const RuledSide& lower, const RuledSide& upper,
-                                                    std::size_t columns) {
-  const Rulings rulings(lower, upper);
-  const double whole = rulings.lengthMm();
-  // An end that runs to a point is begun a little way in.
-  const auto isLong = [&](double together) {
-    const auto [low, high] = rulings.at(together);
-    return (upper.near(high) - lower.near(low)).norm() >= firstRulingMm;
-  };
-  double from = 0.0, to = whole;
-  while (!isLong(from) && from < 0.1 * whole) from += firstRulingMm;
-  while (!isLong(to) && to > 0.9 * whole) to -= firstRulingMm;
-  Edges edges;
-  constexpr std::size_t looks = 2 * looksABand;
-  for (std::size_t i = 0; i <= looks; ++i) {
-    const auto [low, high] = rulings.at(from + (to - from) * static_cast<double>(i) / looks);
-    edges.low.push_back(lower.near(low));
-    edges.high.push_back(upper.near(high));
-  }
-  std::vector<double> places{from};
-  for (const double share : shareOut(edges.asked().data(), looks, columns))
-    places.push_back(from + share * (to - from));
-  // Corners where an end begins: the nearest ruling goes there.
-  for (const RuledSide* side : {&lower, &upper}) {
-    for (const bool bow : {true, false}) {
-      const double corner = bow ? side->bowMm() : side->bowMm() + side->lineMm();
-      if ((bow ? side->bowMm() : side->sternMm()) <= 0.0) continue;
-      double low = from, high = to;
-      for (int i = 0; i < 50; ++i) {
-        const double middle = 0.5 * (low + high);
-        const auto [along, beside] = rulings.at(middle);
-        ((side == &lower ? along : beside) < corner ? low : high) = middle;
-      }
-      std::size_t nearest = 1;
-      for (std::size_t i = 1; i + 1 < places.size(); ++i) {
-        if (std::abs(places[i] - low) < std::abs(places[nearest] - low)) nearest = i;
-      }
-      places[nearest] = 0.5 * (low + high);
-    }
-  }
-  std::sort(places.begin(), places.end());
-  // A corner hard by another ruling takes its place, or the cell between would be a hair.
-  const double hair = 0.05 * (to - from) / static_cast<double>(columns);
-  places.erase(std::unique(places.begin(), places.end(), [&](double a, double b) { return std::abs(a - b) < hair; }),
-               places.end());
-  std::vector<std::pair<double, double>> drawn;
-  for (const double place : places) {
-    auto [low, high] = rulings.at(place);
-    // Neither side is ever gone back along, however hard an edge hooks.
-    if (!drawn.empty()) {
-      low = std::clamp(low, drawn.back().first,
-                       drawn.back().first + (low + high - drawn.back().first - drawn.back().second));
-      high = place - low;
-    }
-    drawn.emplace_back(low, high);
-  }
-  return drawn;
-}
-
-}  // namespace
-
 Strip ruledStrip(const Band& band, StripFineness fineness) {
   Strip strip;
   const std::size_t samples = samplesFor(fineness);
   strip.lower = LineLength(band.frame, band.lower, band.reach, samples);
   strip.upper = LineLength(band.frame, band.upper, band.reach, samples);
-  RuledSide lower(band, strip.lower, false), upper(band, strip.upper, true);
-  const std::size_t tabled = std::max<std::size_t>(fineness.columns / 2, 16);
-  lower.table(tabled), upper.table(tabled);
-  const std::array<Vec3, 2> runs{runAt(lower, upper, true), runAt(lower, upper, false)};
-  for (const bool bow : {true, false}) {
-    // An end at a joint is a ruling; one of the boat's is as her surface ends.
-    if (band.boatEnd(bow) == nullptr) continue;
-    const Vec3& run = runs[bow ? 0 : 1];
-    (upperSticksOut(band, run, bow) ? lower : upper).takeEnd(bow, run);
-  }
-  strip.lowerLonger = {lower.bowMm(), lower.sternMm()};
-  strip.upperLonger = {upper.bowMm(), upper.sternMm()};
-  const bool slants = strip.lowerLonger.isAny() || strip.upperLonger.isAny();
-  const auto drawn = drawnRulings(lower, upper, fineness.columns);
-  strip.columns = drawn.size();
+  strip.columns = fineness.columns + 1;
   strip.rows = fineness.rows + 1;
-  std::vector<Vec3> low, high, lowRun, highRun;
-  for (const auto& [along, beside] : drawn) {
-    low.push_back(lower.at(along));
-    high.push_back(upper.at(beside));
-    lowRun.push_back(lower.run(along));
-    highRun.push_back(upper.run(beside));
-    strip.lowerShare.push_back(along / lower.lengthMm());
-    strip.upperShare.push_back(beside / upper.lengthMm());
-    if (!slants) continue;
-    strip.lowerPlace.push_back(lower.placeAt(along));
-    strip.upperPlace.push_back(upper.placeAt(beside));
+  Edges edges;
+  for (std::size_t i = 0; i <= looksABand; ++i) {
+    const double share = static_cast<double>(i) / looksABand;
+    edges.low.push_back(band.point(strip.lower.tAtShare(share), 0.0));
+    edges.high.push_back(band.point(strip.upper.tAtShare(share), 1.0));
   }
+  std::vector<double> shares = shareOut(edges.asked().data(), looksABand, fineness.columns);
+  shares.insert(shares.begin(), 0.0);
+  std::vector<Vec3> low, high;
+  for (const double share : shares) {
+    low.push_back(band.point(strip.lower.tAtShare(share), 0.0));
+    high.push_back(band.point(strip.upper.tAtShare(share), 1.0));
+    strip.lowerShare.push_back(share);
+    strip.upperShare.push_back(share);
+  }
+  const auto along = [](const std::vector<Vec3>& line, std::size_t i) -> Vec3 {
+    if (i == 0) return -3.0 * line[0] + 4.0 * line[1] - line[2];
+    if (i + 1 == line.size()) return 3.0 * line[i] - 4.0 * line[i - 1] + line[i - 2];
+    return line[i + 1] - line[i - 1];
+  };
   for (std::size_t column = 0; column < strip.columns; ++column) {
     const Vec3 across = high[column] - low[column];
     for (std::size_t row = 0; row < strip.rows; ++row) {
       const double w = static_cast<double>(row) / static_cast<double>(fineness.rows);
       strip.points.push_back(low[column] + w * across);
-      // By the run of the lines: along an end a ruling's own foot goes nearly up it.
-      const Vec3 square = across.cross((1.0 - w) * lowRun[column] + w * highRun[column]);
+      const Vec3 square = across.cross((1.0 - w) * along(low, column) + w * along(high, column));
       strip.normals.push_back(square.norm() > 0.0 ? Vec3(square.normalized()) : Vec3(Vec3::Zero()));
     }
   }

@@ -42,14 +42,11 @@ std::shared_ptr<PlankAtBench> wholePlank(const Solved& solved, std::size_t strak
     }
   }
   const bool isGrooved = solved.book->backbone.rabbet.stem == StemMake::Rabbeted;
-  made->onChine = lining->isGarboard(strake) && solved.inside != nullptr && solved.inside->isChined() &&
-                  solved.book->planOf(side).base == BaseLine::Chine;
-  const bool hasRabbet = solved.backbone.get() != nullptr && solved.backbone->rabbet != nullptr;
-  made->cut = cutLines(band, *plank, plankMake(*solved.book, *lining, strake),
-                       hasRabbet ? InnerRabbet(*solved.backbone->rabbet) : InnerRabbet(),
-                       lining->isGarboard(strake) && !made->onChine, made->planking.thicknessMm);
-  made->bow = plankEnd(band, *plank, true, made->cut, isGrooved);
-  made->stern = plankEnd(band, *plank, false, made->cut);
+  if (solved.backbone.get() != nullptr && solved.backbone->rabbet != nullptr)
+    made->into = intoRabbet(band, *plank, InnerRabbet(*solved.backbone->rabbet), lining->isGarboard(strake));
+  made->cut = cutLines(*plank, made->into);
+  made->bow = plankEnd(band, *plank, true, made->into, isGrooved);
+  made->stern = plankEnd(band, *plank, false, made->into);
   made->hoodAtBow = made->bow.isHood || !made->stern.isHood;
   made->bending = bendingOf(band, weighingFigures(*solved.book));
   made->sawn = sawLines(*plank, made->cut, made->edges,
@@ -97,12 +94,13 @@ std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size
     made->joints.push_back(onPlank(joined, solved.book->joining.joints[i], made->joining));
   made->pieces = piecesOf(*made->plank, made->run, made->sawn, made->joints, made->joining);
   made->fastening = fasteningMake(*solved.book);
+  made->onChine = lining.isGarboard(strake) && solved.inside != nullptr && solved.inside->isChined() &&
+                  solved.book->planOf(side).base == BaseLine::Chine;
   const Band band = lining.band(strake);
   PlankToFasten fasten;
   fasten.band = &band;
   fasten.plank = made->plank.get();
   fasten.run = &made->run;
-  fasten.cut = &made->cut;
   fasten.bow = leftAt(made->bow);
   fasten.stern = leftAt(made->stern);
   fasten.isGarboard = lining.isGarboard(strake);
