@@ -45,7 +45,7 @@ class Session : public QObject {
   QString explained(const Problem& problem) const;
   /// A length in the book's notation.
   QString shown(double mm) const;
-  /// The answer for the book as it stands, waited for a moment where it is on its way, for three seconds at most; null then.
+  /// The answer for the book as it stands, waited for where it is on its way; null where it takes over three seconds.
   std::shared_ptr<const Solved> freshAnswer();
 
   /// One undoable edit, in the trade's words. A failed edit changes nothing and is told by `refused`.
