@@ -423,7 +423,6 @@ bool FigureGrid::take(QLineEdit* field) {
     return true;
   }
   mark(true);
-  m_noted = cell;
   tellBeside(m_refusal.isEmpty() ? tr("This cannot stand here. Escape puts back what stood.") : m_refusal);
   return false;
 }
@@ -481,7 +480,8 @@ void FigureGrid::mark(bool refused) {
   QPalette palette = m_open->palette();
   palette.setColor(QPalette::Text, refused ? look::trouble : look::ink);
   m_open->setPalette(palette);
-  m_open->setStyleSheet(refused ? QStringLiteral("border: 2px solid #A3142B; color: #A3142B;") : QString());
+  m_open->setStyleSheet(refused ? QStringLiteral("border: 2px solid %1; color: %1;").arg(look::trouble.name())
+                                : QString());
 }
 
 void FigureGrid::tellBeside(const QString& words) {
@@ -491,11 +491,7 @@ void FigureGrid::tellBeside(const QString& words) {
     m_note->hide();
     return;
   }
-  if (m_open != nullptr) {
-    m_noted = m_cell;
-  } else {
-    m_noted = currentIndex();
-  }
+  m_noted = m_open != nullptr ? m_cell : QPersistentModelIndex(currentIndex());
   placeNote();
   m_note->show();
   m_note->raise();

@@ -68,7 +68,7 @@ void SessionCanvas::resizeEvent(QResizeEvent* event) {
 bool SessionCanvas::isOfTheBook() {
   if (m_session->solved() == nullptr) return false;
   const std::uint64_t shown = m_session->solved()->revision;
-  if (m_session->freshAnswer() == nullptr) return false;
+  if (m_session->freshAnswer(Session::handWaits) == nullptr) return false;
   // What lies under the pointer is known from the last paint.
   if (m_session->solved()->revision != shown) repaint();
   return true;

@@ -77,10 +77,9 @@ QString Session::shown(double mm) const {
   return QString::fromStdString(showLength(millimetres(mm), notation()));
 }
 
-std::shared_ptr<const Solved> Session::freshAnswer() {
+std::shared_ptr<const Solved> Session::freshAnswer(std::chrono::milliseconds wait) {
   if (m_solved == nullptr || m_solved->revision == m_revision) return m_solved;
-  constexpr std::chrono::milliseconds answerWait{3000};
-  const auto answer = m_solver->answerWithin(m_revision, answerWait);
+  const auto answer = m_solver->answerWithin(m_revision, wait);
   if (answer == nullptr) return nullptr;
   takeAnswer(answer);
   return m_solved;

@@ -4,6 +4,7 @@
 #include <QObject>
 #include <QTimer>
 #include <QUndoStack>
+#include <chrono>
 #include <functional>
 #include <memory>
 #include <optional>
@@ -45,8 +46,10 @@ class Session : public QObject {
   QString explained(const Problem& problem) const;
   /// A length in the book's notation.
   QString shown(double mm) const;
-  /// The answer for the book as it stands, waited for where it is on its way; null where it takes over three seconds.
-  std::shared_ptr<const Solved> freshAnswer();
+  /// How long an answer is waited for: by a hand at a picture, and by an entry, which would else be lost.
+  static constexpr std::chrono::milliseconds handWaits{150}, entryWaits{3000};
+  /// The answer for the book as it stands, waited for so long where it is on its way; null where it takes longer.
+  std::shared_ptr<const Solved> freshAnswer(std::chrono::milliseconds wait = entryWaits);
 
   /// One undoable edit, in the trade's words. A failed edit changes nothing and is told by `refused`.
   bool perform(const QString& words, const Result<Book>& edited);

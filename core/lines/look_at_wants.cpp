@@ -25,11 +25,6 @@ constexpr std::array<Bound, 6> bounds{{{What::SheerHeight, RowKind::Height, RowL
                                        {What::ChineHeight, RowKind::Height, RowLine::Chine},
                                        {What::ChineHalfBreadth, RowKind::HalfBreadth, RowLine::Chine}}};
 
-bool hasFigure(const OffsetTable& table, const Bound& bound, std::size_t column) {
-  const TableRow* row = table.row(bound.kind, bound.line);
-  return row != nullptr && column < row->figures.size() && row->figures[column].has_value();
-}
-
 std::vector<std::size_t> columnsThatWant(const OffsetTable& table, const Bound& bound) {
   const bool chined = table.row(RowKind::Height, RowLine::Chine) != nullptr ||
                       table.row(RowKind::HalfBreadth, RowLine::Chine) != nullptr;
@@ -38,13 +33,12 @@ std::vector<std::size_t> columnsThatWant(const OffsetTable& table, const Bound& 
   if (sided || (bound.line == RowLine::Chine && !chined)) return wanting;
   for (std::size_t column = 0; column < table.stations.size(); ++column) {
     if (bound.line != RowLine::Sheer && beginsOnEnd(table, column)) continue;
-    if (!hasFigure(table, bound, column)) wanting.push_back(column);
+    if (!table.figure(bound.kind, bound.line, column)) wanting.push_back(column);
   }
   return wanting;
 }
 
-}  // namespace
-
+/// Columns of a table by name, those that follow one another joined: "Station 3", "Stations 1 to 5 and 7".
 std::string stationsInWords(const OffsetTable& table, const std::vector<std::size_t>& columns) {
   std::vector<std::string> runs;
   for (std::size_t i = 0; i < columns.size();) {
@@ -64,6 +58,8 @@ std::string stationsInWords(const OffsetTable& table, const std::vector<std::siz
     words = i + 1 == runs.size() ? Trade::say("%1 and %2", words, runs[i]) : Trade::say("%1, %2", words, runs[i]);
   return columns.size() == 1 ? Trade::say("Station %1", words) : Trade::say("Stations %1", words);
 }
+
+}  // namespace
 
 std::string StillWanted::words(Notation /*notation*/) const {
   const auto say = [this](const char* one, const char* several) {

@@ -24,7 +24,7 @@ struct StillWanted {
   };
   What what = What::SheerHeight;
   std::size_t count = 1;
-  std::string place;  ///< "station 3", "stations 1 to 5 and 7", or what is wanted
+  std::string place;  ///< "Station 3", "Stations 1 to 5 and 7", or what is wanted
 
   Severity severity() const { return Severity::LookAgain; }
   std::string words(Notation notation) const;
@@ -35,8 +35,5 @@ std::vector<StillWanted> lookAtWants(const OffsetTable& table);
 
 /// Whether a fault says only that a figure is not there yet, and so is said by `lookAtWants`.
 bool isWant(Fault fault);
-
-/// Columns of a table by name, those that follow one another joined: "station 3", "stations 1 to 5 and 7".
-std::string stationsInWords(const OffsetTable& table, const std::vector<std::size_t>& columns);
 
 }  // namespace narrows

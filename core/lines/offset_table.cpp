@@ -27,6 +27,11 @@ const TableRow* OffsetTable::row(RowKind kind, RowLine line) const {
   return found == rows.end() ? nullptr : &*found;
 }
 
+std::optional<Length> OffsetTable::figure(RowKind kind, RowLine line, std::size_t column) const {
+  const TableRow* found = row(kind, line);
+  return found != nullptr && column < found->figures.size() ? found->figures[column] : std::nullopt;
+}
+
 const Profile* OffsetTable::profile(ProfilePart part) const {
   const auto found = std::find_if(profiles.begin(), profiles.end(), [&](const Profile& p) { return p.part == part; });
   return found == profiles.end() ? nullptr : &*found;

@@ -81,6 +81,8 @@ struct OffsetTable {
 
   bool operator==(const OffsetTable&) const = default;
   const TableRow* row(RowKind kind, RowLine line) const;
+  /// The figure of a line at a station, counted from the bow; none where it is not given.
+  std::optional<Length> figure(RowKind kind, RowLine line, std::size_t column) const;
   const Profile* profile(ProfilePart part) const;
   std::optional<Length> halfSiding(SidingPart part) const;
   std::optional<std::size_t> rakeColumn() const;

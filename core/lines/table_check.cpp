@@ -86,8 +86,7 @@ class TableCheck {
   }
 
   std::optional<Length> figure(RowKind kind, RowLine line, std::size_t column) const {
-    const TableRow* row = m_table.row(kind, line);
-    return row != nullptr && column < row->figures.size() ? row->figures[column] : std::nullopt;
+    return m_table.figure(kind, line, column);
   }
 
   void checkEnds() {

@@ -54,7 +54,7 @@ TimberId AssemblyDrawing::shownId() const {
 
 bool AssemblyDrawing::isReady() {
   if (backbone() == nullptr) return false;
-  return !m_session->book()->backbone.timbers.empty() || m_session->freshAnswer() != nullptr;
+  return !m_session->book()->backbone.timbers.empty() || m_session->freshAnswer(Session::handWaits) != nullptr;
 }
 
 void AssemblyDrawing::choose(int index) {

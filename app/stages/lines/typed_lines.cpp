@@ -48,9 +48,8 @@ class TypedTable {
   }
 
   std::optional<double> figure(RowKind kind, RowLine line, std::size_t column) const {
-    const TableRow* row = m_table.row(kind, line);
-    if (row == nullptr || column >= row->figures.size() || !row->figures[column]) return std::nullopt;
-    return row->figures[column]->mm();
+    const auto given = m_table.figure(kind, line, column);
+    return given ? std::optional(given->mm()) : std::nullopt;
   }
 
   void addFigure(const TableRow& row, std::size_t column) {
