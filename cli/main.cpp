@@ -60,6 +60,17 @@ void readWords(Request& request, const Words& words) {
     request.construction = words.construction == "carvel" ? Construction::Carvel : Construction::Lapstrake;
 }
 
+/// What is asked of the whole boat, of the inside of her planking, cannot be asked of a length of it or of another
+/// face.
+void refuseParts(const Request& request, const std::string& command) {
+  for (const auto& [option, given] : {std::pair<const char*, bool>{"--from", !request.from.empty()},
+                                      {"--to", !request.to.empty()},
+                                      {"--surface", request.face != Face::Inside}}) {
+    if (given)
+      throw UsageError{std::string(option) + ": " + command + " is of the whole boat, as she is planked; leave it out"};
+  }
+}
+
 int report(const Result<std::string>& result) {
   if (result) {
     std::cout << *result;
@@ -140,7 +151,10 @@ int run(int argc, char** argv) {
   }
   for (auto* command : {lining, widths, plank, moulds, bevels, backing, spile}) addSide(*command, words);
   plank->add_option("--strake", request.strake, "strake, 1 the garboard")->required();
-  plank->add_flag("--summary", request.summary, "lengths, board, sny and strain only");
+  auto* summary = plank->add_flag("--summary", request.summary, "lengths, board, sny and strain only");
+  bool isCut = false;
+  plank->add_flag("--cut", isCut, "the finished outline, into the rabbet, and where it lies on the boat")
+      ->excludes(summary);
   spile->add_option("--strake", request.strake, "strake, 1 the garboard")->required();
   spile->add_option("--readings", readings, "the readings (CSV, spiling,1)")->required();
   spile->add_flag("--summary", request.summary, "what may be wrong, the likeliest first");
@@ -149,6 +163,15 @@ int run(int argc, char** argv) {
   addSheetsOptions(*sheet, sheets);
   std::string piece;
   plank->add_option("--piece", piece, "one piece of the strake, from the bow, as it is sawn");
+  auto* joints = app.add_subcommand("joints", "every joint of the planking, and the one nearest to it that it touches");
+  auto* fastenings = app.add_subcommand("fastenings", "every fastening of a plank, on the plank and on the boat");
+  for (auto* command : {joints, fastenings}) {
+    addCommon(*command, request, words);
+    addLining(*command, request);
+    addSide(*command, words);
+    command->add_option("--lap", request.lap, "lap carried on from the lower edge");
+  }
+  fastenings->add_option("--strake", request.strake, "strake, 1 the garboard")->required();
   auto* ticket = app.add_subcommand("ticket", "the ticket of a plank, with its full-size pattern");
   addCommon(*ticket, request, words);
   addLining(*ticket, request);
@@ -195,6 +218,9 @@ int run(int argc, char** argv) {
     app.parse(argc, argv);
     readWords(request, words);
     if (import->parsed()) return report(importTable(request.file, out));
+    for (const CLI::App* command : {weigh, suggest, reline, school, fairness, joints, fastenings, ticket}) {
+      if (command->parsed()) refuseParts(request, command->get_name());
+    }
     if (weigh->parsed())
       return report(answer(request, [&](const Job& job) { return weighTable(job, request.summary); }));
     if (suggest->parsed())
@@ -225,6 +251,14 @@ int run(int argc, char** argv) {
       const SheetsApplication graphics(argc, argv);
       return report(answer(request, [&](const Job& job) { return writeTicket(job, sheets, request.strake, piece); }));
     }
+    if (joints->parsed()) {
+      const bool bothSides = joints->get_option("--side")->empty();
+      return report(answer(request, [&](const Job& job) { return jointsTable(job, bothSides); }));
+    }
+    if (fastenings->parsed())
+      return report(answer(request, [&](const Job& job) { return fasteningsTable(job, request.strake); }));
+    if (isCut && !piece.empty()) throw UsageError{"--cut: of the whole strake; --piece is of one piece, as it is sawn"};
+    if (isCut) return report(answer(request, [&](const Job& job) { return cutTable(job, request.strake); }));
     if (!piece.empty() && request.summary)
       throw UsageError{"--piece: give it or --summary, which is of the whole strake"};
     if (!piece.empty())

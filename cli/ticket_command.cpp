@@ -2,7 +2,10 @@
 
 #include <charconv>
 
+#include "plank/narrowest_board.h"
+#include "plank/on_boat.h"
 #include "sheet_set.h"
+#include "solve/joinery.h"
 #include "solved_job.h"
 
 namespace narrows::cli {
@@ -101,6 +104,125 @@ Result<std::string> pieceTable(const Job& job, int strake, const std::string& pi
   };
   add("lower", of.sawn.lower);
   add("upper", of.sawn.upper);
+  return text;
+}
+
+namespace {
+
+const char* fastenedToWord(FastenedTo to) {
+  switch (to) {
+    case FastenedTo::Frame:
+      return "frame";
+    case FastenedTo::Lap:
+      return "lap";
+    case FastenedTo::HoodEnd:
+      return "hood end";
+    case FastenedTo::Keel:
+      return "keel";
+    case FastenedTo::Transom:
+      return "transom";
+    case FastenedTo::ButtBlock:
+      return "butt block";
+  }
+  return "";
+}
+
+/// Where a point of the flat plank lies on the board that its finished outline is cut out of.
+class OnBoard {
+ public:
+  OnBoard(const CutLines& cut, BoatSide side) : m_up(side == BoatSide::Port ? -1.0 : 1.0) {
+    std::vector<Vec2> all;
+    for (const CutLine* line : {&cut.lower, &cut.upper, &cut.bow, &cut.stern})
+      all.insert(all.end(), line->flat.begin(), line->flat.end());
+    const NarrowestBoard board = narrowestBoard(all);
+    m_along = board.along;
+    m_corner = Vec2(1e300, 1e300);
+    for (const Vec2& point : all)
+      m_corner = m_corner.cwiseMin(Vec2(point.dot(m_along), point.dot(turnedLeft(m_along))));
+  }
+  Vec2 operator()(const Vec2& point) const {
+    const Vec2 own = Vec2(point.dot(m_along), point.dot(turnedLeft(m_along))) - m_corner;
+    return {own.x(), m_up * own.y()};
+  }
+
+ private:
+  double m_up;
+  Vec2 m_along = Vec2(1.0, 0.0), m_corner = Vec2::Zero();
+};
+
+std::string places(const Job& job, const Vec2& own, const Vec3& at) {
+  return job.show(own.x()) + "," + job.show(own.y()) + "," + job.show(at.x()) + "," + job.show(at.y()) + "," +
+         job.show(at.z()) + "\n";
+}
+
+}  // namespace
+
+Result<std::string> cutTable(const Job& job, int strake) {
+  const auto asked = askedPiece(job, strake, {});
+  if (!asked) return tl::make_unexpected(asked.error());
+  const CutLines& cut = asked->bench->cut;
+  const OnBoard board(cut, job.side());
+  std::string text = "edge,x,y,distance,half_breadth,height\n";
+  for (const auto& [name, line] : {std::pair<const char*, const CutLine*>{"lower", &cut.lower},
+                                   {"upper", &cut.upper},
+                                   {"bow", &cut.bow},
+                                   {"stern", &cut.stern}}) {
+    for (std::size_t i = 0; i < line->size(); ++i)
+      text += std::string(name) + "," + places(job, board(line->flat[i]), line->at[i]);
+  }
+  return text;
+}
+
+Result<std::string> fasteningsTable(const Job& job, int strake) {
+  const auto asked = askedPiece(job, strake, {});
+  if (!asked) return tl::make_unexpected(asked.error());
+  const PlankAtBench& bench = *asked->bench;
+  const OnBoard board(bench.cut, job.side());
+  const Band band = asked->solved->liningOf(job.side())->band(asked->strake);
+  std::string text = "to,fastener,x,y,distance,half_breadth,height\n";
+  for (const Fastening& one : bench.fastenings.all) {
+    const FastenerLot& lot = bench.fastenings.fasteners[one.which];
+    text += std::string(fastenedToWord(one.to)) + "," +
+            csvField(fastenerWords(lot.of.fastener, asked->solved->book->settings.notation)) + "," +
+            places(job, board(one.at), onBoat(band, *bench.plank, one.at));
+  }
+  return text;
+}
+
+Result<std::string> jointsTable(const Job& job, bool bothSides) {
+  if (!job.isWholeInside())
+    throw UsageError{"joints are of whole planks, of the inside of the planking: leave --surface, --from and --to out"};
+  const auto solved = solvedOf(job);
+  if (!solved) return tl::make_unexpected(solved.error());
+  const auto& joints = (*solved)->book->joining.joints;
+  const JoiningMake make = joiningMake(**solved);
+  std::string text = "strake,side,distance,kind,bay,neighbour,apart\n";
+  for (const PlankJoint& joint : joints) {
+    if (!bothSides && joint.side != job.side()) continue;
+    const Lining* lining = (*solved)->liningOf(joint.side);
+    const auto strake = static_cast<std::size_t>(joint.strake - 1);
+    if (lining == nullptr || strake >= lining->strakeCount()) continue;
+    const PlankRun run(lining->band(strake), *(*solved)->planksOf(joint.side)[strake].value);
+    const double t = run.tAt(run.alongAt(joint.at.mm()));
+    // The strakes that touch it there, whatever they are numbered.
+    const auto touches = [&](std::size_t other) {
+      return lining->strakeBelow(strake, t) == other || lining->strakeBelow(other, t) == strake;
+    };
+    const PlankJoint* nearest = nullptr;
+    for (const PlankJoint& other : joints) {
+      const auto of = static_cast<std::size_t>(other.strake - 1);
+      if (other.side != joint.side || of == strake || of >= lining->strakeCount() || !touches(of)) continue;
+      if (nearest == nullptr || std::abs((other.at - joint.at).mm()) < std::abs((nearest->at - joint.at).mm()))
+        nearest = &other;
+    }
+    text += std::to_string(joint.strake) + "," + sideWord(joint.side) + "," + job.show(joint.at.mm()) + "," +
+            (joint.kind == JoinedBy::Scarf ? "scarf" : "butt") + "," +
+            std::to_string(make.frames.bayOf(joint.at.mm())) + ",";
+    if (nearest != nullptr)
+      text += std::to_string(nearest->strake) + "," + job.show(std::abs((nearest->at - joint.at).mm())) + "\n";
+    else
+      text += ",\n";
+  }
   return text;
 }
 

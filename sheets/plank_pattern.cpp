@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <tuple>
 
 #include "book/spiling_edits.h"
 #include "curve/evenly_between.h"
@@ -158,13 +159,13 @@ class PatternDrawer {
   /// Whether it goes on beyond its own end or keel edge by as much as a saw leaves.
   bool reachesIntoRabbet() const {
     constexpr double leastMm = 0.8;
-    const IntoRabbet& into = m_of.bench->into;
+    const CutLines& cut = m_of.bench->cut;
     const auto reach = [](const std::vector<double>& mm) {
       return std::any_of(mm.begin(), mm.end(), [](double one) { return std::abs(one) > leastMm; });
     };
-    return reach(into.bow) || reach(into.stern) || std::any_of(into.keel.begin(), into.keel.end(), [](const auto& one) {
-             return std::abs(one.second) > leastMm;
-           });
+    return reach(cut.intoBow) || reach(cut.intoStern) ||
+           std::any_of(cut.intoKeel.begin(), cut.intoKeel.end(),
+                       [](const auto& one) { return std::abs(one.second) > leastMm; });
   }
 
   void drawSawn() {
@@ -173,19 +174,18 @@ class PatternDrawer {
     m_drawing.line(LineRole::Saw, placed(std::move(round)));
     if (!reachesIntoRabbet()) return;
     const CutLines& cut = m_of.bench->cut;
-    const IntoRabbet& into = m_of.bench->into;
-    if (!into.bow.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.bow));
-    if (!into.stern.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.stern));
-    if (!into.keel.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.lower));
+    if (!cut.intoBow.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.bow.flat));
+    if (!cut.intoStern.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.stern.flat));
+    if (!cut.intoKeel.empty()) m_drawing.line(LineRole::IntoRabbet, placed(cut.lower.flat));
     for (const bool bow : {true, false}) {
-      if ((bow ? into.bow : into.stern).empty()) continue;
+      if ((bow ? cut.intoBow : cut.intoStern).empty()) continue;
       // Edges run on to the corners.
       const auto leg = [&](const std::vector<Vec2>& edge, const std::vector<Vec2>& was) {
         const Vec2 from = bow ? was.front() : was.back(), to = bow ? edge.front() : edge.back();
         m_drawing.line(LineRole::IntoRabbet, {placed(from), placed(to)});
       };
-      if (into.keel.empty()) leg(cut.lower, m_of.bench->plank->lower);
-      leg(cut.upper, m_of.bench->plank->upper);
+      if (cut.intoKeel.empty()) leg(cut.lower.flat, m_of.bench->plank->lower);
+      leg(cut.upper.flat, m_of.bench->plank->upper);
     }
   }
 
@@ -257,7 +257,7 @@ class PatternDrawer {
           const Vec2 line = map.at(mark.t, edge);
           const Vec2 in = (map.at(mark.t, head ? 1.0 - lookAcross : lookAcross) - line).normalized();
           // At its head the lap lies on the plank, at its foot below its own line.
-          const Vec2 to = head ? Vec2(line + gain.lapMm * in) : Vec2(line - gain.lapMm * in);
+          const Vec2 to = head ? Vec2(line + mark.lapMm * in) : Vec2(line - mark.lapMm * in);
           m_drawing.line(LineRole::Gain, {placed(line), placed(to)});
           if (gain.make.way == GainWay::Joggled) continue;
           const std::string deep = head ? bare(mark.lowerAtLapMm) + " · " + bare(mark.lowerAtEdgeMm)
@@ -323,6 +323,12 @@ class PatternDrawer {
           "This is the INSIDE face. The outside face is wider, by %1 at most over both edges: saw outside these lines "
           "and bevel back to them.",
           shownTwice(m_of.outsideWiderMm, m_of.notation));
+    }
+    if (m_of.widestLapMm > m_of.lapMm + 0.05 && m_of.hasLap) {
+      return Trade::say(
+          "The lap, from %1 to %2, is in the keel edge already: the dashed line there is the edge without it. Do not "
+          "add it again.",
+          shownTwice(m_of.lapMm, m_of.notation), shownTwice(m_of.widestLapMm, m_of.notation));
     }
     if (m_of.lapMm > 0.0 && m_of.hasLap) {
       return Trade::say(
@@ -437,7 +443,8 @@ PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side,
     of.spiled = Trade::day(spiledAt(*solved.book, number, side)->when);
   of.hasLap = lining.strakes[strake].lower > 0;
   of.construction = solved.book->table.construction;
-  of.lapMm = plankMake(*solved.book, lining, strake).lapMm;
+  std::tie(of.lapMm, of.widestLapMm) =
+      lapsOver(plankMake(*solved.book, lining, strake), lining.strakes[strake].reach);
   of.outsideWiderMm = outsideWiderMm(lining.band(strake), solved.book->table.thickness.mm());
   of.notation = solved.book->settings.notation;
   of.side = side;

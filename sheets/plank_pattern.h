@@ -16,7 +16,7 @@ struct PatternOf {
   std::string timber;  ///< what it is got out of; empty where nothing is said
   std::string spiled;  ///< the day of the readings that it is cut to; empty where it is cut as computed
   Construction construction = Construction::Carvel;
-  double lapMm = 0.0;
+  double lapMm = 0.0, widestLapMm = 0.0;  ///< at the keel edge: the narrowest and the widest
   bool hasLap = false;          ///< the lowest strake has none
   double outsideWiderMm = 0.0;  ///< carvel: how much wider the outside face is at most
   Notation notation = Notation::Inches16;

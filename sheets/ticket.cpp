@@ -181,6 +181,9 @@ class TicketWriter {
                             thin(*high.fitMm));
       section.words.push_back(words + ".");
     }
+    if (isFirst() || isLast()) {
+      for (std::string& unsure : unsureOfEnds(m_plank.cut, m_of.notation)) section.words.push_back(std::move(unsure));
+    }
     if ((m_plank.hoodAtBow ? isFirst() : isLast()) && (m_plank.bow.isHood || m_plank.stern.isHood)) {
       const LetForward let = m_plank.letIn();
       double most = 0.0;

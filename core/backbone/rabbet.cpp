@@ -1,6 +1,8 @@
 #include "backbone/rabbet.h"
 
+#include <Eigen/Dense>
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <functional>
 #include <string>
@@ -47,6 +49,14 @@ constexpr int heightHalvings = 50;
 constexpr double waterlineStepsABay = 24.0;
 /// An end of the rabbet this near to a height is at that height.
 constexpr double sameHeightMm = 0.02;
+/// The lines of the rabbet are believed at so slant a landing (a tangent, 12 degrees), and evened out over so long a
+/// step.
+constexpr double evenSlant = 0.21, evenStepMm = 25.0, leastStepMm = 0.5;
+/// How far off the surface is asked for its shape: so many thicknesses, within bounds.
+constexpr double facedThicknesses = 6.0, leastFacedMm = 60.0, mostFacedMm = 220.0;
+/// A face that comes nearer to the half-siding by less than this a millimetre grazes it.
+constexpr double leastSlope = 0.02;
+constexpr double longestStepMm = 30.0;
 /// Wood that must be left between the grooves of the two sides, as a share of the siding.
 constexpr double leastWoodBetween = 0.2;
 
@@ -217,6 +227,7 @@ RabbetTracer::RabbetTracer(const RabbetHull& hull, const OffsetTable& table, con
   if (sections.front().kind == SectionKind::Stem) m_stemMm = sidingOf(SidingPart::Stem, sidings.stemMm, 0);
   if (sections.back().kind == SectionKind::Sternpost)
     m_sternpostMm = sidingOf(SidingPart::Sternpost, sidings.sternpostMm, sections.size() - 1);
+  for (const SurfacePatch& patch : hull.drawn->patches) m_points.emplace_back(patch);
   const SurfacePatch& lowest = hull.drawn->patches.front();
   const auto count = static_cast<std::size_t>(lowest.lastT()) * placesABay;
   for (std::size_t i = 0; i <= count; ++i) {
@@ -259,7 +270,50 @@ double RabbetTracer::targetAt(RabbetPart part, const Vec3& at) const {
   return m_keelY[i - 1] + share * (m_keelY[i] - m_keelY[i - 1]);
 }
 
+/// The outside of the planking where it stands at the half-siding, from the shape of the surface about an edge of it
+/// and not from the slopes of its rows, which say little round a stem's foot. None where the surface says too little,
+/// or the outside does not come to stand there within reach.
+std::optional<RabbetTracer::Landing> RabbetTracer::landCarriedOn(const Edge& edge, double share) const {
+  const Vec2 from = edge.at(share);
+  const auto patch = static_cast<std::size_t>(edge.patch - m_hull.drawn->patches.data());
+  const double thick = m_hull.thicknessMm;
+  const double within = std::clamp(facedThicknesses * thick, leastFacedMm, mostFacedMm);
+  const auto face = LocalFace::fit(m_points[patch], edge.patch->point(from.x(), from.y()),
+                                   edge.patch->normal(from.x(), from.y()), within);
+  if (!face) return std::nullopt;
+  const double carried = m_hull.side == PlankingSide::Outside ? 0.0 : thick;
+  Landing landing;
+  Vec2 at = Vec2::Zero();
+  const auto outsideOf = [&](const Vec2& place) -> Vec3 { return face->point(place) + carried * face->normal(place); };
+  const auto off = [&](const Vec2& place) {
+    const Vec3 there = outsideOf(place);
+    return there.y() - targetAt(edge.part, there);
+  };
+  // Within the hull the surface itself is asked.
+  if (off(at) < -landedMm) return std::nullopt;
+  constexpr double stepMm = 0.01;
+  for (int i = 0; i < mostSteps; ++i) {
+    const double error = off(at);
+    if (std::abs(error) < settledMm) break;
+    const Vec2 slope((off(at + Vec2(stepMm, 0.0)) - off(at - Vec2(stepMm, 0.0))) / (2.0 * stepMm),
+                     (off(at + Vec2(0.0, stepMm)) - off(at - Vec2(0.0, stepMm))) / (2.0 * stepMm));
+    if (slope.norm() < leastSlope) return std::nullopt;
+    Vec2 step = -error / slope.squaredNorm() * slope;
+    if (step.norm() > longestStepMm) step *= longestStepMm / step.norm();
+    at += step;
+    if (at.norm() > mostCarried * thick) return std::nullopt;
+  }
+  if (std::abs(off(at)) > landedMm) return std::nullopt;
+  landing.normal = face->normal(at);
+  landing.at = outsideOf(at);
+  landing.met = true;
+  return landing;
+}
+
 RabbetTracer::Landing RabbetTracer::land(const Edge& edge, double share, bool outside) const {
+  if (outside && share <= 1.0) {
+    if (const auto carried = landCarriedOn(edge, share)) return *carried;
+  }
   const bool drawnOutside = m_hull.side == PlankingSide::Outside;
   const double carried = outside == drawnOutside ? 0.0 : (outside ? m_hull.thicknessMm : -m_hull.thicknessMm);
   const OffsetPatch face(*edge.patch, carried);
@@ -309,6 +363,51 @@ namespace {
 /// In how many parts the rabbet is traced along a keel of so many bays.
 std::size_t keelPlaces(std::size_t bays) {
   return bays * std::clamp(mostKeelPlaces / std::max<std::size_t>(bays, 1), leastPlacesABay, placesABay);
+}
+
+/// Where the planking comes to the timber at a few degrees, a hair of the surface is a finger's breadth of the rabbet:
+/// there the lines run on as evenly as they do where they are sure. `places`: in order along the boat, `sure` the line
+/// that the table draws; the other lies off it by a reach that changes evenly along it, weighted by the angle. What is
+/// sure, over some twenty degrees, stays to a hundredth of a millimetre.
+void evenOut(const std::vector<RabbetPlace*>& places, bool drawnOutside, double thicknessMm) {
+  const auto n = static_cast<Eigen::Index>(places.size());
+  constexpr Eigen::Index fewest = 6;
+  if (n < fewest) return;
+  const auto sure = [drawnOutside](const RabbetPlace& place) -> const Vec3& {
+    return drawnOutside ? place.rabbet : place.bearding;
+  };
+  std::vector<double> along{0.0};
+  for (std::size_t i = 1; i < places.size(); ++i)
+    along.push_back(along.back() + std::max((sure(*places[i]) - sure(*places[i - 1])).norm(), leastStepMm));
+  Eigen::MatrixXd normal = Eigen::MatrixXd::Zero(n, n), right(n, 6);
+  for (Eigen::Index i = 0; i < n; ++i) {
+    const RabbetPlace& place = *places[static_cast<std::size_t>(i)];
+    const double out = std::clamp(std::abs(place.normal.y()), 1e-3, 1.0);
+    const double slant = std::sqrt(std::max(1.0 - out * out, 0.0)) / out / evenSlant;
+    const double weight = std::clamp(slant * slant * slant * slant, 1e-4, 1e4);
+    normal(i, i) += weight;
+    right.row(i) << weight * (place.rabbet - place.bearding).transpose(), weight * place.normal.transpose();
+  }
+  for (Eigen::Index i = 1; i + 1 < n; ++i) {
+    const auto k = static_cast<std::size_t>(i);
+    // Second differences, as they would be over even steps.
+    const double before = (along[k] - along[k - 1]) / evenStepMm, after = (along[k + 1] - along[k]) / evenStepMm;
+    const double a = 2.0 / (before * (before + after)), c = 2.0 / (after * (before + after));
+    const Eigen::Vector3d second(a, -a - c, c);
+    normal.block(i - 1, i - 1, 3, 3) += 0.5 * (before + after) * second * second.transpose();
+  }
+  const Eigen::MatrixXd evened = normal.ldlt().solve(right);
+  for (Eigen::Index i = 0; i < n; ++i) {
+    RabbetPlace& place = *places[static_cast<std::size_t>(i)];
+    const Vec3 reach = evened.row(i).head<3>().transpose();
+    place.normal = Vec3(evened.row(i).tail<3>().transpose()).normalized();
+    if (drawnOutside) {
+      place.bearding = place.rabbet - reach;
+    } else {
+      place.rabbet = place.bearding + reach;
+    }
+    place.inner = place.rabbet - thicknessMm * place.normal;
+  }
 }
 
 /// Bevels square to the rabbet line, and lengths along it; places where it turns back on itself are let go.
@@ -362,21 +461,31 @@ RabbetRun finishRun(RabbetPart part, std::vector<RabbetPlace> found) {
 }  // namespace
 
 std::vector<RabbetRun> RabbetTracer::trace(const std::stop_token& stop) const {
-  std::vector<RabbetRun> runs;
-  for (const RabbetPart part : {RabbetPart::Stem, RabbetPart::Keel, RabbetPart::Sternpost}) {
-    std::vector<RabbetPlace> found;
-    for (const Edge& edge : edgesOf(part)) {
+  constexpr std::array<RabbetPart, 3> parts{RabbetPart::Stem, RabbetPart::Keel, RabbetPart::Sternpost};
+  std::array<std::vector<RabbetPlace>, 3> found;
+  for (std::size_t k = 0; k < parts.size(); ++k) {
+    for (const Edge& edge : edgesOf(parts[k])) {
       const std::size_t count =
-          part == RabbetPart::Keel ? keelPlaces(static_cast<std::size_t>(edge.patch->lastT())) : stemPlaces;
+          parts[k] == RabbetPart::Keel ? keelPlaces(static_cast<std::size_t>(edge.patch->lastT())) : stemPlaces;
       for (std::size_t i = 0; i <= count; ++i) {
         if (stop.stop_requested()) return {};
         // The very foot of stem and post, where the patch comes to a point, belongs to the keel.
         const double share =
-            i == 0 && part != RabbetPart::Keel ? footShare : static_cast<double>(i) / static_cast<double>(count);
-        if (const auto one = place(edge, share, true)) found.push_back(*one);
+            i == 0 && parts[k] != RabbetPart::Keel ? footShare : static_cast<double>(i) / static_cast<double>(count);
+        if (const auto one = place(edge, share, true)) found[k].push_back(*one);
       }
     }
-    RabbetRun run = finishRun(part, std::move(found));
+  }
+  // Down the stem, aft along the keel, up the sternpost: one line.
+  std::vector<RabbetPlace*> round;
+  for (auto one = found[0].rbegin(); one != found[0].rend(); ++one) round.push_back(&*one);
+  for (std::size_t k = 1; k < parts.size(); ++k) {
+    for (RabbetPlace& one : found[k]) round.push_back(&one);
+  }
+  evenOut(round, m_hull.side == PlankingSide::Outside, m_hull.thicknessMm);
+  std::vector<RabbetRun> runs;
+  for (std::size_t k = 0; k < parts.size(); ++k) {
+    RabbetRun run = finishRun(parts[k], std::move(found[k]));
     if (run.places.size() >= 2) runs.push_back(std::move(run));
   }
   return runs;

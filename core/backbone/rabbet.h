@@ -7,6 +7,7 @@
 
 #include "curve/batten.h"
 #include "lines/hull.h"
+#include "lines/local_face.h"
 
 namespace narrows {
 
@@ -60,9 +61,10 @@ struct RabbetAtHeight {
 /// Traces the rabbet on a hull.
 ///
 /// Rabbet and bearding line are where the outside and the inside of the planking, exact offsets of the drawn surface,
-/// stand at the half-siding. Where one of them ends before it gets there it is carried on with its own tangent and
-/// curvature. Within 0.1 mm and 0.1 degree on a wedge and a cone, within 1 mm and half a degree on smooth hulls given
-/// as tables; a rabbet line carried on past the surface by more than a hand's breadth, within 2 mm (rabbet_test).
+/// stand at the half-siding. Where the table is drawn to the inside, the outside is the surface carried on past its
+/// edge (`LocalFace`) and square through the planking. Within 0.1 mm and 0.1 degree on a wedge and a cone, within 1 mm
+/// and half a degree on smooth hulls given as tables (rabbet_test); within 0.6 mm of the bottom of the rabbet of a
+/// cylinder that runs keel, forefoot and stem in one (cut_lines_test).
 class RabbetTracer {
  public:
   /// `hull.drawn` and `table` must outlive it. A half-siding of nought along the keel means no groove there.
@@ -83,7 +85,10 @@ class RabbetTracer {
   std::optional<Vec3> followWaterline(const Edge& edge, double heightMm) const;
   std::optional<RabbetPlace> place(const Edge& edge, double share, bool whole) const;
 
+  std::optional<Landing> landCarriedOn(const Edge& edge, double share) const;
+
   RabbetHull m_hull;
+  std::vector<PatchPoints> m_points;  ///< of every patch
   std::optional<double> m_stemMm, m_sternpostMm;
   bool m_keelGrooved = false;
   std::vector<double> m_keelX, m_keelY;  ///< half-breadth of the keel's edge along the drawn surface

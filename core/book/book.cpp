@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "backbone/backbone.h"
+#include "lining/schools.h"
 #include "lining/shop_figures.h"
 
 namespace narrows {
@@ -28,7 +29,7 @@ namespace {
 /// Strakes of a book whose hull is not known yet.
 constexpr int strakesToStartWith = 8;
 
-Book bookOf(const OffsetTable& table, std::optional<Length> girth) {
+Book bookOf(const OffsetTable& table, int strakes) {
   Book book;
   book.table = table;
   book.backbone = usualPlan(table);
@@ -39,11 +40,10 @@ Book bookOf(const OffsetTable& table, std::optional<Length> girth) {
   const ShopFigures usual = shopFigures(table.construction, boatLength(table));
   book.settings.notation = notationFor(table.unit);
   book.settings.lap = table.construction == Construction::Lapstrake ? usual.lap : Length();
-  const int count = girth ? usualStrakeCount(usual, *girth) : strakesToStartWith;
   LiningPlan& plan = book.plans.front();
   plan.name = firstPlanName;
-  for (int k = 0; k < count; ++k) plan.strakes.push_back({give()});
-  for (int k = 0; k <= count; ++k) plan.lines.push_back({give()});
+  for (int k = 0; k < strakes; ++k) plan.strakes.push_back({give()});
+  for (int k = 0; k <= strakes; ++k) plan.lines.push_back({give()});
   plan.id = book.starboard = book.port = {give()};
   return book;
 }
@@ -101,12 +101,23 @@ WeighingFigures weighingFigures(const Book& book) {
 Result<Book> newBook(const OffsetTable& table) {
   const auto hull = springHull(table);
   if (!hull) return tl::make_unexpected(hull.error());
-  const GirthFrame frame(std::make_shared<Hull>(*hull), false);
-  return bookOf(table, millimetres(frame.girthMm(frame.greatestSection())));
+  const ShopFigures usual = shopFigures(table.construction, boatLength(table));
+  const GirthFrame drawn(std::make_shared<Hull>(*hull), false);
+  const Book book = bookOf(table, usualStrakeCount(usual, millimetres(drawn.girthMm(drawn.greatestSection()))));
+  auto inside = hullFace(*hull, table, Face::Inside);
+  if (!inside) return book;
+  const GirthFrame frame(std::make_shared<Hull>(std::move(*inside)), false);
+  const auto equal =
+      planBySchool(frame, School::Equal, {}, sectionIds(book, frame.hull()), usual, plankingFigures(book));
+  if (!equal) return book;
+  Book begun = bookOf(table, static_cast<int>(equal->strakes.size()));
+  begun.plans.front().bow = equal->bow;
+  begun.plans.front().stern = equal->stern;
+  return begun;
 }
 
 Book startBook(const OffsetTable& table) {
-  return bookOf(table, std::nullopt);
+  return bookOf(table, strakesToStartWith);
 }
 
 OffsetTable fairedTable(const Book& book) {
@@ -116,7 +127,10 @@ OffsetTable fairedTable(const Book& book) {
   for (std::size_t i = 0; i < table.rows.size(); ++i) table.rows[i].reading = millimetres(drawn.rowToleranceMm(i));
   for (std::size_t i = 0; i < table.profiles.size(); ++i)
     table.profiles[i].reading = millimetres(drawn.profileToleranceMm(i));
-  for (const FairedFigure& faired : book.faired) setFigureMm(table, faired.figure, faired.value.mm());
+  for (const FairedFigure& faired : book.faired) {
+    setFigureMm(table, faired.figure, faired.value.mm());
+    if (faired.figure.in == FigureRef::In::Row) table.rows[faired.figure.list].held.push_back(faired.figure.place);
+  }
   return table;
 }
 

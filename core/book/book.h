@@ -99,7 +99,9 @@ struct Book {
 
 using BookSnapshot = std::shared_ptr<const Book>;
 
-/// A new book of a table: lined off equally, with the usual number of strakes for her size.
+/// A new book of a table: every station divided equally, with the usual number of strakes for her size, lines run out to
+/// stem and sternpost as battens lie and hood ends evened (`School::Equal`). Where no such plan lines her off, her lines
+/// keep their shares to the ends.
 Result<Book> newBook(const OffsetTable& table);
 
 /// The same without asking for a hull: a table that is still being typed.

@@ -21,9 +21,13 @@ constexpr int mostLengthSteps = 8;
 /// The carried curvature is approached by this part of the way each time: the full step swings from side to side.
 constexpr double carryRelaxation = 0.7;
 /// Stiffnesses tried when nails are eased, from slack to all but straight.
+/// How much more a stiffness counts that is judged better.
+constexpr double scoreSharpness = 3.0;
 constexpr int stiffnessSteps = 25;
 /// A pull that no stiffness moves.
 constexpr double heldPull = 1e9;
+/// A nail as far from its nearer neighbour as this part of the way to the other is believed as it stands.
+constexpr double wellApart = 0.16;
 /// Nails with less tolerance than this are as good as held.
 constexpr double leastToleranceMm = 1e-6;
 /// A batten so many times as long as its chords was not sprung but thrown: its nails run back on themselves.
@@ -311,24 +315,34 @@ std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double>
     const double share = std::max(toleranceMm[static_cast<std::size_t>(i)], leastToleranceMm) / leastToleranceMm;
     pull(i) = i == 0 || i == n - 1 ? heldPull : 1.0 / (share * share);
   }
-  const double scale = pull.segment(1, n - 2).maxCoeff();
+  // By what the whole can do: scaled by the tightest nail, loose ones would be held as if rigid; by the loosest, tight
+  // ones would be all that counts.
+  const double scale = std::exp(pull.segment(1, n - 2).array().log().mean());
   pull.segment(1, n - 2) /= scale;
-  Eigen::MatrixXd moved = given;
-  double best = std::numeric_limits<double>::max();
+  // Every stiffness has its say by how well it is judged: the one that is judged best, taken alone, would change for a
+  // figure's last sixty-fourth and take the whole line with it.
+  std::vector<Eigen::MatrixXd> tries;
+  std::vector<double> scores;
   for (int step = 0; step < stiffnessSteps; ++step) {
     const double stiff = std::pow(10.0, -3.0 + 8.0 * step / (stiffnessSteps - 1));
     Eigen::MatrixXd normal = stiff * stiffness;
     normal.diagonal() += pull;
     const Eigen::MatrixXd influence = solveDefinite(normal, pull.asDiagonal());
-    const Eigen::MatrixXd tried = times(influence, given);
+    tries.push_back(times(influence, given));
     const double freedom = static_cast<double>(n) - influence.trace();
     const double scatter =
-        ((tried - given).array().colwise() * pull.array().sqrt()).matrix().block(1, 0, n - 2, 3).squaredNorm();
-    const double score = scatter / (freedom * freedom);
-    if (score >= best) continue;
-    best = score;
-    moved = tried;
+        ((tries.back() - given).array().colwise() * pull.array().sqrt()).matrix().block(1, 0, n - 2, 3).squaredNorm();
+    scores.push_back(scatter / (freedom * freedom));
   }
+  const double best = std::max(*std::min_element(scores.begin(), scores.end()), 1e-18);
+  Eigen::MatrixXd moved = Eigen::MatrixXd::Zero(n, 3);
+  double say = 0.0;
+  for (std::size_t k = 0; k < tries.size(); ++k) {
+    const double weight = std::pow(best / std::max(scores[k], best), scoreSharpness);
+    moved += weight * tries[k];
+    say += weight;
+  }
+  moved /= say;
   for (Eigen::Index i = 1; i + 1 < n; ++i) {
     const auto at = static_cast<std::size_t>(i);
     const Vec3 move = (moved.row(i) - given.row(i)).transpose();
@@ -336,6 +350,24 @@ std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double>
     eased[at] = nails[at] + (move.norm() > most ? Vec3(move * (most / move.norm())) : move);
   }
   return eased;
+}
+
+std::vector<Vec3> weighCloseNails(std::span<const Vec3> nails, std::span<const double> mostMm) {
+  require(nails.size() == mostMm.size(), "one bound a nail");
+  std::vector<Vec3> weighed(nails.begin(), nails.end());
+  constexpr std::size_t fewest = 4;
+  if (nails.size() < fewest) return weighed;
+  for (std::size_t i = 1; i + 1 < nails.size(); ++i) {
+    const double before = (nails[i] - nails[i - 1]).norm(), after = (nails[i + 1] - nails[i]).norm();
+    const double ratio = std::min(before, after) / std::max(before, after);
+    if (ratio >= wellApart) continue;
+    std::vector<Vec3> others(nails.begin(), nails.end());
+    others.erase(others.begin() + static_cast<std::ptrdiff_t>(i));
+    const Batten without = Batten::spring(others, BattenEnds::CarryCurvature);
+    const Vec3 move = (1.0 - ratio / wellApart) * (without.pointAt(without.nearestAlong(nails[i])) - nails[i]);
+    weighed[i] += move.norm() > mostMm[i] ? Vec3(move * (mostMm[i] / move.norm())) : move;
+  }
+  return weighed;
 }
 
 }  // namespace narrows

@@ -87,4 +87,11 @@ class Batten {
 /// their own scatter shows them to be rounded, and not at all where they lie evenly already.
 std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double> toleranceMm);
 
+/// Nails that stand close to a neighbour weighed by how far they stand from it: a batten through both would be turned
+/// by what either may be off, and swing out in the next span by many times as much. Such a nail is moved towards the
+/// batten through the others, the more the closer it stands, and by no more than `mostMm` of it; the first and last
+/// stay. A figure that is moved then moves the batten by hardly more than itself (steady_test), and one that lies on
+/// the batten already is not moved.
+std::vector<Vec3> weighCloseNails(std::span<const Vec3> nails, std::span<const double> mostMm);
+
 }  // namespace narrows

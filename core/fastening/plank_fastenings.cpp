@@ -14,6 +14,8 @@ namespace {
 constexpr double twoUpToMm = 6.0 * mmPerInch, threeUpToMm = 9.0 * mmPerInch, middleFromMm = 4.0 * mmPerInch;
 /// Planking as thick as this takes two staggered rows at its ends.
 constexpr double twoRowsFromMm = 12.0;
+/// Rows on a rabbet's bed stand no further in from its bottom than so many times the least distance from an edge.
+constexpr double farthestInEdges = 2.0;
 
 /// Works out one plank.
 class PlankFastener {
@@ -37,6 +39,8 @@ class PlankFastener {
  private:
   /// The row at a part of the width, moved in from there towards the sheer (square to itself) by so much.
   PlankRun row(double across, double inMm) const { return {*m_plank.band, *m_plank.plank, across, inMm}; }
+
+  bool hasLap() const { return m_plank.foot != nullptr && lapsOver(*m_plank.foot, m_plank.band->reach).second > 0.0; }
 
   std::size_t lot(FastenedTo to, int planks, double backing) {
     const FastenerThrough of = fastenerFor(m_make, m_make.kindAt(to), planks, backing);
@@ -97,14 +101,15 @@ class PlankFastener {
   }
 
   void fastenLap() {
-    if (m_plank.lapMm <= 0.0) return;
+    if (!hasLap()) return;
     const std::size_t both = lot(FastenedTo::Lap, 2, 0.0);
     const std::size_t framed = lot(FastenedTo::Frame, 2, m_frames.mouldingMm);
     const double edge = leastEdgeMm(fastener(both)), needs = 2.0 * std::max(edge, leastEdgeMm(fastener(framed)));
-    if (needs > m_plank.lapMm + 0.1) {
-      m_made.unfastened.push_back(Trade::say("the lap is too narrow for its fastenings: it wants %1", narrow(needs)));
-    }
-    const PlankRun middle = row(0.0, -0.5 * m_plank.lapMm);
+    const PlankRun middle(*m_plank.band, *m_plank.plank, 0.0, [this](double t) { return -0.5 * lapAt(*m_plank.foot, t); });
+    const double narrowest = lapsOver(*m_plank.foot, m_plank.band->reach).first;
+    if (needs > narrowest + 0.1)
+      m_made.unfastened.push_back(Trade::say("the lap is too narrow for its fastenings: it wants %1 and is %2",
+                                             narrow(needs), narrow(narrowest)));
     // The frames it crosses, and its ends, are the nodes.
     const double in = std::max(2.4 * edge + leastApartMm(fastener(framed)), 12.0);
     std::vector<double> nodes{in};
@@ -183,7 +188,7 @@ class PlankFastener {
       if (lapped) {
         // Its foot is held by the lap's own, its head by the next plank's.
         if (width > middleFromMm) across = {0.5 * width};
-        if (m_plank.lapMm <= 0.0 && !m_plank.isGarboard) across.insert(across.begin(), edge);
+        if (!hasLap() && !m_plank.isGarboard) across.insert(across.begin(), edge);
       } else {
         const int count = width <= twoUpToMm ? 2 : width <= threeUpToMm ? 3 : 4;
         const double in = std::max(edge, 0.14 * width);
@@ -252,9 +257,104 @@ class PlankFastener {
     if (spaces > 0) widen(which, (high - low) / spaces);
   }
 
+  bool isInRabbet() const { return m_plank.cut != nullptr && m_plank.cut->bearding.size() >= 2; }
+
+  static double distanceTo(const std::vector<Vec2>& line, const Vec2& at) {
+    double least = 1e300;
+    for (std::size_t i = 1; i < line.size(); ++i) least = std::min(least, distanceToSegment(at, line[i - 1], line[i]));
+    return least;
+  }
+
+  /// The bed along a line of the rabbet's bottom: places on it by length, the way in, and how wide it is.
+  class Bed {
+   public:
+    Bed(const std::vector<Vec2>& bottom, bool inIsLeft, const std::vector<Vec2>& bearding)
+        : m_bottom(bottom),
+          m_shares(sharesAlong(bottom)),
+          m_lengthMm(lengthAlong(bottom)),
+          m_way(inIsLeft ? 1.0 : -1.0),
+          m_bearding(bearding) {}
+    double lengthMm() const { return m_lengthMm; }
+    Vec2 at(double mm, double inMm) const {
+      const std::size_t k = legOf(mm);
+      const double part =
+          std::clamp((mm / m_lengthMm - m_shares[k - 1]) / std::max(m_shares[k] - m_shares[k - 1], 1e-12), 0.0, 1.0);
+      return m_bottom[k - 1] + part * (m_bottom[k] - m_bottom[k - 1]) + inMm * m_way * turnedLeft(run(k));
+    }
+    double wideMm(double mm) const { return distanceTo(m_bearding, at(mm, 0.0)); }
+
+   private:
+    std::size_t legOf(double mm) const {
+      const auto after = std::upper_bound(m_shares.begin() + 1, m_shares.end() - 1, mm / m_lengthMm);
+      return static_cast<std::size_t>(after - m_shares.begin());
+    }
+    Vec2 run(std::size_t leg) const { return directionAt(m_bottom, leg); }
+
+    const std::vector<Vec2>& m_bottom;
+    std::vector<double> m_shares;
+    double m_lengthMm, m_way;
+    const std::vector<Vec2>& m_bearding;
+  };
+
+  /// Along a bed: where it is wide enough, evenly, in one row or two that are staggered.
+  void fastenOnBed(FastenedTo to, const Bed& bed, double spacingMm, const std::vector<MissedStretch>& missed) {
+    const std::size_t which = lot(to, 1, deepWoodMm);
+    const double edge = leastEdgeMm(fastener(which)), apart = leastApartMm(fastener(which));
+    const std::string where = to == FastenedTo::Keel ? Trade::say("along the keel") : Trade::say("at the hood end");
+    const auto inAt = [&](double mm, bool second) {
+      const double wide = bed.wideMm(mm);
+      const bool two = m_make.thicknessMm >= twoRowsFromMm && wide >= 2.0 * edge + apart;
+      // In the middle of the bed; where it meets the timber flat and is wide, near the bottom, where the plank is
+      // whole.
+      const double middle = std::min(0.5 * wide, farthestInEdges * edge + (two ? 0.5 * apart : 0.0));
+      return two ? middle + 0.5 * (second ? apart : -apart) : middle;
+    };
+    const auto holds = [&](double mm, bool second) {
+      if (bed.wideMm(mm) < 2.0 * edge) return false;
+      const Vec2 at = bed.at(mm, inAt(mm, second));
+      return distanceTo(m_plank.cut->upper.flat, at) >= edge && distanceTo(m_plank.cut->lower.flat, at) >= edge;
+    };
+    constexpr double stepMm = 1.0;
+    double low = 0.0, high = bed.lengthMm(), widest = 0.0;
+    for (double mm = 0.0; mm <= bed.lengthMm(); mm += stepMm) widest = std::max(widest, bed.wideMm(mm));
+    while (low < high && !holds(low, false)) low += stepMm;
+    while (high > low && !(holds(high, false) && holds(high, true))) high -= stepMm;
+    if (!holds(low, false) || low >= high) {
+      m_made.unfastened.push_back(Trade::say(
+          "the rabbet's bed %1 is %2 wide at its widest, and one row of fastenings wants %3: smaller ones, or "
+          "a batten let in behind it to land on",
+          where, narrow(widest), narrow(2.0 * edge)));
+      return;
+    }
+    std::vector<double> places = divideEvenly(low, high, {spacingMm, apart}, missed);
+    places.insert(places.begin(), low);
+    places.push_back(high);
+    int narrowAt = 0;
+    double last = -1.0;  ///< below nought where none stands before it
+    for (std::size_t i = 0; i < places.size(); ++i) {
+      if (!holds(places[i], i % 2 == 1)) {
+        ++narrowAt;
+        last = -1.0;
+        continue;
+      }
+      if (!add(to, which, bed.at(places[i], inAt(places[i], i % 2 == 1)))) continue;
+      if (last >= 0.0) widen(which, places[i] - last);
+      last = places[i];
+    }
+    if (narrowAt > 0)
+      m_made.unfastened.push_back(
+          Trade::sayCount("the rabbet's bed %1 is too narrow at %n place(|s), under %2: smaller fastenings there, or a "
+                          "batten behind it",
+                          narrowAt, where, narrow(2.0 * edge)));
+  }
+
   void fastenEnd(bool bow) {
     const EndLeft left = bow ? m_plank.bow : m_plank.stern;
     if (left == EndLeft::Nothing) return;
+    if (left == EndLeft::Hood && isInRabbet() && !(bow ? m_plank.cut->intoBow : m_plank.cut->intoStern).empty()) {
+      const std::vector<Vec2>& bottom = (bow ? m_plank.cut->bow : m_plank.cut->stern).flat;
+      return fastenOnBed(FastenedTo::HoodEnd, Bed(bottom, !bow, m_plank.cut->bearding), m_make.endSpacingMm, {});
+    }
     const FastenedTo to = left == EndLeft::Hood ? FastenedTo::HoodEnd : FastenedTo::Transom;
     const std::size_t which = lot(to, 1, deepWoodMm);
     const PlankRun& run = *m_plank.run;
@@ -268,6 +368,11 @@ class PlankFastener {
   }
 
   void fastenKeel() {
+    if (isInRabbet() && !m_plank.cut->intoKeel.empty()) {
+      const double clear = leastEdgeMm(fastener(lot(FastenedTo::Keel, 1, deepWoodMm)));
+      return fastenOnBed(FastenedTo::Keel, Bed(m_plank.cut->lower.flat, true, m_plank.cut->bearding),
+                         m_make.keelSpacingMm, missedOn(row(0.0, 0.0), clear, false));
+    }
     const std::size_t which = lot(FastenedTo::Keel, 1, deepWoodMm);
     const double edge = leastEdgeMm(fastener(which));
     const PlankRun low = row(0.0, 1.2 * edge);

@@ -8,7 +8,11 @@ namespace {
 constexpr double stepT = 1.0 / 24.0;
 }
 
-PlankRun::PlankRun(const Band& band, const FlatPlank& plank, double across, double inMm) {
+PlankRun::PlankRun(const Band& band, const FlatPlank& plank, double across, double inMm)
+    : PlankRun(band, plank, across, [inMm](double) { return inMm; }) {}
+
+PlankRun::PlankRun(const Band& band, const FlatPlank& plank, double across,
+                   const std::function<double(double t)>& inMmAt) {
   const SurfaceReach reach = band.reach;
   for (double t = reach.fromT;; t = std::min(t + stepT, reach.toT)) {
     // A place along the boat stands once: where the row runs square across her end it is passed over.
@@ -20,9 +24,12 @@ PlankRun::PlankRun(const Band& band, const FlatPlank& plank, double across, doub
     }
     if (t >= reach.toT) break;
   }
-  if (inMm != 0.0 && m_points.size() > 1) {
+  if (m_points.size() > 1) {
     const std::vector<Vec2> row = m_points;
-    for (std::size_t i = 0; i < row.size(); ++i) m_points[i] += inMm * turnedLeft(narrows::directionAt(row, i));
+    for (std::size_t i = 0; i < row.size(); ++i) {
+      const double inMm = inMmAt(m_t[i]);
+      if (inMm != 0.0) m_points[i] += inMm * turnedLeft(narrows::directionAt(row, i));
+    }
   }
   for (std::size_t i = 0; i < m_points.size(); ++i)
     m_alongMm.push_back(i == 0 ? 0.0 : m_alongMm.back() + (m_points[i] - m_points[i - 1]).norm());

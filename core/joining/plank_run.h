@@ -13,6 +13,8 @@ class PlankRun {
   /// `across`: 0 at the band's lower line, 1 at its upper; the flat row is moved from there towards the sheer, square
   /// to itself, by `inMm`.
   PlankRun(const Band& band, const FlatPlank& plank, double across = 0.5, double inMm = 0.0);
+  /// Moved by what is told for each section parameter.
+  PlankRun(const Band& band, const FlatPlank& plank, double across, const std::function<double(double t)>& inMmAt);
 
   double lengthMm() const { return m_alongMm.empty() ? 0.0 : m_alongMm.back(); }
   /// How far along it a distance along the boat lies; carried on evenly beyond its ends.

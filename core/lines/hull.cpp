@@ -26,9 +26,14 @@ Result<Hull> hullThrough(std::vector<Section> sections, Problems problems, const
   Hull hull;
   hull.problems = std::move(problems);
   for (Section& section : sections) (section.whole ? hull.sections : hull.partSections).push_back(std::move(section));
+  // What a face leaves of a station, and the table's own parts: along the boat, as rows are bent to them in turn.
+  std::stable_sort(hull.partSections.begin(), hull.partSections.end(),
+                   [](const Section& a, const Section& b) { return a.xMm.value_or(0.0) < b.xMm.value_or(0.0); });
   if (hull.sections.size() < 2) {
     Problems all = hull.problems;
-    all.push_back({Fault::TooFewStations, {}, {std::to_string(hull.sections.size()), "2"}});
+    std::string parts;
+    for (const Section& part : hull.partSections) parts += (parts.empty() ? "" : ", ") + part.name;
+    all.push_back({Fault::TooFewWhole, {}, {std::to_string(hull.sections.size()), parts}});
     return tl::make_unexpected(all);
   }
   std::size_t parts = hull.sections.front().parts.size();
@@ -53,13 +58,18 @@ struct Cut {
   bool folded = false;
 };
 
+/// Bays that a face is carried on past a hull cut off square, to where its planes stand: the little that the planking
+/// leans there.
+constexpr double carriedOnBays = 0.5;
+
 Cut cutAt(const OffsetPatch& patch, const Section& section, double t) {
+  const double beyond = t == 0.0 || t == patch.lastT() ? carriedOnBays : 0.0;
   Cut cut;
   std::vector<Vec3> carried;
   for (std::size_t k = 0; k <= cutPoints; ++k) {
     const double v = static_cast<double>(k) / static_cast<double>(cutPoints);
     std::optional<double> here = t;
-    if (section.xMm) here = patch.crossing(*section.xMm, v, t);
+    if (section.xMm) here = patch.crossing(*section.xMm, v, t, beyond);
     if (!here) {
       cut.whole = false;
       continue;

@@ -25,7 +25,7 @@ double OffsetPatch::bayOf(double xMm, double v, double startT) const {
   return 0.5 * (low + high);
 }
 
-std::optional<double> OffsetPatch::crossing(double xMm, double v, double startT) const {
+std::optional<double> OffsetPatch::crossing(double xMm, double v, double startT, double beyond) const {
   double t = startT;
   constexpr double step = 1e-4;
   // Bays beyond which the way is not felt for but looked up.
@@ -44,8 +44,12 @@ std::optional<double> OffsetPatch::crossing(double xMm, double v, double startT)
     t -= std::clamp(error / slope, -0.5, 0.5);
     if (t < -0.5 || t > lastT() + 0.5) return std::nullopt;
   }
-  if (t < -atEnd || t > lastT() + atEnd) return std::nullopt;
-  return std::clamp(t, 0.0, lastT());
+  const double over = std::max(atEnd, beyond);
+  if (t < -over || t > lastT() + over) return std::nullopt;
+  t = std::clamp(t, -beyond, lastT() + beyond);
+  // A row that turns back on itself may have been followed away from the plane.
+  constexpr double metMm = 1e-4;
+  return std::abs(point(t, v).x() - xMm) < metMm ? std::optional(t) : std::nullopt;
 }
 
 bool OffsetPatch::foldsAt(double t, double v) const {

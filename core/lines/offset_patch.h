@@ -19,8 +19,9 @@ class OffsetPatch {
   Vec3 point(double t, double v) const;
 
   /// Where the row of share `v` crosses the plane x = `xMm`, looking outward from section `startT`; rows are followed a
-  /// little beyond their ends to find it. None where the row does not reach the plane.
-  std::optional<double> crossing(double xMm, double v, double startT) const;
+  /// little beyond their ends to find it. None where the row does not reach the plane. `beyond`: bays that the surface
+  /// may be carried on past its ends to meet it, half a bay at most.
+  std::optional<double> crossing(double xMm, double v, double startT, double beyond = 0.0) const;
 
   /// Whether the carried surface turns over there: a hollow, or a round, tighter than the distance, along the section
   /// or along the hull.

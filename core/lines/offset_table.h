@@ -28,6 +28,8 @@ struct TableRow {
   std::vector<std::optional<Length>> figures;    ///< one a station, bow to stern; none where the line does not cross
   int fileLine = 0;                              ///< line of the file it was read from, 0 if none
   std::optional<Length> reading = std::nullopt;  ///< how far its figures may be off, where they do not tell it
+  /// Stations, by their columns, at which its figure was put where it is by hand: lines through them go nowhere else.
+  std::vector<std::size_t> held = {};
 
   bool sameLine(const TableRow& other) const;
   bool operator==(const TableRow&) const = default;

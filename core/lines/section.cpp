@@ -6,6 +6,7 @@
 #include <numbers>
 
 #include "curve/halving.h"
+#include "lines/bounding_lines.h"
 #include "lines/profile_distance.h"
 #include "lines/table_rounding.h"
 #include "problem/trade.h"
@@ -39,7 +40,10 @@ class SectionSpringer {
     m_chined = table.row(RowKind::Height, RowLine::Chine) != nullptr &&
                table.row(RowKind::HalfBreadth, RowLine::Chine) != nullptr;
     if (const Profile* transom = table.profile(ProfilePart::Transom); hasCourse(transom))
-      m_transom = springProfile(*transom, 0.0, toleranceOf(*transom));
+      m_ends.transom = springProfile(*transom, 0.0, toleranceOf(*transom));
+    m_ends.stem = endOf(ProfilePart::StemRabbet, SidingPart::Stem);
+    m_ends.sternpost = endOf(ProfilePart::SternpostRabbet, SidingPart::Sternpost);
+    m_bounds.emplace(table, m_rounding, m_ends);
   }
 
   /// Sections to take over where a station's figures are the same.
@@ -56,46 +60,36 @@ class SectionSpringer {
       return;
     m_beforeTable = &table;
     m_before = &sections;
+    // The same profiles: the same ends.
+    m_boundsBefore.emplace(table, m_rounding, m_ends);
   }
 
   SectionSet spring(const std::stop_token& stop) {
-    addEnd(ProfilePart::StemRabbet, SidingPart::Stem, SectionKind::Stem, "stem");
+    addEnd(m_ends.stem, SectionKind::Stem, "stem");
     for (std::size_t column = 0; column < m_table.stations.size() && !stop.stop_requested(); ++column)
       addStation(column);
-    addEnd(ProfilePart::SternpostRabbet, SidingPart::Sternpost, SectionKind::Sternpost, "sternpost");
+    addEnd(m_ends.sternpost, SectionKind::Sternpost, "sternpost");
     return std::move(m_set);
   }
 
  private:
-  void addEnd(ProfilePart part, SidingPart siding, SectionKind kind, const std::string& name) {
+  std::optional<Batten> endOf(ProfilePart part, SidingPart siding) const {
     const Profile* profile = m_table.profile(part);
-    if (!hasCourse(profile)) return;
-    const double half = m_table.halfSiding(siding).value_or(Length()).mm();
+    if (!hasCourse(profile)) return std::nullopt;
+    return springProfile(*profile, m_table.halfSiding(siding).value_or(Length()).mm(), toleranceOf(*profile));
+  }
+
+  void addEnd(const std::optional<Batten>& profile, SectionKind kind, const std::string& name) {
+    if (!profile) return;
     Section section;
     section.name = name;
     section.kind = kind;
-    section.parts.push_back(springProfile(*profile, half, toleranceOf(*profile)));
+    section.parts.push_back(*profile);
     if (m_chined) {
       const Vec3 foot = section.parts[0].nails().front();
       section.parts.insert(section.parts.begin(), Batten::spring(std::vector<Vec3>{foot, foot}, BattenEnds::Free));
     }
-    (kind == SectionKind::Stem ? m_stem : m_sternpost) = section.parts.back();
     m_set.sections.push_back(std::move(section));
-  }
-
-  std::optional<double> figure(RowKind kind, RowLine line, std::size_t column) const {
-    const auto given = m_table.figure(kind, line, column);
-    return given ? std::optional(given->mm()) : std::nullopt;
-  }
-
-  std::optional<Vec3> cornerPoint(RowLine line, std::size_t column) const {
-    const auto z = figure(RowKind::Height, line, column);
-    auto y = figure(RowKind::HalfBreadth, line, column);
-    if (!y && line == RowLine::Rabbet) {
-      if (const auto keel = m_table.halfSiding(SidingPart::Keel)) y = keel->mm();
-    }
-    if (!z || !y) return std::nullopt;
-    return Vec3(0.0, *y, *z);
   }
 
   /// Where the profile of stem or sternpost crosses a station's plane.
@@ -119,17 +113,15 @@ class SectionSpringer {
   std::optional<Vec3> beginning(std::size_t column, bool& whole) const {
     whole = true;
     const auto& distance = m_table.stations[column].distance;
-    const auto sternpost = m_table.profile(ProfilePart::SternpostRabbet);
-    if (distance && m_stem && distance->mm() < m_stem->nails().front().x()) {
+    if (distance && m_ends.stem && distance->mm() < m_ends.stem->nails().front().x()) {
       whole = false;
-      return crossing(m_stem, distance->mm());
+      return crossing(m_ends.stem, distance->mm());
     }
-    if (distance && hasCourse(sternpost) && *distance > sternpost->points.front().distance) {
+    if (distance && m_ends.sternpost && distance->mm() > m_ends.sternpost->nails().front().x()) {
       whole = false;
-      const double half = m_table.halfSiding(SidingPart::Sternpost).value_or(Length()).mm();
-      return crossing(springProfile(*sternpost, half, toleranceOf(*sternpost)), distance->mm());
+      return crossing(m_ends.sternpost, distance->mm());
     }
-    return cornerPoint(RowLine::Rabbet, column);
+    return m_bounds->corner(RowLine::Rabbet, column);
   }
 
   /// The section of a station as it was sprung before; null where its figures changed.
@@ -137,6 +129,9 @@ class SectionSpringer {
     if (m_before == nullptr) return nullptr;
     for (std::size_t i = 0; i < m_table.rows.size(); ++i) {
       if (m_table.rows[i].figures[column] != m_beforeTable->rows[i].figures[column]) return nullptr;
+    }
+    for (const RowLine line : {RowLine::Rabbet, RowLine::Chine, RowLine::Sheer}) {
+      if (m_bounds->corner(line, column) != m_boundsBefore->corner(line, column)) return nullptr;
     }
     const auto found = std::find_if(m_before->begin(), m_before->end(), [&](const Section& section) {
       return section.name == m_table.stations[column].name;
@@ -155,15 +150,15 @@ class SectionSpringer {
     if (station.distance) section.xMm = station.distance->mm();
     section.kind = station.isRake() ? SectionKind::Transom : SectionKind::Station;
     const auto foot = beginning(column, section.whole);
-    const auto head = cornerPoint(RowLine::Sheer, column);
-    if (!foot || !head || (station.isRake() && !m_transom)) {
+    const auto head = m_bounds->corner(RowLine::Sheer, column);
+    if (!foot || !head || (station.isRake() && !m_ends.transom)) {
       m_set.problems.push_back({foot ? Fault::SheerMissing : Fault::RabbetMissing,
                                 {0, 0, Trade::say("station %1", station.name)},
                                 {station.name, "figure"}});
       return;
     }
     std::vector<SectionFigure> ends{{Vec3(0.0, foot->y(), foot->z()), Vec3::Zero(), "rabbet"}};
-    const auto chine = m_chined && section.whole ? cornerPoint(RowLine::Chine, column) : std::nullopt;
+    const auto chine = m_chined && section.whole ? m_bounds->corner(RowLine::Chine, column) : std::nullopt;
     if (m_chined && section.whole && !chine) {
       m_set.problems.push_back(
           {Fault::ChineMissing, {0, 0, Trade::say("station %1", station.name)}, {station.name, "figure"}});
@@ -283,11 +278,22 @@ class SectionSpringer {
       given.push_back(nail.at);
       tolerances.push_back(nail.toleranceMm);
     }
+    // A figure is off along its own axis: square to the section it may be off by less.
+    const Batten asGiven = Batten::spring(given, BattenEnds::CarryCurvature);
+    for (std::size_t k = 1; k + 1 < given.size(); ++k) {
+      const Vec3 tangent = asGiven.tangentAt(asGiven.nailLengthsMm()[k]);
+      const Vec3 square(0.0, -tangent.z(), tangent.y());
+      for (std::size_t i = 1; i + 1 < run.size(); ++i) {
+        if ((given[k] - run[i].at).norm() > closeMm(run[i], run[i])) continue;
+        tolerances[k] =
+            std::min(tolerances[k], toleranceOf(run[i]) * std::max(std::abs(square.dot(run[i].axis)), 0.02));
+      }
+    }
     // What a nail may move depends on how the section runs there, which is known only once it is sprung: where a
     // figure ends up beyond its tolerance, its nail is held tighter and the section sprung again.
     Batten batten;
     for (int round = 0; round < mostTightenings; ++round) {
-      std::vector<Vec3> points = easeNails(given, tolerances);
+      std::vector<Vec3> points = weighCloseNails(easeNails(given, tolerances), tolerances);
       for (Vec3& point : points) point.x() = xAt(column, point.z());
       batten = Batten::spring(points, BattenEnds::CarryCurvature);
       if (!tighten(run, batten, given, tolerances)) break;
@@ -331,13 +337,14 @@ class SectionSpringer {
 
   double xAt(std::size_t column, double z) const {
     const auto& distance = m_table.stations[column].distance;
-    return distance ? distance->mm() : distanceAtHeight(*m_transom, z);
+    return distance ? distance->mm() : distanceAtHeight(*m_ends.transom, z);
   }
 
   const OffsetTable& m_table;
   TableRounding m_rounding;
   bool m_chined = false;
-  std::optional<Batten> m_stem, m_sternpost, m_transom;
+  BoundingEnds m_ends;
+  std::optional<BoundingLines> m_bounds, m_boundsBefore;
   const OffsetTable* m_beforeTable = nullptr;
   const std::vector<Section>* m_before = nullptr;
   SectionSet m_set;
@@ -405,7 +412,8 @@ Batten springProfile(const Profile& profile, double halfSidingMm, double toleran
     if (points.empty() || (at - points.back()).norm() > samePointMm) points.push_back(at);
   }
   require(points.size() >= 2, "a profile has two points or more");
-  points = easeNails(points, std::vector<double>(points.size(), toleranceMm));
+  const std::vector<double> tolerances(points.size(), toleranceMm);
+  points = weighCloseNails(easeNails(points, tolerances), tolerances);
   return Batten::spring(points, BattenEnds::CarryCurvature);
 }
 

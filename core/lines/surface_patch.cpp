@@ -18,14 +18,14 @@ constexpr std::size_t rowIntervals = 64;
 constexpr std::size_t bayIntervals = SurfacePatch::columnsABay;
 /// A part section's nail nearer than this to the next nail of its row is left out, and one nearer than the second is
 /// only partly believed: rounded figures so close together would kink the row.
-constexpr double leastNailGapMm = 8.0, fullNailGapMm = 30.0;
+constexpr double leastNailGapMm = 10.0, fullNailGapMm = 80.0;
 /// Nails of one row no further apart than this are one.
 constexpr double oneNailMm = 1e-3;
 /// A row that runs aft by less than this a millimetre somewhere in a bay is not divided there by planes.
 constexpr double leastAft = 0.02;
-/// Sine of the angle between a patch's two directions under which they do not tell its normal: where stem and rabbet
-/// run into one another its corner is all but straight.
-constexpr double leastSine = 1e-3;
+/// Sine of the angle between a patch's two directions over which they tell its normal by themselves, and under which
+/// they do not at all: where stem and rabbet run into one another its corner is all but straight.
+constexpr double sureSine = 0.08, noSine = 0.04;
 /// Newton's steps in which a share of the girth is found between two rows.
 constexpr int girthSteps = 4;
 
@@ -350,16 +350,34 @@ SurfacePoint SurfacePatch::evaluate(double t, double v) const {
 }
 
 Vec3 SurfacePatch::normalOf(const SurfacePoint& here, double t, double v) const {
-  const auto told = [](const SurfacePoint& point) {
-    return point.up.cross(point.aft).norm() > leastSine * point.up.norm() * point.aft.norm();
-  };
-  if (told(here)) return here.normal();
-  // Beside it, a little further from where the patch comes to a point each time.
-  for (double step = 0.002; step < 0.1; step *= 2.0) {
-    const SurfacePoint beside = evaluate(std::clamp(t, step, lastT() - step), std::clamp(v, step, 1.0 - step));
-    if (told(beside)) return beside.normal();
+  const double sine = sineBetween(here);
+  if (sine >= sureSine) return here.normal();
+  // Round a stem's foot rows and sections run into one another: their cross product is then mostly their noise. Further
+  // in they cross; two places there are carried back to here.
+  double step = 0.02;
+  SurfacePoint near, far;
+  for (; step < 0.15; step *= 1.3) {
+    near = inwards(t, v, step);
+    if (sineBetween(near) >= sureSine) break;
   }
-  return here.normal();
+  far = inwards(t, v, 2.0 * step);
+  const double nearMm = (near.at - here.at).norm(), farMm = (far.at - here.at).norm();
+  const Vec3 one = near.normal(), two = far.normal();
+  if (one.isZero()) return here.normal();
+  Vec3 carriedBack = one;
+  if (!two.isZero() && farMm > nearMm + 1e-6)
+    carriedBack = (one + (one - two) * (nearMm / (farMm - nearMm))).normalized();
+  const double share = std::clamp((sine - noSine) / (sureSine - noSine), 0.0, 1.0);
+  return share > 0.0 ? Vec3(((1.0 - share) * carriedBack + share * here.normal()).normalized()) : carriedBack;
+}
+
+SurfacePoint SurfacePatch::inwards(double t, double v, double step) const {
+  return evaluate(std::clamp(t, step, lastT() - step), std::clamp(v, step, 1.0 - step));
+}
+
+double SurfacePatch::sineBetween(const SurfacePoint& point) {
+  const double size = point.up.norm() * point.aft.norm();
+  return size > 0.0 ? point.up.cross(point.aft).norm() / size : 0.0;
 }
 
 Vec3 SurfacePatch::normal(double t, double v) const {
@@ -449,10 +467,13 @@ std::optional<double> SurfacePatch::crossing(double xMm, double v, double startT
       }
       next = 0.5 * (low + high);
     }
-    if (std::abs(next - t) < 1e-13) return next;
+    const bool stands = std::abs(next - t) < 1e-13;
     t = next;
+    if (stands) break;
   }
-  return t;
+  // A row that turns back on itself may have been followed away from the plane.
+  constexpr double metMm = 1e-6;
+  return std::abs(point(t, v).x() - xMm) < metMm ? std::optional(t) : std::nullopt;
 }
 
 }  // namespace narrows

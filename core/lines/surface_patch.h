@@ -91,6 +91,8 @@ class SurfacePatch {
   friend class NetLayer;
   static void smoothAcross(Column& column);
   Vec3 normalOf(const SurfacePoint& here, double t, double v) const;
+  SurfacePoint inwards(double t, double v, double step) const;
+  static double sineBetween(const SurfacePoint& point);
   Weights weightsAt(double t, double v) const;
   std::size_t intervalAt(double t) const;
 

@@ -14,6 +14,8 @@ constexpr double strays = 0.02;
 /// A row is coarser than usual where chance alone would put its figures on the coarser step less often than this.
 constexpr double byChance = 0.01;
 constexpr double finestMm = 1e-4;
+/// A row of so many figures keeps its step though one of them does not.
+constexpr std::size_t strayFrom = 8;
 
 /// Steps a table of this unit may be rounded to, coarsest first, in mm.
 std::vector<double> stepsOf(Unit unit) {
@@ -44,12 +46,16 @@ double coarsest(const std::vector<double>& figures, const std::vector<double>& s
 
 double stepOf(const std::vector<double>& figures, const std::vector<double>& steps, double usual) {
   if (figures.empty()) return usual;
-  const double own = coarsest(figures, steps, 0.0);
+  // One figure of a long row may stand between its steps, a slip or one that was worked out: the rest are rounded as
+  // they were.
+  const auto count = static_cast<double>(figures.size());
+  const bool mayStray = figures.size() >= strayFrom;
+  const double own = coarsest(figures, steps, mayStray ? 1.0 / count : 0.0);
   if (own <= usual) return own;
   // Every coarser step is weighed against the usual one.
   for (const double step : steps) {
     if (step > own || step <= usual) continue;
-    if (std::pow(usual / step, static_cast<double>(figures.size())) < byChance) return step;
+    if (std::pow(usual / step, count - (mayStray ? 1.0 : 0.0)) * (mayStray ? count : 1.0) < byChance) return step;
   }
   return usual;
 }

@@ -186,7 +186,7 @@ class PlanMaker {
     std::size_t from = m_master, to = m_master;
     while (from > 1 && holds(from - 1)) --from;
     while (to + 2 <= last && to + 1 < last && holds(to + 1)) ++to;
-    if (from == to) from > 1 ? --from : ++to;
+    if (from == to) from > 1 || to == last ? --from : ++to;
     return {from, to};
   }
 

@@ -262,36 +262,74 @@ class ZoneLines {
     return {};
   }
 
+  /// Where a line ends in a nib, and the share of its edge there.
+  struct Nib {
+    double t = 0.0, share = 0.0;
+    bool bow = true;
+  };
+  /// The nibs of the strakes that end at a line, as wide as the plan says from their other edge as it lies now.
+  std::vector<Nib> nibsOf(std::size_t k) {
+    std::vector<Nib> nibs;
+    for (const bool bow : {true, false}) {
+      const Stealer* stealer = stealerAt(k, bow);
+      if (stealer == nullptr || stealer->joining == Joining::TwoIntoOne) continue;
+      const double t = jointT(k, bow);
+      const bool upper = stealer->joining == Joining::UpperIntoHost;
+      const std::size_t other = upper ? k + 1 : k - 1;
+      const double edge = other == 0         ? m_lower.shareAt(t)
+                          : other == m_count ? m_upper.shareAt(t)
+                                             : curve(other).shareAt(t);
+      const double nib = stealer->nib.mm() / std::max(m_ground.girthMm(t), 1.0);
+      nibs.push_back({t, upper ? edge - nib : edge + nib, bow});
+    }
+    return nibs;
+  }
+
   /// A strake that ends against a host tapers from the far end to its nib.
   void drawNibs() {
     for (std::size_t k = 1; k < m_count; ++k) {
-      for (const bool bow : {true, false}) {
-        const Stealer* stealer = stealerAt(k, bow);
-        if (stealer == nullptr || stealer->joining == Joining::TwoIntoOne) continue;
-        const double t = jointT(k, bow);
-        const bool upper = stealer->joining == Joining::UpperIntoHost;
-        const std::size_t other = upper ? k + 1 : k - 1;
-        const double edge = other == 0         ? m_lower.shareAt(t)
-                            : other == m_count ? m_upper.shareAt(t)
-                                               : curve(other).shareAt(t);
-        const double nib = stealer->nib.mm() / std::max(m_ground.girthMm(t), 1.0);
-        const double by = (upper ? edge - nib : edge + nib) - curve(k).shareAt(t);
-        curve(k) = curve(k).easedBy(m_ground.frame, along(k), bow ? lastT() : 0.0, t, by);
-      }
+      for (const Nib& nib : nibsOf(k))
+        curve(k) = curve(k).easedBy(m_ground.frame, along(k), nib.bow ? lastT() : 0.0, nib.t,
+                                    nib.share - curve(k).shareAt(nib.t));
     }
   }
 
+  /// Lines go through the marks that were moved, and nibs stay as wide as they are: those are drawn last, from edges
+  /// that have been moved.
   void bendThroughMarks() {
-    const bool held = m_zone.rule != LiningRule::Free;
-    for (std::size_t k = 1; k < m_count; ++k) {
-      const std::vector<CurveNail> marks = m_ground.marksOf(m_ground.plan.lines[m_first + k]);
-      if (marks.empty()) continue;
-      std::vector<CurveNail> nails;
-      if (held && marks.front().t > 0.0) nails.push_back({0.0, 0.0});
-      for (const CurveNail& mark : marks) nails.push_back({mark.t, mark.share - curve(k).shareAt(mark.t)});
-      if (held && marks.back().t < lastT()) nails.push_back({lastT(), 0.0});
-      curve(k) = curve(k).bentBy(m_ground.frame, along(k), std::move(nails));
+    for (const bool toNibs : {false, true}) {
+      for (std::size_t k = 1; k < m_count; ++k) {
+        const std::vector<Nib> nibs = nibsOf(k);
+        if (nibs.empty() == toNibs) continue;
+        bendThroughMarks(k, nibs);
+      }
     }
+  }
+  void bendThroughMarks(std::size_t k, const std::vector<Nib>& nibs) {
+    constexpr double samePlace = 1e-6, sameShare = 1e-9;
+    const bool held = m_zone.rule != LiningRule::Free;
+    std::vector<CurveNail> nails;
+    bool moves = false;
+    const auto isGone = [&](double t) {
+      return std::any_of(nibs.begin(), nibs.end(), [&](const Nib& nib) {
+        return nib.bow ? t < nib.t + samePlace : t > nib.t - samePlace;
+      });
+    };
+    for (const CurveNail& mark : m_ground.marksOf(m_ground.plan.lines[m_first + k])) {
+      if (isGone(mark.t)) continue;  // beyond a nib there is no line
+      nails.push_back({mark.t, mark.share - curve(k).shareAt(mark.t)});
+      moves = true;
+    }
+    for (const Nib& nib : nibs) {
+      const double by = nib.share - curve(k).shareAt(nib.t);
+      moves = moves || std::abs(by) > sameShare;
+      nails.push_back({nib.t, by});
+    }
+    if (!moves) return;
+    std::sort(nails.begin(), nails.end(), [](const CurveNail& a, const CurveNail& b) { return a.t < b.t; });
+    if (held && nails.front().t > 0.0) nails.insert(nails.begin(), {0.0, 0.0});
+    if (held && nails.back().t < lastT()) nails.push_back({lastT(), 0.0});
+    curve(k) = curve(k).bentBy(m_ground.frame, along(k), std::move(nails));
   }
 
   const LiningGround& m_ground;

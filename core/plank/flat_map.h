@@ -23,17 +23,29 @@ class FlatMap {
   /// The flat line at a constant `across`, through every column, with so many points more between two columns.
   std::vector<Vec2> line(double across, std::size_t between) const;
 
+  /// Section parameters of the points that `line` gives along the lower (`across` 0) or upper edge (1).
+  std::vector<double> lineT(double across, std::size_t between) const;
+
   /// Moves the flat plank: points p become turn * p + shift.
   void place(const Eigen::Matrix2d& turn, const Vec2& shift);
 
  private:
   Vec2 atShare(double share, double across) const;
   double columnShare(std::size_t column, double across) const;
+  std::vector<double> lineShares(double across, std::size_t between) const;
+
+  /// The share of a side's length at which a line's own share lies.
+  static double ofSide(double share, double lineMm, const Strip::Longer& longer);
+  static double ofLine(double share, double lineMm, const Strip::Longer& longer);
+  Vec2 atPlace(const Vec2& place) const;
 
   std::size_t m_columns = 0, m_rows = 0;
   std::vector<Vec2> m_points;
   std::vector<double> m_lowerShare, m_upperShare;  ///< of each column
   LineLength m_lower, m_upper;
+  Strip::Longer m_lowerLonger, m_upperLonger;
+  std::vector<std::size_t> m_corners;            ///< columns at which a side turns into an end of the surface
+  std::vector<Vec2> m_lowerPlace, m_upperPlace;  ///< of each column's ends, where an end slants
 };
 
 }  // namespace narrows

@@ -17,16 +17,8 @@ constexpr double sameT = 1e-9;
 /// curved hood end by half a millimetre.
 constexpr std::size_t edgePointsBetween = 3;
 
-/// An end that leans along its edge is carried on by two laps at most: it would run far past the plank.
-constexpr double leastReach = 0.5;
-
-/// Where the line through `a` along `direction` reaches the distance `away` (below) from the line through `b` along
-/// `edge`.
-Vec2 carriedEnd(const Vec2& corner, const Vec2& acrossDown, const Vec2& edge, double away) {
-  const Vec2 down(edge.y(), -edge.x());
-  const double reach = acrossDown.dot(down);
-  return corner + acrossDown * (away / std::max(reach, leastReach));
-}
+/// An end that leans along its edge by more than this (the cosine) is not carried on: it would run far past the plank.
+constexpr double leastReach = 0.8;
 
 /// The lap at each point of the keel edge: between places where it is given it changes evenly along the edge.
 std::vector<double> lapsAlong(const std::vector<Vec2>& lower, const PlankMake& make, const Band& band,
@@ -42,21 +34,26 @@ std::vector<double> lapsAlong(const std::vector<Vec2>& lower, const PlankMake& m
   return laps;
 }
 
+/// The ways in which a plank's ends run on past its keel edge, unit.
+struct EndsDown {
+  Vec2 bow, stern;
+};
+
 /// The keel edge carried straight on by the lap at each of its points, square to itself, the ends carried on in their
-/// own lines.
-std::vector<Vec2> lapped(const std::vector<Vec2>& lower, const std::vector<Vec2>& upper,
-                         const std::vector<double>& laps) {
+/// own lines; an end that leans along the edge, in the edge's.
+std::vector<Vec2> lapped(const std::vector<Vec2>& lower, const EndsDown& down, const std::vector<double>& laps) {
   std::vector<Vec2> edge;
   for (std::size_t i = 0; i < lower.size(); ++i) {
     const Vec2 along = directionAt(lower, i);
     edge.push_back(lower[i] + laps[i] * Vec2(along.y(), -along.x()));
   }
-  const auto end = [&](std::size_t i) {
-    const Vec2 down = lower[i] - upper[i];
-    return down.norm() > 1e-9 ? carriedEnd(lower[i], down.normalized(), directionAt(lower, i), laps[i]) : edge[i];
+  const auto end = [&](std::size_t i, const Vec2& way) -> Vec2 {
+    const Vec2 along = directionAt(lower, i);
+    const double reach = way.dot(Vec2(along.y(), -along.x()));
+    return reach < leastReach ? edge[i] : Vec2(lower[i] + way * (laps[i] / reach));
   };
-  const Vec2 bow = end(0);
-  const Vec2 stern = end(lower.size() - 1);
+  const Vec2 bow = end(0, down.bow);
+  const Vec2 stern = end(lower.size() - 1, down.stern);
   const Vec2 chord = (stern - bow).normalized();
   // Where an end leans inwards, points of the offset edge beyond it are dropped onto it, so that the count stays.
   for (Vec2& point : edge) {
@@ -66,6 +63,21 @@ std::vector<Vec2> lapped(const std::vector<Vec2>& lower, const std::vector<Vec2>
   edge.front() = bow;
   edge.back() = stern;
   return edge;
+}
+
+/// How far it is from a point, through another and on, to an edge: along the mark to the edge that is drawn. None where
+/// the mark runs past the edge's end.
+std::optional<double> downTo(const std::vector<Vec2>& edge, const Vec2& from, const Vec2& through) {
+  const Vec2 way = (through - from).normalized(), left = turnedLeft(way);
+  std::optional<double> nearest;
+  const double least = (through - from).norm() - 1e-6;
+  for (std::size_t i = 1; i < edge.size(); ++i) {
+    const double a = (edge[i - 1] - from).dot(left), b = (edge[i] - from).dot(left);
+    if (a * b > 0.0 || a == b) continue;
+    const double along = (edge[i - 1] + a / (a - b) * (edge[i] - edge[i - 1]) - from).dot(way);
+    if (along >= least && (!nearest || along < *nearest)) nearest = along;
+  }
+  return nearest;
 }
 
 /// Width of an end square to the plank, which runs there as its two edges do.
@@ -182,6 +194,15 @@ double lapAt(const PlankMake& make, double t) {
   return lapBetween(make.laps, make.lapMm, t);
 }
 
+std::pair<double, double> lapsOver(const PlankMake& make, SurfaceReach reach) {
+  const double first = lapAt(make, reach.fromT), last = lapAt(make, reach.toT);
+  std::pair<double, double> over = std::minmax(first, last);
+  for (const auto& [t, mm] : make.laps) {
+    if (reach.holds(t)) over = {std::min(over.first, mm), std::max(over.second, mm)};
+  }
+  return over;
+}
+
 Vec2 directionAt(const std::vector<Vec2>& edge, std::size_t i) {
   constexpr double sameMm = 1e-6;
   std::size_t before = i, after = i;
@@ -228,6 +249,8 @@ FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* pr
   constexpr std::size_t between = edgePointsBetween;
   plank.upper = plank.map.line(1.0, between);
   plank.lower = plank.map.line(0.0, between);
+  plank.lowerT = plank.map.lineT(0.0, between);
+  plank.upperT = plank.map.lineT(1.0, between);
   const bool hasLap = lapstrake && (make.lapMm > 0.0 || !make.laps.empty());
   // Its stations, and where it ends between two of them.
   std::vector<double> places{band.reach.fromT};
@@ -246,7 +269,15 @@ FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* pr
   }
   if (hasLap) {
     plank.lapLine = plank.lower;
-    plank.lower = lapped(plank.lapLine, plank.upper, lapsAlong(plank.lapLine, make, band, strip.lower));
+    constexpr double nearFoot = 0.04;
+    const auto down = [&](double t) -> Vec2 {
+      const Vec2 way = plank.map.at(t, 0.0) - plank.map.at(t, nearFoot);
+      return way.norm() > 0.0 ? Vec2(way.normalized()) : Vec2(0.0, -1.0);
+    };
+    plank.lower = lapped(plank.lapLine, {down(band.reach.fromT), down(band.reach.toT)},
+                         lapsAlong(plank.lapLine, make, band, strip.lower));
+    for (PlankStation& station : plank.stations)
+      station.asCutMm = downTo(plank.lower, station.upper, station.lower).value_or(station.asCutMm);
   }
   turnToBoard(plank);
   plank.foreEndMm = endWidth(plank, true);

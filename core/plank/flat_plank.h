@@ -20,7 +20,7 @@ struct PlankStation {
   Vec2 lower;
   Vec2 upper;
   double widthMm;  ///< between marks: girth on the section, without lap
-  double asCutMm;  ///< along the mark, with the lap
+  double asCutMm;  ///< along the mark, from the sheer edge to the keel edge that is drawn
 
   /// The way along it, towards the sheer.
   Vec2 along() const { return (upper - lower).normalized(); }
@@ -29,10 +29,11 @@ struct PlankStation {
 /// A starboard plank laid flat, inside face up, bow to the left: x aft along the board, y towards the sheer, turned to
 /// the narrowest board that holds it, with that board's lower bow corner at 0, 0. Lengths in mm.
 struct FlatPlank {
-  StrakeId strake;            ///< named by whoever asked for it
-  std::vector<Vec2> lower;    ///< keel edge as cut, bow to stern: with the lap where there is one
-  std::vector<Vec2> upper;    ///< sheer edge, bow to stern
-  std::vector<Vec2> lapLine;  ///< the keel edge without lap; empty where there is no lap
+  StrakeId strake;                     ///< named by whoever asked for it
+  std::vector<Vec2> lower;             ///< keel edge as cut, bow to stern: with the lap where there is one
+  std::vector<Vec2> upper;             ///< sheer edge, bow to stern
+  std::vector<Vec2> lapLine;           ///< the keel edge without lap; empty where there is no lap
+  std::vector<double> lowerT, upperT;  ///< section parameters at the points of its edges
   std::vector<PlankStation> stations;
   double lowerLengthMm = 0.0;  ///< along the keel edge as cut
   double upperLengthMm = 0.0;
@@ -60,6 +61,9 @@ struct PlankMake {
 
 /// The lap at section parameter t, mm.
 double lapAt(const PlankMake& make, double t);
+
+/// The narrowest and the widest lap over a length of the hull, mm.
+std::pair<double, double> lapsOver(const PlankMake& make, SurfaceReach reach);
 
 /// The flat plank of a band: all of a strake, or one piece of it. Of no use where `stop` was asked for.
 FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* previous = nullptr,

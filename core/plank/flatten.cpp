@@ -35,6 +35,10 @@ constexpr int mostShortenings = 8;
 /// Edges shorter than this, in a fan about a point where a line all but stands still, keep their length to a part of
 /// this, not of themselves; and no strain is read off them.
 constexpr double shortEdgeMm = 0.1;
+/// A strip that begins narrower than this runs to a point there.
+constexpr double pointedMm = 5.0;
+/// Triangles thinner than this tell no strain.
+constexpr double sliverMm = 1.0;
 /// Points nearer together than this on the surface are one.
 constexpr double noLengthMm = 1e-9;
 
@@ -69,7 +73,12 @@ std::vector<Edge> edgesOf(const Strip& strip) {
       const bool along = c + 1 < strip.columns;
       const bool across = r + 1 < strip.rows;
       const auto size = [&](std::size_t a, std::size_t b) { return (strip.points[b] - strip.points[a]).norm(); };
-      const double wide = across ? size(strip.at(c, r), strip.at(c, r + 1)) : size(strip.at(c, r - 1), strip.at(c, r));
+      // Half way along its cell: of one that runs to a point too.
+      const auto wideAt = [&](std::size_t column) {
+        return across ? size(strip.at(column, r), strip.at(column, r + 1))
+                      : size(strip.at(column, r - 1), strip.at(column, r));
+      };
+      const double wide = 0.5 * (wideAt(c) + wideAt(along ? c + 1 : c - 1));
       const double longs = along ? size(strip.at(c, r), strip.at(c + 1, r)) : size(strip.at(c - 1, r), strip.at(c, r));
       const double area = wide * longs;
       const double alongArea = area * (r == 0 || r + 1 == strip.rows ? 0.5 : 1.0);
@@ -96,28 +105,35 @@ Vec2 thirdCorner(const Vec2& a, const Vec2& b, double fromA, double fromB, bool 
   return a + along * unit + (left ? high : -high) * square;
 }
 
-/// A first answer: the strip as triangles between its two lines, hinged one after another.
+/// A first answer: the strip as triangles between its two lines, hinged one after another from the bow; of one that
+/// runs to a point there, from where it is widest out to both its ends, for a point tells nothing of how the rest lies.
 std::vector<Vec2> hinged(const Strip& strip) {
-  std::vector<Vec2> flat(strip.points.size());
+  std::vector<Vec2> flat(strip.points.size()), low(strip.columns), high(strip.columns);
   const std::size_t top = strip.rows - 1;
   const auto distance = [&](std::size_t a, std::size_t b) { return (strip.points[b] - strip.points[a]).norm(); };
-  Vec2 low(0.0, 0.0);
-  Vec2 high(0.0, distance(strip.at(0, 0), strip.at(0, top)));
+  std::size_t widest = 0;
+  const bool isPointed = distance(strip.at(0, 0), strip.at(0, top)) < pointedMm;
+  for (std::size_t c = 1; isPointed && c < strip.columns; ++c) {
+    if (distance(strip.at(c, 0), strip.at(c, top)) > distance(strip.at(widest, 0), strip.at(widest, top))) widest = c;
+  }
+  high[widest] = Vec2(0.0, distance(strip.at(widest, 0), strip.at(widest, top)));
+  low[widest] = Vec2::Zero();
+  const auto hinge = [&](std::size_t from, std::size_t to) {
+    const bool forward = to < from;
+    low[to] = thirdCorner(low[from], high[from], distance(strip.at(from, 0), strip.at(to, 0)),
+                          distance(strip.at(from, top), strip.at(to, 0)), forward);
+    high[to] = thirdCorner(low[to], high[from], distance(strip.at(to, 0), strip.at(to, top)),
+                           distance(strip.at(from, top), strip.at(to, top)), forward);
+  };
+  for (std::size_t c = widest; c + 1 < strip.columns; ++c) hinge(c, c + 1);
+  for (std::size_t c = widest; c > 0; --c) hinge(c, c - 1);
   for (std::size_t c = 0; c < strip.columns; ++c) {
-    if (c > 0) {
-      const Vec2 nextLow = thirdCorner(low, high, distance(strip.at(c - 1, 0), strip.at(c, 0)),
-                                       distance(strip.at(c - 1, top), strip.at(c, 0)), false);
-      const Vec2 nextHigh = thirdCorner(nextLow, high, distance(strip.at(c, 0), strip.at(c, top)),
-                                        distance(strip.at(c - 1, top), strip.at(c, top)), false);
-      low = nextLow;
-      high = nextHigh;
-    }
     double reached = 0.0;
     std::vector<double> up{0.0};
     for (std::size_t r = 1; r < strip.rows; ++r) up.push_back(reached += distance(strip.at(c, r - 1), strip.at(c, r)));
     for (std::size_t r = 0; r < strip.rows; ++r) {
       const double w = reached > 0.0 ? up[r] / reached : static_cast<double>(r) / static_cast<double>(top);
-      flat[strip.at(c, r)] = (1.0 - w) * low + w * high;
+      flat[strip.at(c, r)] = (1.0 - w) * low[c] + w * high[c];
     }
   }
   return flat;
@@ -231,6 +247,13 @@ TriangleStrain strainOf(const Strip& strip, const std::vector<Vec2>& flat, std::
   return {std::sqrt(std::max(0.0, half + rest)) - 1.0, std::sqrt(std::max(0.0, half - rest)) - 1.0, area};
 }
 
+/// A triangle so thin that a hundredth of a millimetre would be read as a strain.
+bool isSliver(const Strip& strip, const std::array<std::size_t, 3>& corners) {
+  const Vec3 &a = strip.points[corners[0]], &b = strip.points[corners[1]], &c = strip.points[corners[2]];
+  const double longest = std::max({(b - a).norm(), (c - b).norm(), (a - c).norm()});
+  return (b - a).cross(c - a).norm() < sliverMm * longest;
+}
+
 void measureStrain(const Strip& strip, FlatStrip& flat) {
   double area = 0.0, squares = 0.0;
   for (std::size_t c = 0; c + 1 < strip.columns; ++c) {
@@ -238,6 +261,7 @@ void measureStrain(const Strip& strip, FlatStrip& flat) {
       const std::size_t a = strip.at(c, r), b = strip.at(c + 1, r), d = strip.at(c, r + 1), e = strip.at(c + 1, r + 1);
       for (const auto& corners : {std::array{a, b, e}, std::array{a, e, d}}) {
         const TriangleStrain strain = strainOf(strip, flat.points, corners[0], corners[1], corners[2]);
+        if (isSliver(strip, corners)) continue;
         area += strain.area;
         squares += strain.area * 0.5 * (strain.one * strain.one + strain.two * strain.two);
         for (const double one : {strain.one, strain.two}) {
@@ -387,17 +411,24 @@ FlatStrip layFlat(const Strip& strip, const FlatStrip* warm, double settledMm, c
   const bool full = settledMm <= fullySettledMm;
   FlatStrip best = laidFrom(strip, reuse ? warm->points : fromHalves(strip, stop), edges,
                             reuse && !full ? mostWarmQuickSteps : mostFlattenSteps, settledMm, stop);
+  // What was laid before may have been another shape altogether: then it is begun as if there had been none.
+  if (full && reuse && !best.settled && !stop.stop_requested()) return layFlat(strip, nullptr, settledMm, stop);
   if (full && !best.settled && !reuse && !stop.stop_requested()) {
     FlatStrip other = laidFrom(strip, hinged(strip), edges, mostFlattenSteps, settledMm, stop);
     if (other.settled) best = std::move(other);
   }
-  if (!full || best.strainMax < strainOfAFold) return best;
-  // A tip may have folded as it was laid: the strip is begun from elsewhere too, and that with least strain is kept, so
-  // that it does not matter what was laid before.
+  std::size_t over = turnedOver(strip, best.points);
+  if (!full || (best.strainMax < strainOfAFold && over == 0)) return best;
+  // A tip may have folded as it was laid: the strip is begun from elsewhere too, and that which lies most open, then
+  // with least strain, is kept, so that it does not matter what was laid before.
   const auto consider = [&](std::vector<Vec2> points) {
     if (stop.stop_requested()) return;
     FlatStrip other = laidFrom(strip, std::move(points), edges, mostFlattenSteps, settledMm, stop);
-    if (other.settled >= best.settled && other.strainRms < best.strainRms) best = std::move(other);
+    const std::size_t otherOver = turnedOver(strip, other.points);
+    if (other.settled < best.settled || otherOver > over) return;
+    if (otherOver == over && other.strainRms >= best.strainRms) return;
+    best = std::move(other);
+    over = otherOver;
   };
   if (reuse) consider(hinged(strip));
   consider(tipsOnTheirPlanes(strip, best.points));

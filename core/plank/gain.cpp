@@ -116,7 +116,6 @@ class GainMaker {
                            std::min(strake.reach.toT, m_lining.strakes[*next].reach.toT)};
     const LineLength run(m_lining.frame, strake.upperEdge, lap, LineLength::usualSamplesABay / 3);
     gain.make.runMm = std::min(gain.make.runMm, 0.5 * run.lengthMm());
-    gain.lapMm = lapAt(m_make, end);
     const auto steps = std::max<long>(2, std::lround(gain.make.runMm / markStepMm));
     for (long i = 0; i <= steps; ++i) {
       GainMark mark;
@@ -151,7 +150,7 @@ class GainMaker {
       const LinedStrake& one = m_lining.strakes[of];
       return plane.cross(upper ? one.upperEdge : one.lowerEdge, one.reach);
     };
-    const double lap = lapAt(m_make, t);
+    const double lap = mark.lapMm = lapAt(m_make, t);
     std::vector<Vec2> marks{cross(chain.front(), false)};
     for (const std::size_t of : chain) marks.push_back(cross(of, true));
     marks.push_back(cross(next, true));
@@ -172,12 +171,12 @@ class GainMaker {
     // As much of a feathered gain as leaves the lower plank's edge sound where it is cut deepest.
     double part = 1.0;
     for (const GainMark& mark : gain.marks) {
-      const double lost = thick - mark.standOffMm, drop = std::max(0.0, gain.lapMm * std::tan(mark.landRad));
+      const double lost = thick - mark.standOffMm, drop = std::max(0.0, mark.lapMm * std::tan(mark.landRad));
       if (lost > 0.01 * thick) part = std::min(part, std::max(0.0, (1.0 - soundPart) * thick - drop) / lost);
     }
     for (GainMark& mark : gain.marks) {
       const double lost = thick - mark.standOffMm, c = std::cos(mark.landRad),
-                   drop = gain.lapMm * std::tan(mark.landRad);
+                   drop = mark.lapMm * std::tan(mark.landRad);
       switch (gain.make.way) {
         case GainWay::Halved:
           mark.lowerAtLapMm = mark.upperAtFootMm = mark.upperAtHeadMm = lost * c / (1.0 + c);

@@ -14,6 +14,7 @@ namespace narrows {
 struct GainMark {
   double fromEndMm = 0.0;  ///< along the line of the lap, from where it ends
   double t = 0.0;          ///< section parameter
+  double lapMm = 0.0;      ///< there
   /// How far the inside of the upper plank stands out from that of the lower, at the lap line: the whole thickness
   /// where the gain begins, at the end no more than the two planks turn over the lap (all of it where it is joggled).
   double standOffMm = 0.0;
@@ -33,7 +34,6 @@ struct Gain {
   std::size_t strake = 0, above = 0;  ///< places in the lining: the lower plank, and the upper
   bool bow = true;
   GainMake make;  ///< a run longer than half of the lap is shortened to that
-  double lapMm = 0.0;
   std::vector<GainMark> marks;  ///< from where it begins to the end, at even steps of about two inches
 };
 

@@ -2,6 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
+
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -18,7 +21,7 @@ Vec2 edgeAlong(const std::vector<Vec2>& edge, const Vec2& at) {
 
 }  // namespace
 
-PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const IntoRabbet& into, bool isGrooved) {
+PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const CutLines& cut, bool isGrooved) {
   const double t = band.endT(bow);
   const Section* section = band.boatEnd(bow);
   PlankEnd end;
@@ -44,7 +47,7 @@ PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const Into
         mark.bevelRad = std::asin(std::clamp(std::abs(face.dot(normal)), 0.0, 1.0));
       }
     }
-    const std::vector<double>& fits = bow ? into.bow : into.stern;
+    const std::vector<double>& fits = bow ? cut.intoBow : cut.intoStern;
     if (!fits.empty()) {
       const std::size_t lap = plank.lapLine.empty() ? 0 : 1;
       const double place = across * static_cast<double>(fits.size() - 1 - lap);
@@ -98,6 +101,28 @@ LetForward letForward(const FlatPlank& plank, bool bow, double kerfMm) {
   const PlankStation& free = bow ? plank.stations.back() : plank.stations.front();
   moved.swingMm = shift(0.5 * (free.lower + free.upper)).dot(free.along());
   return moved;
+}
+
+std::vector<std::string> unsureOfEnds(const CutLines& cut, Notation notation) {
+  std::vector<std::string> words;
+  for (const bool bow : {true, false}) {
+    const CutLines::Unsure& unsure = bow ? cut.bowUnsure : cut.sternUnsure;
+    const std::string end = bow ? Trade::say("bow") : Trade::say("stern");
+    if (unsure.edgesCross) {
+      words.push_back(Trade::say(
+          "At the %1 its edges run into one another before they come to the rabbet: it is drawn to its own end, and what "
+          "it goes on by is told. Lines that run out there as battens lie would part.",
+          end));
+    } else if (unsure.flattestRad < grazesRad) {
+      const double off = pencilMm / std::sin(std::max(unsure.flattestRad, 0.01));
+      words.push_back(Trade::say(
+          "At the %1 an edge meets the rabbet at %2 degrees: a pencil line's width moves its corner by %3. Mark it in "
+          "place.",
+          end, showDecimal(unsure.flattestRad * 180.0 / std::numbers::pi, 1),
+          showLength(millimetres(off), notation)));
+    }
+  }
+  return words;
 }
 
 }  // namespace narrows

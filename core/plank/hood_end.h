@@ -1,9 +1,11 @@
 #pragma once
 // The ends of a plank: how they are cut, whether they reach into the rabbet, and what a kerf let forward does.
 
+#include <string>
 #include <vector>
 
-#include "plank/into_rabbet.h"
+#include "length/length.h"
+#include "plank/cut_lines.h"
 
 namespace narrows {
 
@@ -27,7 +29,11 @@ struct PlankEnd {
 };
 
 /// An end of a strake. `isGrooved`: whether a hood end lies in a groove, or is trimmed to the timber's face.
-PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const IntoRabbet& into, bool isGrooved = true);
+PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const CutLines& cut, bool isGrooved = true);
+
+/// What is unsure of a plank's ends, in words: an edge that grazes the rabbet, with how far its corner may be off along
+/// it; edges that cross before they come there, with what would cure it. Nothing of ends that are sure.
+std::vector<std::string> unsureOfEnds(const CutLines& cut, Notation notation);
 
 /// What becomes of a station's marks when a plank is let forward.
 struct MarkLetIn {

@@ -10,6 +10,7 @@ namespace narrows {
 namespace {
 /// Places nearer than this to a section are at it.
 constexpr double sameLineT = 1e-9;
+constexpr std::size_t endBayTimes = 4;
 }  // namespace
 
 LineLength::LineLength(const GirthFrame& frame, const SurfaceCurve& curve, SurfaceReach reach,
@@ -22,9 +23,11 @@ LineLength::LineLength(const GirthFrame& frame, const SurfaceCurve& curve, Surfa
   m_mm.push_back(0.0);
   for (std::size_t bay = 0; bay + 1 < breaks.size(); ++bay) {
     m_breaks.push_back(m_t.size() - 1);
-    for (std::size_t i = 1; i <= samplesABay; ++i) {
+    // In a bay at an end, where a line may run up along the stem, t goes at a very uneven pace.
+    const std::size_t samples = bay == 0 || bay + 2 == breaks.size() ? endBayTimes * samplesABay : samplesABay;
+    for (std::size_t i = 1; i <= samples; ++i) {
       const double t =
-          breaks[bay] + (breaks[bay + 1] - breaks[bay]) * static_cast<double>(i) / static_cast<double>(samplesABay);
+          breaks[bay] + (breaks[bay + 1] - breaks[bay]) * static_cast<double>(i) / static_cast<double>(samples);
       const Vec3 now = curve.point(frame, t);
       const Vec3 between = curve.point(frame, 0.5 * (t + m_t.back()));
       const double chord = (now - before).norm();

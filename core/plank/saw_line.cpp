@@ -1,6 +1,7 @@
 #include "plank/saw_line.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include "curve/evenly_between.h"
 #include "plank/narrowest_board.h"
@@ -23,15 +24,59 @@ std::vector<std::pair<double, double>> widerAlong(const FlatPlank& plank, const 
   return wider;
 }
 
-/// An edge moved outwards, the left hand of its run towards the sheer.
+/// Corners are mitred out to so much of a move at most.
+constexpr double mostAtCorner = 2.0;
+
+/// A line moved to one side of its run, at each of its points by as much as is said there.
 template <typename By>
-std::vector<Vec2> movedOut(const std::vector<Vec2>& edge, bool upper, const By& by) {
-  std::vector<Vec2> moved;
-  for (std::size_t i = 0; i < edge.size(); ++i) {
-    const Vec2 left = turnedLeft(directionAt(edge, i));
-    moved.push_back(edge[i] + (upper ? 1.0 : -1.0) * by(edge[i].x()) * left);
+std::vector<Vec2> moved(const std::vector<Vec2>& line, bool left, const By& by) {
+  std::vector<Vec2> out;
+  for (std::size_t i = 0; i < line.size(); ++i) {
+    constexpr double sameMm = 1e-6;
+    std::size_t before = i, after = i;
+    while (before > 0 && (line[before] - line[i]).norm() < sameMm) --before;
+    while (after + 1 < line.size() && (line[after] - line[i]).norm() < sameMm) ++after;
+    Vec2 square = turnedLeft(directionAt(line, i));
+    const Vec2 in = line[i] - line[before], on = line[after] - line[i];
+    if (in.norm() >= sameMm && on.norm() >= sameMm) {
+      // Both its legs are moved by as much.
+      const Vec2 one = turnedLeft(in.normalized()), two = turnedLeft(on.normalized());
+      const double whole = 1.0 + one.dot(two);
+      if (whole > 2.0 / (mostAtCorner * mostAtCorner)) square = (one + two) / whole;
+    }
+    out.push_back(line[i] + (left ? 1.0 : -1.0) * by(line[i].x()) * square);
   }
-  return moved;
+  return out;
+}
+
+/// Corners sharper than this are cut off across, or they would run out far beyond the plank.
+constexpr double mostMitre = 4.0;
+
+/// Joins the end of an edge and of an end line that were both moved out: where they cross, carried straight on; where
+/// they only do so far out, as at a tip, each is carried on by `leftMm` and cut off across; where they are already
+/// joined, as in a hollow corner, by what lies between them.
+void meet(std::vector<Vec2>& edge, bool edgeFront, std::vector<Vec2>& end, bool endFront, double leftMm) {
+  const auto tip = [](const std::vector<Vec2>& line, bool front) { return front ? line.front() : line.back(); };
+  const auto on = [](const std::vector<Vec2>& line, bool front) -> Vec2 {
+    return front ? Vec2(-directionAt(line, 0)) : directionAt(line, line.size() - 1);
+  };
+  const auto extend = [](std::vector<Vec2>& line, bool front, const Vec2& point) {
+    line.insert(front ? line.begin() : line.end(), point);
+  };
+  const Vec2 a = tip(edge, edgeFront), b = tip(end, endFront), alongA = on(edge, edgeFront), alongB = on(end, endFront);
+  const double all = alongA.x() * alongB.y() - alongA.y() * alongB.x();
+  const Vec2 apart = b - a;
+  const double s = (apart.x() * alongB.y() - apart.y() * alongB.x()) / all;
+  const double t = (apart.x() * alongA.y() - apart.y() * alongA.x()) / all;
+  const double most = mostMitre * std::max(leftMm, 1.0);
+  if (std::isfinite(s) && std::isfinite(t) && std::min(s, t) >= 0.0 && std::max(s, t) < most) {
+    extend(edge, edgeFront, a + s * alongA);
+    extend(end, endFront, a + s * alongA);
+    return;
+  }
+  if (s < 0.0 && t < 0.0) return;
+  extend(edge, edgeFront, a + leftMm * alongA);
+  extend(end, endFront, b + leftMm * alongB);
 }
 
 }  // namespace
@@ -60,31 +105,19 @@ void findBoard(SawnPlank& sawn) {
 SawnPlank sawLines(const FlatPlank& plank, const CutLines& cut, const std::vector<EdgesAt>& edges, const SawnAs& as,
                    const PlankingMake& planking) {
   const auto lowerWider = widerAlong(plank, edges, false), upperWider = widerAlong(plank, edges, true);
-  const double proud = as.isSheer ? planking.sheerHighMm : 0.0;
+  const double proud = as.isSheer ? planking.sheerHighMm : 0.0, clear = planking.sawClearMm;
   SawnPlank sawn;
-  sawn.lower = movedOut(cut.lower, false, [&](double x) { return planking.sawClearMm + evenlyBetween(lowerWider, x); });
-  sawn.upper =
-      movedOut(cut.upper, true, [&](double x) { return planking.sawClearMm + evenlyBetween(upperWider, x) + proud; });
+  sawn.lower = moved(cut.lower.flat, false, [&](double x) { return clear + evenlyBetween(lowerWider, x); });
+  sawn.upper = moved(cut.upper.flat, true, [&](double x) { return clear + evenlyBetween(upperWider, x) + proud; });
   for (const bool bow : {true, false}) {
     const EndLeft left = bow ? as.bow : as.stern;
     const double longer = left == EndLeft::Hood      ? planking.hoodLongMm
                           : left == EndLeft::Transom ? planking.transomLongMm
                                                      : 0.0;
-    // Each edge is carried on in its own run, the end between them along with it.
-    const auto carry = [&](std::vector<Vec2>& edge) -> Vec2 {
-      const Vec2 end = bow ? edge.front() : edge.back();
-      const Vec2 on = longer * (bow ? -1.0 : 1.0) * directionAt(edge, bow ? 0 : edge.size() - 1);
-      if (longer > 0.0) edge.insert(bow ? edge.begin() : edge.end(), end + on);
-      return on;
-    };
-    const std::vector<Vec2>& line = bow ? cut.bow : cut.stern;
-    const Vec2 low = bow ? sawn.lower.front() - line.front() : sawn.lower.back() - line.front();
-    const Vec2 top = bow ? sawn.upper.front() - line.back() : sawn.upper.back() - line.back();
-    const Vec2 lowOn = carry(sawn.lower), topOn = carry(sawn.upper);
-    const std::vector<double> shares = sharesAlong(line);
     std::vector<Vec2>& end = bow ? sawn.bow : sawn.stern;
-    for (std::size_t i = 0; i < line.size(); ++i)
-      end.push_back(line[i] + (1.0 - shares[i]) * (low + lowOn) + shares[i] * (top + topOn));
+    end = moved((bow ? cut.bow : cut.stern).flat, bow, [&](double) { return longer; });
+    meet(sawn.lower, bow, end, true, clear + longer);
+    meet(sawn.upper, bow, end, false, clear + longer + proud);
   }
   findBoard(sawn);
   return sawn;

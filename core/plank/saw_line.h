@@ -3,7 +3,7 @@
 
 #include <array>
 
-#include "plank/into_rabbet.h"
+#include "plank/cut_lines.h"
 #include "plank/plank_edges.h"
 
 namespace narrows {
@@ -36,8 +36,10 @@ struct SawnAs {
 /// Finds the narrowest board that holds what is sawn.
 void findBoard(SawnPlank& sawn);
 
-/// `cut`: its finished lines; `edges`: of the plank, as `plankEdges` tells them. Where the outside face is wider, it
-/// goes by the outside; between stations as they do evenly along the edge, beyond the first and last as there.
+/// `cut`: its finished lines; `edges`: of the plank, as `plankEdges` tells them. Outside the finished outline
+/// everywhere: by what the book leaves for the saw, at ends by what they are left long. Where the outside face is
+/// wider, it goes by the outside; between stations as they do evenly along the edge, beyond the first and last as
+/// there.
 SawnPlank sawLines(const FlatPlank& plank, const CutLines& cut, const std::vector<EdgesAt>& edges, const SawnAs& as,
                    const PlankingMake& planking);
 

@@ -77,7 +77,13 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
     case Fault::RakeNotLast:
       return Trade::say("\"rake\" belongs to the last column, the transom.");
     case Fault::TooFewStations:
-      return Trade::say("has %1 whole sections; at least %2 are needed to make a hull.", a(), b());
+      return Trade::say("has %1 stations; at least %2 are needed to make a hull.", a(), b());
+    case Fault::TooFewWhole:
+      return b().empty()
+                 ? Trade::say("has %1 sections that run whole from rabbet to sheer; a hull needs two or more.", a())
+                 : Trade::say("has %1 sections that run whole from rabbet to sheer, and a hull needs two or more: of "
+                              "station %2 there is only a part. Give another station, or its rabbet, if it has one.",
+                              a(), b());
     case Fault::BeyondSense:
       return Trade::say("%1 is beyond sense for %2: check the figure and the units.", a(), b());
     case Fault::UnitsLookWrong:

@@ -44,6 +44,7 @@ enum class Fault {
   RakeWithoutTransom,
   RakeNotLast,
   TooFewStations,
+  TooFewWhole,
   BeyondSense,
   UnitsLookWrong,
   SheerMissing,

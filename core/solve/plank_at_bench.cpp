@@ -42,11 +42,14 @@ std::shared_ptr<PlankAtBench> wholePlank(const Solved& solved, std::size_t strak
     }
   }
   const bool isGrooved = solved.book->backbone.rabbet.stem == StemMake::Rabbeted;
-  if (solved.backbone.get() != nullptr && solved.backbone->rabbet != nullptr)
-    made->into = intoRabbet(band, *plank, InnerRabbet(*solved.backbone->rabbet), lining->isGarboard(strake));
-  made->cut = cutLines(*plank, made->into);
-  made->bow = plankEnd(band, *plank, true, made->into, isGrooved);
-  made->stern = plankEnd(band, *plank, false, made->into);
+  made->onChine = lining->isGarboard(strake) && solved.inside != nullptr && solved.inside->isChined() &&
+                  solved.book->planOf(side).base == BaseLine::Chine;
+  const bool hasRabbet = solved.backbone.get() != nullptr && solved.backbone->rabbet != nullptr;
+  made->cut = cutLines(band, *plank, plankMake(*solved.book, *lining, strake),
+                       hasRabbet ? InnerRabbet(*solved.backbone->rabbet) : InnerRabbet(),
+                       lining->isGarboard(strake) && !made->onChine, made->planking.thicknessMm);
+  made->bow = plankEnd(band, *plank, true, made->cut, isGrooved);
+  made->stern = plankEnd(band, *plank, false, made->cut);
   made->hoodAtBow = made->bow.isHood || !made->stern.isHood;
   made->bending = bendingOf(band, weighingFigures(*solved.book));
   made->sawn = sawLines(*plank, made->cut, made->edges,
@@ -94,17 +97,17 @@ std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size
     made->joints.push_back(onPlank(joined, solved.book->joining.joints[i], made->joining));
   made->pieces = piecesOf(*made->plank, made->run, made->sawn, made->joints, made->joining);
   made->fastening = fasteningMake(*solved.book);
-  made->onChine = lining.isGarboard(strake) && solved.inside != nullptr && solved.inside->isChined() &&
-                  solved.book->planOf(side).base == BaseLine::Chine;
   const Band band = lining.band(strake);
   PlankToFasten fasten;
   fasten.band = &band;
   fasten.plank = made->plank.get();
   fasten.run = &made->run;
+  fasten.cut = &made->cut;
   fasten.bow = leftAt(made->bow);
   fasten.stern = leftAt(made->stern);
   fasten.isGarboard = lining.isGarboard(strake);
-  fasten.lapMm = plankMake(*solved.book, lining, strake).lapMm;
+  const PlankMake foot = plankMake(*solved.book, lining, strake);
+  if (foot.construction == Construction::Lapstrake) fasten.foot = &foot;
   fasten.joints = made->joints;
   fasten.jointsBelow = jointsBelow(solved, lining, *made);
   made->fastenings = fastenPlank(fasten, made->fastening, made->joining.frames, mouldWood(solved));

@@ -21,7 +21,6 @@ struct PlankAtBench {
   PlankEnd bow, stern;
   bool hoodAtBow = true;  ///< which end is let in first, the other being free
   StrakeBending bending;
-  IntoRabbet into;
   CutLines cut;  ///< its finished lines, into the rabbet
   SawnPlank sawn;
   PlankRun run;

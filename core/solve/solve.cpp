@@ -433,7 +433,8 @@ class Answer {
   static Problems besidesWants(const Problems& problems, bool wanting) {
     Problems left;
     for (const Problem& one : problems) {
-      if (!isWant(one.fault) && !(wanting && one.fault == Fault::TooFewStations)) left.push_back(one);
+      const bool tooFew = one.fault == Fault::TooFewStations || one.fault == Fault::TooFewWhole;
+      if (!isWant(one.fault) && !(wanting && tooFew)) left.push_back(one);
     }
     return left;
   }

@@ -89,13 +89,97 @@ class CliTest : public QObject {
     QCOMPARE(rows.size(), 1 + 5 * 10);
     for (const QStringList& row : rows.mid(1)) {
       if (row[0] == "0") QCOMPARE(row[5].toDouble(), 0.0);
-      if (row[0] == "4" && row[1] == "3") QVERIFY(std::abs(row[4].toDouble() - 456.0) < 0.01);
-      if (row[0] == "0" && row[1] == "3") QVERIFY(std::abs(row[4].toDouble() - 60.0) < 0.01);  // the chine
+      if (row[0] == "4" && row[1] == "3") QVERIFY(std::abs(row[4].toDouble() - 456.0) <= 0.5);
+      if (row[0] == "0" && row[1] == "3") QVERIFY(std::abs(row[4].toDouble() - 60.0) <= 0.5);  // the chine
     }
     const auto whole = cli({"lining", boat("sedge.csv"), "--strakes", "4", "--whole-section"}).rows();
     for (const QStringList& row : whole.mid(1)) {
       if (row[0] == "0" && row[1] == "3") QCOMPARE(row[3].toDouble(), 0.0);  // the rabbet, on the centre line
     }
+  }
+
+  void aCutPlankIsOneClosedLineThatSaysWhereItLies() {
+    for (const char* table : {"osier.csv", "marl.csv", "sedge.csv"}) {
+      for (const char* strake : {"1", "3"}) {
+        const Run run = cli({"plank", boat(table), "--strakes", "8", "--strake", strake, "--cut", "--units", "mm"});
+        QVERIFY2(run.status == 0, qPrintable(run.error));
+        const auto rows = run.rows();
+        QCOMPARE(rows[0].join(','), QString("edge,x,y,distance,half_breadth,height"));
+        std::map<QString, QList<QStringList>> lines;
+        for (int i = 1; i < rows.size(); ++i) lines[rows[i][0]].append(rows[i]);
+        QCOMPARE(lines.size(), std::size_t(4));
+        const auto corner = [&](const char* line, bool first) {
+          const QStringList& row = first ? lines[line].first() : lines[line].last();
+          return row.mid(1).join(',');
+        };
+        QCOMPARE(corner("bow", true), corner("lower", true));
+        QCOMPARE(corner("bow", false), corner("upper", true));
+        QCOMPARE(corner("stern", true), corner("lower", false));
+        QCOMPARE(corner("stern", false), corner("upper", false));
+        QVERIFY(lines["lower"].size() >= 250 && lines["upper"].size() >= 250);
+        // On its own board, and as far apart along an edge as on the boat.
+        double low = 1e9, left = 1e9;
+        for (const auto& [name, line] : lines) {
+          for (const QStringList& row : line)
+            left = std::min(left, row[1].toDouble()), low = std::min(low, row[2].toDouble());
+        }
+        QVERIFY(std::abs(low) < 0.01 && std::abs(left) < 0.01);
+        double flat = 0.0, space = 0.0;
+        const auto& upper = lines["upper"];
+        for (int i = 1; i < upper.size(); ++i) {
+          const auto by = [&](int c) { return upper[i][c].toDouble() - upper[i - 1][c].toDouble(); };
+          flat += std::hypot(by(1), by(2)), space += std::sqrt(by(3) * by(3) + by(4) * by(4) + by(5) * by(5));
+        }
+        // A garboard an eighth of marl's girth wide is hollow and twisted: it gives by half a thousandth.
+        QVERIFY2(std::abs(flat - space) < 8e-4 * space,
+                 qPrintable(QString("%1 %2: %3 %4").arg(table, strake).arg(flat).arg(space)));
+      }
+    }
+    // Port is its mirror image.
+    const auto starboard =
+        cli({"plank", boat("marl.csv"), "--strakes", "9", "--strake", "2", "--cut", "--units", "mm"}).rows();
+    const auto port =
+        cli({"plank", boat("marl.csv"), "--strakes", "9", "--strake", "2", "--cut", "--units", "mm", "--side", "port"})
+            .rows();
+    QCOMPARE(port.size(), starboard.size());
+    QCOMPARE(port[40][1], starboard[40][1]);
+    QCOMPARE(port[40][2].toDouble(), -starboard[40][2].toDouble());
+    QCOMPARE(
+        cli({"plank", boat("osier.csv"), "--strakes", "8", "--strake", "1", "--cut", "--surface", "outside"}).status,
+        2);
+    QCOMPARE(cli({"plank", boat("osier.csv"), "--strakes", "8", "--strake", "1", "--cut", "--summary"}).status, 2);
+  }
+
+  void fasteningsAndJointsAreToldWithTheirPlaces() {
+    const Run run = cli({"fastenings", boat("osier.narrows"), "--strake", "3", "--units", "mm"});
+    QVERIFY2(run.status == 0, qPrintable(run.error));
+    const auto rows = run.rows();
+    QCOMPARE(rows[0].join(','), QString("to,fastener,x,y,distance,half_breadth,height"));
+    QVERIFY(rows.size() > 40);
+    std::set<QString> kinds;
+    for (int i = 1; i < rows.size(); ++i) {
+      kinds.insert(rows[i][0]);
+      QCOMPARE(rows[i].size(), qsizetype(7));
+      QVERIFY(rows[i][4].toDouble() > -100.0 && rows[i][5].toDouble() > 0.0);
+    }
+    QVERIFY(kinds.contains("frame") && kinds.contains("lap") && kinds.contains("hood end"));
+    QTemporaryDir folder;
+    const auto joints = cli({"joints", joinedBook(folder), "--units", "mm"}).rows();
+    QCOMPARE(joints[0].join(','), QString("strake,side,distance,kind,bay,neighbour,apart"));
+    QCOMPARE(joints.size(), qsizetype(3));
+    const auto port = cli({"joints", joinedBook(folder), "--units", "mm", "--side", "port"}).rows();
+    QCOMPARE(port.size(), qsizetype(2));
+    QCOMPARE(port[1].mid(0, 4).join(','), QString("4,port,1900.000,scarf"));
+  }
+
+  void whatACommandCannotHonourIsRefused() {
+    for (const char* command : {"weigh", "joints"}) {
+      const Run run = cli({command, boat("osier.narrows"), "--from", "1", "--to", "4"});
+      QCOMPARE(run.status, 2);
+      QVERIFY2(run.error.contains("--from"), qPrintable(run.error));
+      QVERIFY(run.out.isEmpty());
+    }
+    QCOMPARE(cli({"weigh", boat("osier.narrows"), "--surface", "outside"}).status, 2);
   }
 
   void plankHasItsEdgesAndSummary() {

@@ -3,6 +3,8 @@
 #include <QTest>
 #include <cmath>
 
+#include "backbone/polygon.h"
+#include "book/lining_edits.h"
 #include "joined_boats.h"
 
 using namespace narrows;
@@ -62,7 +64,7 @@ class PlankFasteningsTest : public QObject {
   // frames stand at 219 and every 152.4 on. Those within 36 mm of an end give way to it: frames 2 to 23, 22 of them, a
   // rivet each. Laps are fastened 90 apart at most: the 21 bays, 153 along the lap amidships and 167 where it runs in
   // to the stem, in two steps, a rivet each; forward of frame 2, some 130 mm from the first rivet, one more; aft of
-  // frame 23 none; and one at the stern: at the bow the stem's lowest screw has its place.
+  // frame 23 none; and one at either end: her stem's bed is too narrow for screws, and none has the place there.
   void countsAreThoseOfAWorkedCase() {
     Book book = sampleBook("sedge");
     book.fastening.lapSpacing = millimetres(90.0);
@@ -80,10 +82,35 @@ class PlankFasteningsTest : public QObject {
     };
     const double thick = plank->fastening.thicknessMm, frame = plank->joining.frames.mouldingMm;
     QCOMPARE(count(FastenedTo::Frame, 2.0 * thick + frame), 22);
-    QCOMPARE(count(FastenedTo::Lap, 2.0 * thick), 21 + 1 + 1);
+    QCOMPARE(count(FastenedTo::Lap, 2.0 * thick), 21 + 1 + 2);
     int all = 0;
     for (const FastenerLot& lot : plank->fastenings.fasteners) all += lot.count;
     QCOMPARE(all, static_cast<int>(plank->fastenings.all.size()));
+  }
+
+  void fastenersOfALapThatChangesStandInItsMiddle() {
+    Book book = sampleBook("osier");
+    book = *setLapAt(book, book.boatPlan().id, book.stationIds[0], millimetres(17.0));
+    book = *setLapAt(book, book.boatPlan().id, book.stationIds[6], millimetres(30.0));
+    const auto solved = solve(std::make_shared<Book>(book), 1);
+    int checked = 0;
+    for (std::size_t k = 1; k < solved->planks.size(); ++k) {
+      const auto plank = plankAtBench(*solved, k, BoatSide::Starboard);
+      const auto fromLine = [](const std::vector<Vec2>& line, const Vec2& at) {
+        double least = 1e300;
+        for (std::size_t i = 1; i < line.size(); ++i) least = std::min(least, distanceToSegment(at, line[i - 1], line[i]));
+        return least;
+      };
+      for (const Fastening& one : plank->fastenings.all) {
+        if (one.to != FastenedTo::Lap) continue;
+        // As far from the keel edge as from the lap line, which is drawn.
+        const double below = fromLine(plank->plank->lower, one.at), above = fromLine(plank->plank->lapLine, one.at);
+        QVERIFY2(std::abs(below - above) < 0.4, qPrintable(QString("%1: %2 %3").arg(k).arg(below).arg(above)));
+        QVERIFY(below > 8.0 && below < 15.5);
+        ++checked;
+      }
+    }
+    QVERIFY(checked > 100);
   }
 
   void noneLiesInAJointAMouldOrTooNearAnEdge() {
@@ -112,7 +139,7 @@ class PlankFasteningsTest : public QObject {
           const double near =
               std::min(distanceToLine(plank->plank->lower, all[i].at), distanceToLine(plank->plank->upper, all[i].at));
           // In a lap the edge is that of the lap itself; else of the plank.
-          QVERIFY2(near > 0.93 * edge, qPrintable(where + QString(" %1 from an edge, %2").arg(near).arg(edge)));
+          QVERIFY2(near > 0.92 * edge, qPrintable(where + QString(" %1 from an edge, %2").arg(near).arg(edge)));
           for (const bool bow : {true, false})
             QVERIFY2(distanceToLine(endLine(*plank->plank, bow), all[i].at) > 0.93 * edge, qPrintable(where + " end"));
           for (std::size_t j = 0; j < i; ++j)

@@ -345,6 +345,32 @@ class GuidesTest : public QObject {
     }
   }
 
+  void aNibStaysAsWideAsSaidWhateverMarksAreMoved() {
+    const OnTheBoat marl("marl", 14);
+    for (const Joining joining : {Joining::UpperIntoHost, Joining::LowerIntoHost}) {
+      const auto edited = setStealer(marl.book, marl.lining(), marl.joint(6, 4.5, joining));
+      QVERIFY2(edited, edited ? "" : describe(edited.error()).c_str());
+      Book book = *edited;
+      const std::size_t ending = joining == Joining::UpperIntoHost ? 6 : 5;
+      for (const std::size_t line : {std::size_t(7), std::size_t(6), std::size_t(5), std::size_t(6)}) {
+        for (const std::size_t section : {std::size_t(5), std::size_t(7), std::size_t(9)}) {
+          const Lining before = marl.lining(book);
+          const double share = before.lines[line].shares[section] + 9.0 / marl.frame.girthMm(section);
+          const auto moved = moveMark(book, before, line, section, share);
+          QVERIFY2(moved, moved ? "" : describe(moved.error()).c_str());
+          book = *moved;
+          const Lining lined = marl.lining(book);
+          // The mark is where it was put, and the nib as wide as it was.
+          QVERIFY(std::abs(lined.lines[line].shares[section] - share) * marl.frame.girthMm(section) < 0.05);
+          const LinedStrake& strake = lined.strakes[ending];
+          const double t = strake.reach.fromT;
+          const double nib = (strake.upperEdge.shareAt(t) - strake.lowerEdge.shareAt(t)) * marl.frame.girthBetweenMm(t);
+          QVERIFY2(std::abs(nib - 40.0) < 0.3, qPrintable(QString("line %1 at %2: %3").arg(line).arg(section).arg(nib)));
+        }
+      }
+    }
+  }
+
   void aStealerAndItsHostMakeUpWhatTwoFullStrakesWould() {
     const OnTheBoat marl("marl", 14);
     for (const Joining joining : {Joining::UpperIntoHost, Joining::LowerIntoHost}) {
@@ -449,7 +475,10 @@ class GuidesTest : public QObject {
       const double expected = station.section == 0   ? 14.0
                               : station.section >= 7 ? 22.0
                                                      : 14.0 + 8.0 * (static_cast<double>(station.section) - 1.0) / 6.0;
-      QVERIFY2(std::abs(lap - std::max(expected, 14.0)) < 0.01, qPrintable(QString::number(lap)));
+      // Along its mark, which is not quite square to the edge; along an end that slants it goes on further yet.
+      const bool isEnd = station.section == 0 || station.section + 1 == changing->lining->frame.sectionCount();
+      QVERIFY2(lap > expected - 0.01 && (isEnd || lap < 1.005 * expected),
+               qPrintable(QString("%1 of %2 at %3").arg(lap).arg(expected).arg(station.section)));
       // On the flat plank the edge really lies so far off.
       double nearest = 1e9;
       for (const Vec2& point : other.lower) nearest = std::min(nearest, (point - station.lower).norm());

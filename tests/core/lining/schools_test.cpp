@@ -76,6 +76,31 @@ class SchoolsTest : public QObject {
     }
   }
 
+  void everySchoolAnswersForTwoWholeSections() {
+    // The shortest table that is a hull: two moulds. Each school makes a plan of it, or says why not.
+    std::vector<KnownSection> sections;
+    for (const double x : {0.0, 1500.0}) {
+      sections.push_back({x, [x](double a) { return Vec2((700.0 + 0.08 * x) * std::sin(a), 900.0 - 700.0 * std::cos(a)); },
+                          0.15, 1.45});
+    }
+    const Boat boat = boatOf("two", startBook(tableOf(sections, 10)));
+    int plans = 0;
+    for (const School school : everySchool) {
+      const auto plan = made(boat, school);
+      if (!plan) {
+        QVERIFY(!plan.error().empty() && describe(plan.error()).size() > 20);
+        continue;
+      }
+      ++plans;
+      const auto lining = lineOff(boat.frame, *plan, boat.ids, plankingFigures(boat.book));
+      QVERIFY2(lining, at(boat, school, lining ? "" : describe(lining.error())));
+      for (std::size_t k = 0; k < lining->strakeCount(); ++k) {
+        for (const double t : {0.0, 0.5, 1.0}) QVERIFY(lining->band(k).widthMm(t) > 10.0);
+      }
+    }
+    QVERIFY(plans >= 4);
+  }
+
   void everySchoolLinesOffEveryBoat() {
     for (const Boat& boat : m_boats) {
       for (const School school : everySchool) {
@@ -141,7 +166,11 @@ class SchoolsTest : public QObject {
           }
           if (needed > 0.97 * boat.frame.girthMm(end)) continue;
           ++held;
-          QVERIFY2(narrowest >= least, at(boat, school, "hood end of " + std::to_string(narrowest)));
+          // The waterline's strakes are shared out before it is known how they slant across the end: a twentieth less
+          // at most.
+          const double wanted = school == School::Waterline ? 0.95 * least : least;
+          QVERIFY2(narrowest >= wanted,
+                   at(boat, school, "hood end of " + std::to_string(narrowest) + " of " + std::to_string(least)));
         }
       }
     }

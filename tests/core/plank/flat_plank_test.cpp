@@ -156,8 +156,12 @@ class FlatPlankTest : public QObject {
     const FlatPlank with = flatPlank(lining.band(2), lapped);
     QVERIFY(with.boardWidthMm > without.boardWidthMm + 15.0);
     QVERIFY(with.boardWidthMm < without.boardWidthMm + 19.0 + 1e-6);
-    QVERIFY(distanceToCurveMm({with.lapLine.front()}, {with.lower.front(), with.upper.front()}) <
-            1e-6);  // the end goes straight on
+    // The end goes straight on through the lap, as it runs where the lap begins.
+    const std::vector<Vec2> end = endLine(with, true);
+    QCOMPARE(end[0], with.lower.front());
+    const Vec2 through = (end[1] - end[0]).normalized(), above = (end[2] - end[1]).normalized();
+    QVERIFY2(std::abs(through.x() * above.y() - through.y() * above.x()) < 0.01,
+             qPrintable(QString("%1 %2").arg(through.x()).arg(above.x())));
     QVERIFY(without.lapLine.empty());
   }
 

@@ -116,7 +116,7 @@ class GainTest : public QObject {
   void bothFacesMeetAllOverTheLapAndTheEndIsFlush() {
     const double thick = 9.5;
     for (const SmoothHull& hull : smoothHulls()) {
-      const Book book = *newBook(hull.table(50.0));
+      const Book book = bookByShares(hull.table(50.0));
       const auto solved = solve(std::make_shared<const Book>(book), 1);
       const Lining& lining = *solved->lining;
       for (const GainWay way : {GainWay::Halved, GainWay::Feathered}) {
@@ -128,7 +128,7 @@ class GainTest : public QObject {
           for (const GainMark& mark : gain.marks) {
             // In a hollow the upper plank stands off the edge; on a sharp turn there is nothing to close.
             if (mark.landRad < 0.0 || mark.standOffMm > thick) continue;
-            const double gap = gapMm(mark, gain.lapMm, thick);
+            const double gap = gapMm(mark, mark.lapMm, thick);
             QVERIFY2(gap < 0.05, qPrintable(QString::number(gap)));
             QVERIFY(std::abs(mark.throughMm - (2.0 * thick - mark.lowerAtLapMm - mark.upperAtFootMm)) < 1e-9);
           }
@@ -136,9 +136,9 @@ class GainTest : public QObject {
           QVERIFY(std::abs(first.upperAtFootMm) < 1e-9 && std::abs(first.lowerAtLapMm) < 1e-9);
           QVERIFY(std::abs(first.standOffMm - thick) < 1e-9);
           // The insides run from mark to mark there, and what stands proud is what they turn by over the lap.
-          const double over = gain.lapMm * std::sin(last.landRad);
+          const double over = last.lapMm * std::sin(last.landRad);
           if (last.landRad < 0.0 || last.standOffMm > thick) continue;
-          QVERIFY2(std::abs(last.standOffMm - gain.lapMm * std::tan(last.landRad)) < 0.05,
+          QVERIFY2(std::abs(last.standOffMm - last.lapMm * std::tan(last.landRad)) < 0.05,
                    qPrintable(QStringLiteral("%1 %2").arg(last.standOffMm).arg(over)));
           if (way == GainWay::Halved) {
             QVERIFY2(std::abs(last.stepMm - over) < 0.05,
@@ -156,16 +156,34 @@ class GainTest : public QObject {
     }
   }
 
+  void aGainFollowsALapThatChanges() {
+    // The lap grows from 12 mm at the bow to 26 a bay aft of it: each mark of the gain has the lap that it lies on.
+    const double thick = 9.5;
+    const auto solved = solve(std::make_shared<const Book>(sampleBook("osier")), 1);
+    PlankMake make = laps();
+    make.laps = {{0.0, 12.0}, {1.0, 26.0}};
+    for (const Gain& gain : gains(*solved->lining, make, planking(GainWay::Halved))) {
+      for (const GainMark& mark : gain.marks) {
+        const double lap = mark.t < 1.0 ? 12.0 + 14.0 * mark.t : 26.0;
+        QVERIFY(std::abs(mark.lapMm - lap) < 1e-9);
+        if (mark.landRad < 0.0 || mark.standOffMm > thick) continue;
+        QVERIFY(gapMm(mark, lap, thick) < 0.05);
+        // What is planed off the edge beyond what is off the lap line falls with the lap.
+        QVERIFY(std::abs(mark.lowerAtEdgeMm - mark.lowerAtLapMm - lap * std::tan(mark.landRad)) < 1e-6);
+      }
+    }
+  }
+
   void landsAreThoseLaidPlankOnPlankFromTheGarboard() {
     for (const SmoothHull& hull : smoothHulls()) {
-      const Book book = *newBook(hull.table(50.0));
+      const Book book = bookByShares(hull.table(50.0));
       const auto solved = solve(std::make_shared<const Book>(book), 1);
       const Lining& lining = *solved->lining;
       double worst = 0.0;
       std::size_t laid = 0;
       for (const Gain& gain : gains(lining, laps(), planking(GainWay::Halved))) {
         for (std::size_t i = 0; i < gain.marks.size(); ++i) {
-          const auto byHand = landByHand(lining, gain.strake, gain.marks[i], gain.lapMm, 9.5, gain.make.runMm);
+          const auto byHand = landByHand(lining, gain.strake, gain.marks[i], gain.marks[i].lapMm, 9.5, gain.make.runMm);
           if (!byHand) continue;
           ++laid;
           worst = std::max(worst, std::abs(*byHand - gain.marks[i].landRad));
