@@ -6,6 +6,7 @@
 #include "advice/suggest.h"
 #include "book/book_file.h"
 #include "book/lining_edits.h"
+#include "book/strake_records.h"
 #include "book/today.h"
 #include "files/whole_file.h"
 #include "weigh_table.h"
@@ -68,7 +69,7 @@ Result<std::string> relineBook(const Job& job, const RelineRequest& wanted) {
     if (!lining) return tl::make_unexpected(lining.error());
     auto made = relineSide(book, *lining, side, of, wanted.name, today());
     if (!made) return tl::make_unexpected(namedIfNot(made.error(), wanted.hung));
-    book = *made;
+    book = followStrakes(book, *made, &lining->frame);
   }
   return saved(book, wanted.out, {});
 }

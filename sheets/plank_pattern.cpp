@@ -443,8 +443,7 @@ PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side,
     of.spiled = Trade::day(spiledAt(*solved.book, number, side)->when);
   of.hasLap = lining.strakes[strake].lower > 0;
   of.construction = solved.book->table.construction;
-  std::tie(of.lapMm, of.widestLapMm) =
-      lapsOver(plankMake(*solved.book, lining, strake), lining.strakes[strake].reach);
+  std::tie(of.lapMm, of.widestLapMm) = lapsOver(plankMake(*solved.book, lining, strake), lining.strakes[strake].reach);
   of.outsideWiderMm = outsideWiderMm(lining.band(strake), solved.book->table.thickness.mm());
   of.notation = solved.book->settings.notation;
   of.side = side;

@@ -17,8 +17,8 @@ struct PatternOf {
   std::string spiled;  ///< the day of the readings that it is cut to; empty where it is cut as computed
   Construction construction = Construction::Carvel;
   double lapMm = 0.0, widestLapMm = 0.0;  ///< at the keel edge: the narrowest and the widest
-  bool hasLap = false;          ///< the lowest strake has none
-  double outsideWiderMm = 0.0;  ///< carvel: how much wider the outside face is at most
+  bool hasLap = false;                    ///< the lowest strake has none
+  double outsideWiderMm = 0.0;            ///< carvel: how much wider the outside face is at most
   Notation notation = Notation::Inches16;
   /// What is sawn, planed and let in of it; null where only its shape is drawn.
   std::shared_ptr<const PlankAtBench> bench;

@@ -4,6 +4,7 @@
 #include <QStringList>
 #include <chrono>
 
+#include "book/strake_records.h"
 #include "commands/aside.h"
 
 namespace narrows {
@@ -197,20 +198,25 @@ bool Session::performStep(const QString& words, const Result<Book>& edited) {
   return push(words, edited, Pace::Step);
 }
 
-bool Session::push(const QString& words, const Result<Book>& edited, Pace pace) {
+bool Session::push(const QString& words, const Result<Book>& made, Pace pace) {
   endDrag();  // one thing at a time: what is held is let go first
-  if (!edited) {
-    emit refused(explained(edited.error()[0]));
+  if (!made) {
+    emit refused(explained(made.error()[0]));
     return false;
   }
-  if (*edited == *m_book) return true;
+  if (*made == *m_book) return true;
   if (m_together) {
-    m_book = std::make_shared<const Book>(*edited);
+    m_book = std::make_shared<const Book>(*made);
     return true;
   }
+  // Readings, joints and all else that is of a strake stay with it.
+  const Book edited = followStrakes(*m_book, *made, m_solved->lining == nullptr ? nullptr : &m_solved->lining->frame);
+  if (edited == *m_book) return true;
   // What could not be opened again goes in no book.
-  if (!isSound(*edited, *m_book)) return false;
-  m_undo.push(new BookCommand(this, words, m_book, std::make_shared<const Book>(*edited), pace));
+  if (!isSound(edited, *m_book)) return false;
+  const std::vector<RecordsMoved> moved = recordsMoved(*m_book, edited);
+  m_undo.push(new BookCommand(this, words, m_book, std::make_shared<const Book>(edited), pace));
+  if (!moved.empty()) emit recordsWentAlong(QString::fromStdString(recordsMovedInWords(moved)));
   return true;
 }
 

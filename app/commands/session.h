@@ -109,6 +109,8 @@ class Session : public QObject {
   void fileChanged();
   void careChanged();
   void refused(const QString& words);
+  /// An edit moved readings, joints, lines of the log or sheets with their strakes to other numbers.
+  void recordsWentAlong(const QString& words);
 
  private:
   friend class BookCommand;
@@ -121,7 +123,7 @@ class Session : public QObject {
   /// How a book comes to be in hand: as the hand moves, as it steps by key, or at rest.
   enum class Pace { Drag, Step, Rest };
   void setBook(BookSnapshot book, Pace pace);
-  bool push(const QString& words, const Result<Book>& edited, Pace pace);
+  bool push(const QString& words, const Result<Book>& made, Pace pace);
   /// Whether a book made from one that could be opened again could be too; told by `refused` where not.
   bool isSound(const Book& book, const Book& before);
   void start(const Book& book, const QString& path, Hold hold);

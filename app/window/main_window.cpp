@@ -19,6 +19,7 @@
 
 #include "book/daybook_edits.h"
 #include "book/edits.h"
+#include "book/strake_records.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
 #include "canvas/look.h"
@@ -220,6 +221,12 @@ void MainWindow::makeEditMenu() {
     tell(tr("The drawing is copied."), false);
   });
   m_actions->add(edit, tr("&Who is at work…"), {}, [this] { askBuilder(); });
+  m_actions->add(edit, tr("Throw away records that have &no strake"), {}, [this] {
+    if (recordsWithoutStrake(*m_session.book()).empty())
+      return tell(tr("Every reading, joint, line of the log and sheet has its strake."), false);
+    m_session.perform(tr("Throw away records that have no strake"), throwAwayRecordsWithoutStrake(*m_session.book()));
+  });
+  connect(&m_session, &Session::recordsWentAlong, this, [this](const QString& words) { tell(words, false); });
   QMenu* planking = edit->addMenu(tr("&Planked as"));
   for (const Construction kind : {Construction::Carvel, Construction::Lapstrake}) {
     const QString name = wordOf(constructionName(kind));

@@ -17,7 +17,7 @@ namespace {
 constexpr double schoolsShare = 0.4;
 /// Of them, those after which no more cures are tried, so that something is left for changes by little; and how many of
 /// the best are cured.
-constexpr double curesShare = 0.5;
+constexpr double curesShare = 0.6;
 constexpr std::size_t curedPlans = 2;
 constexpr int strakesAbout = 2;
 /// Plans that are changed side by side, and kept apart by at least so much in score or by where they came from.
@@ -61,7 +61,8 @@ class Search {
   Result<Suggestion> make() {
     const auto begun = weighPlan(m_from.frame, m_from.begun, m_from.sectionIds, m_from.figures, quickStrip);
     if (!begun) return tl::make_unexpected(begun.error());
-    m_best.push_back({*begun, begunWords});
+    m_begun = {*begun, begunWords};
+    m_best.push_back(m_begun);
     trySchools();
     cure();
     better();
@@ -132,25 +133,30 @@ class Search {
     }
   }
 
-  /// The best of the plans, the best cure of each taken again and again, as a builder would.
+  /// The best of the plans, and the one begun from, cured.
   void cure() {
-    for (std::size_t at = 0; at < std::min(curedPlans, m_best.size());) {
-      if (m_tried >= curesShare * m_from.tries || isOver()) return;
-      const std::vector<Try> tries = curesOf(m_best[at]);
-      const auto made = weighAll(tries);
-      const PlanWeighed* best = m_best[at].weighed.get();
-      for (const auto& one : made) {
-        if (one != nullptr && one->weighing.score < best->weighing.score) best = one.get();
-      }
-      if (best == m_best[at].weighed.get()) {
-        ++at;
-        continue;
-      }
-      for (std::size_t i = 0; i < made.size(); ++i) {
-        if (made[i].get() == best) m_best[at] = {made[i], tries[i].how, true};
-      }
-    }
+    const bool begunIsBest =
+        std::any_of(m_best.begin(), m_best.begin() + static_cast<std::ptrdiff_t>(std::min(curedPlans, m_best.size())),
+                    [](const Candidate& one) { return one.how == begunWords; });
+    for (std::size_t at = 0; at < std::min(curedPlans, m_best.size()); ++at) m_best[at] = cured(m_best[at]);
     sortBest();
+    // What a builder who takes cure after cure would come to.
+    if (!begunIsBest) keep(cured(m_begun));
+  }
+
+  /// A plan, the best cure of it taken again and again, as a builder would.
+  Candidate cured(Candidate of) {
+    while (m_tried < curesShare * m_from.tries && !isOver()) {
+      const std::vector<Try> tries = curesOf(of);
+      const auto made = weighAll(tries);
+      std::shared_ptr<const PlanWeighed> best = of.weighed;
+      for (const auto& one : made) {
+        if (one != nullptr && one->weighing.score < best->weighing.score) best = one;
+      }
+      if (best == of.weighed) break;
+      of = {best, of.how, true};
+    }
+    return of;
   }
 
   /// What may be tried to better a plan, each of it lined off as an edit of a book of which it is the plan.
@@ -310,6 +316,7 @@ class Search {
   const std::function<void(double)>& m_progress;
   std::stop_token m_stop;
   std::mt19937_64 m_random;
+  Candidate m_begun;
   std::vector<Candidate> m_best;
   int m_tried = 0;
 };

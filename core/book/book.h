@@ -30,7 +30,7 @@ inline constexpr const char* firstPlanName = "first plan";
 inline constexpr std::size_t mostPlans = 64;
 
 /// Format of the file this program writes.
-inline constexpr int bookVersion = 5;
+inline constexpr int bookVersion = 6;
 
 struct BookSettings {
   Notation notation = Notation::Inches16;  ///< how lengths are shown
@@ -52,10 +52,12 @@ struct FairedFigure {
 /// rest.
 struct HungStrake {
   BoatSide side = BoatSide::Starboard;
-  int strake = 1;  ///< from the garboard up
+  int strake = 1;  ///< from the garboard up in the plan in force; below nought: that plan has no such strake, and it
+                   ///< had that number
   PlanId from, to;
   std::string when;
   std::vector<HungReading> readings;
+  StrakeId strakeId = {};  ///< which strake that is, whatever its number becomes; none where it could not be told
   bool operator==(const HungStrake&) const = default;
 };
 
@@ -99,9 +101,9 @@ struct Book {
 
 using BookSnapshot = std::shared_ptr<const Book>;
 
-/// A new book of a table: every station divided equally, with the usual number of strakes for her size, lines run out to
-/// stem and sternpost as battens lie and hood ends evened (`School::Equal`). Where no such plan lines her off, her lines
-/// keep their shares to the ends.
+/// A new book of a table: every station divided equally, with the usual number of strakes for her size, lines run out
+/// to stem and sternpost as battens lie and hood ends evened (`School::Equal`). Where no such plan lines her off, her
+/// lines keep their shares to the ends.
 Result<Book> newBook(const OffsetTable& table);
 
 /// The same without asking for a hull: a table that is still being typed.

@@ -14,6 +14,7 @@
 #include "book/json_text.h"
 #include "book/lining_json.h"
 #include "book/planking_json.h"
+#include "book/strake_records.h"
 #include "book/unknown_keys.h"
 #include "book/weighing_json.h"
 #include "lines/boat_size.h"
@@ -130,7 +131,8 @@ Json hungJson(const std::vector<HungStrake>& hung) {
     for (const HungReading& reading : one.readings)
       readings.push_back({{"station", reading.station}, {"off", reading.off.mm()}});
     list.push_back({{"side", wordFor(sideWords(), one.side)},
-                    {"strake", one.strake},
+                    {"strake", std::abs(one.strake)},
+                    {"strake-id", one.strakeId.number},
                     {"from", one.from.number},
                     {"to", one.to.number},
                     {"when", one.when},
@@ -150,7 +152,8 @@ Json spiledJson(const std::vector<SpiledStrake>& spiled) {
       readings.push_back(read);
     }
     list.push_back({{"side", wordFor(sideWords(), one.spiling.side.value_or(BoatSide::Starboard))},
-                    {"strake", one.spiling.strake.value_or(1)},
+                    {"strake", std::abs(one.spiling.strake.value_or(1))},
+                    {"strake-id", one.strakeId.number},
                     {"piece", one.spiling.piece},
                     {"batten", one.spiling.batten.mm()},
                     {"lap", one.spiling.lap.mm()},
@@ -436,9 +439,11 @@ class BookReader {
 
   int strakeNumber(const Json& json) {
     const std::int64_t strake = whole(json, "strake");
-    if (strake < 1 || strake > mostStrakes) wrong("strake", Trade::say("the number of a strake"));
-    return static_cast<int>(std::clamp<std::int64_t>(strake, 1, mostStrakes));
+    if (strake < 1 || strake > mostNumbered) wrong("strake", Trade::say("the number of a strake"));
+    return static_cast<int>(std::clamp<std::int64_t>(strake, 1, mostNumbered));
   }
+  /// Which strake a record is of; books before format 6 say it by number alone.
+  StrakeId strakeId(const Json& json) { return {json.contains("strake-id") ? whole(json, "strake-id") : 0}; }
 
   void readSpiled(const Json& json, Book& book) {
     m_within = "spiled / ";
@@ -447,6 +452,7 @@ class BookReader {
       Spiling& spiling = spiled.spiling;
       spiling.side = choice(one, "side", sideWords());
       spiling.strake = strakeNumber(one);
+      spiled.strakeId = strakeId(one);
       spiling.piece = text(one, "piece");
       spiling.batten = length(one, "batten");
       spiling.lap = length(one, "lap");
@@ -460,8 +466,9 @@ class BookReader {
           spiling.readings.push_back(read);
         }
       }
+      // One that is no longer there may have had the number that another has.
       const bool twice = std::any_of(book.spiled.begin(), book.spiled.end(), [&](const SpiledStrake& other) {
-        return other.isOf(*spiling.strake, *spiling.side);
+        return other.isOf(*spiling.strake, *spiling.side) && other.strakeId == spiled.strakeId;
       });
       if (twice) {
         wrong("strake", Trade::say("each strake of a side once"));
@@ -478,6 +485,7 @@ class BookReader {
       HungStrake hung;
       hung.side = choice(one, "side", sideWords());
       hung.strake = strakeNumber(one);
+      hung.strakeId = strakeId(one);
       hung.from = {whole(one, "from")}, hung.to = {whole(one, "to")};
       hung.when = text(one, "when");
       if (const Json* readings = key(one, "readings", Trade::say("a list of readings"))) {
@@ -558,6 +566,10 @@ class BookReader {
     for (const Joint& joint : book.backbone.joints) use(joint.id.number);
     for (const Bolt& bolt : book.backbone.bolts) use(bolt.id.number);
     for (const HangingEntry& entry : book.log) use(entry.id.number);
+    // A strake that is gone has an id that was given out.
+    Book records = book;
+    eachOfStrake(records,
+                 [&](const OfStrake& one) { good = good && one.id.number >= 0 && one.id.number < book.nextId; });
     if (!good) wrong("next-id", Trade::say("above every id, and no id stands twice"));
   }
 
@@ -629,6 +641,8 @@ Result<ReadBook> readBook(std::string_view text) {
   if (!reader.problems.empty()) return tl::make_unexpected(reader.problems);
   const Json unknown = unknownOf(json, knownJson(read.book));
   if (!unknown.empty()) read.book.unknown = unknown.dump();
+  // Numbers are told anew; a book before format 6 has nothing else to tell strakes by.
+  read.book = followStrakes(read.book, read.book);
   return read;
 }
 

@@ -9,9 +9,22 @@ namespace {
 /// What a plank's sheets are called begins with its strake and side: wood cut by any of them is cut by the pattern.
 void markCut(Book& book, const HangingEntry& entry) {
   if (entry.step != HangingStep::GotOut) return;
+  const auto isIts = [&](const PrintedSheet& sheet) { return sheet.isOfPlank(entry.strake, entry.side); };
+  // A plank got out anew, by a pattern printed since the one before was cut, takes that one's place.
+  const std::vector<PrintedSheet> before = book.printed;
+  std::erase_if(book.printed, [&](const PrintedSheet& sheet) {
+    return isIts(sheet) && sheet.cut && std::any_of(before.begin(), before.end(), [&](const PrintedSheet& other) {
+             return isIts(other) && !other.cut && other.name == sheet.name;
+           });
+  });
   for (PrintedSheet& sheet : book.printed) {
-    if (sheet.isOfPlank(entry.strake, entry.side)) sheet.cut = true;
+    if (isIts(sheet)) sheet.cut = true;
   }
+}
+
+/// Whether a record is of the sheet of that name which a plank of the plan in force has, or which is of no plank.
+bool isOfName(const PrintedSheet& one, const std::string& name) {
+  return one.name == name && (one.kind != SheetKind::Plank || one.strake >= 1);
 }
 
 }  // namespace
@@ -48,15 +61,24 @@ Result<Book> eraseStep(const Book& book, HangingEntryId id) {
 Result<Book> rememberPrinted(const Book& book, const std::vector<PrintedSheet>& sheets) {
   Book edited = book;
   for (const PrintedSheet& sheet : sheets) {
-    const auto was = std::find_if(edited.printed.begin(), edited.printed.end(),
-                                  [&](const PrintedSheet& one) { return one.name == sheet.name; });
-    if (was == edited.printed.end()) {
-      edited.printed.push_back(sheet);
+    const auto isIt = [&](const PrintedSheet& one) { return isOfName(one, sheet.name); };
+    // Wood that was cut stays cut, and keeps the shape it was cut to: another shape is printed beside it.
+    const auto cut = std::find_if(edited.printed.begin(), edited.printed.end(),
+                                  [&](const PrintedSheet& one) { return isIt(one) && one.cut; });
+    const auto print = std::find_if(edited.printed.begin(), edited.printed.end(),
+                                    [&](const PrintedSheet& one) { return isIt(one) && !one.cut; });
+    const bool same = cut != edited.printed.end() && cut->code == sheet.code;
+    if (same) {
+      const StrakeId strakeId = cut->strakeId;
+      *cut = sheet;
+      cut->cut = true;
+      cut->strakeId = strakeId;
+    } else if (print != edited.printed.end()) {
+      const StrakeId strakeId = print->strakeId;
+      *print = sheet;
+      print->strakeId = strakeId;
     } else {
-      // Wood that was cut stays cut: a new pattern of the same shape does not undo it.
-      const bool cut = was->cut && was->code == sheet.code;
-      *was = sheet;
-      was->cut = cut;
+      edited.printed.push_back(sheet);
     }
   }
   return edited;
@@ -64,7 +86,7 @@ Result<Book> rememberPrinted(const Book& book, const std::vector<PrintedSheet>& 
 
 Result<Book> forgetPrinted(const Book& book, const std::string& name) {
   Book edited = book;
-  std::erase_if(edited.printed, [&](const PrintedSheet& one) { return one.name == name; });
+  std::erase_if(edited.printed, [&](const PrintedSheet& one) { return isOfName(one, name); });
   return edited;
 }
 
@@ -79,9 +101,10 @@ bool isOnTheBoat(const Book& book, const PrintedSheet& sheet) {
 }
 
 const PrintedSheet* printedSheet(const Book& book, const std::string& name) {
-  const auto found =
-      std::find_if(book.printed.begin(), book.printed.end(), [&](const PrintedSheet& one) { return one.name == name; });
-  return found == book.printed.end() ? nullptr : &*found;
+  // The print of it that is later: one that was cut comes before.
+  const auto found = std::find_if(book.printed.rbegin(), book.printed.rend(),
+                                  [&](const PrintedSheet& one) { return isOfName(one, name); });
+  return found == book.printed.rend() ? nullptr : &*found;
 }
 
 }  // namespace narrows

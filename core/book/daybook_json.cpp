@@ -24,7 +24,7 @@ const Spellings<SheetKind> kindWords{{SheetKind::Plank, "plank"},
 template <typename Archive>
 static void fields(Archive& a, HangingEntry& p) {
   a("id", p.id);
-  a("strake", p.strake);
+  ofStrake(a, p);
   a("side", p.side, boatSideSpellings);
   a("piece", p.piece);
   a("step", p.step, stepWords);
@@ -47,7 +47,7 @@ template <typename Archive>
 static void fields(Archive& a, PrintedSheet& p) {
   a("name", p.name);
   a("kind", p.kind, kindWords);
-  a("strake", p.strake);
+  ofStrake(a, p);
   a("side", p.side, boatSideSpellings);
   a("of", p.of);
   a("code", p.code);
@@ -79,7 +79,7 @@ void readHangingLog(const nlohmann::ordered_json& book, std::vector<HangingEntry
   JsonReader reader(book, "", problems);
   reader("hanging-log", log);
   for (const HangingEntry& entry : log) {
-    if (const auto sense = checkEntry(entry, mostStrakes); !sense)
+    if (const auto sense = checkEntry(entry, mostNumbered); !sense)
       problems.insert(problems.end(), sense.error().begin(), sense.error().end());
   }
 }
@@ -89,7 +89,9 @@ void readPrinted(const nlohmann::ordered_json& book, std::vector<PrintedSheet>& 
   reader("printed", printed);
   std::set<std::string> names;
   for (const PrintedSheet& sheet : printed) {
-    if (!names.insert(sheet.name).second) reader.wrong("printed / name", Trade::say("each sheet once"));
+    // A pattern that wood was cut by is kept beside a later print of it.
+    const std::string name = sheet.name + " " + std::to_string(sheet.strakeId.number) + (sheet.cut ? " cut" : "");
+    if (!names.insert(name).second) reader.wrong("printed / name", Trade::say("each sheet once"));
   }
 }
 

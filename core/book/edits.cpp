@@ -79,8 +79,12 @@ Result<Book> setProfilePoint(const Book& book, ProfilePart part, std::size_t poi
   const ProfilePoint stepped{toTableStep(book.table, to->distance), toTableStep(book.table, to->height)};
   if (point == profile->points.size()) {
     profile->points.push_back(stepped);
-  } else {
+  } else if (!(profile->points[point] == stepped)) {
     profile->points[point] = stepped;
+    // What was faired was faired from the point that stood there.
+    std::erase_if(edited.faired, [&](const FairedFigure& f) {
+      return f.figure == FigureRef{FigureRef::In::Profile, list, point};
+    });
   }
   return edited;
 }

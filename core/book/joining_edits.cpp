@@ -112,6 +112,7 @@ Result<Book> setJointKind(const Book& book, std::size_t joint, JoinedBy kind) {
   if (joint >= book.joining.joints.size()) return fail(Fault::JointUnknown);
   Book edited = book;
   edited.joining.joints[joint].kind = kind;
+  edited.joining.joints[joint].byHand = true;
   return edited;
 }
 

@@ -15,7 +15,7 @@ const Spellings<FastenerKind> fastenerKinds{
 /// What a joint of a file must be: of a strake that there may be.
 Result<void> checkJoints(const JoiningPlan& plan) {
   for (const PlankJoint& joint : plan.joints) {
-    if (joint.strake < 1 || joint.strake > mostStrakes)
+    if (joint.strake < 1 || joint.strake > mostNumbered)
       return fail(Fault::KeyWrong, {0, 0, "joining / joints / strake"},
                   {"strake", Trade::say("the number of a strake")});
   }
@@ -34,7 +34,7 @@ static void fields(Archive& a, FramePlan& p) {
 
 template <typename Archive>
 static void fields(Archive& a, PlankJoint& p) {
-  a("strake", p.strake);
+  ofStrake(a, p);
   a("side", p.side, boatSideSpellings);
   a("at", p.at);
   a("kind", p.kind, plankJointWords);

@@ -5,6 +5,7 @@
 // keys once: `JsonWriter` writes them, `JsonReader` reads what is there and leaves the rest as it was.
 
 #include <cmath>
+#include <cstdlib>
 #include <nlohmann/json.hpp>
 #include <optional>
 #include <string>
@@ -75,6 +76,10 @@ class JsonWriter {
   }
   void whenSet(const char* name, bool value) {
     if (value) json[name] = value;
+  }
+  template <typename Kind>
+  void whenSet(const char* name, const Id<Kind>& id) {
+    if (id.isSet()) json[name] = id.number;
   }
   void operator()(const char* name, const std::optional<bool>& value) {
     if (value) json[name] = *value;
@@ -206,6 +211,10 @@ class JsonReader {
   }
   void whenSet(const char* name, std::optional<Length>& value) { (*this)(name, value); }
   void whenSet(const char* name, bool& value) { (*this)(name, value); }
+  template <typename Kind>
+  void whenSet(const char* name, Id<Kind>& id) {
+    if (m_json.is_object() && m_json.contains(name)) (*this)(name, id);
+  }
   void operator()(const char* name, std::optional<bool>& value) {
     if (key(name) == nullptr) return;
     bool flag = false;
@@ -296,6 +305,16 @@ void readChecked(const Json& json, const std::string& within, Thing& thing, Chec
   if (problems.size() > before) return;
   if (const auto sense = check(thing); !sense)
     problems.insert(problems.end(), sense.error().begin(), sense.error().end());
+}
+
+/// The strake a record is of: the number it has, or had last, and which it is. Numbers are told anew from that when a
+/// book is read.
+template <typename Archive, typename Record>
+void ofStrake(Archive& a, Record& record) {
+  int number = std::abs(record.strake);
+  a("strake", number);
+  if (number != std::abs(record.strake)) record.strake = number;
+  a.whenSet("strake-id", record.strakeId);
 }
 
 }  // namespace narrows

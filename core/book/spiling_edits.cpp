@@ -46,7 +46,8 @@ Result<Book> setSpiling(const Book& book, int strake, BoatSide side, Spiling spi
   spiling.side = side;
   Book edited = book;
   const SpiledStrake* before = spiledAt(book, strake, side);
-  const SpiledStrake now{spiling, before != nullptr ? before->shape : PlankShape::Computed, when};
+  const SpiledStrake now{spiling, before != nullptr ? before->shape : PlankShape::Computed, when,
+                         before != nullptr ? before->strakeId : StrakeId()};
   const auto isIt = [&](const SpiledStrake& one) { return one.isOf(strake, side); };
   if (spiling.readings.empty()) {
     std::erase_if(edited.spiled, isIt);

@@ -77,7 +77,7 @@ std::string OutOfOrder::words(Notation /*notation*/) const {
       return Trade::say(
           "%1 is hung and strake %2 below it is not: a lapped plank hangs on the one below. Log that one, or correct "
           "this.",
-          strake, entry.strake - 1);
+          strake, below);
     case Why::NotHung:
       return Trade::say("%1 is fastened and was never hung: log when it was hung.", strake);
     case Why::Earlier:
@@ -87,25 +87,31 @@ std::string OutOfOrder::words(Notation /*notation*/) const {
   return {};
 }
 
-std::vector<OutOfOrder> lookAtLog(const std::vector<HangingEntry>& log, Construction construction) {
+std::vector<OutOfOrder> lookAtLog(const std::vector<HangingEntry>& log, Construction construction,
+                                  const StrakeStack& starboard, const StrakeStack& port) {
   std::vector<OutOfOrder> found;
   const auto has = [&](int strake, BoatSide side, HangingStep step) {
     return std::any_of(log.begin(), log.end(),
                        [&](const HangingEntry& one) { return one.isOf(strake, side) && one.step == step; });
   };
   for (const HangingEntry& entry : log) {
-    if (entry.step == HangingStep::Hung && construction == Construction::Lapstrake && entry.strake > 1 &&
-        !has(entry.strake - 1, entry.side, HangingStep::Hung))
-      found.push_back({OutOfOrder::Why::BelowNotHung, entry, HangingStep::Hung, {}});
+    if (entry.strake < 1) continue;  // its strake is not there to be out of order
+    if (entry.step == HangingStep::Hung && construction == Construction::Lapstrake) {
+      for (const int below : (entry.side == BoatSide::Port ? port : starboard).below(entry.strake)) {
+        if (has(below, entry.side, HangingStep::Hung)) continue;
+        found.push_back({OutOfOrder::Why::BelowNotHung, entry, below, HangingStep::Hung, {}});
+        break;
+      }
+    }
     if (entry.step == HangingStep::Fastened && !has(entry.strake, entry.side, HangingStep::Hung))
-      found.push_back({OutOfOrder::Why::NotHung, entry, HangingStep::Hung, {}});
+      found.push_back({OutOfOrder::Why::NotHung, entry, 0, HangingStep::Hung, {}});
     // Once got out or hung, what went before has an earlier day; offering and easing go to and fro.
     for (const HangingStep step : {HangingStep::Lined, HangingStep::Spiled, HangingStep::GotOut, HangingStep::Hung}) {
       if (step >= entry.step) break;
       for (const HangingEntry& other : log) {
         const bool same = other.isOf(entry.strake, entry.side) && (other.piece == entry.piece || other.piece == 0);
         if (same && other.step == step && other.when > entry.when) {
-          found.push_back({OutOfOrder::Why::Earlier, entry, step, other.when});
+          found.push_back({OutOfOrder::Why::Earlier, entry, 0, step, other.when});
           break;
         }
       }

@@ -7,6 +7,7 @@
 
 #include "lines/ids.h"
 #include "lines/offset_table.h"
+#include "lining/strake_stack.h"
 #include "problem/severity.h"
 
 namespace narrows {
@@ -20,7 +21,8 @@ using HangingEntryId = Id<struct HangingEntryTag>;
 /// One line of the log.
 struct HangingEntry {
   HangingEntryId id;
-  int strake = 1;  ///< from the garboard up
+  int strake = 1;  ///< from the garboard up in the plan in force; below nought: that plan has no such strake, and it
+                   ///< had that number
   BoatSide side = BoatSide::Starboard;
   int piece = 0;  ///< from the bow; nought: all of the strake
   HangingStep step = HangingStep::Lined;
@@ -29,6 +31,7 @@ struct HangingEntry {
   std::string where;             ///< Eased: at what place
   std::optional<Length> amount;  ///< Eased: how much was pared
   std::string note;
+  StrakeId strakeId = {};  ///< which strake that is, whatever its number becomes; none where it could not be told
   bool operator==(const HangingEntry&) const = default;
 
   bool isOf(int ofStrake, BoatSide ofSide) const { return strake == ofStrake && side == ofSide; }
@@ -59,11 +62,14 @@ struct OutOfOrder {
   enum class Why { BelowNotHung, NotHung, Earlier };
   Why why = Why::BelowNotHung;
   HangingEntry entry;
+  int below = 0;                          ///< BelowNotHung: the strake it lies on
   HangingStep after = HangingStep::Hung;  ///< Earlier: the step that has a later day
   std::string afterDay;
   Severity severity() const { return Severity::LookAgain; }
   std::string words(Notation notation) const;
 };
-std::vector<OutOfOrder> lookAtLog(const std::vector<HangingEntry>& log, Construction construction);
+/// `starboard`, `port`: which strakes lie on which.
+std::vector<OutOfOrder> lookAtLog(const std::vector<HangingEntry>& log, Construction construction,
+                                  const StrakeStack& starboard = {}, const StrakeStack& port = {});
 
 }  // namespace narrows

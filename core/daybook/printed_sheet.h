@@ -31,13 +31,15 @@ struct SheetPoint {
 struct PrintedSheet {
   std::string name;  ///< of the drawing: "strake-04-starboard"
   SheetKind kind = SheetKind::Plank;
-  int strake = 0;  ///< Plank: from the garboard up
+  int strake = 0;  ///< Plank: from the garboard up in the plan in force; below nought: that plan has no such strake,
+                   ///< and it had that number
   BoatSide side = BoatSide::Starboard;
   std::string of;    ///< Mould, Timber: its name
   std::string code;  ///< that stands on it
   std::string when;
   bool cut = false;  ///< wood was cut by it
   std::vector<SheetPoint> points;
+  StrakeId strakeId = {};  ///< which strake that is, whatever its number becomes; none where it could not be told
   bool operator==(const PrintedSheet&) const = default;
 
   bool isOfPlank(int ofStrake, BoatSide ofSide) const {

@@ -105,7 +105,8 @@ class PlankFastener {
     const std::size_t both = lot(FastenedTo::Lap, 2, 0.0);
     const std::size_t framed = lot(FastenedTo::Frame, 2, m_frames.mouldingMm);
     const double edge = leastEdgeMm(fastener(both)), needs = 2.0 * std::max(edge, leastEdgeMm(fastener(framed)));
-    const PlankRun middle(*m_plank.band, *m_plank.plank, 0.0, [this](double t) { return -0.5 * lapAt(*m_plank.foot, t); });
+    const PlankRun middle(*m_plank.band, *m_plank.plank, 0.0,
+                          [this](double t) { return -0.5 * lapAt(*m_plank.foot, t); });
     const double narrowest = lapsOver(*m_plank.foot, m_plank.band->reach).first;
     if (needs > narrowest + 0.1)
       m_made.unfastened.push_back(Trade::say("the lap is too narrow for its fastenings: it wants %1 and is %2",

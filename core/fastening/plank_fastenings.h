@@ -51,13 +51,14 @@ struct PlankToFasten {
       jointsBelow;  ///< of the plank it laps on: distances along the boat, from and to
 };
 
-/// In a lap, in its middle where it changes too: one at every frame through both planks and the frame, and between frames evenly divided, missing moulds
-/// and scarfs, the temporary holes used again. At a frame a carvel plank has two across it up to six inches wide, three
-/// up to nine, staggered; a lapped one has one in its middle where it is wide. Ends, keel edge and butts as the spacing
-/// says, in two staggered rows where the wood is thick enough. In a rabbet they stand on the timber's bed, between bearding
-/// line and bottom of the rabbet and clear of both, in as many rows as it is wide enough for; where it is too narrow
-/// for one, that is said, with what it wants. None nearer to an edge than its kind allows, or within a
-/// joint. Steps between two frames are even to 0.1 mm along the row (plank_fastenings_test).
+/// In a lap, in its middle where it changes too: one at every frame through both planks and the frame, and between
+/// frames evenly divided, missing moulds and scarfs, the temporary holes used again. At a frame a carvel plank has two
+/// across it up to six inches wide, three up to nine, staggered; a lapped one has one in its middle where it is wide.
+/// Ends, keel edge and butts as the spacing says, in two staggered rows where the wood is thick enough. In a rabbet
+/// they stand on the timber's bed, between bearding line and bottom of the rabbet and clear of both, in as many rows as
+/// it is wide enough for; where it is too narrow for one, that is said, with what it wants. None nearer to an edge than
+/// its kind allows, or within a joint. Steps between two frames are even to 0.1 mm along the row
+/// (plank_fastenings_test).
 PlankFastenings fastenPlank(const PlankToFasten& plank, const FasteningMake& make, const Frames& frames,
                             const std::vector<MouldWood>& moulds);
 

@@ -3,6 +3,7 @@
 
 #include "joining/frames.h"
 #include "lines/ids.h"
+#include "lining/strake_stack.h"
 
 namespace narrows {
 
@@ -14,11 +15,13 @@ enum class JoinedBy {
 
 /// One joint of a strake. It lies square across the plank, its middle at a distance along the boat.
 struct PlankJoint {
-  int strake = 1;  ///< from the garboard up
+  int strake = 1;  ///< from the garboard up in the plan in force; below nought: that plan has no such strake, and it
+                   ///< had that number
   BoatSide side = BoatSide::Starboard;
   Length at;  ///< distance of its middle, on the middle of the strake
   JoinedBy kind = JoinedBy::Scarf;
-  bool byHand = false;  ///< the builder put it there
+  bool byHand = false;     ///< the builder put it there, or chose its kind
+  StrakeId strakeId = {};  ///< which strake that is, whatever its number becomes; none where it could not be told
   bool operator==(const PlankJoint&) const = default;
 
   bool isOf(int ofStrake, BoatSide ofSide) const { return strake == ofStrake && side == ofSide; }
@@ -56,6 +59,8 @@ struct JoiningMake {
   int strakesBetween = 3;
   double blockLapMm = 0.0;
   Frames frames;
+  StrakeStack starboard, port;  ///< which strakes touch, on each side
+  const StrakeStack& stackOf(BoatSide side) const { return side == BoatSide::Port ? port : starboard; }
   bool operator==(const JoiningMake&) const = default;
 
   /// How long a joint is along the plank; a butt has no length.

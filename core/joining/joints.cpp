@@ -72,12 +72,13 @@ JointOnPlank onPlank(const StrakeToJoin& strake, const PlankJoint& joint, const 
 
 std::optional<JointBar> barBetween(const PlankJoint& one, const PlankJoint& other, const JoiningMake& make) {
   const double away = std::abs(one.at.mm() - other.at.mm());
-  const int between = std::abs(one.strake - other.strake) - 1;
   if (one.side != other.side) {
     if (one.strake == other.strake && away < make.frames.spacingMm - sameMm) return JointBar::Opposite;
     return std::nullopt;
   }
-  if (between < 0) return std::nullopt;
+  const auto lie = make.stackOf(one.side).between(one.strake, one.at.mm(), other.strake, other.at.mm());
+  if (!lie || *lie < 0) return std::nullopt;
+  const int between = *lie;
   if (between == 0 && away < make.apartMm - sameMm) return JointBar::Neighbour;
   if (between > 0 && between < make.strakesBetween && away < make.frames.spacingMm - sameMm) return JointBar::SameBay;
   return std::nullopt;
@@ -275,9 +276,12 @@ class Searcher {
     for (std::size_t i = 0; i < m_strakes.size(); ++i) {
       m_beside.emplace_back();
       for (std::size_t j = 0; j < m_strakes.size(); ++j) {
-        const int away = std::abs(m_strakes[i].strake - m_strakes[j].strake);
+        if (i == j) continue;
+        const int one = m_strakes[i].strake, other = m_strakes[j].strake;
         const bool sameSide = m_strakes[i].side == m_strakes[j].side;
-        if (i != j && (sameSide ? away <= std::max(m_make.strakesBetween, 1) : away == 0)) m_beside[i].push_back(j);
+        const auto between = m_make.stackOf(m_strakes[i].side).fewestBetween(one, other);
+        if (sameSide ? between && *between < std::max(m_make.strakesBetween, 1) : one == other)
+          m_beside[i].push_back(j);
       }
     }
   }
@@ -417,6 +421,10 @@ PlannedJoints planJoints(const std::vector<StrakeToJoin>& strakes, const std::ve
   if (!searcher.tryAll()) {
     planned.searchedAll = searcher.searchedAll();
     planned.barred = searcher.settle();
+  }
+  // What is put by hand stays, on a strake that has no plank just now too.
+  for (const PlankJoint& was : now) {
+    if (was.byHand && strakeOf(strakes, was) == nullptr) planned.joints.push_back(was);
   }
   for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {
     for (const Searched& one : searcher.strakes()) {

@@ -100,7 +100,9 @@ void BoundingLines::ease(const OffsetTable& table, const TableRounding& rounding
     if (heights.column[i] != Row::noColumn) m_corners[{line, heights.column[i]}].second = high[i];
   }
   for (std::size_t i = 0; i < breadths.column.size(); ++i) {
-    if (breadths.column[i] != Row::noColumn) m_corners[{line, breadths.column[i]}].first = std::max(broad[i], 0.0);
+    if (breadths.column[i] == Row::noColumn) continue;
+    double& half = m_corners[{line, breadths.column[i]}].first;
+    half = half >= 0.0 ? std::max(broad[i], 0.0) : broad[i];
   }
 }
 

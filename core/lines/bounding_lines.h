@@ -20,9 +20,9 @@ struct BoundingEnds {
 /// Where sections begin, turn and end: the heights and half-breadths of the bounding lines as battens lie through them.
 ///
 /// Each line is eased along the boat, heights and half-breadths apart, no figure by more than half its rounding and as
-/// far as their own scatter shows them to be rounded; a figure hard by another, or by the foot of stem or sternpost, has
-/// little say (`easeNails`, `weighCloseNails`). A figure that was put where it is by hand (`TableRow::held`) stays, and exact ones
-/// stay within a hundredth of a millimetre.
+/// far as their own scatter shows them to be rounded; a figure hard by another, or by the foot of stem or sternpost,
+/// has little say (`easeNails`, `weighCloseNails`). A figure that was put where it is by hand (`TableRow::held`) stays,
+/// and exact ones stay within a hundredth of a millimetre.
 class BoundingLines {
  public:
   BoundingLines(const OffsetTable& table, const TableRounding& rounding, const BoundingEnds& ends);

@@ -24,6 +24,20 @@ std::size_t LiningPlan::zoneOf(std::size_t strake) const {
   return zone;
 }
 
+std::vector<StrakeId> strakesInOrder(const LiningPlan& plan) {
+  std::vector<StrakeId> order;
+  for (std::size_t k = 0; k < plan.strakes.size(); ++k) {
+    for (const bool bow : {true, false}) {
+      for (const Stealer& stealer : plan.stealers) {
+        if (stealer.towardsBow == bow && stealer.joining == Joining::TwoIntoOne && plan.placeOf(stealer.line) == k + 1)
+          order.push_back(stealer.into);
+      }
+    }
+    order.push_back(plan.strakes[k]);
+  }
+  return order;
+}
+
 std::size_t strakesAtEnd(const LiningPlan& plan, bool bow) {
   const auto joined = std::count_if(plan.stealers.begin(), plan.stealers.end(),
                                     [bow](const Stealer& stealer) { return stealer.towardsBow == bow; });

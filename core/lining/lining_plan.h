@@ -14,6 +14,8 @@ namespace narrows {
 
 inline constexpr int fewestStrakes = 3;
 inline constexpr int mostStrakes = 40;
+/// Numbers of strakes go no higher: every two of them may become one with another, towards either end.
+inline constexpr int mostNumbered = 2 * mostStrakes;
 
 /// Where line 0, the base line, lies.
 enum class BaseLine {
@@ -113,6 +115,10 @@ struct LiningPlan {
   /// What a strake is got out of; empty where nothing is said.
   std::string timberOf(StrakeId strake) const;
 };
+
+/// The strakes of a plan in the order in which they are numbered, from the garboard up: what two become where they run
+/// into one stands before the lower of them, as in the `Lining` made of it.
+std::vector<StrakeId> strakesInOrder(const LiningPlan& plan);
 
 /// How many strakes come to an end of the boat, where two may have become one.
 std::size_t strakesAtEnd(const LiningPlan& plan, bool bow);

@@ -311,9 +311,8 @@ class ZoneLines {
     std::vector<CurveNail> nails;
     bool moves = false;
     const auto isGone = [&](double t) {
-      return std::any_of(nibs.begin(), nibs.end(), [&](const Nib& nib) {
-        return nib.bow ? t < nib.t + samePlace : t > nib.t - samePlace;
-      });
+      return std::any_of(nibs.begin(), nibs.end(),
+                         [&](const Nib& nib) { return nib.bow ? t < nib.t + samePlace : t > nib.t - samePlace; });
     };
     for (const CurveNail& mark : m_ground.marksOf(m_ground.plan.lines[m_first + k])) {
       if (isGone(mark.t)) continue;  // beyond a nib there is no line

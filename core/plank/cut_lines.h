@@ -42,8 +42,8 @@ struct CutLines {
   std::vector<double> intoBow, intoStern;
   /// Lengths along the board, in order, and how far it goes on there at its keel edge; of the lowest strake.
   std::vector<std::pair<double, double>> intoKeel;
-  /// Where the inside of the planking leaves the timber, laid flat with the plank, along all of the rabbet beside it: from
-  /// there to the bottom of the rabbet is the bed it is fastened to. Empty where it lies in no rabbet.
+  /// Where the inside of the planking leaves the timber, laid flat with the plank, along all of the rabbet beside it:
+  /// from there to the bottom of the rabbet is the bed it is fastened to. Empty where it lies in no rabbet.
   std::vector<Vec2> bearding;
   /// What is unsure of an end that lies in a rabbet.
   struct Unsure {
@@ -64,8 +64,9 @@ inline constexpr double pencilMm = 0.4;
 /// nearest place of the plank's own edge, by the shape that the surface has there (`LocalFace`): exact where planks are
 /// developable. Its edges run on into the rabbet in their own course, each with the bend it has at its end.
 ///
-/// Within 0.3 mm flat and 0.6 in space on a cylinder whose keel, forefoot and stem are one ellipse, drawn to either side
-/// (cut_lines_test). Edges that cross before they come to the rabbet are left as they are, and so is the end. `isLowest`: its keel edge lies in the keel's rabbet, and not on a chine.
+/// Within 0.3 mm flat and 0.6 in space on a cylinder whose keel, forefoot and stem are one ellipse, drawn to either
+/// side (cut_lines_test). Edges that cross before they come to the rabbet are left as they are, and so is the end.
+/// `isLowest`: its keel edge lies in the keel's rabbet, and not on a chine.
 CutLines cutLines(const Band& band, const FlatPlank& plank, const PlankMake& make, const InnerRabbet& rabbet,
                   bool isLowest, double thicknessMm);
 

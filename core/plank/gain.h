@@ -33,7 +33,7 @@ struct GainMark {
 struct Gain {
   std::size_t strake = 0, above = 0;  ///< places in the lining: the lower plank, and the upper
   bool bow = true;
-  GainMake make;  ///< a run longer than half of the lap is shortened to that
+  GainMake make;                ///< a run longer than half of the lap is shortened to that
   std::vector<GainMark> marks;  ///< from where it begins to the end, at even steps of about two inches
 };
 

@@ -109,17 +109,17 @@ std::vector<std::string> unsureOfEnds(const CutLines& cut, Notation notation) {
     const CutLines::Unsure& unsure = bow ? cut.bowUnsure : cut.sternUnsure;
     const std::string end = bow ? Trade::say("bow") : Trade::say("stern");
     if (unsure.edgesCross) {
-      words.push_back(Trade::say(
-          "At the %1 its edges run into one another before they come to the rabbet: it is drawn to its own end, and what "
-          "it goes on by is told. Lines that run out there as battens lie would part.",
-          end));
+      words.push_back(
+          Trade::say("At the %1 its edges run into one another before they come to the rabbet: it is drawn to its own "
+                     "end, and what "
+                     "it goes on by is told. Lines that run out there as battens lie would part.",
+                     end));
     } else if (unsure.flattestRad < grazesRad) {
       const double off = pencilMm / std::sin(std::max(unsure.flattestRad, 0.01));
       words.push_back(Trade::say(
           "At the %1 an edge meets the rabbet at %2 degrees: a pencil line's width moves its corner by %3. Mark it in "
           "place.",
-          end, showDecimal(unsure.flattestRad * 180.0 / std::numbers::pi, 1),
-          showLength(millimetres(off), notation)));
+          end, showDecimal(unsure.flattestRad * 180.0 / std::numbers::pi, 1), showLength(millimetres(off), notation)));
     }
   }
   return words;

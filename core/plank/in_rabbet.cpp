@@ -15,8 +15,8 @@ constexpr double carvelStep = 0.02, lappedStep = 0.25;
 constexpr double runStep = 0.02;
 /// The surface is asked as the rabbet's tracing asks it.
 constexpr double facedThicknesses = 6.0, leastFacedMm = 60.0, mostFacedMm = 220.0;
-/// How a place's face lies on the flat plank is told by the plank about it: so far off, at so many places across a plank
-/// and along a bay, by so many of them at least.
+/// How a place's face lies on the flat plank is told by the plank about it: so far off, at so many places across a
+/// plank and along a bay, by so many of them at least.
 constexpr double neighbourMm = 105.0;
 constexpr int neighboursAcross = 20, neighboursABay = 40;
 constexpr std::size_t fewestNeighbours = 12;
@@ -63,8 +63,8 @@ InRabbet::InRabbet(const Band& band, const FlatPlank& plank, const PlankMake& ma
 }
 
 void InRabbet::layOnNeighbourhoods(const Band& band, const FlatPlank& plank) {
-  // At a corner of the plank the last cells of its map are free to turn a little: a hair there is a hundredth of what is
-  // carried on beyond. The plank about it is not.
+  // At a corner of the plank the last cells of its map are free to turn a little: a hair there is a hundredth of what
+  // is carried on beyond. The plank about it is not.
   struct Neighbour {
     Vec3 at;
     Vec2 flat;

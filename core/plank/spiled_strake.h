@@ -13,7 +13,8 @@ enum class PlankShape { Computed, Readings, Between, Faired };
 struct SpiledStrake {
   Spiling spiling;
   PlankShape shape = PlankShape::Computed;
-  std::string when;  ///< the day on which it was last read
+  std::string when;        ///< the day on which it was last read
+  StrakeId strakeId = {};  ///< which strake that is, whatever its number becomes; none where it could not be told
   bool operator==(const SpiledStrake&) const = default;
 
   bool isOf(int strake, BoatSide side) const { return spiling.strake == strake && spiling.side == side; }

@@ -347,8 +347,8 @@ class AskedUpTo {
   std::vector<double> m_sum{0.0};
 };
 
-/// Lengths along both sides at which rulings are drawn, `columns` and one: shared out by length and by turn, one of them
-/// where a line meets an end that slants.
+/// Lengths along both sides at which rulings are drawn, `columns` and one: shared out by length and by turn, one of
+/// them where a line meets an end that slants.
 std::vector<std::pair<double, double>> drawnRulings(const RuledSide& lower, const RuledSide& upper,
                                                     std::size_t columns) {
   const Rulings rulings(lower, upper);

@@ -81,9 +81,10 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
     case Fault::TooFewWhole:
       return b().empty()
                  ? Trade::say("has %1 sections that run whole from rabbet to sheer; a hull needs two or more.", a())
-                 : Trade::say("has %1 sections that run whole from rabbet to sheer, and a hull needs two or more: of "
-                              "station %2 there is only a part. Give another station, or its rabbet, if it has one.",
-                              a(), b());
+                 : Trade::say(
+                       "has %1 sections that run whole from rabbet to sheer, and a hull needs two or more: of "
+                       "station %2 there is only a part. Give another station, or its rabbet, if it has one.",
+                       a(), b());
     case Fault::BeyondSense:
       return Trade::say("%1 is beyond sense for %2: check the figure and the units.", a(), b());
     case Fault::UnitsLookWrong:

@@ -35,6 +35,7 @@ ShopStage Finding::stage() const {
                          [](const GainThin&) { return ShopStage::Planks; },
                          [](const JointBarred&) { return ShopStage::Planks; },
                          [](const OutOfOrder&) { return ShopStage::Planks; },
+                         [](const RecordsLeft&) { return ShopStage::Planks; },
                          [](const SheetFalse& f) {
                            return f.sheet.kind == SheetKind::Plank    ? ShopStage::Planks
                                   : f.sheet.kind == SheetKind::Mould  ? ShopStage::Moulds

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "backbone/look_at_backbone.h"
+#include "book/strake_records.h"
 #include "daybook/look_at_printed.h"
 #include "fairing/look_at_figures.h"
 #include "fairing/look_at_surface.h"
@@ -38,7 +39,7 @@ struct Finding {
   using What =
       std::variant<CouldNotMake, StillWanted, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff,
                    CameOutOff, FaultInPart, RabbetPastFace, SetUpLies, WeighedOut, StrainLeft, NotLaidFlat, SpilingOff,
-                   JointsNear, NibSmall, GainThin, JointBarred, SheetFalse, OutOfOrder>;
+                   JointsNear, NibSmall, GainThin, JointBarred, SheetFalse, OutOfOrder, RecordsLeft>;
   What what;
   Severity severity = Severity::LookAgain;
 

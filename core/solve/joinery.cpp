@@ -26,10 +26,13 @@ JoiningMake joiningMake(const Solved& solved) {
   }
   std::vector<std::pair<double, double>> moulds;
   for (const MouldWood& one : mouldWood(solved)) moulds.emplace_back(one.fromMm, one.toMm);
-  return joiningMake(
-      book.table, book.joining, weighingFigures(book).boardLengthMm,
-      framesOf(book.table, book.joining.frames,
-               book.moulds.takenOff == TakenOff::Planking ? Length() : book.moulds.timber, reach, moulds));
+  JoiningMake make =
+      joiningMake(book.table, book.joining, weighingFigures(book).boardLengthMm,
+                  framesOf(book.table, book.joining.frames,
+                           book.moulds.takenOff == TakenOff::Planking ? Length() : book.moulds.timber, reach, moulds));
+  if (const Lining* lining = solved.liningOf(BoatSide::Starboard)) make.starboard = StrakeStack(*lining);
+  if (const Lining* lining = solved.liningOf(BoatSide::Port)) make.port = StrakeStack(*lining);
+  return make;
 }
 
 std::vector<StrakeToJoin> strakesToJoin(const Solved& solved, bool onlyJoined, const std::stop_token& stop) {

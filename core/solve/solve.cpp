@@ -444,6 +444,8 @@ class Answer {
     tell(ShopStage::Lines, besidesWants(m_solved->fair.problems, !wants.empty()));
     tell(ShopStage::Lines, besidesWants(m_solved->drawn.problems, !wants.empty()));
     add(wants);
+    if (RecordsLeft left{recordsWithoutStrake(*m_solved->book)}; !left.records.empty())
+      m_solved->findings.push_back(findingOf(std::move(left)));
     tell(ShopStage::Lines, m_solved->inside.problems);
     tell(ShopStage::Lines, m_solved->outside.problems);
     tell(ShopStage::Moulds, m_solved->outlines.problems);
@@ -464,7 +466,14 @@ class Answer {
     lookAtSpiled();
     if (m_solved->joints.get() != nullptr) add(*m_solved->joints);
     lookAtPrinted();
-    add(lookAtLog(m_solved->book->log, m_solved->book->table.construction));
+    if (!m_solved->book->log.empty()) {
+      const auto stack = [&](BoatSide side) {
+        const Lining* lining = m_solved->liningOf(side);
+        return lining == nullptr ? StrakeStack() : StrakeStack(*lining);
+      };
+      add(lookAtLog(m_solved->book->log, m_solved->book->table.construction, stack(BoatSide::Starboard),
+                    stack(BoatSide::Port)));
+    }
     std::stable_sort(m_solved->findings.begin(), m_solved->findings.end(), [](const Finding& a, const Finding& b) {
       // What is merely wanted comes last.
       const auto cost = [](const Finding& f) { return f.as<StillWanted>() ? -1 : static_cast<int>(f.severity); };

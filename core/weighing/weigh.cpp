@@ -282,22 +282,30 @@ std::optional<Severity> verdictBeyond(double beyond) {
 }
 
 double twistAtDegAFoot(const Band& band, double t) {
-  // How far a bay's share runs along her there.
-  constexpr double little = 0.02;
-  const double low = std::max(band.reach.fromT, t - little), high = std::min(band.reach.toT, t + little);
-  const double a = (band.point(high, 0.5) - band.point(low, 0.5)).norm() / std::max(high - low, 1e-9);
-  const double reach = twistReachMm / std::max(a, 1.0);
-  const double from = std::max(band.reach.fromT, t - reach), to = std::min(band.reach.toT, t + reach);
-  const Vec3 run = band.point(to, 0.5) - band.point(from, 0.5);
-  if (run.norm() < 1e-6) return 0.0;
-  const Vec3 along = run.normalized();
-  const auto across = [&](double at) -> Vec3 {
-    const Vec3 up = band.point(at, 1.0) - band.point(at, 0.0);
-    return (up - up.dot(along) * along).normalized();
-  };
-  const Vec3 one = across(from), other = across(to);
-  const double turn = std::abs(std::atan2(one.cross(other).dot(along), one.dot(other)));
-  return std::isfinite(turn) ? turn * 180.0 / std::numbers::pi * footMm / run.norm() : 0.0;
+  const auto held = [&](double at) { return std::clamp(at, band.reach.fromT, band.reach.toT); };
+  // Along the middle line by short legs, either way as far as a hand reaches: how far the face turns about each.
+  constexpr double little = 0.02, legMm = twistReachMm / 8.0;
+  double turn = 0.0, gone = 0.0;
+  for (const double way : {-1.0, 1.0}) {
+    double at = held(t), reached = 0.0;
+    Vec3 here = band.point(at, 0.5), normal = band.normal(at, 0.5);
+    while (reached < twistReachMm - 0.5 * legMm) {
+      const double low = held(at - little), high = held(at + little);
+      const double speed = (band.point(high, 0.5) - band.point(low, 0.5)).norm() / std::max(high - low, 1e-9);
+      const double next = held(at + way * legMm / std::max(speed, 1.0));
+      const Vec3 there = band.point(next, 0.5), turned = band.normal(next, 0.5);
+      const Vec3 leg = way * (there - here);
+      if (leg.norm() < 1e-3 * legMm) break;
+      // dN/ds = -k T - torsion B: what turns about the leg is the torsion.
+      turn += (way > 0.0 ? normal.cross(turned) : turned.cross(normal)).dot(leg) / leg.norm();
+      reached += leg.norm();
+      at = next, here = there, normal = turned;
+    }
+    gone += reached;
+  }
+  if (gone < legMm) return 0.0;
+  const double degrees = std::abs(turn) * 180.0 / std::numbers::pi * footMm / gone;
+  return std::isfinite(degrees) ? degrees : 0.0;
 }
 
 const Weighed* Weighing::row(std::size_t strake, Measure measure, std::optional<std::size_t> section) const {

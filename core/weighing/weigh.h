@@ -66,8 +66,9 @@ struct WeighedPlan {
 Weighing weigh(const WeighedPlan& of, const WeighingFigures& figures, const Weighing* before = nullptr,
                const std::stop_token& stop = {});
 
-/// Degrees by which a strake's section turns about its run in a foot, at section parameter t: over three inches to
-/// either side, as far as it reaches.
+/// Degrees by which a strake's face turns about its run in a foot, at section parameter t: the geodesic torsion of its
+/// middle line, over three inches to either side, as far as it reaches. Nought on a sphere; within half a degree
+/// on an oblique cylinder given as a table (weigh_test).
 double twistAtDegAFoot(const Band& band, double t);
 
 }  // namespace narrows

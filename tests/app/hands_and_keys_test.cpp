@@ -3,6 +3,7 @@
 
 #include <QAccessible>
 #include <QAction>
+#include <QElapsedTimer>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
@@ -602,6 +603,14 @@ class HandsAndKeysTest : public WindowCase {
       if (m_window->lining()->isVisible()) QTRY_VERIFY_WITH_TIMEOUT(trials->areCurrent(), 20000);
       PaintCount paints;
       qApp->installEventFilter(&paints);
+      // On a machine that does other work its last answers come late: what is left alone comes to rest.
+      QElapsedTimer late;
+      late.start();
+      do {
+        paints.count = 0;
+        QTest::qWait(300);
+      } while (paints.count > 0 && late.elapsed() < 8000);
+      paints.count = 0;
       const std::clock_t before = std::clock();
       QTest::qWait(600);
       const double used = static_cast<double>(std::clock() - before) / CLOCKS_PER_SEC;

@@ -1,5 +1,6 @@
 // Joints, fastenings, flat work, tickets, the hanging log and what was printed, in the window: by clicks and keys.
 
+#include <QAction>
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDir>
@@ -9,6 +10,8 @@
 #include "book/daybook_edits.h"
 #include "book/joining_edits.h"
 #include "book/lining_edits.h"
+#include "book/spiling_edits.h"
+#include "book/strake_records.h"
 #include "canvas/length_field.h"
 #include "canvas/number_field.h"
 #include "solve/joinery.h"
@@ -397,6 +400,55 @@ class JointsAndHangingTest : public WindowCase {
     QVERIFY(found);
     auto* note = m_window->moulds()->findChild<PrintedNote*>();
     QVERIFY2(note->words().contains("false. Its ") && note->words().contains(" now lies "), qPrintable(note->words()));
+  }
+
+  void recordsStayWithTheirStrakesWhenOthersArePutInBelow() {
+    goTo("osier", "Hanging log");
+    // Read and logged at strakes 3 and 5.
+    const std::string station = session().solved()->lining->frame.hull().sections[3].name;
+    for (const int number : {3, 5}) {
+      QVERIFY(session().perform("Read", setReading(*session().book(), number, BoatSide::Starboard, station, true,
+                                                   millimetres(120.0 + number), "2026-05-01")));
+      strake(number);
+      QVERIFY(settled());
+      click("logStep");
+      QVERIFY(settled());
+    }
+    const auto readings = [this](int number) { return spiledAt(*session().book(), number, BoatSide::Starboard); };
+    QVERIFY(readings(3) != nullptr && readings(5) != nullptr);
+    const StrakeId third = readings(3)->strakeId, fifth = readings(5)->strakeId;
+    QVERIFY(third.isSet() && third == session().solved()->lining->strakes[2].id);
+    const std::string before = bytes();
+    // Two become one towards the bow below them: they are the fourth and the sixth.
+    const Lining& lining = *session().solved()->lining;
+    Stealer stealer;
+    stealer.line = session().book()->boatPlan().lines[1];
+    stealer.at = millimetres(lining.point(1, 3.0).x());
+    QVERIFY(session().perform("Let two become one", setStealer(*session().book(), lining, stealer)));
+    QVERIFY(settled());
+    QVERIFY(readings(3) == nullptr && readings(4) != nullptr && readings(6) != nullptr);
+    QVERIFY(readings(4)->strakeId == third && readings(6)->strakeId == fifth);
+    for (const HangingEntry& entry : session().book()->log) QVERIFY(entry.strake == 4 || entry.strake == 6);
+    QVERIFY2(m_window->told().contains("now 4") && m_window->told().contains("now 6"), qPrintable(m_window->told()));
+    // The answer speaks of the same planks.
+    QVERIFY(session().solved()->lining->strakes[3].id == third);
+    session().undo();
+    QVERIFY(settled());
+    QCOMPARE(bytes(), before);
+    // With fewer strakes there is no fifth: what was of it is kept, told, and thrown away on purpose.
+    QVERIFY(session().perform("Fewer", setStrakeCount(*session().book(), 4)));
+    QVERIFY(settled());
+    const auto without = recordsWithoutStrake(*session().book());
+    QVERIFY(!without.empty());
+    const auto& findings = session().solved()->findings;
+    QVERIFY(std::any_of(findings.begin(), findings.end(),
+                        [](const Finding& finding) { return finding.as<RecordsLeft>() != nullptr; }));
+    for (QAction* action : m_window->findChildren<QAction*>()) {
+      if (action->text().remove('&') == "Throw away records that have no strake") action->trigger();
+    }
+    QVERIFY(recordsWithoutStrake(*session().book()).empty());
+    session().undo();
+    QCOMPARE(recordsWithoutStrake(*session().book()).size(), without.size());
   }
 };
 

@@ -96,7 +96,7 @@ class LiningOffTest : public LiningCase {
   }
 
   void aStraightRunIsPlacedDraggedAndStaysStraight() {
-    goTo("marl");
+    goToPlain("marl");
     hold(8, static_cast<int>(session().solved()->lining->master));
     click("makeGuide");
     QVERIFY(settled());
@@ -132,7 +132,7 @@ class LiningOffTest : public LiningCase {
   }
 
   void zonesHaveTheirOwnNumbersAndRules() {
-    goTo("marl");
+    goToPlain("marl");
     click("sheerApart");
     QVERIFY(settled());
     QCOMPARE(session().book()->boatPlan().zones.size(), std::size_t(2));
@@ -152,7 +152,7 @@ class LiningOffTest : public LiningCase {
   }
 
   void twoStrakesBecomeOneAndPlanksFollow() {
-    goTo("marl");
+    goToPlain("marl");
     const std::size_t planks = session().solved()->planks.size();
     hold(5, 5);
     choose("joinBow", 1);

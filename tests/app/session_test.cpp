@@ -75,7 +75,7 @@ class SessionTest : public WindowCase {
 
   void aNewerBookIsNotWrittenOverByAnyName() {
     std::string text = writeBook(sampleBook("sedge"));
-    text.replace(text.find("\"narrows\": 5"), 12, "\"narrows\": 9");
+    text.replace(text.find("\"narrows\": 6"), 12, "\"narrows\": 9");
     QVERIFY(writeWholeFile(m_path, text));
     QVERIFY(QFile::link(QString::fromStdString(m_path), m_folder->filePath("link.narrows")));
     QVERIFY(session().openBook(QString::fromStdString(m_path)));

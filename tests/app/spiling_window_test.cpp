@@ -222,7 +222,8 @@ class SpilingWindowTest : public WindowCase {
     // The sheer strake has no land; a carvel plank has seams, hollows and stock.
     take(8, BoatSide::Starboard);
     QVERIFY(at(row, 0).isEmpty() && !at(row, 4).isEmpty());
-    openBook("marl");
+    session().openSample(sampleBook("marl"));
+    QVERIFY(settled());
     m_window->goToNumber(5);
     take(3, BoatSide::Starboard);
     grid = show();

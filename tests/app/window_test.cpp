@@ -455,7 +455,7 @@ class WindowTest : public WindowCase {
 
   void newerBooksAndBooksInUseOpenReadOnly() {
     std::string text = writeBook(sampleBook("sedge"));
-    text.replace(text.find("\"narrows\": 5"), 12, "\"narrows\": 9");
+    text.replace(text.find("\"narrows\": 6"), 12, "\"narrows\": 9");
     const QString newer = m_folder->filePath("newer.narrows");
     QVERIFY(writeWholeFile(newer.toStdString(), text));
     QVERIFY(m_window->desk()->openPath(newer));

@@ -381,15 +381,17 @@ class CliTest : public QObject {
     QVERIFY(scores.size() >= 2);
     QCOMPARE(cli({"suggest", boat("osier.narrows"), "--out", better, "--seconds", "2"}).out, suggested.out);
     // Hung edges: nothing off changes nothing; an edge off is off by that; nonsense is named and nothing written.
+    const QString plain = folder.filePath("plain.narrows");
+    QCOMPARE(cli({"import", boat("marl.csv"), "--out", plain}).status, 0);
     const auto hang = [&](const QByteArray& text) {
       QFile file(folder.filePath("hung.csv"));
       if (!file.open(QIODevice::WriteOnly)) qFatal("no file");
       file.write(text);
       file.close();
-      return cli({"reline", boat("marl.narrows"), "--hung", file.fileName(), "--out", folder.filePath("hung.narrows"),
-                  "--name", "as hung"});
+      return cli(
+          {"reline", plain, "--hung", file.fileName(), "--out", folder.filePath("hung.narrows"), "--name", "as hung"});
     };
-    const QString planned = cli({"lining", boat("marl.narrows"), "--units", "mm"}).out;
+    const QString planned = cli({"lining", plain, "--units", "mm"}).out;
     QCOMPARE(hang("hung,1\nunits,mm\nstrake,2,port\nedge,4,0\n").status, 0);
     QCOMPARE(cli({"lining", folder.filePath("hung.narrows"), "--side", "port", "--units", "mm"}).out, planned);
     QCOMPARE(hang("hung,1\nunits,mm\nstrake,2,port\nedge,4,7.5\n").status, 0);

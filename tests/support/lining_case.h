@@ -19,6 +19,14 @@ class LiningCase : public WindowCase {
     openGroups();
     QCoreApplication::processEvents();
   }
+  /// The boat lined off plainly: no guides, nothing that becomes one.
+  void goToPlain(const QString& boat) {
+    session().openSample(sampleBook(boat.toStdString()));
+    QVERIFY(settled());
+    m_window->goToNumber(4);
+    openGroups();
+    QCoreApplication::processEvents();
+  }
   template <typename Widget>
   Widget* find(const char* name) {
     auto* found = stage()->findChild<Widget*>(QString::fromLatin1(name));

@@ -390,7 +390,12 @@ void HangingPage::say() {
   if (state.hours > 0.0) words << tr("%L1 hours in all.").arg(state.hours);
   if (const QString all = hungWords(*m_session); !all.isEmpty()) words << tr("%1.").arg(all);
   QString trouble;
-  for (const OutOfOrder& one : lookAtLog(book.log, book.table.construction)) {
+  // What does not follow is told once, by the answer.
+  const auto& solved = m_session->solved();
+  for (std::size_t i = 0; solved != nullptr && i < solved->findings.size(); ++i) {
+    const auto* found = solved->findings[i].as<OutOfOrder>();
+    if (found == nullptr) continue;
+    const OutOfOrder& one = *found;
     if (one.entry.isOf(strake(), side())) trouble = QString::fromStdString(one.words(m_session->notation()));
   }
   look::say(m_words, trouble.isEmpty() ? look::Voice::Plain : look::Voice::LookAgain);

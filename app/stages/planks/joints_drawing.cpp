@@ -389,7 +389,7 @@ void JointsDrawing::paintDrawing(QPainter& painter) {
   std::vector<CanvasHandle> handles;
   for (std::size_t i = 0; i < book.joining.joints.size(); ++i) {
     const PlankJoint& joint = book.joining.joints[i];
-    if (joint.side != side || static_cast<std::size_t>(joint.strake) > now.strakeCount()) continue;
+    if (joint.side != side || joint.strake < 1 || static_cast<std::size_t>(joint.strake) > now.strakeCount()) continue;
     paintJoint(painter, joint, inHand == i);
     const LinedStrake& of = now.strakes[static_cast<std::size_t>(joint.strake - 1)];
     const double t = tAt(of.lowerEdge, of.upperEdge, of.reach, joint.at.mm());

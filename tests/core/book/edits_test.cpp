@@ -198,6 +198,19 @@ class EditsTest : public QObject {
     const auto more = setProfilePoint(book, ProfilePart::StemRabbet, points, ProfilePoint{inches(2.0), inches(29.0)});
     QVERIFY(more);
     QCOMPARE(more->table.profile(ProfilePart::StemRabbet)->points.size(), points + 1);
+    // A point that was faired and is typed again stands where it was typed.
+    const std::size_t list = 0;
+    QVERIFY(book.table.profiles[list].part == ProfilePart::StemRabbet);
+    const auto faired = fairFigure(book, {FigureRef::In::Profile, list, 2},
+                                   book.table.profiles[list].points[2].distance + millimetres(3.0), "2026-05-01", "");
+    QVERIFY(faired && faired->faired.size() == book.faired.size() + 1);
+    ProfilePoint typed = book.table.profiles[list].points[2];
+    typed.distance = typed.distance + inches(0.5);
+    const auto retyped = setProfilePoint(*faired, ProfilePart::StemRabbet, 2, typed);
+    QVERIFY(retyped && retyped->faired.size() == book.faired.size());
+    QVERIFY(fairedTable(*retyped).profiles[list].points[2] == typed);
+    QVERIFY(setProfilePoint(*faired, ProfilePart::StemRabbet, 2, book.table.profiles[list].points[2])->faired ==
+            faired->faired);
     const auto fewer = setProfilePoint(*more, ProfilePart::StemRabbet, 0, std::nullopt);
     QCOMPARE(fewer->table.profile(ProfilePart::StemRabbet)->points.size(), points);
     const auto made = setProfilePoint(book, ProfilePart::SternpostRabbet, 0, ProfilePoint{inches(180.0), inches(6.0)});
@@ -286,7 +299,7 @@ class EditsTest : public QObject {
     QVERIFY(read->book.faired == book.faired);
     // Books of format 1 know nothing of it, and open.
     std::string old = writeBook(sampleBook("osier"));
-    old.replace(old.find("\"narrows\": 5"), 12, "\"narrows\": 1");
+    old.replace(old.find("\"narrows\": 6"), 12, "\"narrows\": 1");
     QVERIFY(readBook(old));
   }
 };

@@ -8,6 +8,7 @@
 #include "book/daybook_edits.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
+#include "book/strake_records.h"
 #include "joined_boats.h"
 #include "solve/sheet_points.h"
 
@@ -240,7 +241,7 @@ class PrintedSheetTest : public QObject {
 
   void isKeptInTheBook() {
     const auto solved = solve(std::make_shared<Book>(sampleBook("osier")), 1);
-    const Book book = printedAll(*solved);
+    const Book printed = printedAll(*solved), book = followStrakes(printed, printed);
     const auto read = readBook(writeBook(book));
     QVERIFY(read);
     QVERIFY(read->book.log == book.log && read->book.printed == book.printed);

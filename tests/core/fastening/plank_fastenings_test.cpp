@@ -98,7 +98,8 @@ class PlankFasteningsTest : public QObject {
       const auto plank = plankAtBench(*solved, k, BoatSide::Starboard);
       const auto fromLine = [](const std::vector<Vec2>& line, const Vec2& at) {
         double least = 1e300;
-        for (std::size_t i = 1; i < line.size(); ++i) least = std::min(least, distanceToSegment(at, line[i - 1], line[i]));
+        for (std::size_t i = 1; i < line.size(); ++i)
+          least = std::min(least, distanceToSegment(at, line[i - 1], line[i]));
         return least;
       };
       for (const Fastening& one : plank->fastenings.all) {

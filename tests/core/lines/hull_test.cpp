@@ -244,7 +244,8 @@ class HullTest : public QObject {
     for (int i = 0; i < stations; ++i) {
       const double x = 1200.0 * i / (stations - 1);
       sections.push_back(
-          {x, [x, radius](double a) { return Vec2(radius(x) * std::sin(a), 1300.0 - radius(x) * std::cos(a)); }, 0.2, 1.5});
+          {x, [x, radius](double a) { return Vec2(radius(x) * std::sin(a), 1300.0 - radius(x) * std::cos(a)); }, 0.2,
+           1.5});
     }
     const Hull drawn = hullOf(tableOf(sections, 12));
     for (const double by : {-25.4, 25.4}) {

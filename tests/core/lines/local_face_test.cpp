@@ -23,7 +23,7 @@ class LocalFaceTest : public QObject {
     const SurfacePatch& patch = hull->patches[0];
     const PatchPoints points(patch);
     for (const Vec2& place : {Vec2(0.0, 0.0), Vec2(0.0, 0.03), Vec2(0.0, 0.2), Vec2(0.0, 0.6), Vec2(0.1, 0.0),
-                             Vec2(0.5, 0.0), Vec2(2.0, 0.0), Vec2(4.0, 0.0)}) {
+                              Vec2(0.5, 0.0), Vec2(2.0, 0.0), Vec2(4.0, 0.0)}) {
       const Vec3 at = patch.point(place.x(), place.y());
       const auto face = LocalFace::fit(points, at, patch.normal(place.x(), place.y()), 66.0);
       QVERIFY(face.has_value());

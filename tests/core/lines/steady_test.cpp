@@ -91,7 +91,9 @@ class SteadyTest : public QObject {
     std::vector<double> xs = places;
     std::sort(xs.begin(), xs.end());
     for (const double x : xs) table.stations.push_back({std::to_string(table.stations.size()), millimetres(x)});
-    const auto arc = [](double x, double top, double radius) { return top + radius - std::sqrt(radius * radius - (x - 2100.0) * (x - 2100.0)); };
+    const auto arc = [](double x, double top, double radius) {
+      return top + radius - std::sqrt(radius * radius - (x - 2100.0) * (x - 2100.0));
+    };
     const auto hundredth = [](double mm) { return std::round(mm * 100.0) / 100.0; };
     table.rows.clear();
     for (const RowKind kind : {RowKind::Height, RowKind::HalfBreadth}) {
@@ -144,9 +146,9 @@ class SteadyTest : public QObject {
             }
           }
           QVERIFY2(most < 2.4 * std::abs(by), qPrintable(QString("row %1 at %2: %3 times")
-                                                            .arg(QString::fromStdString(rowLabel(row, table.unit)))
-                                                            .arg(QString::fromStdString(table.stations[column].name))
-                                                            .arg(most / std::abs(by))));
+                                                             .arg(QString::fromStdString(rowLabel(row, table.unit)))
+                                                             .arg(QString::fromStdString(table.stations[column].name))
+                                                             .arg(most / std::abs(by))));
         }
       }
     }

@@ -365,7 +365,8 @@ class GuidesTest : public QObject {
           const LinedStrake& strake = lined.strakes[ending];
           const double t = strake.reach.fromT;
           const double nib = (strake.upperEdge.shareAt(t) - strake.lowerEdge.shareAt(t)) * marl.frame.girthBetweenMm(t);
-          QVERIFY2(std::abs(nib - 40.0) < 0.3, qPrintable(QString("line %1 at %2: %3").arg(line).arg(section).arg(nib)));
+          QVERIFY2(std::abs(nib - 40.0) < 0.3,
+                   qPrintable(QString("line %1 at %2: %3").arg(line).arg(section).arg(nib)));
         }
       }
     }

@@ -80,7 +80,8 @@ class SchoolsTest : public QObject {
     // The shortest table that is a hull: two moulds. Each school makes a plan of it, or says why not.
     std::vector<KnownSection> sections;
     for (const double x : {0.0, 1500.0}) {
-      sections.push_back({x, [x](double a) { return Vec2((700.0 + 0.08 * x) * std::sin(a), 900.0 - 700.0 * std::cos(a)); },
+      sections.push_back({x,
+                          [x](double a) { return Vec2((700.0 + 0.08 * x) * std::sin(a), 900.0 - 700.0 * std::cos(a)); },
                           0.15, 1.45});
     }
     const Boat boat = boatOf("two", startBook(tableOf(sections, 10)));

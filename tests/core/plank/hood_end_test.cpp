@@ -157,7 +157,8 @@ class HoodEndTest : public QObject {
         const auto words = unsureOfEnds(plankAtBench(*solved, k, BoatSide::Starboard)->cut, Notation::Inches16);
         const bool crosses = !battens && k == 1;
         QCOMPARE(words.size(), std::size_t(crosses ? 1 : 0));
-        if (crosses) QVERIFY(words[0].find("bow") != std::string::npos && words[0].find("battens") != std::string::npos);
+        if (crosses)
+          QVERIFY(words[0].find("bow") != std::string::npos && words[0].find("battens") != std::string::npos);
       }
     }
     // A pencil line drawn along another at three degrees.

@@ -11,6 +11,7 @@
 #include "book/lining_edits.h"
 #include "book/weighing_edits.h"
 #include "known_hulls.h"
+#include "level_cylinder.h"
 #include "plank/backing_out.h"
 #include "plank/flat_bow.h"
 #include "plank/lap_bevel.h"
@@ -180,6 +181,52 @@ class WeighTest : public QObject {
     }
     const Lining straight = liningOf(tableOf(cylinder().sections, 9), 4);
     QVERIFY(twistAtDegAFoot(straight.band(1), 5.0) < 0.4);  // a cylinder turns only by its sheer's sweep
+  }
+
+  void twistIsNoughtOnASphereWhereverAStrakeRuns() {
+    // A sphere turns about no line that is drawn on it, however that slants across her stations.
+    constexpr double radius = 2500.0;
+    std::vector<KnownSection> sections;
+    for (int i = 0; i < 9; ++i) {
+      const double x = -900.0 + 260.0 * i, r = std::sqrt(radius * radius - x * x);
+      sections.push_back(
+          {x + 900.0, [r](double a) { return Vec2(r * std::sin(a), radius - r * std::cos(a)); }, 0.15 + 0.02 * i, 1.2});
+    }
+    const Lining lining = liningOf(tableOf(sections, 12), 5);
+    for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
+      for (double t = 0.0; t <= lining.frame.lastT(); t += 0.25)
+        QVERIFY2(twistAtDegAFoot(lining.band(k), t) < 0.12,
+                 qPrintable(QString("%1 %2: %3").arg(k).arg(t).arg(twistAtDegAFoot(lining.band(k), t))));
+    }
+  }
+
+  void twistOnACylinderIsThatOfALineThatCrossesItsRulings() {
+    // At an angle to the rulings of a cylinder of radius R a line's geodesic torsion is sin cos / R.
+    const LevelCylinder known;
+    OffsetTable table = known.table(false);
+    const Lining lining = liningOf(table, 6);
+    double most = 0.0;
+    for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
+      const Band band = lining.band(k);
+      for (double t = 1.0; t <= lining.frame.lastT() - 0.3; t += 0.2) {
+        // Three inches to either side of the place, at even steps.
+        double sum = 0.0;
+        int count = 0;
+        for (double away = -76.2; away <= 76.3; away += 76.2 / 8.0, ++count) {
+          const double speed = (band.point(t + 0.01, 0.5) - band.point(t - 0.01, 0.5)).norm() / 0.02;
+          const double at = t + away / speed;
+          const auto one = known.on(band.point(at - 0.005, 0.5)), other = known.on(band.point(at + 0.005, 0.5));
+          const double angle = std::atan2(known.radiusMm * (other.u - one.u), other.l - one.l);
+          sum += std::sin(angle) * std::cos(angle) / known.radiusMm;
+        }
+        const double exact = std::abs(sum / count) / degree * 304.8;
+        most = std::max(most, exact);
+        const double twist = twistAtDegAFoot(band, t);
+        QVERIFY2(std::abs(twist - exact) < 0.5,
+                 qPrintable(QString("%1 %2: %3 %4").arg(k).arg(t).arg(twist).arg(exact)));
+      }
+    }
+    QVERIFY(most > 4.0);
   }
 
   void bowOfAnArcInEightFeetAndOfTheConesPlanks() {

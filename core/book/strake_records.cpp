@@ -1,0 +1,242 @@
+#include "book/strake_records.h"
+
+#include <algorithm>
+#include <cstdlib>
+#include <map>
+#include <optional>
+#include <set>
+#include <tuple>
+
+#include "lining/lining.h"
+#include "problem/trade.h"
+
+namespace narrows {
+
+namespace {
+
+/// A sheet of a plank is named by its strake: "strake-04-starboard-2" becomes "strake-05-starboard-2".
+void renameSheet(PrintedSheet& sheet, int from, int to) {
+  const std::string was = plankFileWord(std::abs(from), sheet.side), now = plankFileWord(std::abs(to), sheet.side);
+  const auto at = sheet.name.find(was);
+  if (at != std::string::npos) sheet.name.replace(at, was.size(), now);
+}
+
+/// A plan's strakes between lines, at each whole section: how far up the girth from the base line they begin and end.
+class Bands {
+ public:
+  Bands(const Book& book, const LiningPlan& plan, const GirthFrame* frame) : m_ids(strakesInOrder(plan)) {
+    if (frame != nullptr) {
+      const GirthFrame own(frame->sharedHull(), plan.base == BaseLine::Rabbet);
+      const auto lining = lineOff(own, plan, sectionIds(book, own.hull()), plankingFigures(book));
+      if (lining) {
+        lay(*lining);
+        return;
+      }
+    }
+    // By their order alone.
+    for (std::size_t k = 0; k < m_ids.size(); ++k) {
+      const double count = static_cast<double>(m_ids.size());
+      m_bands.push_back({{static_cast<double>(k) / count, static_cast<double>(k + 1) / count}});
+    }
+  }
+
+  const std::vector<StrakeId>& ids() const { return m_ids; }
+  /// What strake i of this plan and strake j of another cover both, summed over the sections.
+  double common(std::size_t i, const Bands& other, std::size_t j) const {
+    double sum = 0.0;
+    for (std::size_t s = 0; s < std::min(m_bands[i].size(), other.m_bands[j].size()); ++s) {
+      const auto &one = m_bands[i][s], &two = other.m_bands[j][s];
+      sum += std::max(0.0, std::min(one.second, two.second) - std::max(one.first, two.first));
+    }
+    return sum;
+  }
+
+ private:
+  void lay(const Lining& lining) {
+    m_ids.clear();
+    for (std::size_t k = 0; k < lining.strakeCount(); ++k) {
+      m_ids.push_back(lining.strakes[k].id);
+      std::vector<std::pair<double, double>> band;
+      for (std::size_t i = 0; i < lining.frame.sectionCount(); ++i) {
+        // Down from the sheer, where plans with other base lines begin alike.
+        const double girth = lining.frame.girthMm(i);
+        const auto down = [&](std::size_t line) { return (1.0 - lining.lines[line].shares[i]) * girth; };
+        const LinedStrake& strake = lining.strakes[k];
+        lining.covers(k, i) ? band.emplace_back(down(strake.upper), down(strake.lower)) : band.emplace_back(0.0, 0.0);
+      }
+      m_bands.push_back(std::move(band));
+    }
+  }
+
+  std::vector<StrakeId> m_ids;
+  std::vector<std::vector<std::pair<double, double>>> m_bands;  ///< by strake and section
+};
+
+/// Which strake of a plan each of another's becomes: the pair that has most in common first, none taken twice. `held`:
+/// those that have records of their own.
+std::map<StrakeId, StrakeId> matched(const Bands& from, const Bands& to, const std::set<StrakeId>& held) {
+  struct Pair {
+    double common;
+    std::size_t from, to;
+  };
+  std::vector<Pair> pairs;
+  for (std::size_t i = 0; i < from.ids().size(); ++i) {
+    for (std::size_t j = 0; j < to.ids().size(); ++j) {
+      if (const double common = from.common(i, to, j); common > 0.0) pairs.push_back({common, i, j});
+    }
+  }
+  std::stable_sort(pairs.begin(), pairs.end(), [](const Pair& a, const Pair& b) { return a.common > b.common; });
+  std::map<StrakeId, StrakeId> becomes;
+  std::vector<bool> taken;
+  for (const StrakeId id : to.ids()) taken.push_back(held.count(id) > 0);
+  for (const Pair& pair : pairs) {
+    if (taken[pair.to] || becomes.count(from.ids()[pair.from]) > 0) continue;
+    becomes[from.ids()[pair.from]] = to.ids()[pair.to];
+    taken[pair.to] = true;
+  }
+  return becomes;
+}
+
+/// The number of a strake in a plan, from the garboard up; nought where it has none such.
+int numberIn(const std::vector<StrakeId>& order, StrakeId id) {
+  const auto found = std::find(order.begin(), order.end(), id);
+  return found == order.end() ? 0 : static_cast<int>(found - order.begin()) + 1;
+}
+
+/// A record of a strake, so that it can be counted.
+using Key = std::tuple<StrakeRecord, BoatSide, int>;
+
+}  // namespace
+
+void eachOfStrake(Book& book, const std::function<void(const OfStrake&)>& visit) {
+  for (SpiledStrake& one : book.spiled) {
+    int number = one.spiling.strake.value_or(1);
+    visit({StrakeRecord::Readings, one.strakeId, number, one.spiling.side.value_or(BoatSide::Starboard)});
+    one.spiling.strake = number;
+  }
+  for (PlankJoint& one : book.joining.joints) visit({StrakeRecord::Joint, one.strakeId, one.strake, one.side});
+  for (HangingEntry& one : book.log) visit({StrakeRecord::LogLine, one.strakeId, one.strake, one.side});
+  for (PrintedSheet& one : book.printed) {
+    if (one.kind != SheetKind::Plank) continue;
+    const int was = one.strake;
+    visit({StrakeRecord::Sheet, one.strakeId, one.strake, one.side});
+    if (one.strake != was) renameSheet(one, was, one.strake);
+  }
+  for (HungStrake& one : book.hung) visit({StrakeRecord::HungEdge, one.strakeId, one.strake, one.side});
+}
+
+Book followStrakes(const Book& before, Book after, const GirthFrame* frame) {
+  for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {
+    const LiningPlan &was = before.planOf(side), &now = after.planOf(side);
+    const std::vector<StrakeId> order = strakesInOrder(now);
+    std::set<StrakeId> held;
+    eachOfStrake(after, [&](const OfStrake& record) {
+      if (record.side == side && numberIn(order, record.id) > 0) held.insert(record.id);
+    });
+    std::optional<std::map<StrakeId, StrakeId>> becomes;
+    eachOfStrake(after, [&](const OfStrake& record) {
+      if (record.side != side) return;
+      if (!record.id.isSet()) {
+        // Entered by number, of the plan in force.
+        if (record.number >= 1 && static_cast<std::size_t>(record.number) <= order.size())
+          record.id = order[static_cast<std::size_t>(record.number) - 1];
+        return;
+      }
+      if (numberIn(order, record.id) == 0 && was.id != now.id && numberIn(strakesInOrder(was), record.id) > 0) {
+        if (!becomes) becomes = matched(Bands(before, was, frame), Bands(after, now, frame), held);
+        if (const auto found = becomes->find(record.id); found != becomes->end()) record.id = found->second;
+      }
+      const int number = numberIn(order, record.id);
+      record.number = number > 0 ? number : -std::abs(record.number);
+    });
+  }
+  return after;
+}
+
+std::vector<RecordsMoved> recordsMoved(const Book& before, const Book& after) {
+  // Records keep their order: those that both books have are told by it.
+  Book one = before, other = after;
+  std::map<StrakeRecord, std::vector<std::tuple<StrakeId, int, BoatSide>>> was, is;
+  eachOfStrake(one, [&](const OfStrake& r) { was[r.kind].emplace_back(r.id, r.number, r.side); });
+  eachOfStrake(other, [&](const OfStrake& r) { is[r.kind].emplace_back(r.id, r.number, r.side); });
+  std::map<std::pair<Key, int>, int> counts;
+  for (const auto& [kind, records] : was) {
+    const auto& now = is[kind];
+    for (std::size_t i = 0; i < std::min(records.size(), now.size()); ++i) {
+      const auto& [id, number, side] = records[i];
+      if (std::get<2>(now[i]) != side || std::get<1>(now[i]) == number) continue;
+      ++counts[{{kind, side, number}, std::get<1>(now[i])}];
+    }
+  }
+  std::vector<RecordsMoved> moved;
+  for (const auto& [key, count] : counts)
+    moved.push_back({std::get<0>(key.first), std::get<1>(key.first), std::get<2>(key.first), key.second, count});
+  return moved;
+}
+
+std::vector<RecordsMoved> recordsWithoutStrake(const Book& book) {
+  Book seen = book;
+  std::map<Key, int> counts;
+  eachOfStrake(seen, [&](const OfStrake& record) {
+    if (record.number < 1) ++counts[{record.kind, record.side, -record.number}];
+  });
+  std::vector<RecordsMoved> without;
+  for (const auto& [key, count] : counts)
+    without.push_back({std::get<0>(key), std::get<1>(key), std::get<2>(key), -std::get<2>(key), count});
+  return without;
+}
+
+Result<Book> throwAwayRecordsWithoutStrake(const Book& book) {
+  Book edited = book;
+  std::erase_if(edited.spiled, [](const SpiledStrake& one) { return one.spiling.strake.value_or(1) < 1; });
+  std::erase_if(edited.joining.joints, [](const PlankJoint& one) { return one.strake < 1; });
+  std::erase_if(edited.log, [](const HangingEntry& one) { return one.strake < 1; });
+  std::erase_if(edited.printed, [](const PrintedSheet& one) { return one.kind == SheetKind::Plank && one.strake < 1; });
+  std::erase_if(edited.hung, [](const HungStrake& one) { return one.strake < 1; });
+  return edited;
+}
+
+std::string recordsInWords(const RecordsMoved& moved) {
+  const std::string of = Trade::say("strake %1 to %2", std::abs(moved.from), sideWords(moved.side));
+  const auto say = [&](const char* one, const char* several) {
+    return moved.count == 1 ? Trade::say(one, of) : Trade::say(several, moved.count, of);
+  };
+  switch (moved.kind) {
+    case StrakeRecord::Readings:
+      return Trade::say("the readings of %1", of);
+    case StrakeRecord::Joint:
+      return say("the joint of %1", "%1 joints of %2");
+    case StrakeRecord::LogLine:
+      return say("a line of the log of %1", "%1 lines of the log of %2");
+    case StrakeRecord::Sheet:
+      return say("a printed sheet of %1", "%1 printed sheets of %2");
+    case StrakeRecord::HungEdge:
+      return Trade::say("the edge as hung of %1", of);
+  }
+  return {};
+}
+
+std::string RecordsLeft::words(Notation /*notation*/) const {
+  std::string list;
+  for (const RecordsMoved& one : records) list += (list.empty() ? "" : ", ") + recordsInWords(one);
+  return Trade::say(
+      "Kept, but of no strake that she has now: %1. Take up a plan that has it again, or throw them away (Edit).",
+      list);
+}
+
+std::string recordsMovedInWords(const std::vector<RecordsMoved>& moved) {
+  std::string along, left;
+  for (const RecordsMoved& one : moved) {
+    if (one.to > 0) {
+      along += (along.empty() ? "" : ", ") + Trade::say("%1 (now %2)", recordsInWords(one), one.to);
+    } else {
+      left += (left.empty() ? "" : ", ") + recordsInWords(one);
+    }
+  }
+  std::string words;
+  if (!along.empty()) words = Trade::say("Gone along with their strakes: %1.", along);
+  if (!left.empty()) words += (words.empty() ? "" : " ") + Trade::say("Kept, without a strake now: %1.", left);
+  return words;
+}
+
+}  // namespace narrows
