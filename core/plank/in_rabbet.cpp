@@ -1,6 +1,7 @@
 #include "plank/in_rabbet.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace narrows {
@@ -74,9 +75,19 @@ void InRabbet::layOnNeighbourhoods(const Band& band, const FlatPlank& plank) {
   const auto steps = static_cast<int>(std::ceil((to - from) * neighboursABay));
   for (int i = 0; i <= steps; ++i) {
     const double t = from + (to - from) * i / steps;
+    std::array<Vec3, neighboursAcross + 1> column;
+    for (int k = 0; k <= neighboursAcross; ++k)
+      column[static_cast<std::size_t>(k)] = band.point(t, static_cast<double>(k) / neighboursAcross);
+    // Most of a plank lies beside no rabbet.
+    const double wide = (column.back() - column.front()).norm();
+    const bool isNear = std::any_of(m_places.begin(), m_places.end(), [&](const Place& place) {
+      const double far = neighbourMm + wide;
+      return (column[neighboursAcross / 2] - place.at).squaredNorm() < far * far;
+    });
+    if (!isNear) continue;
     for (int k = 0; k <= neighboursAcross; ++k) {
-      const double across = static_cast<double>(k) / neighboursAcross;
-      neighbours.push_back({band.point(t, across), plank.map.at(t, across)});
+      const Vec3& at = column[static_cast<std::size_t>(k)];
+      neighbours.push_back({at, plank.map.at(t, static_cast<double>(k) / neighboursAcross)});
     }
   }
   for (std::size_t i = 0; i < m_places.size(); ++i) {
