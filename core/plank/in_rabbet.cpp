@@ -126,7 +126,7 @@ void InRabbet::add(const Band& band, const FlatPlank& plank, bool lapped, const 
   };
   for (std::size_t i = 0; i < path.size(); ++i) {
     const auto at = static_cast<double>(i);
-    const Vec2 here = path[i];
+    const Vec2& here = path[i];
     // At the ends of the path by three places on one side.
     const bool first = i == 0, last = i + 1 == path.size();
     const double a = first ? 0.0 : last ? at - 2.0 * wayStep : at - wayStep;
