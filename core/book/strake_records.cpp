@@ -21,7 +21,7 @@ void renameSheet(PrintedSheet& sheet, int from, int to) {
   if (at != std::string::npos) sheet.name.replace(at, was.size(), now);
 }
 
-/// A plan's strakes between lines, at each whole section: how far up the girth from the base line they begin and end.
+/// A plan's strakes at each whole section: how far down the girth from the sheer they begin and end.
 class Bands {
  public:
   Bands(const Book& book, const LiningPlan& plan, const GirthFrame* frame) : m_ids(strakesInOrder(plan)) {
@@ -103,26 +103,50 @@ int numberIn(const std::vector<StrakeId>& order, StrakeId id) {
   return found == order.end() ? 0 : static_cast<int>(found - order.begin()) + 1;
 }
 
+/// The number that a record says its strake by.
+template <typename Record>
+int numberOf(const Record& record) {
+  return record.strake;
+}
+int numberOf(const SpiledStrake& record) {
+  return record.spiling.strake.value_or(1);
+}
+
+template <typename Record>
+void setNumber(Record& record, int number) {
+  record.strake = number;
+}
+void setNumber(SpiledStrake& record, int number) {
+  record.spiling.strake = number;
+}
+void setNumber(PrintedSheet& sheet, int number) {
+  if (sheet.strake != number) renameSheet(sheet, sheet.strake, number);
+  sheet.strake = number;
+}
+
+/// Every record of a book, to be read or to be changed, that is of a strake: its kind, itself and its side.
+template <typename AnyBook, typename Visit>
+void eachRecord(AnyBook& book, const Visit& visit) {
+  for (auto& one : book.spiled) visit(StrakeRecord::Readings, one, one.spiling.side.value_or(BoatSide::Starboard));
+  for (auto& one : book.joining.joints) visit(StrakeRecord::Joint, one, one.side);
+  for (auto& one : book.log) visit(StrakeRecord::LogLine, one, one.side);
+  for (auto& one : book.printed) {
+    if (one.kind == SheetKind::Plank) visit(StrakeRecord::Sheet, one, one.side);
+  }
+  for (auto& one : book.hung) visit(StrakeRecord::HungEdge, one, one.side);
+}
+
 /// A record of a strake, so that it can be counted.
 using Key = std::tuple<StrakeRecord, BoatSide, int>;
 
 }  // namespace
 
 void eachOfStrake(Book& book, const std::function<void(const OfStrake&)>& visit) {
-  for (SpiledStrake& one : book.spiled) {
-    int number = one.spiling.strake.value_or(1);
-    visit({StrakeRecord::Readings, one.strakeId, number, one.spiling.side.value_or(BoatSide::Starboard)});
-    one.spiling.strake = number;
-  }
-  for (PlankJoint& one : book.joining.joints) visit({StrakeRecord::Joint, one.strakeId, one.strake, one.side});
-  for (HangingEntry& one : book.log) visit({StrakeRecord::LogLine, one.strakeId, one.strake, one.side});
-  for (PrintedSheet& one : book.printed) {
-    if (one.kind != SheetKind::Plank) continue;
-    const int was = one.strake;
-    visit({StrakeRecord::Sheet, one.strakeId, one.strake, one.side});
-    if (one.strake != was) renameSheet(one, was, one.strake);
-  }
-  for (HungStrake& one : book.hung) visit({StrakeRecord::HungEdge, one.strakeId, one.strake, one.side});
+  eachRecord(book, [&](StrakeRecord kind, auto& record, BoatSide side) {
+    int number = numberOf(record);
+    visit({kind, record.strakeId, number, side});
+    setNumber(record, number);
+  });
 }
 
 Book followStrakes(const Book& before, Book after, const GirthFrame* frame) {
@@ -155,17 +179,23 @@ Book followStrakes(const Book& before, Book after, const GirthFrame* frame) {
 
 std::vector<RecordsMoved> recordsMoved(const Book& before, const Book& after) {
   // Records keep their order: those that both books have are told by it.
-  Book one = before, other = after;
-  std::map<StrakeRecord, std::vector<std::tuple<StrakeId, int, BoatSide>>> was, is;
-  eachOfStrake(one, [&](const OfStrake& r) { was[r.kind].emplace_back(r.id, r.number, r.side); });
-  eachOfStrake(other, [&](const OfStrake& r) { is[r.kind].emplace_back(r.id, r.number, r.side); });
+  using Numbers = std::map<StrakeRecord, std::vector<std::pair<int, BoatSide>>>;
+  const auto numbersOf = [](const Book& book) {
+    Numbers numbers;
+    eachRecord(book, [&](StrakeRecord kind, const auto& record, BoatSide side) {
+      numbers[kind].emplace_back(numberOf(record), side);
+    });
+    return numbers;
+  };
+  const Numbers was = numbersOf(before);
+  Numbers is = numbersOf(after);
   std::map<std::pair<Key, int>, int> counts;
   for (const auto& [kind, records] : was) {
     const auto& now = is[kind];
     for (std::size_t i = 0; i < std::min(records.size(), now.size()); ++i) {
-      const auto& [id, number, side] = records[i];
-      if (std::get<2>(now[i]) != side || std::get<1>(now[i]) == number) continue;
-      ++counts[{{kind, side, number}, std::get<1>(now[i])}];
+      const auto& [number, side] = records[i];
+      if (now[i].second != side || now[i].first == number) continue;
+      ++counts[{{kind, side, number}, now[i].first}];
     }
   }
   std::vector<RecordsMoved> moved;
@@ -175,10 +205,9 @@ std::vector<RecordsMoved> recordsMoved(const Book& before, const Book& after) {
 }
 
 std::vector<RecordsMoved> recordsWithoutStrake(const Book& book) {
-  Book seen = book;
   std::map<Key, int> counts;
-  eachOfStrake(seen, [&](const OfStrake& record) {
-    if (record.number < 1) ++counts[{record.kind, record.side, -record.number}];
+  eachRecord(book, [&](StrakeRecord kind, const auto& record, BoatSide side) {
+    if (const int number = numberOf(record); number < 1) ++counts[{kind, side, -number}];
   });
   std::vector<RecordsMoved> without;
   for (const auto& [key, count] : counts)

@@ -211,14 +211,15 @@ class PlankFastener {
     }
   }
 
+  static double distanceTo(const std::vector<Vec2>& line, const Vec2& at) {
+    double least = 1e300;
+    for (std::size_t i = 1; i < line.size(); ++i) least = std::min(least, distanceToSegment(at, line[i - 1], line[i]));
+    return least;
+  }
+
   /// How far a place lies from the plank's edges.
   double fromEdges(const Vec2& at) const {
-    double least = 1e300;
-    for (const auto* edge : {&m_plank.plank->lower, &m_plank.plank->upper}) {
-      for (std::size_t i = 1; i < edge->size(); ++i)
-        least = std::min(least, distanceToSegment(at, (*edge)[i - 1], (*edge)[i]));
-    }
-    return least;
+    return std::min(distanceTo(m_plank.plank->lower, at), distanceTo(m_plank.plank->upper, at));
   }
 
   /// Evenly across an end or a butt, in one row or two that are staggered: `line` from keel edge to sheer edge, `in`
@@ -259,12 +260,6 @@ class PlankFastener {
   }
 
   bool isInRabbet() const { return m_plank.cut != nullptr && m_plank.cut->bearding.size() >= 2; }
-
-  static double distanceTo(const std::vector<Vec2>& line, const Vec2& at) {
-    double least = 1e300;
-    for (std::size_t i = 1; i < line.size(); ++i) least = std::min(least, distanceToSegment(at, line[i - 1], line[i]));
-    return least;
-  }
 
   /// The bed along a line of the rabbet's bottom: places on it by length, the way in, and how wide it is.
   class Bed {

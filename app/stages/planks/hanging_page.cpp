@@ -394,9 +394,8 @@ void HangingPage::say() {
   const auto& solved = m_session->solved();
   for (std::size_t i = 0; solved != nullptr && i < solved->findings.size(); ++i) {
     const auto* found = solved->findings[i].as<OutOfOrder>();
-    if (found == nullptr) continue;
-    const OutOfOrder& one = *found;
-    if (one.entry.isOf(strake(), side())) trouble = QString::fromStdString(one.words(m_session->notation()));
+    if (found != nullptr && found->entry.isOf(strake(), side()))
+      trouble = QString::fromStdString(found->words(m_session->notation()));
   }
   look::say(m_words, trouble.isEmpty() ? look::Voice::Plain : look::Voice::LookAgain);
   m_words->setText(trouble.isEmpty() ? words.join(QLatin1Char(' ')) : trouble);
