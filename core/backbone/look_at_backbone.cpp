@@ -78,6 +78,16 @@ std::vector<RabbetPastFace> lookAtFace(const Backbone& backbone) {
   return {past};
 }
 
+/// Ends where she is cut off square.
+std::vector<EndWithoutTimber> lookAtEnds(const Hull& hull) {
+  std::vector<EndWithoutTimber> cutOff;
+  for (const bool bow : {true, false}) {
+    const Section& end = bow ? hull.sections.front() : hull.sections.back();
+    if (end.kind == SectionKind::Station) cutOff.push_back({bow, end.name});
+  }
+  return cutOff;
+}
+
 }  // namespace
 
 std::string BoltFouls::words(Notation notation) const {
@@ -122,6 +132,28 @@ std::string RabbetPastFace::words(Notation notation) const {
       shown(lowMm, notation), shown(highMm, notation), shown(pastMm, notation));
 }
 
+std::string RabbetUnmet::words(Notation notation) const {
+  return Trade::say(
+      "From %1 up to %2 high the planking does not come to the side of the %3, %4 from the middle, or lies all but "
+      "flat "
+      "along it: planks end there as they are lined off. Look at its half-siding and at the half-breadths beside it, "
+      "and "
+      "mark those ends in place.",
+      shown(stretch.lowMm, notation), shown(stretch.highMm, notation), Trade::say(rabbetPartName(stretch.part)),
+      shown(stretch.halfSidingMm, notation));
+}
+
+std::string EndWithoutTimber::words(Notation /*notation*/) const {
+  return bow ? Trade::say(
+                   "She is cut off at %1, forward, where the table has no stem: planks end square there on no timber. "
+                   "Give the profile of the stem rabbet and its half-siding.",
+                   placeWords(station))
+             : Trade::say(
+                   "She is cut off at %1, aft, where the table has neither sternpost nor transom: planks end square "
+                   "there on no timber. Give the profile of the one she has.",
+                   placeWords(station));
+}
+
 BackboneFindings lookAtBackbone(const Backbone& backbone) {
   BackboneFindings found;
   for (const BoltClash& clash : backbone.clashes) {
@@ -135,6 +167,8 @@ BackboneFindings lookAtBackbone(const Backbone& backbone) {
     found.cameOut.push_back({backbone.cameOut.worst, backbone.cameOut.mostOffMm});
   found.faults = lookAtSlab(backbone);
   if (backbone.plan.rabbet.stem == StemMake::Rabbeted) found.past = lookAtFace(backbone);
+  for (const UnmetStretch& one : backbone.unmet) found.unmet.push_back({one});
+  found.cutOff = lookAtEnds(*backbone.input.drawn);
   return found;
 }
 

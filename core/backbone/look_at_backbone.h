@@ -58,12 +58,31 @@ struct RabbetPastFace {
   std::string words(Notation notation) const;
 };
 
+/// Stem or sternpost has no rabbet there.
+struct RabbetUnmet {
+  UnmetStretch stretch;
+
+  Severity severity() const { return Severity::Trouble; }
+  std::string words(Notation notation) const;
+};
+
+/// Planks that end on no timber: the table has no stem, sternpost or transom there.
+struct EndWithoutTimber {
+  bool bow = true;
+  std::string station;  ///< that she is cut off at
+
+  Severity severity() const { return Severity::LookAgain; }
+  std::string words(Notation notation) const;
+};
+
 struct BackboneFindings {
   std::vector<BoltFouls> bolts;
   std::vector<SquaredOff> squared;
   std::vector<CameOutOff> cameOut;
   std::vector<FaultInPart> faults;
   std::vector<RabbetPastFace> past;
+  std::vector<RabbetUnmet> unmet;
+  std::vector<EndWithoutTimber> cutOff;
 };
 BackboneFindings lookAtBackbone(const Backbone& backbone);
 

@@ -7,6 +7,7 @@
 #include <functional>
 #include <string>
 
+#include "backbone/rabbet_run.h"
 #include "curve/halving.h"
 #include "lines/offset_patch.h"
 #include "problem/trade.h"
@@ -35,8 +36,6 @@ constexpr double settledMm = 1e-7;
 constexpr double landedMm = 1e-3;
 /// A bearding line further in than this many thicknesses is no longer that of this place.
 constexpr double mostReach = 24.0;
-/// Places nearer together than this are one.
-constexpr double samePlaceMm = 0.05;
 constexpr int mostSteps = 80;
 /// Slope of a waterline to the centre plane under which it is not followed, and over which it alone is.
 constexpr double tooLevel = 0.06, levelEnough = 0.14;
@@ -49,16 +48,13 @@ constexpr int heightHalvings = 50;
 constexpr double waterlineStepsABay = 24.0;
 /// An end of the rabbet this near to a height is at that height.
 constexpr double sameHeightMm = 0.02;
-/// The lines of the rabbet are believed at so slant a landing (a tangent, 12 degrees), and evened out over so long a
-/// step.
-constexpr double evenSlant = 0.21, evenStepMm = 25.0, leastStepMm = 0.5;
 /// How far off the surface is asked for its shape: so many thicknesses, within bounds.
 constexpr double facedThicknesses = 6.0, leastFacedMm = 60.0, mostFacedMm = 220.0;
 /// A face that comes nearer to the half-siding by less than this a millimetre grazes it.
 constexpr double leastSlope = 0.02;
 constexpr double longestStepMm = 30.0;
-/// Wood that must be left between the grooves of the two sides, as a share of the siding.
-constexpr double leastWoodBetween = 0.2;
+/// A stretch of stem or post with no rabbet is told from so many thicknesses up.
+constexpr double mostUnmetThicknesses = 2.0;
 
 struct Slopes {
   Vec3 byT, byV;
@@ -365,115 +361,29 @@ std::size_t keelPlaces(std::size_t bays) {
   return bays * std::clamp(mostKeelPlaces / std::max<std::size_t>(bays, 1), leastPlacesABay, placesABay);
 }
 
-/// Where the planking comes to the timber at a few degrees, a hair of the surface is a finger's breadth of the rabbet:
-/// there the lines run on as evenly as they do where they are sure. `places`: in order along the boat, `sure` the line
-/// that the table draws; the other lies off it by a reach that changes evenly along it, weighted by the angle. What is
-/// sure, over some twenty degrees, stays to a hundredth of a millimetre.
-void evenOut(const std::vector<RabbetPlace*>& places, bool drawnOutside, double thicknessMm) {
-  const auto n = static_cast<Eigen::Index>(places.size());
-  constexpr Eigen::Index fewest = 6;
-  if (n < fewest) return;
-  const auto sure = [drawnOutside](const RabbetPlace& place) -> const Vec3& {
-    return drawnOutside ? place.rabbet : place.bearding;
-  };
-  std::vector<double> along{0.0};
-  for (std::size_t i = 1; i < places.size(); ++i)
-    along.push_back(along.back() + std::max((sure(*places[i]) - sure(*places[i - 1])).norm(), leastStepMm));
-  Eigen::MatrixXd normal = Eigen::MatrixXd::Zero(n, n), right(n, 6);
-  for (Eigen::Index i = 0; i < n; ++i) {
-    const RabbetPlace& place = *places[static_cast<std::size_t>(i)];
-    const double out = std::clamp(std::abs(place.normal.y()), 1e-3, 1.0);
-    const double slant = std::sqrt(std::max(1.0 - out * out, 0.0)) / out / evenSlant;
-    const double weight = std::clamp(slant * slant * slant * slant, 1e-4, 1e4);
-    normal(i, i) += weight;
-    right.row(i) << weight * (place.rabbet - place.bearding).transpose(), weight * place.normal.transpose();
-  }
-  for (Eigen::Index i = 1; i + 1 < n; ++i) {
-    const auto k = static_cast<std::size_t>(i);
-    // Second differences, as they would be over even steps.
-    const double before = (along[k] - along[k - 1]) / evenStepMm, after = (along[k + 1] - along[k]) / evenStepMm;
-    const double a = 2.0 / (before * (before + after)), c = 2.0 / (after * (before + after));
-    const Eigen::Vector3d second(a, -a - c, c);
-    normal.block(i - 1, i - 1, 3, 3) += 0.5 * (before + after) * second * second.transpose();
-  }
-  const Eigen::MatrixXd evened = normal.ldlt().solve(right);
-  for (Eigen::Index i = 0; i < n; ++i) {
-    RabbetPlace& place = *places[static_cast<std::size_t>(i)];
-    const Vec3 reach = evened.row(i).head<3>().transpose();
-    place.normal = Vec3(evened.row(i).tail<3>().transpose()).normalized();
-    if (drawnOutside) {
-      place.bearding = place.rabbet - reach;
-    } else {
-      place.rabbet = place.bearding + reach;
-    }
-    place.inner = place.rabbet - thicknessMm * place.normal;
-  }
-}
-
-/// Bevels square to the rabbet line, and lengths along it; places where it turns back on itself are let go.
-RabbetRun finishRun(RabbetPart part, std::vector<RabbetPlace> found) {
-  RabbetRun run;
-  run.part = part;
-  // Round a tight forefoot the lines of neighbouring places cross: the longest row of places that do not is kept.
-  const auto follows = [](const RabbetPlace& a, const RabbetPlace& b) {
-    const Vec3 along = b.rabbet - a.rabbet;
-    const double size = along.norm();
-    return size > samePlaceMm && (b.bearding - a.bearding).dot(along) > samePlaceMm * size &&
-           (b.inner - a.inner).dot(along) > samePlaceMm * size;
-  };
-  std::vector<std::size_t> longest(found.size(), 1), from(found.size());
-  std::size_t last = 0;
-  for (std::size_t i = 0; i < found.size(); ++i) {
-    from[i] = i;
-    for (std::size_t j = 0; j < i; ++j) {
-      if (longest[j] + 1 > longest[i] && follows(found[j], found[i])) longest[i] = longest[j] + 1, from[i] = j;
-    }
-    if (longest[i] > longest[last]) last = i;
-  }
-  for (std::size_t i = last; !found.empty();) {
-    run.places.push_back(found[i]);
-    if (from[i] == i) break;
-    i = from[i];
-  }
-  std::reverse(run.places.begin(), run.places.end());
-  if (run.places.size() < 2) return run;
-  const auto spring = [&](Vec3 RabbetPlace::*corner) {
-    std::vector<Vec3> nails;
-    for (const RabbetPlace& place : run.places) nails.push_back(place.*corner);
-    return Batten::spring(nails, BattenEnds::CarryCurvature);
-  };
-  run.rabbetLine = spring(&RabbetPlace::rabbet);
-  run.innerRabbet = spring(&RabbetPlace::inner);
-  run.beardingLine = spring(&RabbetPlace::bearding);
-  for (std::size_t i = 0; i < run.places.size(); ++i) {
-    RabbetPlace& place = run.places[i];
-    place.alongMm = run.rabbetLine.nailLengthsMm()[i];
-    const Vec3 along = run.rabbetLine.tangentAt(place.alongMm);
-    // The timber's side is plumb and holds the rabbet line: square to it, the angle between side and planking.
-    const Vec3 side = Vec3(0.0, 0.0, 1.0).cross(along);
-    const Vec3 sideways = std::abs(along.z()) > 0.999 ? Vec3(0.0, 1.0, 0.0) : side;
-    const double lean = std::abs(place.normal.dot(sideways.normalized()));
-    place.bevelRad = std::acos(std::clamp(lean, 0.0, 1.0));
-  }
-  return run;
-}
-
 }  // namespace
 
-std::vector<RabbetRun> RabbetTracer::trace(const std::stop_token& stop) const {
+TracedRabbet RabbetTracer::traceAll(const std::stop_token& stop) const {
   constexpr std::array<RabbetPart, 3> parts{RabbetPart::Stem, RabbetPart::Keel, RabbetPart::Sternpost};
   std::array<std::vector<RabbetPlace>, 3> found;
+  TracedRabbet traced;
   for (std::size_t k = 0; k < parts.size(); ++k) {
     for (const Edge& edge : edgesOf(parts[k])) {
+      UnmetStretches unmet(parts[k]);
       const std::size_t count =
           parts[k] == RabbetPart::Keel ? keelPlaces(static_cast<std::size_t>(edge.patch->lastT())) : stemPlaces;
       for (std::size_t i = 0; i <= count; ++i) {
-        if (stop.stop_requested()) return {};
+        if (stop.stop_requested()) return TracedRabbet();
         // The very foot of stem and post, where the patch comes to a point, belongs to the keel.
         const double share =
             i == 0 && parts[k] != RabbetPart::Keel ? footShare : static_cast<double>(i) / static_cast<double>(count);
-        if (const auto one = place(edge, share, true)) found[k].push_back(*one);
+        const auto one = place(edge, share, true);
+        if (one) found[k].push_back(*one);
+        if (parts[k] == RabbetPart::Keel) continue;
+        const Vec3 at = edge.patch->point(edge.at(share).x(), edge.at(share).y());
+        unmet.add(at.z(), one.has_value(), targetAt(parts[k], at));
       }
+      unmet.addTo(traced.unmet, mostUnmetThicknesses * m_hull.thicknessMm);
     }
   }
   // Down the stem, aft along the keel, up the sternpost: one line.
@@ -483,12 +393,11 @@ std::vector<RabbetRun> RabbetTracer::trace(const std::stop_token& stop) const {
     for (RabbetPlace& one : found[k]) round.push_back(&one);
   }
   evenOut(round, m_hull.side == PlankingSide::Outside, m_hull.thicknessMm);
-  std::vector<RabbetRun> runs;
   for (std::size_t k = 0; k < parts.size(); ++k) {
     RabbetRun run = finishRun(parts[k], std::move(found[k]));
-    if (run.places.size() >= 2) runs.push_back(std::move(run));
+    if (run.places.size() >= 2) traced.runs.push_back(std::move(run));
   }
-  return runs;
+  return traced;
 }
 
 /// From stem or sternpost along the inside's waterline to where it comes out to the half-siding: round a fine forefoot
@@ -563,52 +472,6 @@ RabbetAtHeight RabbetTracer::atHeight(RabbetPart part, double heightMm) const {
     }
   }
   return met;
-}
-
-RabbetPlace RabbetRun::at(double alongMm) const {
-  const auto after = std::upper_bound(places.begin() + 1, places.end() - 1, alongMm,
-                                      [](double along, const RabbetPlace& place) { return along < place.alongMm; });
-  const RabbetPlace& a = *(after - 1);
-  const RabbetPlace& b = *after;
-  const double share = std::clamp((alongMm - a.alongMm) / (b.alongMm - a.alongMm), 0.0, 1.0);
-  const auto between = [share](const auto& low, const auto& high) { return low + share * (high - low); };
-  const auto onLine = [&](const Batten& line) {
-    const auto i = static_cast<std::size_t>(after - places.begin());
-    return line.pointAt(between(line.nailLengthsMm()[i - 1], line.nailLengthsMm()[i]));
-  };
-  RabbetPlace place;
-  place.rabbet = onLine(rabbetLine);
-  place.inner = onLine(innerRabbet);
-  place.bearding = onLine(beardingLine);
-  place.normal = Vec3(between(a.normal, b.normal)).normalized();
-  place.faceHalfMm = between(a.faceHalfMm, b.faceHalfMm);
-  place.alongMm = alongMm;
-  place.bevelRad = between(a.bevelRad, b.bevelRad);
-  place.planRad = between(a.planRad, b.planRad);
-  return place;
-}
-
-Problems rabbetProblems(const std::vector<RabbetRun>& runs, const OffsetTable& table) {
-  const double thicknessMm = table.thickness.mm();
-  const Unit unit = table.unit;
-  Problems problems;
-  for (const RabbetRun& run : runs) {
-    const RabbetPlace* worst = nullptr;
-    for (const RabbetPlace& place : run.places) {
-      if (worst == nullptr || place.inner.y() - leastWoodBetween * place.rabbet.y() <
-                                  worst->inner.y() - leastWoodBetween * worst->rabbet.y())
-        worst = &place;
-    }
-    if (worst == nullptr || worst->inner.y() >= leastWoodBetween * worst->rabbet.y()) continue;
-    const double deep = worst->rabbet.y() - worst->inner.y();
-    problems.push_back(
-        {Fault::PlankTooThickForSiding,
-         {0, 0, std::string(rabbetPartName(run.part))},
-         {writeLength(millimetres(thicknessMm), unit, 1, true), writeLength(millimetres(deep), unit, 1, true),
-          writeLength(millimetres(2.0 * worst->rabbet.y()), unit, 1, true),
-          writeLength(millimetres(2.0 * deep / (1.0 - leastWoodBetween)), unit, 1, true)}});
-  }
-  return problems;
 }
 
 std::string_view rabbetPartName(RabbetPart part) {

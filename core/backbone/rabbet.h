@@ -39,6 +39,21 @@ struct RabbetRun {
   RabbetPlace at(double alongMm) const;
 };
 
+/// A stretch of stem or sternpost that the planking, carried on as far as it will go, does not come down to the side
+/// of.
+struct UnmetStretch {
+  RabbetPart part = RabbetPart::Stem;
+  double lowMm = 0.0, highMm = 0.0;  ///< heights along the drawn edge
+  double halfSidingMm = 0.0;
+  bool operator==(const UnmetStretch&) const = default;
+};
+
+/// All that was traced.
+struct TracedRabbet {
+  std::vector<RabbetRun> runs;      ///< stem, keel, sternpost, those that there are
+  std::vector<UnmetStretch> unmet;  ///< by part, from the foot up
+};
+
 /// The half-sidings planking lands at. The table's own where one is not given.
 struct HalfSidings {
   std::optional<double> stemMm, keelMm, sternpostMm;
@@ -71,7 +86,10 @@ class RabbetTracer {
   RabbetTracer(const RabbetHull& hull, const OffsetTable& table, const HalfSidings& sidings = {});
 
   /// Every run there is: stem, keel, sternpost. None on a hull cut off square, or where `stop` was asked for.
-  std::vector<RabbetRun> trace(const std::stop_token& stop = {}) const;
+  std::vector<RabbetRun> trace(const std::stop_token& stop = {}) const { return traceAll(stop).runs; }
+
+  /// Likewise, with where stem and sternpost have none.
+  TracedRabbet traceAll(const std::stop_token& stop = {}) const;
 
   /// What stands at a height of stem or sternpost.
   RabbetAtHeight atHeight(RabbetPart part, double heightMm) const;
@@ -94,7 +112,8 @@ class RabbetTracer {
   std::vector<double> m_keelX, m_keelY;  ///< half-breadth of the keel's edge along the drawn surface
 };
 
-/// The faults that a rabbet has as a cut in wood of the given siding: planking too thick for it, and where.
+/// The faults that a rabbet has as a cut in wood of the given siding, and where: planking too thick for it, or a line
+/// that swings past the middle of the timber.
 Problems rabbetProblems(const std::vector<RabbetRun>& runs, const OffsetTable& table);
 
 std::string_view rabbetPartName(RabbetPart part);

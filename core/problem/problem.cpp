@@ -29,6 +29,11 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
       return Trade::say("cannot be written (%1); what was there before is untouched.", a());
     case Fault::InUse:
       return Trade::say("is open in another window: it opens here read-only.");
+    case Fault::BookReplaced:
+      return Trade::say(
+          "was written by another program since it was opened here: nothing was saved over it. Save under another "
+          "name, "
+          "and look at both.");
     case Fault::CannotGuard:
       return Trade::say(
           "a second window cannot be kept out, for nothing can be locked in %1 (%2): do not open it twice, or one will "
@@ -206,6 +211,11 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
           "planking %1 thick cuts %2 into each side of a timber sided %3, and too little wood is left between: side it "
           "%4 or more, or plank thinner.",
           a(), b(), c(), word(p, 3));
+    case Fault::RabbetPastMiddle:
+      return Trade::say(
+          "at %1 from forward the rabbet line swings past the middle of the timber by %2, for half-sidings and rabbet "
+          "half-breadths beside it do not run into one another: look at both.",
+          a(), b());
     case Fault::SidingWiderThanHull:
       return Trade::say("the half-siding %1 is wider than the hull there: %2 or less would meet the planking.", a(),
                         b());

@@ -21,6 +21,7 @@ enum class Fault {
   NotUtf8,
   CannotWrite,
   InUse,
+  BookReplaced,
   CannotGuard,
   BackupNotKept,
   CannotKeepWork,
@@ -102,6 +103,7 @@ enum class Fault {
   TakenOffTooMuch,
   // the backbone
   PlankTooThickForSiding,
+  RabbetPastMiddle,
   SidingWiderThanHull,
   KeelShoulder,
   OutlineFolds,

@@ -25,6 +25,8 @@ ShopStage Finding::stage() const {
                          [](const CameOutOff&) { return ShopStage::Backbone; },
                          [](const FaultInPart&) { return ShopStage::Backbone; },
                          [](const RabbetPastFace&) { return ShopStage::Backbone; },
+                         [](const RabbetUnmet&) { return ShopStage::Backbone; },
+                         [](const EndWithoutTimber&) { return ShopStage::Backbone; },
                          [](const SetUpLies&) { return ShopStage::Moulds; },
                          [](const WeighedOut&) { return ShopStage::LiningOff; },
                          [](const StrainLeft&) { return ShopStage::Planks; },

@@ -36,10 +36,10 @@ struct CouldNotMake {
 
 /// One thing to look at. Each kind is made, and speaks, in the folder of its stage.
 struct Finding {
-  using What =
-      std::variant<CouldNotMake, StillWanted, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls, SquaredOff,
-                   CameOutOff, FaultInPart, RabbetPastFace, SetUpLies, WeighedOut, StrainLeft, NotLaidFlat, SpilingOff,
-                   JointsNear, NibSmall, GainThin, JointBarred, SheetFalse, OutOfOrder, RecordsLeft>;
+  using What = std::variant<CouldNotMake, StillWanted, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls,
+                            SquaredOff, CameOutOff, FaultInPart, RabbetPastFace, RabbetUnmet, EndWithoutTimber,
+                            SetUpLies, WeighedOut, StrainLeft, NotLaidFlat, SpilingOff, JointsNear, NibSmall, GainThin,
+                            JointBarred, SheetFalse, OutOfOrder, RecordsLeft>;
   What what;
   Severity severity = Severity::LookAgain;
 

@@ -121,6 +121,63 @@ class BackboneTest : public QObject {
     QVERIFY(!past("marl"));
   }
 
+  void whatThePlankingNeverComesToIsSaidAtItsPlaceAndTheRestStands() {
+    const auto with = [](const std::function<void(OffsetTable&)>& change) {
+      OffsetTable table = sampleBook("osier").table;
+      change(table);
+      auto book = newBook(table);
+      if (!book) qFatal("%s", describe(book.error()).c_str());
+      return solved(*book);
+    };
+    const auto sided = [](OffsetTable& table, double mm) {
+      for (HalfSiding& half : table.halfSidings) {
+        if (half.part == SidingPart::Stem) half.value = millimetres(mm);
+      }
+    };
+    // A stem of a foot: her planking is never so far out at the bow.
+    const auto wide = with([&](OffsetTable& table) { sided(table, 152.0); });
+    const RabbetUnmet* unmet = nullptr;
+    for (const Finding& finding : wide->findings) {
+      if (const auto* one = finding.as<RabbetUnmet>()) unmet = one;
+    }
+    QVERIFY(unmet != nullptr && unmet->stretch.part == RabbetPart::Stem);
+    QVERIFY(unmet->stretch.highMm - unmet->stretch.lowMm > 100.0);
+    QVERIFY2(unmet->words(Notation::Millimetres).find("152 mm from the middle") != std::string::npos,
+             unmet->words(Notation::Millimetres).c_str());
+    QVERIFY(wide->planks.size() > 3);
+    for (const auto& plank : wide->planks) QVERIFY(plank.value != nullptr);
+    // The rabbet of the keel swings past the middle beside it: said with its place, and no siding below nought.
+    bool past = false;
+    for (const Problem& problem : wide->backbone->problems) {
+      past = past || problem.fault == Fault::RabbetPastMiddle;
+      const std::string words = describe(problem);
+      QVERIFY2(words.find("sided -") == std::string::npos, words.c_str());
+    }
+    QVERIFY(past);
+    // A stem as drawn has all of it.
+    for (const Finding& finding : solved(sampleBook("marl"))->findings)
+      QVERIFY(!finding.as<RabbetUnmet>() && !finding.as<EndWithoutTimber>());
+  }
+
+  void anEndWithNoTimberIsSaid() {
+    OffsetTable table = sampleBook("osier").table;
+    std::erase_if(table.profiles, [](const Profile& one) {
+      return one.part == ProfilePart::StemRabbet || one.part == ProfilePart::StemFace;
+    });
+    const auto cut = solved(*newBook(table));
+    std::size_t told = 0;
+    for (const Finding& finding : cut->findings) {
+      const auto* end = finding.as<EndWithoutTimber>();
+      if (end == nullptr) continue;
+      ++told;
+      QVERIFY(end->bow);
+      QVERIFY2(end->words(Notation::Inches16).find("station 1") != std::string::npos,
+               end->words(Notation::Inches16).c_str());
+    }
+    QCOMPARE(told, std::size_t(1));
+    for (const auto& plank : cut->planks) QVERIFY(plank.value != nullptr);
+  }
+
   void marlsKeelMustNotBeSquaredAndThatIsSaidLoudly() {
     const auto answer = solved(sampleBook("marl"));
     const auto said = std::find_if(answer->findings.begin(), answer->findings.end(),
