@@ -220,16 +220,27 @@ class PatternDrawer {
         m_drawing.text(placed(edge) + Vec2(last ? -8.0 : 3.0, -0.5 * high), words, high,
                        last ? TextPlace::Right : TextPlace::Left);
       };
-      if (at->land) write(true, Trade::say("land %1, drop %2", degrees(at->land->landRad), thin(at->land->dropMm)));
+      if (at->land && !at->land->isHollow())
+        write(true, Trade::say("land %1, drop %2", degrees(at->land->landRad), thin(at->land->dropMm)));
+      if (at->foot)
+        write(false, Trade::say("inside the foot %1, %2 off", degrees(at->foot->footRad), thin(at->foot->footMm)));
       const auto seam = [&](const SeamEdge& edge) {
-        const std::string bevel = degrees(edge.bevelRad);
-        return (edge.bevelRad < 0.0 ? Trade::say("%1 under", bevel) : bevel) +
+        const PlankingMake& make = m_of.bench->planking;
+        const auto sensed = [](double rad) { return rad < 0.0 ? Trade::say("%1 under", degrees(rad)) : degrees(rad); };
+        return sensed(edge.bevelRad) +
+               (edge.openRad != edge.bevelRad
+                    ? Trade::say(", from %1 deep %2", thin(make.seamTightMm), sensed(edge.openRad))
+                    : "") +
                (edge.widerMm > 0.0 ? Trade::say(", outside wider by %1", thin(edge.widerMm)) : "");
       };
       if (at->upper) write(true, seam(*at->upper));
       if (at->lower) write(false, seam(*at->lower));
+      const Vec2 middle = 0.5 * (station.lower + station.upper) + 0.22 * station.widthMm * station.along();
+      if (at->isS() && m_of.bench->planking.construction == Construction::Carvel)
+        m_drawing.text(placed(middle) + Vec2(3.0, -0.5 * high),
+                       Trade::say("an S: hollow %1, round %2", thin(at->off.roundMm), thin(at->off.hollowMm)), high,
+                       TextPlace::Left);
       if (at->templateRadiusMm) {
-        const Vec2 middle = 0.5 * (station.lower + station.upper) + 0.22 * station.widthMm * station.along();
         m_drawing.text(placed(middle) + Vec2(3.0, -0.5 * high),
                        at->hollowMm > 0.0 ? Trade::say("hollow %1 to R %2", thin(at->hollowMm),
                                                        showLength(millimetres(*at->templateRadiusMm), m_of.notation))

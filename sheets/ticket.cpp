@@ -68,6 +68,12 @@ class TicketWriter {
   std::string length(double mm) const { return showLength(millimetres(mm), m_of.notation); }
   std::string longer(double mm) const { return showLong(millimetres(mm), m_of.notation); }
   std::string thin(double mm) const { return showThin(millimetres(std::abs(mm)), m_of.notation); }
+  static std::string endBevelWords(double rad) {
+    const double deg = radians(rad).deg();
+    if (std::abs(deg) < 0.05) return Trade::say("square");
+    const std::string angle = showDecimal(std::abs(deg), 1) + "°";
+    return deg > 0.0 ? Trade::say("%1, outside longer", angle) : Trade::say("%1, inside longer", angle);
+  }
   static std::string degrees(double rad) { return showDecimal(radians(rad).deg(), 1) + "°"; }
   bool has(double alongMm) const { return alongMm >= m_piece.fromMm - 0.5 && alongMm <= m_piece.toMm + 0.5; }
   double alongOf(const PlankStation& station) const {
@@ -145,11 +151,12 @@ class TicketWriter {
         for (const bool upper : {false, true}) {
           const auto edge = !isHere ? std::nullopt : upper ? at->upper : at->lower;
           row.push_back(edge ? degrees(edge->bevelRad) : "");
-          row.push_back(edge ? thin(std::max(edge->widerMm, 0.0) + m_plank.planking.sawClearMm) : "");
+          row.push_back(edge ? thin(edge->proudMm + m_plank.planking.sawClearMm) : "");
         }
         row.push_back(!isHere || std::abs(at->hollowMm) < leastHollowMm ? Trade::say("flat")
-                      : at->hollowMm < 0.0                              ? Trade::say("round %1", thin(at->hollowMm))
-                                                                        : thin(at->hollowMm));
+                      : at->isS() ? Trade::say("S: %1, round %2", thin(at->off.roundMm), thin(at->off.hollowMm))
+                      : at->hollowMm < 0.0 ? Trade::say("round %1", thin(at->hollowMm))
+                                           : thin(at->hollowMm));
         row.push_back(isHere && at->templateRadiusMm ? length(*at->templateRadiusMm) : "");
       }
       section.rows.push_back(std::move(row));
@@ -158,6 +165,28 @@ class TicketWriter {
     for (const EdgesAt& at : m_plank.edges) stock = std::max(stock, at.stockMm);
     if (!lapped && stock > 0.0)
       section.words.push_back(Trade::say("Stock %1 thick where it is hollowed most.", thin(stock)));
+    const PlankingMake& make = m_plank.planking;
+    if (!lapped && make.seamMm > 0.0) {
+      section.words.push_back(
+          make.bevelOnNew
+              ? Trade::say(
+                    "Seams lie wood to wood for %1 from the inside, at these bevels; from there the keel edge falls "
+                    "away, by %2 at the outside.",
+                    thin(make.seamTightMm), thin(make.seamMm))
+              : Trade::say("Seams lie wood to wood for %1 from the inside, at these bevels; from there each edge falls "
+                           "away, by %2 at the outside.",
+                           thin(make.seamTightMm), thin(0.5 * make.seamMm)));
+    }
+    std::string feet;
+    for (const EdgesAt& at : m_plank.edges) {
+      if (!at.foot) continue;
+      const std::string foot =
+          Trade::say("%1 and %2 off at %3", degrees(at.foot->footRad), thin(at.foot->footMm), placeWords(at.station));
+      feet = feet.empty() ? foot : Trade::say("%1, %2", feet, foot);
+    }
+    if (!feet.empty())
+      section.words.push_back(Trade::say(
+          "She is hollow there: the inside of its foot is planed over the lap, and no land below it: %1.", feet));
     m_ticket.sections.push_back(std::move(section));
   }
 
@@ -174,8 +203,8 @@ class TicketWriter {
                                 : Trade::say("ends at a joint with another strake");
       const double bevel = 0.5 * (low.bevelRad + high.bevelRad);
       if (end->isTransom || std::abs(bevel) > 0.01)
-        words += Trade::say("; through its thickness %1 at the keel edge, %2 at the sheer edge", degrees(low.bevelRad),
-                            degrees(high.bevelRad));
+        words += Trade::say("; through its thickness %1 at the keel edge, %2 at the sheer edge",
+                            endBevelWords(low.bevelRad), endBevelWords(high.bevelRad));
       if (low.fitMm && high.fitMm && std::max(std::abs(*low.fitMm), std::abs(*high.fitMm)) > 0.8)
         words += Trade::say("; goes on into the rabbet %1 at the keel edge, %2 at the sheer edge", thin(*low.fitMm),
                             thin(*high.fitMm));
@@ -320,7 +349,9 @@ class TicketWriter {
                               lot.spacingMm > 0.0 ? length(lot.spacingMm) : "", thin(lot.of.shankHoleMm),
                               lot.of.pilotMm > 0.0 ? thin(lot.of.pilotMm) : "", more});
     }
-    section.words = m_plank.fastenings.unfastened;
+    for (const std::string& one : m_plank.fastenings.unfastened)
+      section.words.push_back(Trade::say("left out: %1", one));
+    for (const std::string& one : m_plank.fastenings.advice) section.words.push_back(one);
     for (std::string& words : section.words) {
       if (!words.empty()) words[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(words[0])));
       words += ".";

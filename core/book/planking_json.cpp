@@ -22,6 +22,7 @@ static void fields(Archive& a, PlankingPlan& p) {
   a.object("gain-bow", p.bow);
   a.object("gain-stern", p.stern);
   a.whenSet("seam", p.seam);
+  a.whenSet("seam-tight", p.seamTight);
   a.whenSet("bevel-on-new", p.bevelOnNew);
   a.whenSet("hood-long", p.hoodLong);
   a.whenSet("transom-long", p.transomLong);

@@ -15,6 +15,8 @@ constexpr double soundPart = 1.0 / 3.0;
 /// So many strakes below are laid on one another first: what lies further down no longer turns the plank by a
 /// thousandth of a degree.
 constexpr std::size_t strakesBelow = 3;
+/// Planks that turn by more, as at the tip of a garboard, stand off one another by more than any thickness.
+constexpr double sharpestRad = 1.4;
 /// A step along a curve by which its run is measured, of a bay.
 constexpr double littleT = 1e-4;
 
@@ -129,9 +131,9 @@ class GainMaker {
     return gain;
   }
 
-  /// `chordRad`: between the straight lines from mark to mark.
+  /// `chordRad`: between the straight lines from mark to mark. In a hollow the planks meet at the lower one's edge.
   double standOff(const GainMake& make, double fromEndMm, double lapMm, double chordRad) const {
-    const double thick = m_planking.thicknessMm, atEnd = lapMm * std::tan(chordRad);
+    const double thick = m_planking.thicknessMm, atEnd = lapMm * std::tan(std::clamp(chordRad, 0.0, sharpestRad));
     if (make.way == GainWay::Joggled) return thick;
     return atEnd + (thick - atEnd) * std::min(fromEndMm / make.runMm, 1.0);
   }
@@ -159,9 +161,14 @@ class GainMaker {
       // Laps of one end begin their gains beside one another.
       const double chord = turnFrom(marks[i] - marks[i - 1], marks[i + 1] - marks[i]);
       mark.standOffMm = standOff(make, mark.fromEndMm, lap, chord);
-      const Vec2 foot = marks[i] + mark.standOffMm * Vec2(inside.y(), -inside.x()) - lap * inside;
-      const Vec2 way = (marks[i + 1] - foot).normalized();
+      const Vec2 edge = marks[i] + mark.standOffMm * Vec2(inside.y(), -inside.x());
+      Vec2 way = (marks[i + 1] - (edge - lap * inside)).normalized();
       mark.landRad = turnFrom(inside, way);
+      if (mark.landRad < 0.0) {
+        way = (marks[i + 1] - edge).normalized();
+        mark.landRad = turnFrom(inside, way);
+        mark.standOffMm += lap * std::tan(mark.landRad);
+      }
       inside = way;
     }
   }
@@ -171,28 +178,34 @@ class GainMaker {
     // As much of a feathered gain as leaves the lower plank's edge sound where it is cut deepest.
     double part = 1.0;
     for (const GainMark& mark : gain.marks) {
-      const double lost = thick - mark.standOffMm, drop = std::max(0.0, mark.lapMm * std::tan(mark.landRad));
-      if (lost > 0.01 * thick) part = std::min(part, std::max(0.0, (1.0 - soundPart) * thick - drop) / lost);
+      const double drop = mark.lapMm * std::tan(mark.landRad);
+      const double lost = thick - mark.standOffMm + std::min(drop, 0.0);
+      if (lost > 0.01 * thick)
+        part = std::min(part, std::max(0.0, (1.0 - soundPart) * thick - std::max(drop, 0.0)) / lost);
     }
     for (GainMark& mark : gain.marks) {
-      const double lost = thick - mark.standOffMm, c = std::cos(mark.landRad),
-                   drop = mark.lapMm * std::tan(mark.landRad);
+      // `lost`: what is to come off both planks all over the lap; beside it off the lower one's edge, or in a hollow
+      // off the upper one's foot, what they turn by.
+      const double turned = mark.lapMm * std::tan(mark.landRad), c = std::cos(mark.landRad);
+      const double drop = std::max(turned, 0.0), foot = std::max(-turned, 0.0) * c;
+      const double lost = thick - mark.standOffMm + std::min(turned, 0.0);
       switch (gain.make.way) {
         case GainWay::Halved:
-          mark.lowerAtLapMm = mark.upperAtFootMm = mark.upperAtHeadMm = lost * c / (1.0 + c);
+          mark.lowerAtLapMm = mark.upperAtHeadMm = lost * c / (1.0 + c);
+          mark.upperAtFootMm = mark.upperAtHeadMm + foot;
           mark.lowerAtEdgeMm = mark.lowerAtLapMm + drop;
           break;
         case GainWay::Feathered:
           mark.lowerAtEdgeMm = drop + part * lost;
-          mark.upperAtFootMm = lost * c;
+          mark.upperAtFootMm = lost * c + foot;
           mark.upperAtHeadMm = (1.0 - part) * lost * c;
           break;
         case GainWay::Joggled:
           mark.lowerAtEdgeMm = drop;
+          mark.upperAtFootMm = foot;
           break;
       }
-      // In a hollow the upper plank stands off the edge, and nothing is planed there; and on a sharp turn off the lap
-      // line.
+      // On a sharp turn nothing is left to take off at the lap line.
       for (double* depth : {&mark.lowerAtLapMm, &mark.lowerAtEdgeMm, &mark.upperAtFootMm, &mark.upperAtHeadMm})
         *depth = std::max(*depth, 0.0);
       mark.lowerLeftMm = thick - std::max(mark.lowerAtLapMm, mark.lowerAtEdgeMm);

@@ -15,8 +15,10 @@ struct GainMark {
   double fromEndMm = 0.0;  ///< along the line of the lap, from where it ends
   double t = 0.0;          ///< section parameter
   double lapMm = 0.0;      ///< there
-  /// How far the inside of the upper plank stands out from that of the lower, at the lap line: the whole thickness
-  /// where the gain begins, at the end no more than the two planks turn over the lap (all of it where it is joggled).
+  /// How far the inside of the upper plank, its foot not planed yet, stands out from that of the lower, at the lap
+  /// line: the whole thickness where the gain begins, at the end no more than the two planks turn over the lap (all of
+  /// it where it is joggled). In a hollow as much less as they turn over the lap: there it bears on the lower one's
+  /// edge.
   double standOffMm = 0.0;
   double landRad = 0.0;        ///< between the insides of the two planks; positive where the outside is round
   double lowerAtLapMm = 0.0;   ///< cut off the lower plank at the lap line
@@ -49,6 +51,8 @@ struct Gain {
 /// - feathered: nothing off the lower plank at the lap line, and at its upper edge what leaves a third of it sound; all
 ///   off the upper at its foot.
 /// - joggled: nothing; stem or transom is notched as deep as the stand-off.
+/// In a hollow the upper plank bears on the lower one's upper edge, and what its foot is bevelled by comes off beside,
+/// at the first mark too.
 /// Within 0.05 mm of both faces meeting, measured on the planks as cut (gain_test).
 /// `before`: those of a lining a moment ago, made alike; laps whose lines have not moved since are used again.
 struct GainsBefore {

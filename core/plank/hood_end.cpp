@@ -43,8 +43,9 @@ PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const CutL
       const Vec3 facing = edge.cross(Vec3(0.0, 1.0, 0.0));
       const Vec3 normal = band.normal(t, across);
       if (facing.norm() > 1e-9) {
-        const Vec3 face = facing.normalized();
-        mark.bevelRad = std::asin(std::clamp(std::abs(face.dot(normal)), 0.0, 1.0));
+        // Off the end of the boat: what leans away from it leaves the outside longer.
+        const Vec3 face = ((facing.x() > 0.0) == bow ? -1.0 : 1.0) * facing.normalized();
+        mark.bevelRad = -std::asin(std::clamp(face.dot(normal), -1.0, 1.0));
       }
     }
     const std::vector<double>& fits = bow ? cut.intoBow : cut.intoStern;

@@ -13,8 +13,9 @@ namespace narrows {
 struct EndMark {
   double heightMm = 0.0;  ///< on the boat
   double cutRad = 0.0;    ///< on the face: from square to the plank's run, positive where the sheer edge is the longer
-  /// From square to the face: nought in a rabbet that is cut square to the planking; where the end is trimmed to a
-  /// bevelled stem's fore face, or a transom, as far as the planking leans to it.
+  /// From square to the face, positive where the outside is the longer face: nought in a rabbet that is cut square to
+  /// the planking; where the end is trimmed to a bevelled stem's fore face, or a transom, as far as the planking leans
+  /// to it.
   double bevelRad = 0.0;
   /// How much further the plank goes into the backbone's rabbet, square to its end: negative where it is to be cut
   /// back. None where the backbone has no rabbet there.

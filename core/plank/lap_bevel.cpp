@@ -38,6 +38,11 @@ std::vector<LapBevel> landsAlong(const std::vector<SectionMark>& marks, double l
     land.landRad = turnFrom(inside, next);
     land.dropMm = std::max(0.0, lapMm * std::tan(land.landRad)) * square;
     land.leftMm = thicknessMm - land.dropMm;
+    // Of a hollow: drawn in until it bears on the edge, it lies as much further in at its foot.
+    const Vec2 edge = at + (thicknessMm / square) * out;
+    if (land.landRad < 0.0) land.footRad = std::max(0.0, -turnFrom(inside, (above - edge).normalized()));
+    land.footMm = lapMm * std::sin(land.footRad) * square;
+    land.footLeftMm = thicknessMm - land.footMm;
     lands.push_back(land);
     inside = next;
   }

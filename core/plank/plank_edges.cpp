@@ -3,8 +3,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "plank/backing_out.h"
-
 namespace narrows {
 
 namespace {
@@ -22,17 +20,25 @@ const LapBevel* headOf(const std::vector<LapBevel>& lands, std::size_t strake) {
   return found == lands.end() ? nullptr : &*found;
 }
 
-/// Square edges of planks that turn by an angle part outwards by it; a caulked seam wants to part by so much.
+/// Square edges of planks that turn by an angle part outwards by it: bevelled by it they lie wood to wood. Outside what
+/// is to lie so, a caulked seam parts by so much.
 SeamEdge seamEdge(double turnRad, bool isLower, const PlankingMake& make) {
-  const double open = std::atan2(make.seamMm, make.thicknessMm);
   const double part = !make.bevelOnNew ? 0.5 : isLower ? 1.0 : 0.0;
   SeamEdge edge;
-  edge.bevelRad = part * (turnRad - open);
-  edge.widerMm = make.thicknessMm * std::tan(edge.bevelRad);
+  edge.bevelRad = edge.openRad = part * turnRad;
+  const double slope = std::tan(edge.bevelRad), opens = part * make.seamMm;
+  if (opens > 0.0) edge.openRad = std::atan(slope - opens / (make.thicknessMm - make.seamTightMm));
+  edge.widerMm = make.thicknessMm * slope - opens;
+  const double tight = opens > 0.0 ? make.seamTightMm : make.thicknessMm;
+  edge.proudMm = std::max({0.0, tight * slope, edge.widerMm});
   return edge;
 }
 
 }  // namespace
+
+bool EdgesAt::isS() const {
+  return off.roundMm >= leastHollowMm && off.hollowMm >= leastHollowMm;
+}
 
 std::vector<EdgesAt> plankEdges(const Lining& lining, std::size_t strake, const PlankingMake& edges,
                                 const PlankMake& make) {
@@ -47,19 +53,21 @@ std::vector<EdgesAt> plankEdges(const Lining& lining, std::size_t strake, const 
     at.section = i;
     at.station = section.name;
     at.lapMm = lapAt(make, t);
+    at.off = offChord(band, t);
     at.hollowMm = hollowMm(band, t);
-    at.stockMm = edges.thicknessMm + (carvel ? edges.planingMm + std::abs(at.hollowMm) : 0.0);
+    at.stockMm = edges.thicknessMm + (carvel ? edges.planingMm + at.off.rangeMm() : 0.0);
     const auto lands = lapBevels(lining, i, make, edges.thicknessMm);
     const LapBevel* head = headOf(lands, strake);
+    const auto below = lining.strakeBelow(strake, t);
+    const LapBevel* foot = below ? headOf(lands, *below) : nullptr;
     if (!carvel) {
       if (head != nullptr) at.land = *head;
+      if (foot != nullptr && foot->isHollow()) at.foot = *foot;
     } else {
       if (head != nullptr) at.upper = seamEdge(head->chordRad, false, edges);
-      const auto below = lining.strakeBelow(strake, t);
-      const LapBevel* foot = below ? headOf(lands, *below) : nullptr;
       if (foot != nullptr) at.lower = seamEdge(foot->chordRad, true, edges);
       const double chord = (band.point(t, 1.0) - band.point(t, 0.0)).norm();
-      if (std::abs(at.hollowMm) >= leastHollowMm) at.templateRadiusMm = radiusOf(chord, at.hollowMm);
+      if (std::abs(at.hollowMm) >= leastHollowMm && !at.isS()) at.templateRadiusMm = radiusOf(chord, at.hollowMm);
     }
     all.push_back(at);
   }

@@ -1,17 +1,23 @@
 #pragma once
 // What is planed of one plank at every station: the land or seam at its edges, and how far it is backed out.
 
+#include "plank/backing_out.h"
 #include "plank/lap_bevel.h"
 #include "plank/planking_plan.h"
 
 namespace narrows {
 
-/// One edge of a carvel plank at a station.
+/// One edge of a carvel plank at a station. From the inside it is bevelled until both planks lie wood to wood; of a
+/// seam that is caulked the rest falls away from there.
 struct SeamEdge {
   /// From square to the plank, in the plane of the station; positive where the outside is wider.
   double bevelRad = 0.0;
-  /// How much further out the outside face goes: the saw line stands so far outside the finished.
+  /// The same of the part that opens; `bevelRad` where this edge does not open.
+  double openRad = 0.0;
+  /// How much further out than the inside face the outside goes; below nought where less far.
   double widerMm = 0.0;
+  /// The furthest that any of it goes: the saw line stands so far outside the finished.
+  double proudMm = 0.0;
 };
 
 /// One plank at one of its stations.
@@ -21,10 +27,14 @@ struct EdgesAt {
   double lapMm = 0.0;
   std::optional<LapBevel> land;          ///< lapstrake: on its upper edge, where another strake stands on it
   std::optional<SeamEdge> lower, upper;  ///< carvel: where it meets another plank
-  double hollowMm = 0.0;                 ///< as `hollowMm` has it
-  /// Carvel: of the template it is hollowed or rounded to; none where it is flat.
+  std::optional<LapBevel> foot;  ///< that of the strake it stands on, in a hollow: its own foot is planed inside
+  double hollowMm = 0.0;         ///< as `hollowMm` has it
+  OffChord off;                  ///< to either side of the chord: an S is hollowed and rounded
+  /// Carvel: of the template it is hollowed or rounded to; none where it is flat, or an S.
   std::optional<double> templateRadiusMm;
-  double stockMm = 0.0;  ///< thickness, and what is planed and hollowed off
+  double stockMm = 0.0;  ///< thickness, and what is planed, hollowed and rounded off
+
+  bool isS() const;
 };
 
 /// A hollow of less than this is no hollow, mm.

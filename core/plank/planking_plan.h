@@ -22,10 +22,11 @@ struct EndGain {
 
 /// The builder's own; what is not said is as is usual for her size and kind.
 struct PlankingPlan {
-  EndGain bow, stern;                 ///< lapstrake
-  std::optional<Length> seam;         ///< carvel: how far seams stand open outside; nought: tight all through, or glued
-  bool bevelOnNew = false;            ///< carvel: the bevel is all on the meeting edge of the new plank
-  std::optional<Length> hoodLong;     ///< left on a hood end, to be let into the rabbet
+  EndGain bow, stern;               ///< lapstrake
+  std::optional<Length> seam;       ///< carvel: how far seams stand open outside; nought: tight all through, or glued
+  std::optional<Length> seamTight;  ///< carvel: how deep seams lie wood to wood, from the inside; they open from there
+  bool bevelOnNew = false;          ///< carvel: the bevel is all on the meeting edge of the new plank
+  std::optional<Length> hoodLong;   ///< left on a hood end, to be let into the rabbet
   std::optional<Length> transomLong;  ///< left to overhang the transom, to be trimmed
   std::optional<Length> sheerHigh;    ///< left on the sheer strake's upper edge, planed after the sheer is sprung again
   std::optional<Length> sawClear;     ///< left outside every finished line, to plane to
@@ -54,6 +55,7 @@ struct PlankingMake {
   GainMake bow = {}, stern = {};
   double hoodLongMm = 0.0, transomLongMm = 0.0, sheerHighMm = 0.0, sawClearMm = 0.0;
   double kerfMm = 0.0;
+  double seamTightMm = 0.0;  ///< how deep a seam lies wood to wood, from the inside: less than the thickness
   bool operator==(const PlankingMake&) const = default;
 };
 
@@ -63,5 +65,9 @@ PlankingMake plankingMake(const OffsetTable& table, const PlankingPlan& plan, do
 /// How far seams of such planking usually stand open outside: a sixteenth of an inch in an inch of thickness and not
 /// under 1.5 mm; nought below 16 mm, where they are glued or splined. From shop practice.
 double usualSeamMm(double thicknessMm);
+
+/// How deep a caulked seam usually lies wood to wood, from the inside: between a third and half of the thickness. From
+/// shop practice.
+double usualSeamTightMm(double thicknessMm);
 
 }  // namespace narrows

@@ -18,7 +18,7 @@ std::vector<std::pair<double, double>> widerAlong(const FlatPlank& plank, const 
     for (const EdgesAt& at : edges) {
       const auto& edge = upper ? at.upper : at.lower;
       if (at.section != station.section || at.station != station.name || !edge) continue;
-      wider.emplace_back((upper ? station.upper : station.lower).x(), std::max(edge->widerMm, 0.0));
+      wider.emplace_back((upper ? station.upper : station.lower).x(), edge->proudMm);
     }
   }
   return wider;

@@ -262,7 +262,8 @@ class HoodEndTest : public QObject {
     QVERIFY2(fit(*after) < fit(*before) - 2.0, qPrintable(QString::number(fit(*after) - fit(*before))));
     book.backbone.rabbet.stem = StemMake::Bevelled;
     const auto bevelled = solve(std::make_shared<const Book>(book), 3);
-    QVERIFY(std::abs(plankAtBench(*bevelled, 3, BoatSide::Starboard)->bow.marks[1].bevelRad) > 0.1);
+    // Planks come to a stem from aft and outboard: trimmed across the boat, the inside is the longer face.
+    QVERIFY(plankAtBench(*bevelled, 3, BoatSide::Starboard)->bow.marks[1].bevelRad < -0.1);
   }
 
   void transomsAreOverhungAndTheirEndsLean() {
@@ -270,6 +271,16 @@ class HoodEndTest : public QObject {
     const auto bench = plankAtBench(*solved, 1, BoatSide::Starboard);
     QVERIFY(bench->stern.isTransom && !bench->stern.isHood);
     QVERIFY(!bench->stern.marks[0].fitMm);
+    // Laid on the transom's plane by points: how much further than the inside the outside goes on to it.
+    for (std::size_t k = 0; k < solved->lining->strakeCount(); ++k) {
+      const Band band = solved->lining->band(k);
+      const double t = band.reach.toT, thick = 10.0;
+      const Vec3 at = band.point(t, 0.5), run = (at - band.point(t - 0.02, 0.5)).normalized();
+      const Vec3 face = (band.point(t, 0.52) - band.point(t, 0.48)).cross(Vec3(0.0, 1.0, 0.0)).normalized();
+      const double further = -thick * band.normal(t, 0.5).dot(face) / run.dot(face);
+      const double told = plankAtBench(*solved, k, BoatSide::Starboard)->stern.marks[1].bevelRad;
+      QVERIFY2(further * told > 0.0, qPrintable(QStringLiteral("%1: %2 %3").arg(k).arg(further).arg(told)));
+    }
   }
 
   void theSawGoesOutsideEveryFinishedLine() {
@@ -308,8 +319,8 @@ class HoodEndTest : public QObject {
                                             edge.begin());
           };
           const std::size_t low = nearest(plank.lower, station.lower), high = nearest(plank.upper, station.upper);
-          const double lower = 2.0 + (at->lower ? std::max(at->lower->widerMm, 0.0) : 0.0);
-          const double upper = 2.0 + (at->upper ? std::max(at->upper->widerMm, 0.0) : 0.0) + (k == last ? 9.0 : 0.0);
+          const double lower = 2.0 + (at->lower ? at->lower->proudMm : 0.0);
+          const double upper = 2.0 + (at->upper ? at->upper->proudMm : 0.0) + (k == last ? 9.0 : 0.0);
           const double keel = k > 0 ? 0.0 : [&] {
             const auto& places = bench->cut.intoKeel;
             const double x = std::clamp(station.lower.x(), places.front().first, places.back().first);
