@@ -11,6 +11,10 @@ namespace {
 const Spellings<JoinedBy> plankJointWords{{JoinedBy::Scarf, "scarf"}, {JoinedBy::Butt, "butt"}};
 const Spellings<FastenerKind> fastenerKinds{
     {FastenerKind::Screw, "screw"}, {FastenerKind::Rivet, "rivet"}, {FastenerKind::Clench, "clench"}};
+const Spellings<FastenerKind> buttFastenerKinds{{FastenerKind::Screw, "screw"},
+                                                {FastenerKind::Rivet, "rivet"},
+                                                {FastenerKind::Clench, "clench"},
+                                                {FastenerKind::Bolt, "bolt"}};
 
 /// What a joint of a file must be: of a strake that there may be.
 Result<void> checkJoints(const JoiningPlan& plan) {
@@ -61,6 +65,8 @@ static void fields(Archive& a, FasteningPlan& p) {
   a("frames", p.atFrames, fastenerKinds);
   a("laps", p.inLaps, fastenerKinds);
   a("ends", p.atEnds, fastenerKinds);
+  a("butts", p.inButts, buttFastenerKinds);
+  a.whenSet("butt-block-thick", p.blockThick);
   a.whenSet("lap-spacing", p.lapSpacing);
   a.whenSet("keel-spacing", p.keelSpacing);
   a.whenSet("end-spacing", p.endSpacing);

@@ -25,6 +25,9 @@ struct NailSize {
 };
 constexpr std::array<NailSize, 5> nailSizes{{{7.0, 2.0}, {10.5, 2.6}, {13.5, 3.2}, {19.5, 4.0}, {1e9, 5.0}}};
 
+/// Bolts by the thickness of the planking: shank.
+constexpr std::array<NailSize, 3> boltSizes{{{20.5, 6.0}, {28.5, 8.0}, {1e9, 10.0}}};
+
 constexpr std::array<double, 16> inchLengths{0.5, 0.625, 0.75, 0.875, 1.0, 1.25, 1.5, 1.75,
                                              2.0, 2.25,  2.5,  2.75,  3.0, 3.5,  4.0, 5.0};
 constexpr std::array<double, 18> mmLengths{12, 16, 18, 20, 22, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 80, 100, 120};
@@ -32,6 +35,9 @@ constexpr std::array<double, 18> mmLengths{12, 16, 18, 20, 22, 25, 30, 35, 40, 4
 constexpr double leastOfPlank = 2.0, mostOfPlank = 2.5;
 constexpr double pointShortMm = 3.0;
 constexpr double roveMm = 1.5, nipMm = 3.0;
+constexpr double washerMm = 1.5, nutOfShank = 1.2;
+/// A screw a tenth of the plank under twice of it is as long as is sold, and long enough.
+constexpr double nearlyOfPlank = 0.1;
 constexpr double turnedMm = 3.0 / 8.0 * mmPerInch;
 /// A bung is no deeper than a third of the plank, and thin planks take none.
 constexpr double bungOfPlank = 0.3, bungedFromMm = 16.0;
@@ -49,16 +55,26 @@ std::vector<double> stockLengths(Notation notation) {
   return lengths;
 }
 
-double nextLength(Notation notation, double least) {
+/// The next length as sold; none where none is as long.
+std::optional<double> nextLength(Notation notation, double least) {
   const std::vector<double> lengths = stockLengths(notation);
   const auto found = std::lower_bound(lengths.begin(), lengths.end(), least - 1e-6);
-  return found == lengths.end() ? std::ceil(least / 10.0) * 10.0 : *found;
+  return found == lengths.end() ? std::nullopt : std::optional(*found);
+}
+
+/// As thick as the plank, or as a screw of the usual length wants to stay inside.
+double usualBlockMm(const FasteningMake& make) {
+  const double thick = make.thicknessMm;
+  if (make.inButts != FastenerKind::Screw) return thick;
+  const auto screw = nextLength(make.notation, (leastOfPlank - nearlyOfPlank) * thick);
+  return std::max(thick, std::ceil(screw.value_or(leastOfPlank * thick) + pointShortMm + make.bungMm - thick));
 }
 
 }  // namespace
 
 Result<void> checkFastening(const FasteningPlan& plan) {
   Problems problems;
+  keepWithin(problems, plan.blockThick, Trade::say("the thickness of butt blocks"), 3.0, 200.0);
   for (const auto& [length, name] : {std::pair(plan.lapSpacing, Trade::say("the spacing in laps")),
                                      std::pair(plan.keelSpacing, Trade::say("the spacing along the keel")),
                                      std::pair(plan.endSpacing, Trade::say("the spacing across ends"))}) {
@@ -83,7 +99,7 @@ FastenerKind FasteningMake::kindAt(FastenedTo to) const {
     case FastenedTo::ButtBlock:
       break;
   }
-  return construction == Construction::Carvel ? FastenerKind::Screw : FastenerKind::Rivet;
+  return inButts;
 }
 
 FasteningMake fasteningMake(const OffsetTable& table, const FasteningPlan& plan, Notation notation) {
@@ -95,6 +111,7 @@ FasteningMake fasteningMake(const OffsetTable& table, const FasteningPlan& plan,
   make.atFrames = plan.atFrames.value_or(lapped ? FastenerKind::Rivet : FastenerKind::Screw);
   make.inLaps = plan.inLaps.value_or(FastenerKind::Rivet);
   make.atEnds = plan.atEnds.value_or(FastenerKind::Screw);
+  make.inButts = plan.inButts.value_or(lapped ? FastenerKind::Rivet : FastenerKind::Screw);
   // Light laps are fastened closer than heavy ones: some six thicknesses and a little.
   make.lapSpacingMm = plan.lapSpacing ? plan.lapSpacing->mm() : std::clamp(6.0 * make.thicknessMm + 10.0, 50.0, 110.0);
   make.keelSpacingMm =
@@ -104,6 +121,7 @@ FasteningMake fasteningMake(const OffsetTable& table, const FasteningPlan& plan,
   make.holesReused = plan.holesReused;
   const bool bunged = plan.bunged.value_or(!lapped && make.thicknessMm >= bungedFromMm);
   make.bungMm = bunged ? bungOfPlank * make.thicknessMm : 0.0;
+  make.blockMm = plan.blockThick ? plan.blockThick->mm() : usualBlockMm(make);
   return make;
 }
 
@@ -121,24 +139,52 @@ FastenerThrough fastenerFor(const FasteningMake& make, FastenerKind kind, int pl
     of.pilotMm = pilotOfShank * size->shankMm;
     const double plank = planks * make.thicknessMm;
     const double room = of.woodMm - of.boreMm - pointShortMm;
-    // The longest as sold that keeps its point inside, and is no more than is usual.
+    // The longest as sold that keeps its point inside, and is no more than is usual; of very thin planks the shortest.
     of.fastener.lengthMm = stockLengths(make.notation).front();
+    if (of.fastener.lengthMm > room + 1e-6) of.misfit = Misfit::TooThin;
     for (const double length : stockLengths(make.notation)) {
       if (length <= std::min(mostOfPlank * plank, room) + 1e-6) of.fastener.lengthMm = length;
     }
     of.throughMm = of.woodMm - of.boreMm - of.fastener.lengthMm;
     // As sold, a sixteenth less than twice is twice.
-    of.isShort = of.fastener.lengthMm < leastOfPlank * plank - 0.1 * plank;
+    of.isShort = of.misfit == Misfit::None && of.fastener.lengthMm < (leastOfPlank - nearlyOfPlank) * plank;
     return of;
   }
-  const auto size = std::find_if(nailSizes.begin(), nailSizes.end(),
-                                 [&](const NailSize& one) { return make.thicknessMm <= one.upToMm; });
-  of.fastener.shankMm = size->shankMm;
-  of.shankHoleMm = nailHoleOfShank * size->shankMm;
-  of.cutMm = of.woodMm + (kind == FastenerKind::Rivet ? roveMm + size->shankMm : turnedMm);
-  of.fastener.lengthMm = nextLength(make.notation, of.cutMm + (kind == FastenerKind::Rivet ? nipMm : 0.0));
-  of.throughMm = of.fastener.lengthMm - of.woodMm;
+  const bool bolt = kind == FastenerKind::Bolt, rivet = kind == FastenerKind::Rivet;
+  const auto sized = [&](const auto& sizes) {
+    return std::find_if(sizes.begin(), sizes.end(), [&](const NailSize& one) { return make.thicknessMm <= one.upToMm; })
+        ->shankMm;
+  };
+  const double shank = bolt ? sized(boltSizes) : sized(nailSizes);
+  of.fastener.shankMm = shank;
+  of.shankHoleMm = bolt ? shank : nailHoleOfShank * shank;
+  of.boreMm = bolt ? make.bungMm : 0.0;
+  const double under = of.woodMm - of.boreMm;
+  of.cutMm = bolt ? 0.0 : under + (rivet ? roveMm + shank : turnedMm);
+  const double least = bolt ? under + washerMm + nutOfShank * shank : of.cutMm + (rivet ? nipMm : 0.0);
+  const auto length = nextLength(make.notation, least);
+  if (backingMm >= deepWoodMm)
+    of.misfit = Misfit::NoFarSide;
+  else if (!length)
+    of.misfit = Misfit::TooThick;
+  of.fastener.lengthMm = length.value_or(stockLengths(make.notation).back());
+  of.throughMm = of.fastener.lengthMm - under;
   return of;
+}
+
+std::string misfitWords(const FastenerThrough& of, Notation notation) {
+  const std::string wood = showLength(millimetres(of.woodMm), notation);
+  switch (of.misfit) {
+    case Misfit::None:
+      break;
+    case Misfit::NoFarSide:
+      return Trade::say("nothing can be headed, turned or screwed on behind stem, keel or transom: screws go there");
+    case Misfit::TooThin:
+      return Trade::say("the shortest screw as sold would come through %1 of wood: rivet there", wood);
+    case Misfit::TooThick:
+      return Trade::say("none as sold goes through %1 of wood: screw there", wood);
+  }
+  return {};
 }
 
 double leastEdgeMm(const Fastener& fastener) {
@@ -157,6 +203,7 @@ std::string fastenerWords(const Fastener& fastener, Notation notation) {
                       length);
   }
   const std::string shank = showDecimal(fastener.shankMm, 1);
+  if (fastener.kind == FastenerKind::Bolt) return Trade::say("bolt %1 mm × %2", shank, length);
   return fastener.kind == FastenerKind::Rivet ? Trade::say("nail to rivet %1 mm × %2", shank, length)
                                               : Trade::say("nail to clench %1 mm × %2", shank, length);
 }

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 #include "backbone/polygon.h"
 #include "fastening/divide.h"
@@ -22,7 +23,7 @@ class PlankFastener {
  public:
   PlankFastener(const PlankToFasten& plank, const FasteningMake& make, const Frames& frames,
                 const std::vector<MouldWood>& moulds)
-      : m_plank(plank), m_make(make), m_frames(frames), m_moulds(moulds) {}
+      : m_plank(plank), m_make(make), m_frames(frames), m_moulds(moulds), m_outline(outlineOf(plank)) {}
 
   PlankFastenings fasten() {
     // What must stand where it does comes first: the rest gives way to it.
@@ -33,10 +34,33 @@ class PlankFastener {
     fastenLap();
     fastenFrames();
     if (m_plank.isGarboard) fastenKeel();
+    for (const std::size_t which : m_refused)
+      m_made.unfastened.push_back(misfitWords(m_made.fasteners[which].of, m_make.notation));
     return std::move(m_made);
   }
 
  private:
+  /// The plank as it is cut, once round.
+  static Polygon outlineOf(const PlankToFasten& plank) {
+    Polygon round;
+    const auto add = [&round](const std::vector<Vec2>& line, bool back) {
+      if (back) {
+        round.insert(round.end(), line.rbegin(), line.rend());
+      } else {
+        round.insert(round.end(), line.begin(), line.end());
+      }
+    };
+    const bool cut = plank.cut != nullptr && !plank.cut->lower.flat.empty();
+    add(cut ? plank.cut->lower.flat : plank.plank->lower, false);
+    add(cut ? plank.cut->stern.flat : endLine(*plank.plank, false), false);
+    add(cut ? plank.cut->upper.flat : plank.plank->upper, true);
+    add(cut ? plank.cut->bow.flat : endLine(*plank.plank, true), true);
+    return round;
+  }
+
+  /// Whether a place is on the plank at all: by a sharp corner it may be clear of every edge, outside.
+  bool isOnPlank(const Vec2& at) const { return contains(m_outline, at); }
+
   /// The row at a part of the width, moved in from there towards the sheer (square to itself) by so much.
   PlankRun row(double across, double inMm) const { return {*m_plank.band, *m_plank.plank, across, inMm}; }
 
@@ -61,7 +85,12 @@ class PlankFastener {
     });
   }
 
+  /// False where a joint or another fastening is in its way.
   bool add(FastenedTo to, std::size_t which, const Vec2& at, bool reuses = false) {
+    if (m_made.fasteners[which].of.misfit != Misfit::None) {
+      m_refused.insert(which);
+      return true;
+    }
     const double clear = leastEdgeMm(fastener(which));
     if (to != FastenedTo::ButtBlock && isInJoint(at, clear)) return false;
     const bool crowded = std::any_of(m_made.all.begin(), m_made.all.end(), [&](const Fastening& one) {
@@ -109,8 +138,8 @@ class PlankFastener {
                           [this](double t) { return -0.5 * lapAt(*m_plank.foot, t); });
     const double narrowest = lapsOver(*m_plank.foot, m_plank.band->reach).first;
     if (needs > narrowest + 0.1)
-      m_made.unfastened.push_back(Trade::say("the lap is too narrow for its fastenings: it wants %1 and is %2",
-                                             narrow(needs), narrow(narrowest)));
+      m_made.advice.push_back(
+          Trade::say("the lap is narrow for its fastenings: it wants %1 and is %2", narrow(needs), narrow(narrowest)));
     // The frames it crosses, and its ends, are the nodes.
     const double in = std::max(2.4 * edge + leastApartMm(fastener(framed)), 12.0);
     std::vector<double> nodes{in};
@@ -151,7 +180,7 @@ class PlankFastener {
       widen(both, nodes[i + 1] - last);
     }
     if (m_make.lapSpacingMm > middle.lengthMm())
-      m_made.unfastened.push_back(
+      m_made.advice.push_back(
           Trade::say("fastenings in the lap are set wider apart than the plank is long: %1 against %2",
                      narrow(m_make.lapSpacingMm), narrow(middle.lengthMm())));
   }
@@ -176,6 +205,7 @@ class PlankFastener {
     const std::size_t which = lot(FastenedTo::Frame, 1, m_frames.mouldingMm);
     const double edge = leastEdgeMm(fastener(which));
     const PlankRun low = row(0.0, 0.0), high = row(1.0, 0.0);
+    bool headed = false;
     for (const double x : m_frames.atMm) {
       if (x <= std::max(low.fromMm(), high.fromMm()) || x >= std::min(low.toMm(), high.toMm())) continue;
       // A frame hard by the end of the plank: stem or transom takes its fastenings.
@@ -190,6 +220,10 @@ class PlankFastener {
         // Its foot is held by the lap's own, its head by the next plank's.
         if (width > middleFromMm) across = {0.5 * width};
         if (!hasLap() && !m_plank.isGarboard) across.insert(across.begin(), edge);
+        if (m_plank.isSheer && width > 2.0 * edge) {
+          across.push_back(width - edge);
+          headed = true;
+        }
       } else {
         const int count = width <= twoUpToMm ? 2 : width <= threeUpToMm ? 3 : 4;
         const double in = std::max(edge, 0.14 * width);
@@ -209,6 +243,9 @@ class PlankFastener {
       }
       if (!all) sayFrame(x);
     }
+    if (headed)
+      m_made.advice.push_back(Trade::say(
+          "the head of the sheer strake is fastened to the frames; the gunwale is fastened through it later"));
   }
 
   static double distanceTo(const std::vector<Vec2>& line, const Vec2& at) {
@@ -240,7 +277,8 @@ class PlankFastener {
     const auto clearFrom = [&](double start, double step) {
       double mm = start;
       const auto clears = [&] {
-        return fromEdges(at(mm, false)) >= edge && (!twoRows || fromEdges(at(mm, true)) >= edge);
+        const auto clear = [&](bool second) { return isOnPlank(at(mm, second)) && fromEdges(at(mm, second)) >= edge; };
+        return clear(false) && (!twoRows || clear(true));
       };
       while (mm >= 0.0 && mm <= width && !clears()) mm += step;
       return mm;
@@ -308,7 +346,8 @@ class PlankFastener {
     const auto holds = [&](double mm, bool second) {
       if (bed.wideMm(mm) < 2.0 * edge) return false;
       const Vec2 at = bed.at(mm, inAt(mm, second));
-      return distanceTo(m_plank.cut->upper.flat, at) >= edge && distanceTo(m_plank.cut->lower.flat, at) >= edge;
+      return isOnPlank(at) && distanceTo(m_plank.cut->upper.flat, at) >= edge &&
+             distanceTo(m_plank.cut->lower.flat, at) >= edge;
     };
     constexpr double stepMm = 1.0;
     double low = 0.0, high = bed.lengthMm(), widest = 0.0;
@@ -388,7 +427,7 @@ class PlankFastener {
   }
 
   void fastenButt(const JointOnPlank& joint) {
-    const std::size_t which = lot(FastenedTo::ButtBlock, 1, m_make.thicknessMm);
+    const std::size_t which = lot(FastenedTo::ButtBlock, 1, m_make.blockMm);
     const PlankRun& run = *m_plank.run;
     const double t = run.tAt(joint.alongMm);
     const std::vector<Vec2> line{m_plank.plank->map.at(t, 0.0), m_plank.plank->map.at(t, 1.0)};
@@ -404,7 +443,9 @@ class PlankFastener {
   const FasteningMake& m_make;
   const Frames& m_frames;
   const std::vector<MouldWood>& m_moulds;
+  Polygon m_outline;
   PlankFastenings m_made;
+  std::set<std::size_t> m_refused;  ///< lots that nothing as sold does for
 };
 
 }  // namespace

@@ -34,7 +34,8 @@ struct MouldWood {
 struct PlankFastenings {
   std::vector<Fastening> all;
   std::vector<FastenerLot> fasteners;
-  std::vector<std::string> unfastened;  ///< what could not be done, in words: a frame within a scarf, a lap too narrow
+  std::vector<std::string> unfastened;  ///< what is left out, in words: a frame within a scarf, a bed too narrow
+  std::vector<std::string> advice;      ///< and what to think of where all is fastened
 };
 
 /// What a plank's fastenings are worked out from. Those through its foot are its own: it hangs on the plank below.
@@ -45,6 +46,7 @@ struct PlankToFasten {
   const CutLines* cut = nullptr;  ///< its outline, into the rabbet; null where it lies in none
   EndLeft bow = EndLeft::Hood, stern = EndLeft::Transom;
   bool isGarboard = false;
+  bool isSheer = false;             ///< no plank stands on it: its head has fastenings of its own
   const PlankMake* foot = nullptr;  ///< the laps at its foot, along it; null where it has none
   std::vector<JointOnPlank> joints;
   std::vector<std::pair<double, double>>
@@ -53,7 +55,8 @@ struct PlankToFasten {
 
 /// In a lap, in its middle where it changes too: one at every frame through both planks and the frame, and between
 /// frames evenly divided, missing moulds and scarfs, the temporary holes used again. At a frame a carvel plank has two
-/// across it up to six inches wide, three up to nine, staggered; a lapped one has one in its middle where it is wide.
+/// across it up to six inches wide, three up to nine, staggered; a lapped one has one in its middle where it is wide,
+/// and the sheer strake one at its head.
 /// Ends, keel edge and butts as the spacing says, in two staggered rows where the wood is thick enough. In a rabbet
 /// they stand on the timber's bed, between bearding line and bottom of the rabbet and clear of both, in as many rows as
 /// it is wide enough for; where it is too narrow for one, that is said, with what it wants. None nearer to an edge than

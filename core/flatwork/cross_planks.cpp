@@ -16,6 +16,8 @@ constexpr double kerfMm = 3.0;
 /// A strip narrower than this at the last edge is no board: the boards before it are made narrower.
 constexpr double leastStripMm = 30.0;
 constexpr int placesABay = 16;
+/// Points of a transom's edge no higher than this over the last lie level with it.
+constexpr double samePlaceMm = 0.5;
 
 }  // namespace
 
@@ -89,30 +91,27 @@ Result<FlatShape> flatBottom(const Hull& inside, double sideThicknessMm) {
   return shape;
 }
 
-std::optional<FlatShape> flatTransom(const Hull& inside, double sideThicknessMm) {
-  if (inside.sections.empty() || inside.sections.back().name == "sternpost") return std::nullopt;
+std::optional<FlatShape> flatTransom(const Transom& transom) {
+  const TransomOutline& face = transom.larger();
   FlatShape shape;
-  const double t = inside.lastT();
-  const Vec3 foot = inside.patches.front().point(t, 0.0);
   double widest = 0.0;
-  const double aside = sideThicknessMm / std::max(inside.patches.back().normal(t, 0.5).y(), 0.3);
-  // Up the outline; a level bottom adds its whole breadth at the foot.
-  for (const SurfacePatch& patch : inside.patches) {
-    constexpr int places = 48;
-    for (int i = 0; i <= places; ++i) {
-      const Vec3 at = patch.point(t, static_cast<double>(i) / places);
-      const double up = std::hypot(at.x() - foot.x(), at.z() - foot.z());
-      const double breadth = 2.0 * (at.y() + aside);
-      widest = std::max(widest, breadth);
-      if (!shape.places.empty() && up <= shape.places.back().alongMm + 0.5) {
-        shape.places.back().breadthMm = std::max(shape.places.back().breadthMm, breadth);
-        continue;
-      }
-      shape.places.push_back({up, breadth, 0.0, at.x()});
+  // Up the edge; a level bottom adds its whole breadth at the foot.
+  for (std::size_t i = 0; i < face.edge.size(); ++i) {
+    const double up = face.edge[i].y() - face.edge.front().y(), breadth = 2.0 * face.edge[i].x();
+    widest = std::max(widest, breadth);
+    if (!shape.places.empty() && up <= shape.places.back().alongMm + samePlaceMm) {
+      FlatPlace& last = shape.places.back();
+      last.breadthMm = std::max(last.breadthMm, breadth);
+      last.bevelRad = face.bevelRad[i];
+      continue;
     }
+    shape.places.push_back({up, breadth, face.bevelRad[i], face.at[i].x()});
   }
   constexpr double leastBreadthMm = 200.0;
   if (widest < leastBreadthMm || shape.places.size() < 2) return std::nullopt;
+  // A foot that runs across has a bevel of its own.
+  const Vec2 leg = face.edge[1] - face.edge[0];
+  if (std::abs(leg.x()) > std::abs(leg.y())) shape.foreBevelRad = face.bevelRad.front();
   return shape;
 }
 
@@ -128,7 +127,8 @@ Result<CrossPlanks> plankAcross(const FlatShape& shape, const FlatWorkMake& make
   for (double from = 0.0; from < length - 1e-6;) {
     double to = from + covers;
     // No sliver at the end: the last two share what is left.
-    if (length - to < leastStripMm && length - to > 1e-6) to = from + 0.5 * (length - from);
+    const double rest = length - to - make.gapMm;
+    if (rest < leastStripMm && length - to > 1e-6) to = from + 0.5 * (length - from - make.gapMm);
     to = std::min(to, length);
     CrossBoard board;
     board.number = static_cast<int>(planks.boards.size()) + 1;
@@ -148,7 +148,7 @@ Result<CrossPlanks> plankAcross(const FlatShape& shape, const FlatWorkMake& make
                          {0, 0, Trade::say("board %1", board.number)},
                          {saidAtLeast(board.cutMm), saidAtMost(make.boardLengthMm)}});
     planks.boards.push_back(board);
-    from = to;
+    from = to + make.gapMm;
   }
   if (!tooLong.empty()) return tl::make_unexpected(tooLong);
   std::vector<std::size_t> order(planks.boards.size());

@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "backbone/transom.h"
 #include "lines/hull.h"
 
 namespace narrows {
@@ -24,8 +25,8 @@ Result<void> checkFlatWork(const FlatWorkPlan& plan);
 struct FlatWorkMake {
   double boardWidthMm = 0.0, boardLengthMm = 0.0, jointedMm = 0.0, gapMm = 0.0, overhangMm = 0.0;
   bool operator==(const FlatWorkMake&) const = default;
-  /// What one board covers.
-  double coversMm() const { return boardWidthMm - 2.0 * jointedMm + gapMm; }
+  /// What one board covers: the gap beside it is no part of it.
+  double coversMm() const { return boardWidthMm - 2.0 * jointedMm; }
 };
 /// `boardLengthMm`: of the boards planks are got out of.
 FlatWorkMake flatWorkMake(const FlatWorkPlan& plan, double boardLengthMm);
@@ -52,9 +53,9 @@ struct FlatShape {
 Result<FlatShape> flatBottom(const Hull& inside, double sideThicknessMm);
 inline constexpr double flatMm = 6.0;
 
-/// The transom, flat, from its foot to the sheer; its crown is left to the builder. None where she has none or it is
-/// no wider than a post.
-std::optional<FlatShape> flatTransom(const Hull& inside, double sideThicknessMm);
+/// The transom in its true shape, of its larger face, from its foot to the sheer; the planking laps its edge. Its crown
+/// is left to the builder. None where it is no wider than a post.
+std::optional<FlatShape> flatTransom(const Transom& transom);
 
 /// One board across.
 struct CrossBoard {

@@ -96,7 +96,7 @@ ButtBlock buttBlock(const JoiningMake& make, double plankWidthMm) {
   block.lengthMm = std::max(std::min(wanted, room), 0.0);
   block.clearMm = 0.5 * (bay - block.lengthMm);
   block.widthMm = plankWidthMm + 2.0 * make.blockLapMm;
-  block.thicknessMm = make.thicknessMm;
+  block.thicknessMm = make.blockThickMm > 0.0 ? make.blockThickMm : make.thicknessMm;
   return block;
 }
 

@@ -58,6 +58,7 @@ struct JoiningMake {
   double apartMm = 0.0;  ///< of neighbours' joints: the length set, or so many bays, whichever is more
   int strakesBetween = 3;
   double blockLapMm = 0.0;
+  double blockThickMm = 0.0;  ///< of butt blocks, as their fastenings want
   Frames frames;
   StrakeStack starboard, port;  ///< which strakes touch, on each side
   const StrakeStack& stackOf(BoatSide side) const { return side == BoatSide::Port ? port : starboard; }

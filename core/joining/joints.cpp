@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <random>
 
 #include "problem/trade.h"
@@ -84,72 +85,111 @@ std::optional<JointBar> barBetween(const PlankJoint& one, const PlankJoint& othe
   return std::nullopt;
 }
 
+namespace {
+
+/// Gathers where one joint of a strake may not lie.
+class BarredGatherer {
+ public:
+  BarredGatherer(const StrakeToJoin& strake, const PlankJoint& joint, const JoiningMake& make)
+      : m_strake(strake), m_joint(joint), m_make(make) {}
+
+  /// Of its own plank: in a bend that is too hard for its kind, or where a butt's block would lie on a frame.
+  void byPlank() {
+    const double half = 0.5 * m_make.jointLengthMm(m_joint.kind, false);
+    for (const HeatedRun& one : m_strake.bending.runs) {
+      if (bends(one, m_joint.kind))
+        bar(JointBar::Bend, alongOf(m_strake, one.fromMm) - half, alongOf(m_strake, one.toMm) + half);
+    }
+    if (m_joint.kind != JoinedBy::Butt) return;
+    const double clear = clearOfFrameMm(m_make) - sameMm;
+    for (const double frame : m_make.frames.atMm) {
+      if (frame > m_strake.run.fromMm() && frame < m_strake.run.toMm())
+        m_barred.push_back({JointBar::Frame, frame - clear, frame + clear, {}});
+    }
+  }
+
+  /// By the joints of other strakes: as far to either side as the limit between the two reaches; between two of one
+  /// strake there is none.
+  void byOthers(const std::vector<PlankJoint>& joints) {
+    for (const PlankJoint& other : joints) {
+      PlankJoint abreast = m_joint;
+      abreast.at = other.at;
+      const auto why = barBetween(abreast, other, m_make);
+      if (!why) continue;
+      const double away = (*why == JointBar::Neighbour ? m_make.apartMm : m_make.frames.spacingMm) - sameMm;
+      m_barred.push_back({*why, other.at.mm() - away, other.at.mm() + away, other});
+    }
+  }
+
+  /// By the pieces to either side of it: too short to be of use, or too long for a board. `fore`, `aft`: the joints of
+  /// its own strake beside it; null where the plank ends there.
+  void byPieces(const PlankJoint* fore, const PlankJoint* aft) {
+    if (fore != nullptr) m_fore = onPlank(m_strake, *fore, m_make);
+    if (aft != nullptr) m_aft = onPlank(m_strake, *aft, m_make);
+    const double from = m_fore ? m_fore->alongMm : 0.0, to = m_aft ? m_aft->alongMm : m_strake.run.lengthMm();
+    const double least = leastPieceMm(m_make);
+    bar(JointBar::End, from, from + least);
+    bar(JointBar::End, to - least, to);
+    bar(JointBar::Board, reach(true, from, to), to);
+    bar(JointBar::Board, from, reach(false, from, to));
+  }
+
+  std::vector<BarredStretch> take() { return std::move(m_barred); }
+
+ private:
+  void bar(JointBar why, double fromAlong, double toAlong) {
+    if (toAlong > fromAlong)
+      m_barred.push_back({why, m_strake.run.distanceAt(fromAlong), m_strake.run.distanceAt(toAlong), {}});
+  }
+
+  /// The board of the piece forward of it, or aft, were it that far along.
+  double boardAt(bool forward, double along) const {
+    PlankJoint at = m_joint;
+    at.at = millimetres(m_strake.run.distanceAt(along));
+    const JointOnPlank here = onPlank(m_strake, at, m_make);
+    return forward ? pieceOnBoardMm(m_strake, m_fore ? &*m_fore : nullptr, &here, m_make)
+                   : pieceOnBoardMm(m_strake, &here, m_aft ? &*m_aft : nullptr, m_make);
+  }
+
+  /// How far aft it may lie before the piece forward of it is too long for a board, or how far forward.
+  double reach(bool forward, double from, double to) const {
+    // A piece grows by as much as its joint is moved, but for the slant of its ends.
+    double at = forward ? to : from;
+    constexpr int tries = 4;
+    for (int i = 0; i < tries; ++i) {
+      const double over = boardAt(forward, at) - m_make.boardLengthMm;
+      if (i == 0 && over <= 0.0) return at;
+      at = std::clamp(at + (forward ? -over : over), from, to);
+    }
+    return at;
+  }
+
+  const StrakeToJoin& m_strake;
+  const PlankJoint& m_joint;
+  const JoiningMake& m_make;
+  std::optional<JointOnPlank> m_fore, m_aft;
+  std::vector<BarredStretch> m_barred;
+};
+
+}  // namespace
+
 std::vector<BarredStretch> barredStretches(const std::vector<StrakeToJoin>& strakes,
                                            const std::vector<PlankJoint>& joints, std::size_t moved,
                                            const JoiningMake& make) {
-  std::vector<BarredStretch> barred;
   const PlankJoint& joint = joints[moved];
   const StrakeToJoin* strake = strakeOf(strakes, joint);
-  if (strake == nullptr) return barred;
-  const PlankRun& run = strake->run;
-  const auto bar = [&](JointBar why, double fromAlong, double toAlong) {
-    if (toAlong > fromAlong) barred.push_back({why, run.distanceAt(fromAlong), run.distanceAt(toAlong), {}});
-  };
-  const double half = 0.5 * make.jointLengthMm(joint.kind, false), least = leastPieceMm(make);
-  for (const HeatedRun& one : strake->bending.runs) {
-    if (bends(one, joint.kind))
-      bar(JointBar::Bend, alongOf(*strake, one.fromMm) - half, alongOf(*strake, one.toMm) + half);
-  }
-  if (joint.kind == JoinedBy::Butt) {
-    const double clear = clearOfFrameMm(make) - sameMm;
-    for (const double frame : make.frames.atMm) {
-      if (frame > run.fromMm() && frame < run.toMm())
-        barred.push_back({JointBar::Frame, frame - clear, frame + clear, {}});
-    }
-  }
-  for (const PlankJoint& other : joints) {
-    // Either side of the other, as far as the limit between the two reaches; between two of one strake there is none.
-    PlankJoint abreast = joint;
-    abreast.at = other.at;
-    const auto why = barBetween(abreast, other, make);
-    if (!why) continue;
-    const double away = (*why == JointBar::Neighbour ? make.apartMm : make.frames.spacingMm) - sameMm;
-    barred.push_back({*why, other.at.mm() - away, other.at.mm() + away, other});
-  }
-  // The joints of its own strake to either side, or the plank's ends.
+  if (strake == nullptr) return {};
   const PlankJoint *fore = nullptr, *aft = nullptr;
   for (const PlankJoint& other : joints) {
     if (&other == &joint || !other.isOf(joint.strake, joint.side)) continue;
     if (other.at.mm() < joint.at.mm() && (fore == nullptr || other.at.mm() > fore->at.mm())) fore = &other;
     if (other.at.mm() >= joint.at.mm() && (aft == nullptr || other.at.mm() < aft->at.mm())) aft = &other;
   }
-  const std::optional<JointOnPlank> before = fore ? std::optional(onPlank(*strake, *fore, make)) : std::nullopt,
-                                    behind = aft ? std::optional(onPlank(*strake, *aft, make)) : std::nullopt;
-  const double from = before ? before->alongMm : 0.0, to = behind ? behind->alongMm : run.lengthMm();
-  bar(JointBar::End, from, from + least);
-  bar(JointBar::End, to - least, to);
-  // How far aft it may lie before the piece forward of it is too long for a board, and how far forward.
-  const auto reach = [&](bool forward) {
-    // A piece grows by as much as its joint is moved, but for the slant of its ends.
-    const auto lengthAt = [&](double along) {
-      PlankJoint at = joint;
-      at.at = millimetres(run.distanceAt(along));
-      const JointOnPlank here = onPlank(*strake, at, make);
-      return forward ? pieceOnBoardMm(*strake, before ? &*before : nullptr, &here, make)
-                     : pieceOnBoardMm(*strake, &here, behind ? &*behind : nullptr, make);
-    };
-    double at = forward ? to : from;
-    constexpr int tries = 4;
-    for (int i = 0; i < tries; ++i) {
-      const double over = lengthAt(at) - make.boardLengthMm;
-      if (i == 0 && over <= 0.0) return at;
-      at = std::clamp(at + (forward ? -over : over), from, to);
-    }
-    return at;
-  };
-  bar(JointBar::Board, reach(true), to);
-  bar(JointBar::Board, from, reach(false));
-  return barred;
+  BarredGatherer barred(*strake, joint, make);
+  barred.byPlank();
+  barred.byOthers(joints);
+  barred.byPieces(fore, aft);
+  return barred.take();
 }
 
 namespace {
@@ -161,6 +201,9 @@ using Arrangement = std::vector<double>;
 class Arranger {
  public:
   Arranger(const StrakeToJoin& strake, const JoiningMake& make) : m_strake(strake), m_make(make) {}
+
+  /// Whether there are more than were given: evenly chosen of all, and the most even of those first.
+  bool isSampled() const { return m_isSampled; }
 
   Result<std::vector<Arrangement>> arrange() {
     std::vector<Arrangement> ways = waysWith(m_make.boardLengthMm);
@@ -183,8 +226,7 @@ class Arranger {
       for (std::size_t joints = 1; joints <= mostJoints; ++joints) {
         if (static_cast<double>(joints + 1) * boardMm < m_strake.run.lengthMm()) continue;
         m_found.clear();
-        m_chosen.clear();
-        choose(joints, 0);
+        gatherWays(joints);
         if (m_found.empty()) continue;
         std::stable_sort(m_found.begin(), m_found.end(),
                          [](const auto& a, const auto& b) { return a.first < b.first - 1e-6; });
@@ -216,6 +258,7 @@ class Arranger {
       if (!bent || inBends) m_places.push_back(on);
     }
     m_boards.assign((m_places.size() + 1) * (m_places.size() + 1), -1.0);
+    m_ways.clear();
   }
 
   /// The board between two places; the plank's own ends are place `m_places.size()`.
@@ -228,28 +271,59 @@ class Arranger {
     return known;
   }
 
-  void choose(std::size_t left, std::size_t from) {
-    if (m_found.size() >= mostArrangements) return;
+  /// Whether the piece between two places is long enough, and there is a board for it. The plank's own ends as above.
+  bool isPiece(std::size_t fore, std::size_t aft) {
     const std::size_t end = m_places.size();
-    const std::size_t fore = m_chosen.empty() ? end : m_chosen.back();
-    if (left == 0) {
-      if (board(fore, end) > m_boardMm) return;
-      Arrangement one;
-      double longest = board(fore, end);
-      for (std::size_t i = 0; i < m_chosen.size(); ++i) {
-        one.push_back(m_places[m_chosen[i]].joint.at.mm());
-        longest = std::max(longest, board(i == 0 ? end : m_chosen[i - 1], m_chosen[i]));
+    if (fore < end && aft < end && m_places[aft].alongMm - m_places[fore].alongMm < leastPieceMm(m_make)) return false;
+    return board(fore, aft) <= m_boardMm;
+  }
+
+  /// How many ways there are to place so many more joints aft of a place. Counted as a double: there may be more than a
+  /// whole number holds.
+  double waysFrom(std::size_t fore, std::size_t left) {
+    const std::size_t end = m_places.size();
+    if (left == 0) return isPiece(fore, end) ? 1.0 : 0.0;
+    const auto [known, isNew] = m_ways.try_emplace({fore, left}, 0.0);
+    if (!isNew) return known->second;
+    double ways = 0.0;
+    for (std::size_t i = fore == end ? 0 : fore + 1; i < end; ++i) {
+      if (isPiece(fore, i)) ways += waysFrom(i, left - 1);
+    }
+    return m_ways[{fore, left}] = ways;
+  }
+
+  /// The way of so many joints that stands at `rank` when all are told in order, the foremost first.
+  void take(std::size_t joints, double rank) {
+    const std::size_t end = m_places.size();
+    std::vector<std::size_t> chosen;
+    std::size_t fore = end;
+    for (std::size_t left = joints; left > 0; --left) {
+      std::size_t last = end;
+      for (std::size_t i = fore == end ? 0 : fore + 1; i < end; ++i) {
+        const double ways = isPiece(fore, i) ? waysFrom(i, left - 1) : 0.0;
+        if (ways <= 0.0) continue;
+        last = i;
+        if (rank < ways) break;
+        rank -= ways;
       }
-      m_found.emplace_back(longest, std::move(one));
-      return;
+      if (last == end) return;
+      chosen.push_back(last);
+      fore = last;
     }
-    for (std::size_t i = from; i < end; ++i) {
-      if (fore < end && m_places[i].alongMm - m_places[fore].alongMm < leastPieceMm(m_make)) continue;
-      if (board(fore, i) > m_boardMm) break;
-      m_chosen.push_back(i);
-      choose(left - 1, i + 1);
-      m_chosen.pop_back();
+    Arrangement one;
+    double longest = board(fore, end);
+    for (std::size_t i = 0; i < chosen.size(); ++i) {
+      one.push_back(m_places[chosen[i]].joint.at.mm());
+      longest = std::max(longest, board(i == 0 ? end : chosen[i - 1], chosen[i]));
     }
+    m_found.emplace_back(longest, std::move(one));
+  }
+
+  void gatherWays(std::size_t joints) {
+    const double all = waysFrom(m_places.size(), joints);
+    m_isSampled = all > static_cast<double>(mostArrangements);
+    const double step = m_isSampled ? all / static_cast<double>(mostArrangements) : 1.0;
+    for (double rank = 0.5 * (step - 1.0); rank < all; rank += step) take(joints, std::floor(rank));
   }
 
   const StrakeToJoin& m_strake;
@@ -257,7 +331,8 @@ class Arranger {
   std::vector<JointOnPlank> m_places;
   std::vector<double> m_boards;
   double m_boardMm = 0.0;
-  std::vector<std::size_t> m_chosen;
+  std::map<std::pair<std::size_t, std::size_t>, double> m_ways;  ///< by the place before, and how many joints are left
+  bool m_isSampled = false;
   std::vector<std::pair<double, Arrangement>> m_found;
 };
 
@@ -394,6 +469,7 @@ PlannedJoints planJoints(const std::vector<StrakeToJoin>& strakes, const std::ve
                          const JoiningMake& make, const std::stop_token& stop) {
   PlannedJoints planned;
   std::vector<Searched> searched;
+  bool sampled = false;
   for (const StrakeToJoin& strake : strakes) {
     if (stop.stop_requested()) return planned;
     Searched one{strake.strake, strake.side, {}, 0};
@@ -406,8 +482,9 @@ PlannedJoints planJoints(const std::vector<StrakeToJoin>& strakes, const std::ve
     }
     if (byHand) {
       one.ways = {kept};
-    } else if (auto ways = Arranger(strake, make).arrange()) {
+    } else if (Arranger arranger(strake, make); auto ways = arranger.arrange()) {
       one.ways = std::move(*ways);
+      sampled = sampled || arranger.isSampled();
     } else {
       planned.problems.insert(planned.problems.end(), ways.error().begin(), ways.error().end());
       one.ways = {Arrangement()};
@@ -419,7 +496,7 @@ PlannedJoints planJoints(const std::vector<StrakeToJoin>& strakes, const std::ve
                    [](const Searched& a, const Searched& b) { return a.strake < b.strake; });
   Searcher searcher(std::move(searched), make, stop);
   if (!searcher.tryAll()) {
-    planned.searchedAll = searcher.searchedAll();
+    planned.searchedAll = searcher.searchedAll() && !sampled;
     planned.barred = searcher.settle();
   }
   // What is put by hand stays, on a strake that has no plank just now too.

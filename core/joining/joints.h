@@ -56,8 +56,10 @@ std::optional<JointBar> barBetween(const PlankJoint& one, const PlankJoint& othe
 struct PlannedJoints {
   std::vector<PlankJoint> joints;  ///< by side, strake and place
   std::size_t barred = 0;          ///< pairs of them that do not keep the limits: no arrangement was found that does
-  bool searchedAll = true;         ///< every arrangement was tried, or one found that keeps them all
-  Problems problems;               ///< strakes that cannot be joined out of these boards
+  /// Every arrangement was tried, or one found that keeps them all. False too where a strake has more of them than
+  /// can be tried: then as many are tried of it, evenly out of all there are.
+  bool searchedAll = true;
+  Problems problems;  ///< strakes that cannot be joined out of these boards
 };
 
 /// Plans them: as few to a strake as the boards allow, each in the middle of a bay. Those that were put somewhere by

@@ -48,6 +48,26 @@ class CrossPlanksTest : public QObject {
     QVERIFY(std::abs(planks->cut.front().leftMm - (2000.0 - 3 * 520.0 - 2 * 3.0)) < 1e-9);
   }
 
+  // With gaps of 10 boards of 96 stand 106 apart: nine of those and a tenth board are 1050.
+  void aGapIsNoPartOfABoard() {
+    FlatWorkMake make = stock(100.0, 2000.0);
+    make.gapMm = 10.0;
+    const auto planks = plankAcross(rectangle(1050.0, 500.0), make);
+    QVERIFY(planks);
+    QCOMPARE(planks->boards.size(), std::size_t{10});
+    for (std::size_t i = 0; i < planks->boards.size(); ++i) {
+      QVERIFY(std::abs(planks->boards[i].widthMm() - 96.0) < 1e-9);
+      if (i > 0) QVERIFY(std::abs(planks->boards[i].fromMm - planks->boards[i - 1].toMm - 10.0) < 1e-9);
+      QVERIFY(!planks->boards[i].isRipped);
+    }
+    // The last two share what is left where it would be a sliver, a gap between them too.
+    const auto shared = plankAcross(rectangle(1080.0, 500.0), make);
+    QVERIFY(shared);
+    const CrossBoard &last = shared->boards.back(), &before = *(shared->boards.end() - 2);
+    QVERIFY(std::abs(last.toMm - 1080.0) < 1e-9 && std::abs(last.widthMm() - before.widthMm()) < 1e-9);
+    QVERIFY(last.widthMm() > 30.0 && std::abs(last.fromMm - before.toMm - 10.0) < 1e-9);
+  }
+
   void noSliverIsLeftAtTheEnd() {
     const auto planks = plankAcross(rectangle(970.0, 500.0), stock(100.0, 2000.0));
     QVERIFY(planks);
@@ -125,12 +145,30 @@ class CrossPlanksTest : public QObject {
 
   void aTransomIsPlankedByItsHeight() {
     const auto solved = solve(std::make_shared<Book>(sampleBook("sedge")), 1);
-    const auto shape = flatTransom(*solved->inside, 10.0);
+    QVERIFY(solved->backbone->transom != nullptr);
+    const Transom& transom = *solved->backbone->transom;
+    const auto shape = flatTransom(transom);
     QVERIFY(shape);
-    // From (3574, 130) to (3676, 470): 355 up its face; the sheer is 450 out, the foot 340, and the planking beside.
+    // From (3574, 130) to (3676, 470): 355 up its face; the sheer is 450 out, the foot 340: the planking lands on its
+    // edge, and is no part of it.
     QVERIFY2(std::abs(shape->lengthMm() - std::hypot(102.0, 340.0)) < 2.0,
              qPrintable(QString::number(shape->lengthMm())));
-    QVERIFY(shape->places.front().breadthMm > 2.0 * 340.0 && shape->places.front().breadthMm < 2.0 * 340.0 + 30.0);
+    QVERIFY2(
+        shape->places.front().breadthMm > 2.0 * 340.0 - 1.0 && shape->places.front().breadthMm < 2.0 * 340.0 + 10.0,
+        qPrintable(QString::number(shape->places.front().breadthMm)));
+    QVERIFY2(std::abs(shape->places.back().breadthMm - 2.0 * transom.larger().edge.back().x()) < 1e-9,
+             qPrintable(QString::number(shape->places.back().breadthMm)));
+    // Its ends are bevelled as the edge of the transom is, the after face the smaller where she narrows aft.
+    for (const FlatPlace& place : shape->places) {
+      const auto nearest = std::min_element(transom.larger().edge.begin(), transom.larger().edge.end(),
+                                            [&](const Vec2& a, const Vec2& b) {
+                                              return (a - Vec2(0.5 * place.breadthMm, place.alongMm)).norm() <
+                                                     (b - Vec2(0.5 * place.breadthMm, place.alongMm)).norm();
+                                            });
+      const auto i = static_cast<std::size_t>(nearest - transom.larger().edge.begin());
+      if (&place != &shape->places.front()) QVERIFY(std::abs(place.bevelRad - transom.larger().bevelRad[i]) < 0.02);
+    }
+    QVERIFY(shape->foreBevelRad != 0.0);
     QVERIFY(plankAcross(*shape, stock(150.0, 2000.0)));
   }
 };

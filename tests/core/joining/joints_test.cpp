@@ -4,6 +4,7 @@
 #include <chrono>
 #include <functional>
 
+#include "book/lining_edits.h"
 #include "joined_boats.h"
 
 using namespace narrows;
@@ -109,6 +110,154 @@ class JointsTest : public QObject {
       }
     }
     QVERIFY2(could > 5 && couldNot > 5, qPrintable(QString("%1 %2").arg(could).arg(couldNot)));
+  }
+
+  void withALetInStrakeAndSeveralJointsAStrakeTooEveryArrangementIsTried() {
+    // Strakes 3 and 4 become one forward; boards so short that each is joined twice, or once: all ways of a few strakes
+    // are tried, which lie on one another told by points of the boat.
+    Book book = sampleBook("osier");
+    const auto lined = solve(std::make_shared<const Book>(book), 1);
+    Stealer stealer;
+    stealer.line = lined->lining->lines[3].id;
+    stealer.towardsBow = true;
+    stealer.joining = Joining::TwoIntoOne;
+    stealer.at = millimetres(1700.0);
+    const auto let = setStealer(book, *lined->lining, stealer);
+    QVERIFY2(let, let ? "" : describe(let.error()[0]).c_str());
+    int could = 0, couldNot = 0, twice = 0;
+    for (const double board : {1900.0, 2300.0, 3000.0}) {
+      for (const double spacing : {200.0, 260.0}) {
+        for (const double apart : {150.0, 400.0, 700.0, 1000.0}) {
+          Book joined = *let;
+          joined.weighing.boardLength = millimetres(board);
+          joined.joining.kind = JoinedBy::Scarf;
+          joined.joining.frames.spacing = millimetres(spacing);
+          joined.joining.apart = millimetres(apart);
+          joined.joining.baysApart = 0;
+          const auto solved = solve(std::make_shared<const Book>(joined), 2);
+          const JoiningMake make = joiningMake(*solved);
+          auto strakes = strakesToJoin(*solved);
+          std::erase_if(strakes, [](const StrakeToJoin& s) { return s.strake > 5 || s.side == BoatSide::Port; });
+          const Lining& lining = *solved->lining;
+          // Whether two touch at a place along the boat: by the girth that their edges stand at there.
+          const auto touch = [&](int a, int b, double x) {
+            const auto edges = [&](int strake) -> std::optional<std::pair<double, double>> {
+              const Band band = lining.band(static_cast<std::size_t>(strake) - 1);
+              for (double t = band.reach.fromT; t <= band.reach.toT; t += 0.005) {
+                if (std::abs(band.point(t, 0.5).x() - x) < 12.0)
+                  return std::pair(band.point(t, 0.0).z(), band.point(t, 1.0).z());
+              }
+              return std::nullopt;
+            };
+            const auto one = edges(a), other = edges(b);
+            return one && other &&
+                   std::min(std::abs(one->second - other->first), std::abs(other->second - one->first)) < 4.0;
+          };
+          // The fewest joints each strake can have, and all ways to place so many.
+          std::vector<std::vector<std::vector<double>>> ways;
+          bool few = true;
+          for (const StrakeToJoin& strake : strakes) {
+            const std::vector<double> middles = middlesOf(strake, make);
+            std::vector<std::vector<double>> all;
+            for (std::size_t count = 0; all.empty() && count <= 3; ++count) {
+              std::vector<double> chosen;
+              const std::function<void(std::size_t)> choose = [&](std::size_t from) {
+                if (chosen.size() == count) {
+                  std::vector<PlankJoint> joints;
+                  for (const double x : chosen)
+                    joints.push_back({strake.strake, strake.side, millimetres(x), make.kind, false});
+                  bool good = count > 0 || strake.sawn.boardLengthMm <= board;
+                  for (std::size_t i = 0; i < joints.size(); ++i) {
+                    for (const BarredStretch& barred : barredStretches({strake}, joints, i, make))
+                      good =
+                          good && !(joints[i].at.mm() > barred.fromMm + 0.5 && joints[i].at.mm() < barred.toMm - 0.5);
+                  }
+                  if (good) all.push_back(chosen);
+                  return;
+                }
+                for (std::size_t i = from; i < middles.size(); ++i) {
+                  chosen.push_back(middles[i]);
+                  choose(i + 1);
+                  chosen.pop_back();
+                }
+              };
+              choose(0);
+            }
+            few = few && !all.empty() && all.size() < 400;
+            twice += !all.empty() && all.front().size() > 1 ? 1 : 0;
+            ways.push_back(all);
+          }
+          if (!few) continue;
+          const auto stand = [&](std::size_t i, const std::vector<double>& a, std::size_t j,
+                                 const std::vector<double>& b) {
+            for (const double x : a) {
+              for (const double y : b) {
+                const double away = std::abs(x - y);
+                const int one = strakes[i].strake, other = strakes[j].strake;
+                if (touch(one, other, x) || touch(one, other, y)) {
+                  if (away < make.apartMm - 0.6) return true;
+                  continue;
+                }
+                // Others: with one or two strakes between them where both are, in one bay.
+                const auto lie = make.stackOf(BoatSide::Starboard).between(one, x, other, y);
+                if (lie && *lie > 0 && *lie < 3 && away < make.frames.spacingMm - 0.6) return true;
+              }
+            }
+            return false;
+          };
+          std::vector<const std::vector<double>*> chosen;
+          std::size_t tried = 0;
+          const std::function<bool(std::size_t)> place = [&](std::size_t k) {
+            if (k == strakes.size()) return true;
+            for (const auto& way : ways[k]) {
+              if (++tried > 400000) return false;
+              bool clear = true;
+              for (std::size_t i = 0; clear && i < k; ++i) clear = !stand(i, *chosen[i], k, way);
+              if (!clear) continue;
+              chosen.push_back(&way);
+              if (place(k + 1)) return true;
+              chosen.pop_back();
+            }
+            return false;
+          };
+          const bool any = place(0);
+          if (!any && tried > 400000) continue;
+          const PlannedJoints planned = planJoints(strakes, {}, make);
+          QVERIFY(planned.problems.empty() && planned.searchedAll);
+          QVERIFY2((planned.barred == 0) == any,
+                   qPrintable(QString("%1 %2 %3: %4 barred").arg(board).arg(spacing).arg(apart).arg(planned.barred)));
+          any ? ++could : ++couldNot;
+        }
+      }
+    }
+    QVERIFY2(could > 2 && couldNot > 2 && twice > 5,
+             qPrintable(QString("%1 %2 %3").arg(could).arg(couldNot).arg(twice)));
+  }
+
+  void ofMoreArrangementsThanCanBeTriedSomeAreTriedOutOfAllAndItIsSaid() {
+    // Frames three inches apart and boards that want five joints: hundreds of thousands of ways for every strake.
+    Book book = sampleBook("marl");
+    book.weighing.boardLength = millimetres(1500.0);
+    book.joining.kind = JoinedBy::Scarf;
+    book.joining.frames.spacing = millimetres(80.0);
+    const auto solved = solve(std::make_shared<const Book>(book), 1);
+    auto strakes = strakesToJoin(*solved);
+    std::erase_if(strakes, [](const StrakeToJoin& s) { return s.strake > 4 || s.side == BoatSide::Port; });
+    JoiningMake make = joiningMake(*solved);
+    const PlannedJoints planned = planJoints(strakes, {}, make);
+    QVERIFY(planned.problems.empty());
+    // Limits that none keeps: it does not say that all were tried.
+    make.apartMm = 1400.0;
+    const PlannedJoints hard = planJoints(strakes, {}, make);
+    QVERIFY(hard.barred > 0);
+    QVERIFY(!hard.searchedAll);
+    // What is kept is not only what has its joints foremost: those of the first strake lie evenly along it.
+    std::vector<double> first;
+    for (const PlankJoint& joint : planned.joints) {
+      if (joint.strake == 1) first.push_back(joint.at.mm());
+    }
+    QVERIFY(first.size() >= 3);
+    QVERIFY2(first.back() > 0.6 * strakes[0].run.toMm(), qPrintable(QString::number(first.back())));
   }
 
   void wholeBoatsArePlannedWithinTheLimitsAndASecond() {
