@@ -260,6 +260,7 @@ FlatPlank flatPlank(const Band& band, const PlankMake& make, const FlatPlank* pr
     PlankStation station;
     station.section = static_cast<std::size_t>(std::lround(t));
     const bool isSection = std::abs(t - std::round(t)) < sameT;
+    station.isHood = isSection && band.frame.hull().sections[station.section].isHood();
     station.name = isSection ? band.frame.hull().sections[station.section].name : "joint";
     station.lower = plank.map.at(t, 0.0);
     station.upper = plank.map.at(t, 1.0);

@@ -19,8 +19,9 @@ struct PlankStation {
   std::string name;
   Vec2 lower;
   Vec2 upper;
-  double widthMm;  ///< between marks: girth on the section, without lap
-  double asCutMm;  ///< along the mark, from the sheer edge to the keel edge that is drawn
+  double widthMm;       ///< between marks: girth on the section, without lap
+  double asCutMm;       ///< along the mark, from the sheer edge to the keel edge that is drawn
+  bool isHood = false;  ///< it is an end in the rabbet of stem or sternpost
 
   /// The way along it, towards the sheer.
   Vec2 along() const { return (upper - lower).normalized(); }

@@ -6,7 +6,12 @@
 
 namespace narrows {
 
+double spilingLookMm(Construction construction, const PlankStation& at) {
+  return construction == Construction::Lapstrake && !at.isHood ? mmPerInch / 16.0 : mmPerInch / 32.0;
+}
+
 Severity SpilingOff::severity() const {
+  if (told.cause == SpilingCause::None) return Severity::LookAgain;
   return !told.sizeMm || std::abs(*told.sizeMm) >= spilingTroubleMm ? Severity::Trouble : Severity::LookAgain;
 }
 
@@ -45,18 +50,45 @@ std::string SpilingOff::words(Notation notation) const {
     case SpilingCause::None:
       break;
   }
-  return Trade::say("%1nothing is off.", strake);
+  return Trade::sayCount(
+      "%1%n reading( lies|s lie) further off the lines than %2, which is what the work bears; the most is the %3 one "
+      "at "
+      "%4, %5. Read it again, or try a batten over the mould.",
+      readings, strake, showThin(millimetres(limitMm), notation),
+      told.upper.value_or(false) ? Trade::say("upper") : Trade::say("lower"), at.place, by);
 }
 
-std::vector<SpilingOff> lookAtSpiling(const SpilingCheck& check, const FlatPlank& plank, const StrakePlace& place,
-                                      BoatSide side) {
+std::vector<SpilingOff> lookAtSpiling(const SpilingCheck& check, const FlatPlank& plank, Construction construction,
+                                      const StrakePlace& place, BoatSide side) {
+  const auto placeAt = [&](std::size_t station) {
+    StrakePlace at = place;
+    at.section = plank.stations[station].section;
+    at.place = plank.stations[station].name;
+    return at;
+  };
   std::vector<SpilingOff> off;
   for (const ToldCause& told : check.causes) {
     if (told.cause == SpilingCause::None) continue;
-    StrakePlace at = place;
-    if (told.station) at.section = plank.stations[*told.station].section, at.place = plank.stations[*told.station].name;
-    off.push_back({at, told, side});
+    const bool isBorne = told.station && told.sizeMm &&
+                         std::abs(*told.sizeMm) <= spilingLookMm(construction, plank.stations[*told.station]);
+    if (!isBorne) off.push_back({told.station ? placeAt(*told.station) : place, told, side});
   }
+  if (!off.empty()) return off;
+  const CheckedReading* worst = nullptr;
+  std::size_t count = 0;
+  double most = 0.0;
+  for (const CheckedReading& one : check.readings) {
+    const double beyond = std::abs(one.offMm()) / spilingLookMm(construction, plank.stations[one.station]);
+    if (beyond <= 1.0) continue;
+    ++count;
+    if (beyond > most) most = beyond, worst = &one;
+  }
+  if (worst != nullptr)
+    off.push_back({placeAt(worst->station),
+                   {SpilingCause::None, worst->station, worst->upper, worst->offMm(), 0.0},
+                   side,
+                   count,
+                   spilingLookMm(construction, plank.stations[worst->station])});
   return off;
 }
 

@@ -6,21 +6,27 @@
 
 namespace narrows {
 
-/// A reading against the lines: from where one looks again, and from where it is trouble, mm. From shop practice.
-inline constexpr double spilingLookMm = 25.4 / 16.0, spilingTroubleMm = 25.4 / 4.0;
+/// From where a reading that lies off the lines wants looking at: a sixteenth of an inch in laps, a thirty-second in
+/// carvel seams and at hood ends, mm. From shop practice.
+double spilingLookMm(Construction construction, const PlankStation& at);
+/// And from where it is trouble.
+inline constexpr double spilingTroubleMm = 25.4 / 4.0;
 
-/// One cause of readings being off.
+/// One cause of readings being off; or, where none is told, those of them that lie further off than the work bears.
 struct SpilingOff {
   StrakePlace at;
-  ToldCause told;
+  ToldCause told;  ///< of no cause: the reading that lies furthest off
   BoatSide side = BoatSide::Starboard;
+  std::size_t readings = 0;  ///< of no cause: how many lie so far off
+  double limitMm = 0.0;      ///< and how far the work bears there
   Severity severity() const;
   std::string words(Notation notation) const;
 };
 
-/// The causes told of one strake's readings; none where nothing is to be said. `place`: the strake, at any section;
-/// `side`: of the boat.
-std::vector<SpilingOff> lookAtSpiling(const SpilingCheck& check, const FlatPlank& plank, const StrakePlace& place,
-                                      BoatSide side);
+/// The causes told of one strake's readings, as far as the work does not bear what they amount to; else its readings
+/// that lie too far off, in one; none where nothing is to be said. `place`: the strake, at any section; `side`: of the
+/// boat.
+std::vector<SpilingOff> lookAtSpiling(const SpilingCheck& check, const FlatPlank& plank, Construction construction,
+                                      const StrakePlace& place, BoatSide side);
 
 }  // namespace narrows

@@ -1,26 +1,22 @@
 #include "plank/spiling_check.h"
 
-#include <Eigen/Dense>
 #include <algorithm>
 #include <cmath>
 #include <functional>
+
+#include "plank/detail/edge_fit.h"
 
 namespace narrows {
 
 namespace {
 
-/// Readings off a batten are no closer than this, whatever those in hand look like: a few agree better by chance.
-constexpr double leastNoiseMm = 1.0;
-/// A reading further off than this many times the noise counts as no more: squared.
-constexpr double mostOff = 25.0;
+/// One reading by itself is told from an eighth of an inch, less what a good batten is out by, where no other is off by
+/// more than this part of it.
+constexpr double leastLoneMm = 2.5, goodOfLone = 0.4;
 /// What a supposed cause must explain more than chance does, in squares of the noise: by how many places it is chosen
 /// from. One of twenty readings is four times the noise off once in eight hundred batteries of them.
 constexpr double slipCost = 16.0, mouldCost = 18.5, swapCost = 16.0, wholeCost = 13.0, bowCost = 14.0;
-/// Of readings, those that have to agree before it is said what the others are off by.
-constexpr double agreeing = 0.55;
 constexpr std::size_t fewestToAccuse = 6, mostCauses = 4;
-/// Two marks further apart than this part of all that was read make a line to be tried.
-constexpr double apart = 0.15;
 /// Readings that are this many times what they should be were written in inches, or read in them.
 constexpr double inchesLeast = 20.0, inchesMost = 32.0;
 
@@ -34,11 +30,6 @@ struct Reading {
   int line = 0;
   double lapMm = 0.0;  ///< that is in it
   Taken taken = Taken::AsRead;
-};
-
-/// Where the reference edge crosses a station if a reading is right, and the way along the station.
-struct Crossing {
-  Vec2 at, along;
 };
 
 Crossing crossingOf(const FlatPlank& plank, const Reading& reading) {
@@ -57,164 +48,17 @@ struct Supposed {
   double price = 0.0;       ///< of all that is supposed so far
 };
 
-/// A curve y(x): straight, or with a bow between the first and last crossing.
-class EdgeCurve {
- public:
-  EdgeCurve(bool bowed, double fromX, double toX) : m_terms(bowed ? 3 : 2), m_fromX(fromX), m_toX(toX) {}
-  int terms() const { return m_terms; }
-  Eigen::Vector3d basis(double x) const {
-    const double u = (x - m_fromX) / std::max(m_toX - m_fromX, 1.0);
-    return {1.0, x, m_terms == 3 ? 4.0 * u * (1.0 - u) : 0.0};
-  }
-  Eigen::Vector3d factor = Eigen::Vector3d::Zero();
-  /// How far along its station the curve lies from a crossing: a reading less what it should be.
-  double off(const Crossing& crossing) const {
-    const double rise = basis(crossing.at.x()).dot(factor) - crossing.at.y();
-    return rise / (crossing.along.y() - factor[1] * crossing.along.x());
-  }
-
- private:
-  int m_terms;
-  double m_fromX, m_toX;
-};
-
-/// The curve that goes through as many crossings as nearly as may be.
-class EdgeFit {
- public:
-  EdgeFit(std::vector<Crossing> crossings, bool bowed) : m_crossings(std::move(crossings)), m_curve(bowed, 0.0, 1.0) {
-    double from = 1e300, to = -1e300;
-    for (const Crossing& one : m_crossings) from = std::min(from, one.at.x()), to = std::max(to, one.at.x());
-    m_span = to - from;
-    m_curve = EdgeCurve(bowed, from, to);
-  }
-
-  /// That with the least of middling offs: their size, made good for how few readings there are.
-  double noise() {
-    const std::size_t half = std::max<std::size_t>(
-        static_cast<std::size_t>(std::ceil(agreeing * static_cast<double>(m_crossings.size()))), 1);
-    double least = 1e300;
-    const EdgeCurve begun = m_curve;
-    EdgeCurve best = begun;
-    forEveryChoice([&](const EdgeCurve& curve) {
-      std::vector<double> offs = offsOf(curve);
-      std::nth_element(offs.begin(), offs.begin() + static_cast<std::ptrdiff_t>(half - 1), offs.end());
-      if (offs[half - 1] < least) least = offs[half - 1], best = curve;
-    });
-    if (least > 1e299) return 0.0;
-    // 0.755: what this part of chance offs lie within, of their size; then from all that do not stand out.
-    const auto free = static_cast<double>(m_crossings.size()) - m_curve.terms();
-    double size = std::max(least / 0.755 * (1.0 + 2.0 / std::max(free, 1.0)), 0.2 * leastNoiseMm);
-    m_curve = best;
-    for (int i = 0; i < 8; ++i) size = std::max(refine(2.5 * size), 0.2 * leastNoiseMm);
-    return size;
-  }
-
-  /// The cost of all offs, each no more than so much, at the curve where that is least.
-  double cost(double noiseMm) {
-    double least = 1e300;
-    EdgeCurve best = m_curve;
-    const auto costOf = [&](const EdgeCurve& curve) {
-      double sum = 0.0;
-      for (const double off : offsOf(curve)) sum += std::min(off * off / (noiseMm * noiseMm), mostOff);
-      return sum;
-    };
-    forEveryChoice([&](const EdgeCurve& curve) {
-      const double sum = costOf(curve);
-      if (sum < least) least = sum, best = curve;
-    });
-    m_curve = best;
-    constexpr int rounds = 12;
-    for (int i = 0; i < rounds; ++i) {
-      const EdgeCurve before = m_curve;
-      refine(std::sqrt(mostOff) * noiseMm);
-      const double sum = costOf(m_curve);
-      if (sum >= least) {
-        if (sum > least) m_curve = before;
-        break;
-      }
-      least = sum;
-    }
-    return least;
-  }
-
-  const EdgeCurve& curve() const { return m_curve; }
-
- private:
-  std::vector<double> offsOf(const EdgeCurve& curve) const {
-    std::vector<double> offs;
-    for (const Crossing& one : m_crossings) offs.push_back(std::abs(curve.off(one)));
-    return offs;
-  }
-
-  /// Least squares through the crossings that lie within `reachMm` of the curve; the size of their offs.
-  double refine(double reachMm) {
-    const int terms = m_curve.terms();
-    Eigen::Matrix3d normal = Eigen::Matrix3d::Zero();
-    Eigen::Vector3d right = Eigen::Vector3d::Zero();
-    std::vector<const Crossing*> within;
-    for (const Crossing& one : m_crossings) {
-      if (std::abs(m_curve.off(one)) > reachMm) continue;
-      within.push_back(&one);
-      const Eigen::Vector3d row = m_curve.basis(one.at.x());
-      normal += row * row.transpose();
-      right += row * one.at.y();
-    }
-    if (within.size() <= static_cast<std::size_t>(terms)) return 0.0;
-    m_curve.factor.head(terms) = normal.topLeftCorner(terms, terms).ldlt().solve(right.head(terms));
-    double squares = 0.0;
-    for (const Crossing* one : within) squares += m_curve.off(*one) * m_curve.off(*one);
-    return std::sqrt(squares / static_cast<double>(within.size() - static_cast<std::size_t>(terms)));
-  }
-
-  /// Every curve through two crossings that lie well apart, or three where it is bowed.
-  void forEveryChoice(const std::function<void(const EdgeCurve&)>& look) const {
-    const std::size_t count = m_crossings.size();
-    const int terms = m_curve.terms();
-    const auto isApart = [&](std::size_t i, std::size_t j) {
-      return std::abs(m_crossings[i].at.x() - m_crossings[j].at.x()) > apart * m_span;
-    };
-    const auto through = [&](std::initializer_list<std::size_t> chosen) {
-      Eigen::Matrix3d rows = Eigen::Matrix3d::Identity();
-      Eigen::Vector3d right = Eigen::Vector3d::Zero();
-      int row = 0;
-      for (const std::size_t i : chosen) {
-        rows.row(row) = m_curve.basis(m_crossings[i].at.x()).transpose();
-        right[row++] = m_crossings[i].at.y();
-      }
-      EdgeCurve curve = m_curve;
-      curve.factor.head(terms) = rows.topLeftCorner(terms, terms).partialPivLu().solve(right.head(terms));
-      if (std::isfinite(curve.factor.sum()) && std::abs(curve.factor[1]) < 1.0) look(curve);
-    };
-    for (std::size_t i = 0; i < count; ++i) {
-      for (std::size_t j = i + 1; j < count; ++j) {
-        if (!isApart(i, j)) continue;
-        if (terms == 2) {
-          through({i, j});
-          continue;
-        }
-        for (std::size_t k = j + 1; k < count; ++k) {
-          if (isApart(i, k) && isApart(j, k)) through({i, j, k});
-        }
-      }
-    }
-  }
-
-  std::vector<Crossing> m_crossings;
-  EdgeCurve m_curve;
-  double m_span = 0.0;
-};
-
 /// Holds one battery of readings against a plank.
 class Check {
  public:
-  Check(const FlatPlank& plank, double lapMm, double saidLapMm)
-      : m_plank(plank), m_lapMm(lapMm), m_saidLapMm(saidLapMm) {}
+  Check(const FlatPlank& plank, double lapMm, double saidLapMm, const std::stop_token& stop)
+      : m_plank(plank), m_lapMm(lapMm), m_saidLapMm(saidLapMm), m_stop(stop) {}
 
   SpilingCheck make(std::vector<Reading> readings) {
     SpilingCheck check;
     check.lapMm = m_saidLapMm;
     Supposed now{{}, std::move(readings), false, 0, 0.0};
-    m_noiseMm = std::max(leastNoiseMm, fitOf(now).noise());
+    m_noiseMm = soundNoise(now);
     const EdgeCurve straight = fittedTo(now).curve();
     check.edge = {straight.factor[0], straight.factor[1]};
     for (const Reading& one : now.readings) {
@@ -223,7 +67,7 @@ class Check {
     }
     const double all = squaresOf(now);
     double left = all;
-    while (now.readings.size() >= fewestToAccuse && check.causes.size() < mostCauses) {
+    while (now.readings.size() >= fewestToAccuse && check.causes.size() < mostCauses && !m_stop.stop_requested()) {
       auto next = likeliest(now);
       if (!next) break;
       const double after = squaresOf(*next);
@@ -231,6 +75,12 @@ class Check {
       check.causes.push_back(next->told);
       left = std::min(left, after);
       now = std::move(*next);
+    }
+    if (check.causes.empty() && now.readings.size() >= fewestToAccuse && !m_stop.stop_requested()) {
+      if (auto slipped = lone(now)) {
+        slipped->told.share = all > 0.0 ? std::clamp((all - squaresOf(*slipped)) / all, 0.0, 1.0) : 0.0;
+        check.causes.push_back(slipped->told);
+      }
     }
     if (check.causes.empty()) check.causes.push_back({});
     check.noiseMm = m_noiseMm;
@@ -244,6 +94,28 @@ class Check {
       if (one.taken == Taken::AsRead) crossings.push_back(crossingOf(m_plank, one));
     }
     return {crossings, of.bowed};
+  }
+  double soundNoise(const Supposed& of) const { return std::max(EdgeFit::leastNoiseMm, fitOf(of).noise()); }
+
+  /// One reading that is off by an eighth of an inch where all the others are good: too little for chance to be ruled
+  /// out by the size of it alone, but none of the others is off by a third of it.
+  std::optional<Supposed> lone(const Supposed& now) const {
+    const EdgeCurve all = fittedTo(now).curve();
+    const auto worst = std::max_element(now.readings.begin(), now.readings.end(), [&](const auto& a, const auto& b) {
+      return std::abs(offOf(all, a)) < std::abs(offOf(all, b));
+    });
+    Supposed found = now;
+    Reading& one = found.readings[static_cast<std::size_t>(worst - now.readings.begin())];
+    one.taken = Taken::Slipped;
+    const EdgeCurve others = fittedTo(found).curve();
+    const double off = std::abs(offOf(others, one));
+    if (off < leastLoneMm) return std::nullopt;
+    for (const Reading& other : found.readings) {
+      if (other.taken == Taken::AsRead && std::abs(offOf(others, other)) > goodOfLone * off) return std::nullopt;
+    }
+    found.told = {SpilingCause::Slip, one.station, one.upper, {}, 0.0};
+    found.told.sizeMm = sizeOf(found);
+    return found;
   }
   EdgeFit fittedTo(const Supposed& of) const {
     EdgeFit fit = fitOf(of);
@@ -289,19 +161,20 @@ class Check {
   std::optional<Supposed> likeliest(const Supposed& now) {
     std::vector<Supposed> all = supposedAfter(now);
     // Chance is as small as the best of them makes it; single readings that are off do not change it.
-    double noise = fitOf(now).noise();
+    m_noiseMm = soundNoise(now);
     for (const Supposed& one : all) {
-      if (!one.told.station) noise = std::min(noise, fitOf(one).noise());
+      if (m_stop.stop_requested()) return std::nullopt;
+      if (!one.told.station) m_noiseMm = std::min(m_noiseMm, soundNoise(one));
     }
-    m_noiseMm = std::max(noise, leastNoiseMm);
     const Supposed* best = nullptr;
     double least = costOf(now, m_noiseMm);
     for (const Supposed& one : all) {
+      if (m_stop.stop_requested()) return std::nullopt;
       const double cost = costOf(one, m_noiseMm);
       if (cost < least) least = cost, best = &one;
     }
     if (best == nullptr) {
-      m_noiseMm = std::max(fitOf(now).noise(), leastNoiseMm);
+      m_noiseMm = soundNoise(now);
       return std::nullopt;
     }
     Supposed found = *best;
@@ -439,7 +312,8 @@ class Check {
 
   const FlatPlank& m_plank;
   double m_lapMm, m_saidLapMm;
-  double m_noiseMm = leastNoiseMm;
+  std::stop_token m_stop;
+  double m_noiseMm = EdgeFit::leastNoiseMm;
 };
 
 std::string stationNames(const FlatPlank& plank) {
@@ -490,7 +364,10 @@ const char* spilingCauseWord(SpilingCause cause) {
   return "";
 }
 
-Result<SpilingCheck> checkSpiling(const FlatPlank& plank, const Spiling& spiling, double lapMm) {
+namespace {
+
+/// The readings as they are held against a plank. Fails as `checkSpiling` says.
+Result<std::vector<Reading>> readingsOn(const FlatPlank& plank, const Spiling& spiling) {
   Problems problems;
   std::vector<Reading> readings;
   std::vector<std::size_t> stations;
@@ -514,7 +391,21 @@ Result<SpilingCheck> checkSpiling(const FlatPlank& plank, const Spiling& spiling
     problems.push_back({Fault::SpilingTooFew, {}, {std::to_string(readings.size())}});
   if (problems.empty() && isOtherUnit(plank, readings)) problems.push_back({Fault::SpilingUnit, {}, {}});
   if (!problems.empty()) return tl::make_unexpected(problems);
-  return Check(plank, lapMm, spiling.lap.mm()).make(std::move(readings));
+  return readings;
+}
+
+}  // namespace
+
+Result<void> checkReadings(const FlatPlank& plank, const Spiling& spiling) {
+  if (const auto readings = readingsOn(plank, spiling); !readings) return tl::make_unexpected(readings.error());
+  return {};
+}
+
+Result<SpilingCheck> checkSpiling(const FlatPlank& plank, const Spiling& spiling, double lapMm,
+                                  const std::stop_token& stop) {
+  auto readings = readingsOn(plank, spiling);
+  if (!readings) return tl::make_unexpected(readings.error());
+  return Check(plank, lapMm, spiling.lap.mm(), stop).make(std::move(*readings));
 }
 
 ReferenceEdge naturalRun(const FlatPlank& plank, double battenMm) {
