@@ -188,7 +188,9 @@ class Changes {
     const Weighed* worst = nullptr;
     for (const Weighed& row : m_weighing.rows) {
       if (row.measure != measure || !row.verdict || !row.section) continue;
-      if (worst == nullptr || *row.verdict > *worst->verdict) worst = &row;
+      if (worst == nullptr || *row.verdict > *worst->verdict ||
+          (*row.verdict == *worst->verdict && row.beyond > worst->beyond))
+        worst = &row;
     }
     if (worst == nullptr) return;
     // The land of a strake is worst where the one above leans off: it is that one which is made narrower.

@@ -39,6 +39,27 @@ std::string wordsOf(School school) {
 /// What is said of the plan that the search begins from.
 constexpr const char* begunWords = Trade::mark("the plan begun from");
 
+/// Rows that are in trouble, to a strake.
+double troubleAStrake(const PlanWeighed& of) {
+  return static_cast<double>(of.weighing.trouble) /
+         static_cast<double>(std::max<std::size_t>(of.lining.strakeCount(), 1));
+}
+
+/// Whether no mark of one lies further from the other's than a builder would call another plan.
+bool areAllButTheSame(const Lining& one, const Lining& other) {
+  constexpr double sameMm = 3.0;
+  if (one.lines.size() != other.lines.size()) return false;
+  for (std::size_t line = 0; line < one.lines.size(); ++line) {
+    for (std::size_t section = 0; section < one.frame.sectionCount(); ++section) {
+      if (one.lines[line].isAt(section) != other.lines[line].isAt(section)) return false;
+      if (!one.lines[line].isAt(section)) continue;
+      const double apart = one.lines[line].shares[section] - other.lines[line].shares[section];
+      if (std::abs(apart) * one.frame.girthMm(section) > sameMm) return false;
+    }
+  }
+  return true;
+}
+
 struct Candidate {
   std::shared_ptr<const PlanWeighed> weighed;
   std::string how;  ///< what it came of: a school, or the plan begun from
@@ -303,11 +324,20 @@ class Search {
       if (plan == m_from.begun) continue;
       const auto whole = weighPlan(m_from.frame, plan, m_from.sectionIds, m_from.figures, fullStrip);
       if (!whole || (*whole)->weighing.score >= made.begun->weighing.score) continue;
+      if (troubleAStrake(**whole) > troubleAStrake(*made.begun)) continue;
       made.found.push_back({*whole, one.words()});
     }
     std::stable_sort(made.found.begin(), made.found.end(), [](const Suggested& a, const Suggested& b) {
       return a.plan->weighing.score < b.plan->weighing.score;
     });
+    // Of those that are all but the same the best.
+    std::vector<Suggested> apart;
+    for (Suggested& one : made.found) {
+      if (std::none_of(apart.begin(), apart.end(),
+                       [&](const Suggested& other) { return areAllButTheSame(one.plan->lining, other.plan->lining); }))
+        apart.push_back(std::move(one));
+    }
+    made.found = std::move(apart);
     if (made.found.size() > mostSuggested) made.found.resize(mostSuggested);
     return made;
   }

@@ -142,7 +142,15 @@ class PlanMaker {
     return std::clamp(m_answers.tops.value_or(above), 2, count - 1);
   }
 
-  /// Widths at the middle as its roundness allows: w^2 / (8 R) is what a plank of width w must be thicker by.
+  /// The width of a strake that roundness allows. Carvel: w^2 / (8 R) is what a plank of width w must be thicker by.
+  /// Lapped: the next one turns by w / R, and its land, planed by so much over the lap, is to leave half of the edge.
+  double widestFor(double round) const {
+    if (m_planking.construction == Construction::Lapstrake && m_planking.lapMm > 0.0)
+      return std::atan(0.5 * m_planking.thicknessMm / m_planking.lapMm) / round;
+    return std::sqrt(8.0 * backingOutMm / round);
+  }
+
+  /// Widths at the middle as its roundness allows.
   void shapeByMiddle(LiningPlan& plan) const {
     const std::size_t count = plan.strakes.size();
     std::vector<double> sum{0.0};
@@ -151,7 +159,7 @@ class PlanMaker {
     for (std::size_t i = 0; i <= looksAcross; ++i) {
       const double share = (static_cast<double>(i) + 0.5) / (looksAcross + 1);
       const double round = std::max(std::abs(roundness(share)), 1e-7);
-      double one = std::clamp(std::sqrt(8.0 * backingOutMm / round), narrow, wide);
+      double one = std::clamp(widestFor(round), narrow, wide);
       if (share * static_cast<double>(count) < 1.0) one *= garboardAllowance;
       width.push_back(one);
     }

@@ -5,7 +5,7 @@
 
 #include "backbone/lamination.h"
 #include "plank/line_length.h"
-#include "weighing/weigh.h"
+#include "weighing/twist.h"
 
 namespace narrows {
 
@@ -49,8 +49,8 @@ class MiddleRun {
 class Bender {
  public:
   Bender(const Band& band, const WeighingFigures& figures)
-      : m_band(band),
-        m_figures(figures),
+      : m_figures(figures),
+        m_twists(band),
         m_run(band),
         m_cold(bendRatio(figures.plan.species, Bending::Cold)),
         m_steamed(bendRatio(figures.plan.species, Bending::Steamed)) {
@@ -79,7 +79,7 @@ class Bender {
     const double bend = m_run.curvature(alongMm);
     at.radiusMm = bend > 1.0 / straightMm ? 1.0 / bend : straightMm;
     at.strain = m_figures.thicknessMm / (2.0 * at.radiusMm);
-    at.twistDeg = twistAtDegAFoot(m_band, at.t);
+    at.twistDeg = m_twists.degAFootAt(at.t);
     const double ratio = at.radiusMm / std::max(m_figures.thicknessMm, 1e-6);
     const Heat forBend = ratio < m_steamed              ? Heat::Beyond
                          : ratio < hardOfUsual * m_cold ? Heat::Steam
@@ -118,8 +118,8 @@ class Bender {
     }
   }
 
-  const Band& m_band;
   const WeighingFigures& m_figures;
+  TwistAlong m_twists;
   MiddleRun m_run;
   double m_cold, m_steamed;  ///< radius over thickness that goes on so
   Limit m_twist;

@@ -59,9 +59,10 @@ std::string WeighedOut::words(Notation notation) const {
       said = Trade::say("%1 is %2 times as wide as the one below it at %3", strake, is, there);
       break;
     case Measure::LandLeft:
-      said = value > 0.0 ? Trade::say("%1 is left %2 thick at its land at %3, under %4", strake, is, there, usual)
-                         : Trade::say("%1 has nothing left of its edge at its land at %2, where %3 is the least",
-                                      strake, there, usual);
+      said = value > 0.0
+                 ? Trade::say("%1 is left %2 thick at the edge of its lap at %3, under %4", strake, is, there, usual)
+                 : Trade::say("%1 has nothing left of the edge of its lap at %2, where %3 is the least", strake, there,
+                              usual);
       break;
     case Measure::Twist:
       said = Trade::say("%1 twists %2 in a foot at %3, and up to %4 goes on cold", strake, is, there, usual);
@@ -114,6 +115,7 @@ std::vector<WeighedOut> lookAtWeighing(const Weighing& weighing, const Lining& l
     if (worst == nullptr) continue;
     const LinedStrake& strake = lining.strakes[worst->strake];
     std::size_t at = worst->section.value_or(lining.master);
+    if (worst->t) at = std::min(static_cast<std::size_t>(std::lround(*worst->t)), sections.size() - 1);
     if (measure == Measure::HoodEnd || measure == Measure::EndRatio) {
       // The narrower of its two ends.
       const double bow = lining.endWidthMm(worst->strake, true), stern = lining.endWidthMm(worst->strake, false);

@@ -15,8 +15,8 @@ enum class Measure {
   Stock,        ///< thickness of board it takes, at a station: finished, planing, and the hollow or round
   Step,         ///< width over that of the strake below, at a station
   LapBevel,     ///< lapstrake: what is planed on its land, at a station
-  LandLeft,     ///< lapstrake: thickness left at the edge of its land, at a station
-  Twist,        ///< degrees a foot, at a station
+  LandLeft,     ///< lapstrake: thickness left at the edge of its land, or of its foot in a hollow, at a station
+  Twist,        ///< degrees a foot, at a station; of the whole strake where it is more between them or at its ends
   BoardWidth,   ///< of the narrowest board it comes out of
   BoardLength,  ///< of that board
   Sny,          ///< greatest distance of the lower edge from its chord
@@ -29,6 +29,9 @@ inline constexpr std::array<Measure, 14> everyMeasure{
     Measure::Width,    Measure::Hollow,   Measure::Stock,      Measure::Step,        Measure::LapBevel,
     Measure::LandLeft, Measure::Twist,    Measure::BoardWidth, Measure::BoardLength, Measure::Sny,
     Measure::EdgeSet,  Measure::EndRatio, Measure::HoodEnd,    Measure::SeamMove};
+
+/// What edge set is measured over.
+inline constexpr double eightFeetMm = 2440.0;
 
 enum class MeasureIn { Length, Degrees, Ratio };
 

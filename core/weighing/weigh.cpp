@@ -9,14 +9,12 @@
 #include "plank/backing_out.h"
 #include "plank/flat_bow.h"
 #include "plank/lap_bevel.h"
+#include "weighing/twist.h"
 
 namespace narrows {
 
 namespace {
 
-constexpr double footMm = 12.0 * mmPerInch;
-constexpr double eightFeetMm = 2440.0;
-constexpr double twistReachMm = 3.0 * mmPerInch;
 /// Points of the middle line between two columns of the plank laid flat.
 constexpr std::size_t middlePointsABetween = 1;
 /// A scarf takes so many thicknesses of the board's length.
@@ -27,6 +25,10 @@ constexpr double sawLossMm = 6.0;
 constexpr double mostBeyond = 4.0, beyondCost = 10.0;
 /// And every mark that is in trouble, or wants another look.
 constexpr double troubleCost = 3.0, lookCost = 0.75;
+/// A step of more, up or down, is no worse.
+constexpr double mostStep = 20.0;
+/// Twist between stations is told beside theirs where it is more by this.
+constexpr double leastMoreTwistDeg = 0.1;
 /// What an unevenness of ends of 1, a mean step, a board's width again lost to sny, and a board again, add.
 constexpr double unevenCost = 4.0, stepCost = 6.0, snyCost = 3.0, boardCost = 2.0;
 
@@ -55,8 +57,8 @@ class Weigher {
   bool isStation(std::size_t i) const { return section(i).kind == SectionKind::Station; }
 
   void add(std::size_t k, std::optional<std::size_t> at, Measure measure, double value, bool judged = true) {
-    Weighed row{k, at, measure, value, {}, {}, -1.0};
-    const auto limit = judged ? limitOf(measure, m_figures, m_lining.isBroad(k), m_widest) : std::nullopt;
+    Weighed row{k, at, measure, value, {}, {}, -1.0, {}};
+    const auto limit = judged ? limitOf(measure, m_figures, m_lining.isBroad(k), m_widest, m_lengthMm) : std::nullopt;
     if (limit) {
       row.limit = limit->look;
       row.beyond = beyondLimit(measure, value, *limit);
@@ -98,14 +100,19 @@ class Weigher {
     bends->hull = m_lining.frame.sharedHull();
     bends->plank = m_of.planks[k];
     const Band band = m_lining.band(k);
+    const TwistAlong twist(band);
+    bends->mostTwistDeg = twist.worst().degAFoot;
+    bends->mostTwistT = twist.worst().t;
     const std::size_t count = m_lining.frame.sectionCount();
     bends->hollowMm.resize(count);
+    bends->rangeMm.resize(count);
     bends->twistDeg.resize(count);
     for (std::size_t i = 0; i < count; ++i) {
       if (!isStation(i) || !m_lining.covers(k, i)) continue;
       const auto t = static_cast<double>(i);
       bends->hollowMm[i] = hollowMm(band, t);
-      bends->twistDeg[i] = twistAtDegAFoot(band, t);
+      bends->rangeMm[i] = offChord(band, t).rangeMm();
+      bends->twistDeg[i] = twist.degAFootAt(t);
     }
     if (bends->plank != nullptr)
       bends->bowMm = greatestBowMm(bends->plank->map.line(0.5, middlePointsABetween), eightFeetMm);
@@ -121,6 +128,8 @@ class Weigher {
       if (isStation(i) && m_lining.covers(k, i)) m_widest = std::max(m_widest, m_lining.widthMm(k, i));
     }
     const FlatPlank* plank = m_of.planks[k].get();
+    m_lengthMm = plank != nullptr ? plank->boardLengthMm : 0.0;
+    const bool whole = runsOut(k);
     if (m_widest <= 0.0 && plank != nullptr) m_widest = std::max(plank->foreEndMm, plank->aftEndMm);
     const auto atStations = [&](Measure measure, const auto& weighOne) {
       for (std::size_t i = 0; i < count; ++i) {
@@ -132,30 +141,42 @@ class Weigher {
     // A lapped plank is straight across between its lands: nothing is backed out of it.
     const bool carvel = m_figures.construction == Construction::Carvel;
     atStations(Measure::Stock, [&](Measure m, std::size_t i) {
-      add(k, i, m, m_figures.thicknessMm + m_figures.planingMm + (carvel ? std::abs(bends->hollowMm[i]) : 0.0));
+      add(k, i, m, m_figures.thicknessMm + m_figures.planingMm + (carvel ? bends->rangeMm[i] : 0.0));
     });
     atStations(Measure::Step, [&](Measure m, std::size_t i) {
       const auto under = m_lining.strakeBelow(k, static_cast<double>(i));
       if (!under) return;
       const double step = m_lining.widthMm(k, i) / std::max(m_lining.widthMm(*under, i), 1e-9);
-      // Off the garboard and the broad strakes widths fall as they will.
-      add(k, i, m, step, !m_lining.isBroad(*under) || step > 1.0);
+      // Off the garboard and the broad strakes widths fall as they will; of one that is let in, or ends at a joint, it
+      // is the nib that is judged.
+      add(k, i, m, step, whole && runsOut(*under) && (!m_lining.isBroad(*under) || step > 1.0));
     });
     if (!carvel) {
       atStations(Measure::LapBevel, [&](Measure m, std::size_t i) {
         if (const LapBevel* one = land(k, i)) add(k, i, m, one->landRad * 180.0 / std::numbers::pi);
       });
       atStations(Measure::LandLeft, [&](Measure m, std::size_t i) {
-        if (const LapBevel* one = land(k, i)) add(k, i, m, one->leftMm);
+        const auto under = m_lining.strakeBelow(k, static_cast<double>(i));
+        const LapBevel *head = land(k, i), *foot = under ? land(*under, i) : nullptr;
+        if (foot != nullptr && !foot->isHollow()) foot = nullptr;
+        if (head == nullptr && foot == nullptr) return;
+        add(k, i, m,
+            std::min(head != nullptr ? head->leftMm : foot->footLeftMm,
+                     foot != nullptr ? foot->footLeftMm : head->leftMm));
       });
     }
     atStations(Measure::Twist, [&](Measure m, std::size_t i) { add(k, i, m, bends->twistDeg[i]); });
+    // Between stations, and at stem and transom, where it is more than at any of them.
+    if (bends->mostTwistDeg > *std::max_element(bends->twistDeg.begin(), bends->twistDeg.end()) + leastMoreTwistDeg) {
+      add(k, {}, Measure::Twist, bends->mostTwistDeg);
+      m_made.rows.back().t = bends->mostTwistT;
+    }
     if (plank == nullptr) return;
     add(k, {}, Measure::BoardWidth, plank->boardWidthMm);
     add(k, {}, Measure::BoardLength, plank->boardLengthMm);
     add(k, {}, Measure::Sny, plank->snyMm);
     add(k, {}, Measure::EdgeSet, bends->bowMm);
-    add(k, {}, Measure::EndRatio, std::min(plank->foreEndMm, plank->aftEndMm) / std::max(m_widest, 1e-9));
+    add(k, {}, Measure::EndRatio, std::min(plank->foreEndMm, plank->aftEndMm) / std::max(m_widest, 1e-9), whole);
     std::optional<double> hood;
     if (section(0).isHood() && m_lining.covers(k, 0)) hood = plank->foreEndMm;
     if (section(count - 1).isHood() && m_lining.covers(k, count - 1))
@@ -165,6 +186,11 @@ class Weigher {
     const double rate = movementRate(named.empty() ? m_figures.plan.species : named, m_figures.plan.sawn);
     add(k, {}, Measure::SeamMove, m_widest * rate * m_figures.moistureChange);
     countBoards(*plank);
+  }
+
+  /// Whether it runs from end to end of the boat, and not into another strake.
+  bool runsOut(std::size_t k) const {
+    return m_lining.covers(k, 0) && m_lining.covers(k, m_lining.frame.sectionCount() - 1);
   }
 
   /// As many lengths as it needs, scarfed, each out of a board; two side by side where a board is wide enough.
@@ -197,7 +223,7 @@ class Weigher {
   }
 
   void countSeamsThatCross() {
-    if (m_figures.waterlineMm <= 0.0) return;
+    if (!m_figures.waterlineMm) return;
     for (std::size_t line = 1; line + 1 < m_lining.lines.size(); ++line) {
       const PlankLine& of = m_lining.lines[line];
       double low = 1e300, high = -1e300;
@@ -206,7 +232,7 @@ class Weigher {
         const double z = m_lining.frame.sectionPoint(i, of.shares[i]).z();
         low = std::min(low, z), high = std::max(high, z);
       }
-      m_made.seamsCrossWater += low < m_figures.waterlineMm && high > m_figures.waterlineMm ? 1 : 0;
+      m_made.seamsCrossWater += low < *m_figures.waterlineMm && high > *m_figures.waterlineMm ? 1 : 0;
     }
   }
 
@@ -246,7 +272,9 @@ class Weigher {
     for (const Weighed& row : m_made.rows) {
       if (row.verdict)
         sum += weights.*weightOf(row.measure) * (row.verdict == Severity::Trouble ? troubleCost : lookCost) / strakes;
-      if (row.measure == Measure::Step) steps += std::abs(std::log(row.value)), counted += 1.0;
+      // A strake that has no width somewhere is as bad as one that jumps many times.
+      if (row.measure == Measure::Step)
+        steps += std::abs(std::log(std::clamp(row.value, 1.0 / mostStep, mostStep))), counted += 1.0;
     }
     sum += weights.widths * stepCost * steps / std::max(counted, 1.0);
     sum += weights.ends * unevenCost * (m_made.bowUneven + m_made.sternUneven);
@@ -262,7 +290,7 @@ class Weigher {
   std::stop_token m_stop;
   Weighing m_made;
   std::vector<std::vector<LapBevel>> m_lands;  ///< of each section
-  double m_widest = 0.0;                       ///< of the strake that is weighed
+  double m_widest = 0.0, m_lengthMm = 0.0;     ///< of the strake that is weighed
   double m_boards = 0.0, m_lost = 0.0;
 };
 
@@ -279,33 +307,6 @@ double beyondLimit(Measure measure, double value, const Limit& limit) {
 std::optional<Severity> verdictBeyond(double beyond) {
   if (beyond <= 0.0) return std::nullopt;
   return beyond >= 1.0 ? Severity::Trouble : Severity::LookAgain;
-}
-
-double twistAtDegAFoot(const Band& band, double t) {
-  const auto held = [&](double at) { return std::clamp(at, band.reach.fromT, band.reach.toT); };
-  // Along the middle line by short legs, either way as far as a hand reaches: how far the face turns about each.
-  constexpr double little = 0.02, legMm = twistReachMm / 8.0;
-  double turn = 0.0, gone = 0.0;
-  for (const double way : {-1.0, 1.0}) {
-    double at = held(t), reached = 0.0;
-    Vec3 here = band.point(at, 0.5), normal = band.normal(at, 0.5);
-    while (reached < twistReachMm - 0.5 * legMm) {
-      const double low = held(at - little), high = held(at + little);
-      const double speed = (band.point(high, 0.5) - band.point(low, 0.5)).norm() / std::max(high - low, 1e-9);
-      const double next = held(at + way * legMm / std::max(speed, 1.0));
-      const Vec3 there = band.point(next, 0.5), turned = band.normal(next, 0.5);
-      const Vec3 leg = way * (there - here);
-      if (leg.norm() < 1e-3 * legMm) break;
-      // dN/ds = -k T - torsion B: what turns about the leg is the torsion.
-      turn += (way > 0.0 ? normal.cross(turned) : turned.cross(normal)).dot(leg) / leg.norm();
-      reached += leg.norm();
-      at = next, here = there, normal = turned;
-    }
-    gone += reached;
-  }
-  if (gone < legMm) return 0.0;
-  const double degrees = std::abs(turn) * 180.0 / std::numbers::pi * footMm / gone;
-  return std::isfinite(degrees) ? degrees : 0.0;
 }
 
 const Weighed* Weighing::row(std::size_t strake, Measure measure, std::optional<std::size_t> section) const {

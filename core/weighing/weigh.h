@@ -20,16 +20,19 @@ struct Weighed {
   double value = 0.0;           ///< mm, degrees, or a ratio
   std::optional<double> limit;  ///< from where it wants looking at; none where nothing is judged
   std::optional<Severity> verdict;
-  double beyond = -1.0;  ///< how far beyond its limit, as `beyondLimit` has it
+  double beyond = -1.0;     ///< how far beyond its limit, as `beyondLimit` has it
+  std::optional<double> t;  ///< Twist of the whole strake: where it is most, section parameter
 };
 
 /// What is costly to work out of a strake, and stays while its edges do.
 struct StrakeBends {
-  LinedStrake of;                    ///< the strake it was worked out for
-  std::shared_ptr<const Hull> hull;  ///< on which hull
-  std::vector<double> hollowMm;      ///< at every section
-  std::vector<double> twistDeg;      ///< likewise, degrees a foot
-  double bowMm = 0.0;                ///< of the flat plank's middle line, the greatest in eight feet
+  LinedStrake of;                               ///< the strake it was worked out for
+  std::shared_ptr<const Hull> hull;             ///< on which hull
+  std::vector<double> hollowMm;                 ///< at every section
+  std::vector<double> rangeMm;                  ///< likewise, to both sides of the chord
+  std::vector<double> twistDeg;                 ///< at every section, degrees a foot
+  double mostTwistDeg = 0.0, mostTwistT = 0.0;  ///< the most of it anywhere, and at which section parameter
+  double bowMm = 0.0;                           ///< of the flat plank's middle line, the greatest in eight feet
   std::shared_ptr<const FlatPlank> plank;
 };
 
@@ -65,10 +68,5 @@ struct WeighedPlan {
 };
 Weighing weigh(const WeighedPlan& of, const WeighingFigures& figures, const Weighing* before = nullptr,
                const std::stop_token& stop = {});
-
-/// Degrees by which a strake's face turns about its run in a foot, at section parameter t: the geodesic torsion of its
-/// middle line, over three inches to either side, as far as it reaches. Nought on a sphere; within half a degree
-/// on an oblique cylinder given as a table (weigh_test).
-double twistAtDegAFoot(const Band& band, double t);
 
 }  // namespace narrows

@@ -60,7 +60,8 @@ double coldTwistDeg(double thicknessMm) {
 
 }  // namespace
 
-WeighingFigures weighingFigures(const OffsetTable& table, Length lap, Length waterline, const WeighingPlan& plan) {
+WeighingFigures weighingFigures(const OffsetTable& table, Length lap, std::optional<Length> waterline,
+                                const WeighingPlan& plan) {
   WeighingFigures figures;
   figures.construction = table.construction;
   figures.usual = shopFigures(table.construction, boatLength(table));
@@ -68,7 +69,7 @@ WeighingFigures weighingFigures(const OffsetTable& table, Length lap, Length wat
   figures.thicknessMm = table.thickness.mm();
   figures.planingMm = plan.planing.value_or(carvel ? inches(usualPlaningInches) : Length()).mm();
   figures.lapMm = carvel ? 0.0 : lap.mm();
-  figures.waterlineMm = waterline.mm();
+  if (waterline) figures.waterlineMm = waterline->mm();
   figures.boardThicknessMm =
       plan.boardThickness.value_or(table.thickness + inches(carvel ? carvelBoardMoreInches : lapstrakeBoardMoreInches))
           .mm();
@@ -118,7 +119,8 @@ double movementRate(const std::string& species, Sawn sawn) {
   return sawn == Sawn::Slab ? softWoodSlab : softWoodQuarter;
 }
 
-std::optional<Limit> usualLimit(Measure measure, const WeighingFigures& figures, bool broad, double widestMm) {
+std::optional<Limit> usualLimit(Measure measure, const WeighingFigures& figures, bool broad, double widestMm,
+                                double lengthMm) {
   const bool carvel = figures.construction == Construction::Carvel;
   const double allowance = broad ? broadStrakeAllowance : 1.0;
   switch (measure) {
@@ -134,7 +136,11 @@ std::optional<Limit> usualLimit(Measure measure, const WeighingFigures& figures,
       return Limit{1.25, 1.5};
     case Measure::LandLeft:
       if (carvel) return std::nullopt;
-      return Limit{figures.thicknessMm / 2.0, std::max(figures.thicknessMm / 3.0, mmPerInch / 8.0)};
+      {
+        // Of planking under a quarter of an inch half is less than an eighth: there is nothing between.
+        const double trouble = std::max(figures.thicknessMm / 3.0, mmPerInch / 8.0);
+        return Limit{std::max(figures.thicknessMm / 2.0, trouble), trouble};
+      }
     case Measure::Twist: {
       const double cold = coldTwistDeg(figures.thicknessMm);
       return Limit{cold, 1.5 * cold};
@@ -153,7 +159,9 @@ std::optional<Limit> usualLimit(Measure measure, const WeighingFigures& figures,
       // inches wide, more where it is narrower.
       const double inEight = carvel ? mmPerInch / 4.0 * (6.0 * mmPerInch / std::max(widestMm, 1.0))
                                     : mmPerInch / 16.0 * (8.0 * 8.0) / (6.0 * 6.0);
-      return Limit{inEight, 2.0 * inEight};
+      // A bow grows with the square of the length: a shorter plank has less of it for the same force.
+      const double part = lengthMm > 0.0 ? std::min(lengthMm / eightFeetMm, 1.0) : 1.0;
+      return Limit{inEight * part * part, 2.0 * inEight * part * part};
     }
     case Measure::EndRatio:
       return Limit{endShareToLookAt, endShareOfTrouble};
@@ -169,11 +177,12 @@ std::optional<Limit> usualLimit(Measure measure, const WeighingFigures& figures,
   return std::nullopt;
 }
 
-std::optional<Limit> limitOf(Measure measure, const WeighingFigures& figures, bool broad, double widestMm) {
+std::optional<Limit> limitOf(Measure measure, const WeighingFigures& figures, bool broad, double widestMm,
+                             double lengthMm) {
   for (const OwnLimit& own : figures.plan.limits) {
     if (own.measure == measure) return own.limit;
   }
-  return usualLimit(measure, figures, broad, widestMm);
+  return usualLimit(measure, figures, broad, widestMm, lengthMm);
 }
 
 }  // namespace narrows

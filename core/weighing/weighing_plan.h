@@ -54,24 +54,29 @@ Result<void> checkWeighing(const WeighingPlan& plan);
 struct WeighingFigures {
   Construction construction = Construction::Carvel;
   ShopFigures usual;
-  double thicknessMm = 0.0, planingMm = 0.0, lapMm = 0.0, waterlineMm = 0.0;
+  double thicknessMm = 0.0, planingMm = 0.0, lapMm = 0.0;
+  std::optional<double> waterlineMm;  ///< height at which she floats, where it is said
   double boardThicknessMm = 0.0, boardWidthMm = 0.0, boardLengthMm = 0.0;
   double moistureChange = 0.0;
   WeighingPlan plan;
   bool operator==(const WeighingFigures& other) const = default;
 };
 
-/// `waterline`: nought where it is not said.
-WeighingFigures weighingFigures(const OffsetTable& table, Length lap, Length waterline, const WeighingPlan& plan);
+/// `waterline`: height at which she floats, where it is said.
+WeighingFigures weighingFigures(const OffsetTable& table, Length lap, std::optional<Length> waterline,
+                                const WeighingPlan& plan);
 
 /// How much of its width wood moves for each per cent of moisture; of a wood that is not known, that of a soft one.
 double movementRate(const std::string& species, Sawn sawn);
 
-/// The usual limit of a measure for a strake (0 is the garboard) of such a greatest width; none where nothing is
-/// judged. From shop practice: docs/guide, "Weighing a plan".
-std::optional<Limit> usualLimit(Measure measure, const WeighingFigures& figures, bool broad, double widestMm);
+/// The usual limit of a measure for a strake (`broad`: the garboard or beside it) of such a greatest width and length;
+/// none where nothing is judged. `lengthMm`: nought for one longer than the eight feet that edge set is measured over.
+/// From shop practice: docs/guide, "Weighing a plan".
+std::optional<Limit> usualLimit(Measure measure, const WeighingFigures& figures, bool broad, double widestMm,
+                                double lengthMm = 0.0);
 
 /// The builder's own limit, or the usual one.
-std::optional<Limit> limitOf(Measure measure, const WeighingFigures& figures, bool broad, double widestMm);
+std::optional<Limit> limitOf(Measure measure, const WeighingFigures& figures, bool broad, double widestMm,
+                             double lengthMm = 0.0);
 
 }  // namespace narrows

@@ -82,6 +82,57 @@ class SuggestTest : public QObject {
     }
   }
 
+  void whatIsOfferedDiffersAndHasNoMoreTroubleAStrake() {
+    for (const char* boat : {"osier", "marl"}) {
+      for (const int strakes : {0, 6}) {
+        Book book = sampleBook(boat);
+        if (strakes > 0) book = *setStrakeCount(book, strakes);
+        const auto made = suggest(fromBook(book, 120));
+        QVERIFY(made);
+        const auto trouble = [](const PlanWeighed& of) {
+          return static_cast<double>(of.weighing.trouble) / static_cast<double>(of.lining.strakeCount());
+        };
+        for (std::size_t i = 0; i < made->found.size(); ++i) {
+          const Lining& one = made->found[i].plan->lining;
+          QVERIFY(trouble(*made->found[i].plan) <= trouble(*made->begun) + 1e-12);
+          for (std::size_t j = 0; j < i; ++j) {
+            const Lining& other = made->found[j].plan->lining;
+            if (one.lines.size() != other.lines.size()) continue;
+            double apart = 0.0;
+            for (std::size_t line = 0; line < one.lines.size(); ++line) {
+              for (std::size_t s = 0; s < one.frame.sectionCount(); ++s) {
+                if (!one.lines[line].isAt(s) || !other.lines[line].isAt(s)) {
+                  if (one.lines[line].isAt(s) != other.lines[line].isAt(s)) apart = 1e9;
+                  continue;
+                }
+                apart = std::max(
+                    apart, std::abs(one.lines[line].shares[s] - other.lines[line].shares[s]) * one.frame.girthMm(s));
+              }
+            }
+            QVERIFY2(apart > 3.0, qPrintable(QString("%1 and %2: %3").arg(i).arg(j).arg(apart)));
+          }
+        }
+      }
+    }
+  }
+
+  void theCureIsForThePlaceThatIsWorst() {
+    // Two lands in trouble, the second much the worse: it is that one whose neighbour is narrowed.
+    const Book book = *setStrakeCount(sampleBook("osier"), 5);
+    const auto now = weighedOf(fromBook(book, 1), book.boatPlan(), quickStrip);
+    const Weighed* worst = now->weighing.worst(Measure::LandLeft);
+    QVERIFY(worst != nullptr && worst->verdict == Severity::Trouble && worst->section);
+    const std::string at = now->lining.frame.hull().sections[*worst->section].name;
+    const std::string line = "line " + std::to_string(now->lining.strakes[worst->strake].upper) + ", ";
+    bool offered = false;
+    for (const PlanChange& change : planChanges(book, now->lining, now->weighing, BoatSide::Starboard)) {
+      const std::string words = change.words.words();
+      const bool marks = words.starts_with(line) && words.find(at) != std::string::npos;
+      offered = offered || marks;
+    }
+    QVERIFY2(offered, (line + at).c_str());
+  }
+
   void aPoorPlanIsBettered() {
     // A dozen strakes where eight are usual, the garboard a sliver at the stem.
     Book book = *setStrakeCount(sampleBook("osier"), 16);

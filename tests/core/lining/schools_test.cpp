@@ -8,6 +8,7 @@
 #include "book/lining_edits.h"
 #include "lining/schools.h"
 #include "lining/straight_run.h"
+#include "plank/lap_bevel.h"
 #include "sample_books.h"
 #include "smooth_hulls.h"
 
@@ -65,6 +66,32 @@ class SchoolsTest : public QObject {
   Q_OBJECT
 
  private slots:
+  void aLappedPlanByTheMiddleIsLedByTheLandLeft() {
+    // Where she turns hardest strakes are narrower, so that their lands leave as much of the edge: the least that is
+    // left is more than of as many equal strakes.
+    for (const Boat& boat : boats()) {
+      if (boat.book.table.construction != Construction::Lapstrake || boat.frame.hull().isChined()) continue;
+      double least[2];
+      for (const School school : {School::Equal, School::Middle}) {
+        SchoolAnswers answers;
+        answers.strakes = 9;
+        const auto plan = made(boat, school, answers);
+        QVERIFY2(plan, at(boat, school, plan ? "" : describe(plan.error())));
+        const auto lining = lineOff(boat.frame, *plan, boat.ids, plankingFigures(boat.book));
+        QVERIFY(lining);
+        double& left = least[school == School::Middle];
+        left = 1e300;
+        const auto lands =
+            lapBevels(*lining, lining->master, lapMake(boat.book, *lining), boat.book.table.thickness.mm());
+        for (const LapBevel& land : lands) {
+          if (land.strake > 0) left = std::min(left, land.leftMm);
+        }
+      }
+      QVERIFY2(least[1] > least[0] - 0.05,
+               at(boat, School::Middle, std::to_string(least[1]) + " against " + std::to_string(least[0])));
+    }
+  }
+
   void initTestCase() {
     m_boats = boats();
     for (std::size_t i = 0; i < m_boats.size(); ++i) {
