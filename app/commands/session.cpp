@@ -144,6 +144,7 @@ void Session::start(const Book& book, const QString& path, Hold hold) {
   if (m_journal != nullptr) m_journal->finish();
   letGoOfLeftWork();
   m_lock = std::move(hold.lock);
+  m_onDisk.reset();
   m_path = path;
   m_readOnlyWhy = hold.readOnlyWhy;
   m_unguarded = hold.unguarded;
@@ -278,7 +279,11 @@ void Session::cancelDrag() {
 }
 
 Result<void> Session::openBook(const QString& path) {
-  auto read = aside([file = path.toStdString()] { return loadBook(file); });
+  std::optional<std::uint64_t> onDisk;
+  auto read = aside([file = path.toStdString(), &onDisk] {
+    onDisk = whatStandsIn(file);
+    return loadBook(file);
+  });
   if (!read) return tl::make_unexpected(read.error());
   Hold held = hold(path);
   if (read->isNewer()) {
@@ -286,6 +291,7 @@ Result<void> Session::openBook(const QString& path) {
         describe({Fault::BookNewer, {}, {std::to_string(read->version), std::to_string(bookVersion)}}));
   }
   start(read->book, path, std::move(held));
+  m_onDisk = onDisk;
   return {};
 }
 
@@ -317,6 +323,8 @@ void Session::takeOver(const LeftWork& work) {
 
 Result<void> Session::save() {
   if (!m_readOnlyWhy.isEmpty()) return fail(Fault::ReadOnly, {0, 0, m_path.toStdString()});
+  const auto now = whatStandsIn(m_path.toStdString());
+  if (m_onDisk && now && *now != *m_onDisk) return fail(Fault::BookReplaced, {0, 0, m_path.toStdString()});
   return saveAs(m_path);
 }
 
@@ -333,6 +341,8 @@ Result<void> Session::saveAs(const QString& path) {
     return tl::make_unexpected(saved.error());
   }
   m_lock = std::move(held.lock);
+  if (m_lock != nullptr) m_lock->follow(path.toStdString());
+  m_onDisk = whatStandsIn(path.toStdString());
   m_unguarded = held.unguarded;
   m_besides = QString::fromStdString(describe(saved->besides)).trimmed();
   if (m_journal != nullptr) m_journal->finish();

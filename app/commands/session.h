@@ -77,7 +77,8 @@ class Session : public QObject {
   Result<void> newFromTable(const QString& path);
   void openSample(const Book& book);
   void takeOver(const LeftWork& work);
-  /// Saves. Where a version before it could not be kept the book is saved all the same, and `care` says so.
+  /// Saves. Where a version before it could not be kept the book is saved all the same, and `care` says so. Fails with
+  /// `Fault::BookReplaced` where another program wrote the file since it was opened or saved here.
   Result<void> save();
   Result<void> saveAs(const QString& path);
   /// Nothing is left to recover: called as the window closes with the builder's consent.
@@ -151,6 +152,7 @@ class Session : public QObject {
   bool m_selectFirst = false, m_selectingFirst = false;
   QString m_unguarded, m_notKept, m_besides;  ///< what `care` says
   std::unique_ptr<BookLock> m_lock;
+  std::optional<std::uint64_t> m_onDisk;  ///< what stood in the file when it was opened, or saved here
   std::unique_ptr<Journal> m_journal;
   std::optional<LeftWork> m_leftWork;  ///< taken up, and not yet safe elsewhere
   std::unique_ptr<Solver> m_solver;    ///< last: its thread ends before what it reports to

@@ -129,11 +129,22 @@ bool Desk::save() {
   m_takeInTyping();
   if (m_session->path().isEmpty() || !m_session->readOnlyWhy().isEmpty()) return saveAs();
   if (const auto saved = m_session->save(); !saved) {
+    if (saved.error()[0].fault == Fault::BookReplaced) return saveBeside(saved.error());
     tellProblems(tr("The book was not saved."), saved.error());
     return false;
   }
   emit saved(tr("Saved."));
   return true;
+}
+
+bool Desk::saveBeside(const Problems& why) {
+  QMessageBox box(QMessageBox::Warning, tr("Not saved"), tr("The book was not saved."), QMessageBox::NoButton,
+                  m_window);
+  box.setInformativeText(m_session->explained(why[0]));
+  QAbstractButton* other = box.addButton(tr("Save under another name…"), QMessageBox::AcceptRole);
+  box.addButton(tr("Stay"), QMessageBox::RejectRole);
+  box.exec();
+  return box.clickedButton() == other && saveAs();
 }
 
 bool Desk::saveAs() {

@@ -50,6 +50,8 @@ class Desk : public QObject {
   static bool isBackup(const QString& path);
   bool openBackup(const QString& path);
   void tellProblems(const QString& heading, const Problems& problems);
+  /// Another program wrote the book's file: asks, and saves under another name where that is wished.
+  bool saveBeside(const Problems& why);
 
   Session* m_session;
   QWidget* m_window;

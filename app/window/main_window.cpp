@@ -19,6 +19,7 @@
 
 #include "book/daybook_edits.h"
 #include "book/edits.h"
+#include "book/first_lining.h"
 #include "book/strake_records.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
@@ -404,6 +405,7 @@ void MainWindow::openPrintPanel(SheetsOf what, const std::shared_ptr<const Solve
 
 void MainWindow::beginTable(const OffsetTable& table) {
   m_session.openSample(startBook(table));
+  m_typedBook = m_session.bookNumber();
   tell({}, false);
   goToNumber(1);
   m_lines->grid()->setFocus();
@@ -464,8 +466,16 @@ void MainWindow::goToNumber(int number) {
   }
 }
 
+void MainWindow::lineOffTyped() {
+  const auto& solved = m_session.solved();
+  if (m_typedBook != m_session.bookNumber() || solved == nullptr || solved->inside == nullptr) return;
+  if (m_session.perform(tr("Line off as a new boat is"), linedOffToBegin(*m_session.book()))) m_typedBook = -1;
+}
+
 void MainWindow::goToStage(std::size_t index) {
   takeInTyping();
+  // A table typed from paper began with no hull: it is lined off when that is first looked at.
+  if (m_stages[index]->number() >= m_lining->number()) lineOffTyped();
   m_stack->setCurrentIndex(static_cast<int>(index));
   m_rail->setCurrent(index);
   m_stages[index]->drawing()->setFocus();

@@ -66,6 +66,8 @@ class MainWindow : public QMainWindow {
   void makeViewMenu();
   void tell(const QString& words, bool trouble);
   void showTold();
+  /// Lines off a boat whose table was typed, the first time that is looked at with a hull there.
+  void lineOffTyped();
   void askBuilder();
   void printSheets();
   void showRecent();
@@ -99,6 +101,7 @@ class MainWindow : public QMainWindow {
   LiningStage* m_lining;
   PlanksStage* m_planks;
   std::vector<Stage*> m_stages;
+  int m_typedBook = -1;  ///< the book begun of a typed table that is not lined off yet, by its number
   LongWork m_printing;
   QMenu* m_recentMenu = nullptr;
   QActionGroup* m_units = nullptr;

@@ -64,6 +64,12 @@ class PlanCheck {
       between(length, Trade::say("a board of a laminated part"), 1e-6);
     for (const BendRatio& ratio : lamination.ratios)
       number(ratio.ratio, Trade::say("radius over thickness"), 1.0, 1000.0);
+    const BentInPlacePlan& bent = plan.bentInPlace;
+    for (const Length length : {bent.thickness, bent.width, bent.clampSpacing})
+      between(length, Trade::say("the timber bent in place"), 5.0);
+    for (const Length length : {bent.bow, bent.backing, bent.trim})
+      between(length, Trade::say("the timber bent in place"), 0.0);
+    number(bent.sideDeg, Trade::say("the bevel of its sides, in degrees"), 0.0, 60.0);
     for (const Length length : {plan.blank.boardWidth, plan.blank.boardThickness})
       between(length, Trade::say("a board of a blank"), 1e-6);
     for (const Length length : {plan.blank.clear, plan.blank.margin}) between(length, Trade::say("a blank"), 0.0);

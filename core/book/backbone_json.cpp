@@ -27,6 +27,9 @@ const Spellings<CameOutChoice> followWords{{CameOutChoice::Drawing, "drawing"},
                                            {CameOutChoice::AsMeasured, "as-measured"},
                                            {CameOutChoice::Between, "between"}};
 
+const Spellings<BentAlong> bentAlongWords{
+    {BentAlong::None, "nothing"}, {BentAlong::Bottom, "bottom"}, {BentAlong::Stem, "stem"}};
+
 }  // namespace
 
 // Each kind of thing once: the same list of keys is written and read.
@@ -134,6 +137,19 @@ static void fields(Archive& a, LaminationPlan& p) {
 }
 
 template <typename Archive>
+static void fields(Archive& a, BentInPlacePlan& p) {
+  a("along", p.along, bentAlongWords);
+  a("species", p.species);
+  a("thickness", p.thickness);
+  a("width", p.width);
+  a("side-deg", p.sideDeg);
+  a("clamp-spacing", p.clampSpacing);
+  a("bow", p.bow);
+  a("backing", p.backing);
+  a("trim", p.trim);
+}
+
+template <typename Archive>
 static void fields(Archive& a, BlankPlan& p) {
   a("timber", p.timber.number);
   a("board-width", p.boardWidth);
@@ -196,6 +212,7 @@ static void fields(Archive& a, BackbonePlan& p) {
   a("bolt-clear", p.boltClear);
   a("rabbet-clear", p.rabbetClear);
   a.object("lamination", p.lamination);
+  if (!a.isWriting() || !(p.bentInPlace == BentInPlacePlan())) a.object("bent-in-place", p.bentInPlace);
   a.object("blank", p.blank);
   a.object("slab", p.slab);
   a("came-out", p.cameOut);

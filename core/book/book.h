@@ -35,7 +35,7 @@ inline constexpr int bookVersion = 6;
 struct BookSettings {
   Notation notation = Notation::Inches16;  ///< how lengths are shown
   Length lap;                              ///< lapstrake: width of the lap
-  Length waterline;                        ///< height at which she floats; nought: not said
+  std::optional<Length> waterline;         ///< height at which she floats, where it is said
   std::string builder;                     ///< who is at work: named beside every figure that is changed
   bool operator==(const BookSettings&) const = default;
 };

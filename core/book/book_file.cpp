@@ -47,7 +47,20 @@ std::string lockName(const std::string& bookPath) {
   return stateFolder() + "/lock-" + std::to_string(fingerprint(whole));
 }
 
+/// Of the file itself, whatever it is called; empty where there is none.
+std::string fileLockName(const std::string& bookPath) {
+  struct stat file {};
+  if (::stat(bookPath.c_str(), &file) != 0) return {};
+  return stateFolder() + "/lock-file-" + std::to_string(file.st_dev) + "-" + std::to_string(file.st_ino);
+}
+
 }  // namespace
+
+std::optional<std::uint64_t> whatStandsIn(const std::string& path) {
+  const auto text = readWholeFile(path, mostBookBytes);
+  if (!text) return std::nullopt;
+  return fingerprint(*text);
+}
 
 Result<ReadBook> loadBook(const std::string& path) {
   const auto text = readWholeFile(path, mostBookBytes);
@@ -85,11 +98,28 @@ Result<std::unique_ptr<BookLock>> BookLock::take(const std::string& bookPath) {
   const std::string name = lockName(bookPath);
   auto lock = FileLock::take(name);
   if (!lock) return tl::make_unexpected(named(lock.error(), bookPath));
-  return std::unique_ptr<BookLock>(new BookLock(name, std::move(*lock)));
+  std::unique_ptr<BookLock> book(new BookLock(name, std::move(*lock)));
+  const std::string fileName = fileLockName(bookPath);
+  if (fileName.empty()) return book;
+  auto fileLock = FileLock::take(fileName);
+  if (!fileLock) return tl::make_unexpected(named(fileLock.error(), bookPath));
+  book->m_fileName = fileName;
+  book->m_fileLock = std::move(*fileLock);
+  return book;
 }
 
 bool BookLock::isOf(const std::string& bookPath) const {
-  return m_name == lockName(bookPath);
+  return m_name == lockName(bookPath) || (!m_fileName.empty() && m_fileName == fileLockName(bookPath));
+}
+
+void BookLock::follow(const std::string& bookPath) {
+  const std::string fileName = fileLockName(bookPath);
+  if (fileName == m_fileName) return;
+  m_fileLock = nullptr;
+  m_fileName.clear();
+  if (fileName.empty()) return;
+  // Its path is held: nobody else can have come to the new file by it.
+  if (auto lock = FileLock::take(fileName)) m_fileLock = std::move(*lock), m_fileName = fileName;
 }
 
 std::string stateFolder() {

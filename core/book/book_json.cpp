@@ -1,6 +1,8 @@
 // The book as a file: UTF-8 JSON, keys in a fixed order.
 
+#include <algorithm>
 #include <cmath>
+#include <iterator>
 #include <limits>
 #include <nlohmann/json.hpp>
 #include <set>
@@ -13,7 +15,9 @@
 #include "book/json_archive.h"
 #include "book/json_text.h"
 #include "book/lining_json.h"
+#include "book/moulds_json.h"
 #include "book/planking_json.h"
+#include "book/records_json.h"
 #include "book/strake_records.h"
 #include "book/unknown_keys.h"
 #include "book/weighing_json.h"
@@ -24,8 +28,6 @@ namespace narrows {
 
 namespace {
 
-/// Things in any other list of it.
-constexpr std::size_t mostThings = 10000;
 /// Versions of the format that a later program may have come to.
 constexpr std::uint64_t latestVersion = 9999;
 
@@ -48,152 +50,26 @@ Json idsJson(const std::vector<Id<Kind>>& ids) {
   return list;
 }
 
-std::string notationName(Notation notation) {
-  switch (notation) {
-    case Notation::FeetInches16:
-      return "ft-in-16ths";
-    case Notation::FeetInches32:
-      return "ft-in-32nds";
-    case Notation::Inches16:
-      return "in-16ths";
-    case Notation::Inches32:
-      return "in-32nds";
-    case Notation::Millimetres:
-      return "mm";
-  }
-  return {};
+const Spellings<Notation> notationWords{{Notation::FeetInches16, "ft-in-16ths"},
+                                        {Notation::FeetInches32, "ft-in-32nds"},
+                                        {Notation::Inches16, "in-16ths"},
+                                        {Notation::Inches32, "in-32nds"},
+                                        {Notation::Millimetres, "mm"}};
+
+}  // namespace
+
+template <typename Archive>
+static void fields(Archive& a, BookSettings& p) {
+  a("notation", p.notation, notationWords);
+  a("lap", p.lap);
+  a("builder", p.builder);
+  a.whenSet("load-waterline", p.waterline);
 }
 
-Json fairedJson(const std::vector<FairedFigure>& faired) {
-  Json list = Json::array();
-  for (const FairedFigure& one : faired) {
-    list.push_back({{"in", one.figure.in == FigureRef::In::Row ? "row" : "profile"},
-                    {"list", one.figure.list},
-                    {"place", one.figure.place},
-                    {"value", one.value.mm()},
-                    {"who", one.who},
-                    {"when", one.when},
-                    {"why", one.why}});
-  }
-  return list;
-}
+namespace {
 
-/// A choice and the words that stand for it in the file.
-template <typename Choice>
-using Words = std::vector<std::pair<Choice, std::string>>;
-
-const Words<TakenOff>& takenOffWords() {
-  static const Words<TakenOff> words{{TakenOff::Planking, "planking"},
-                                     {TakenOff::PlankingAndTimber, "planking, timber"},
-                                     {TakenOff::PlankingTimberRibband, "planking, timber, ribband"}};
-  return words;
-}
-
-const Words<MouldSide>& mouldSideWords() {
-  static const Words<MouldSide> words{
-      {MouldSide::Best, "best"}, {MouldSide::Forward, "forward"}, {MouldSide::Aft, "aft"}};
-  return words;
-}
-
-const Words<BoatSide>& sideWords() {
-  static const Words<BoatSide> words{{BoatSide::Starboard, "starboard"}, {BoatSide::Port, "port"}};
-  return words;
-}
-const Words<SetUpKind>& setUpKindWords() {
-  static const Words<SetUpKind> words{{SetUpKind::HalfBreadth, "half-breadth"},
-                                      {SetUpKind::Height, "height"},
-                                      {SetUpKind::Distance, "distance"},
-                                      {SetUpKind::Twist, "twist"},
-                                      {SetUpKind::Diagonal, "diagonal"}};
-  return words;
-}
-
-const Words<PlankShape>& shapeWords() {
-  static const Words<PlankShape> words{{PlankShape::Computed, "computed"},
-                                       {PlankShape::Readings, "readings"},
-                                       {PlankShape::Between, "between"},
-                                       {PlankShape::Faired, "faired"}};
-  return words;
-}
-
-template <typename Choice>
-std::string wordFor(const Words<Choice>& words, Choice choice) {
-  for (const auto& [one, word] : words) {
-    if (one == choice) return word;
-  }
-  return {};
-}
-
-Json hungJson(const std::vector<HungStrake>& hung) {
-  Json list = Json::array();
-  for (const HungStrake& one : hung) {
-    Json readings = Json::array();
-    for (const HungReading& reading : one.readings)
-      readings.push_back({{"station", reading.station}, {"off", reading.off.mm()}});
-    list.push_back({{"side", wordFor(sideWords(), one.side)},
-                    {"strake", std::abs(one.strake)},
-                    {"strake-id", one.strakeId.number},
-                    {"from", one.from.number},
-                    {"to", one.to.number},
-                    {"when", one.when},
-                    {"readings", readings}});
-  }
-  return list;
-}
-
-Json spiledJson(const std::vector<SpiledStrake>& spiled) {
-  Json list = Json::array();
-  for (const SpiledStrake& one : spiled) {
-    Json readings = Json::array();
-    for (const SpilingReading& reading : one.spiling.readings) {
-      Json read{{"station", reading.station}};
-      if (reading.lower) read["lower"] = reading.lower->mm();
-      if (reading.upper) read["upper"] = reading.upper->mm();
-      readings.push_back(read);
-    }
-    list.push_back({{"side", wordFor(sideWords(), one.spiling.side.value_or(BoatSide::Starboard))},
-                    {"strake", std::abs(one.spiling.strake.value_or(1))},
-                    {"strake-id", one.strakeId.number},
-                    {"piece", one.spiling.piece},
-                    {"batten", one.spiling.batten.mm()},
-                    {"lap", one.spiling.lap.mm()},
-                    {"shape", wordFor(shapeWords(), one.shape)},
-                    {"when", one.when},
-                    {"readings", readings}});
-  }
-  return list;
-}
-
-Json mouldsJson(const MouldPlan& plan) {
-  Json json;
-  json["taken-off"] = wordFor(takenOffWords(), plan.takenOff);
-  json["timber"] = plan.timber.mm();
-  json["ribband"] = plan.ribband.mm();
-  json["thickness"] = plan.thickness.mm();
-  json["side"] = wordFor(mouldSideWords(), plan.side);
-  json["whole"] = plan.whole;
-  json["spreader"] = plan.spreader.mm();
-  json["base"] = plan.base.mm();
-  json["left-out"] = plan.leftOut;
-  Json extra = Json::array();
-  for (const ExtraMould& mould : plan.extra)
-    extra.push_back({{"id", mould.id.number}, {"name", mould.name}, {"at", mould.at.mm()}});
-  json["extra"] = extra;
-  Json readings = Json::array();
-  for (const SetUpReading& reading : plan.readings) {
-    readings.push_back({{"mould", reading.mould},
-                        {"kind", wordFor(setUpKindWords(), reading.kind)},
-                        {"mark", reading.mark},
-                        {"to", reading.to},
-                        {"measured", reading.measured.mm()}});
-  }
-  json["readings"] = readings;
-  json["plank-as-they-stand"] = plan.plankAsTheyStand;
-  return json;
-}
-
-/// `withBackbone`: false leaves the backbone out, as books of the first formats do; `withDaybook` likewise.
-Json knownJson(const Book& book, bool withBackbone = true, bool withDaybook = true) {
+/// `withBackbone`: false leaves the backbone out, as books of the first formats do.
+Json knownJson(const Book& book, bool withBackbone = true) {
   Json json;
   json["narrows"] = bookVersion;
   json["shop"] = book.shop;
@@ -216,12 +92,9 @@ Json knownJson(const Book& book, bool withBackbone = true, bool withDaybook = tr
   if (!(book.joining == JoiningPlan())) json["joining"] = joiningJson(book.joining);
   if (!(book.fastening == FasteningPlan())) json["fastening"] = fasteningJson(book.fastening);
   if (!(book.flatWork == FlatWorkPlan())) json["flat-work"] = flatWorkJson(book.flatWork);
-  if (withDaybook && !book.log.empty()) json["hanging-log"] = hangingLogJson(book.log);
-  if (withDaybook && !book.printed.empty()) json["printed"] = printedJson(book.printed);
-  json["settings"] = {{"notation", notationName(book.settings.notation)},
-                      {"lap", book.settings.lap.mm()},
-                      {"waterline", book.settings.waterline.mm()},
-                      {"builder", book.settings.builder}};
+  if (!book.log.empty()) json["hanging-log"] = hangingLogJson(book.log);
+  if (!book.printed.empty()) json["printed"] = printedJson(book.printed);
+  json["settings"] = jsonOf(book.settings);
   return json;
 }
 
@@ -251,13 +124,6 @@ class BookReader {
     wrong(name, Trade::say("a whole number"));
     return 0;
   }
-  double number(const Json& object, const std::string& name) {
-    const Json* value = key(object, name, Trade::say("a number"));
-    if (value == nullptr) return 0.0;
-    if (value->is_number() && std::abs(value->get<double>()) <= mostNumber) return value->get<double>();
-    wrong(name, Trade::say("a number no greater than any boat"));
-    return 0.0;
-  }
   std::string text(const Json& object, const std::string& name) {
     const Json* value = key(object, name, "text");
     if (value == nullptr) return {};
@@ -284,6 +150,36 @@ class BookReader {
     return list;
   }
 
+  /// Every id is used once and is below the counter, so that none is ever used again.
+  void checkIds(const Book& book) {
+    if (!problems.empty()) return;
+    if (book.stationIds.size() != book.table.stations.size()) wrong("station-ids", Trade::say("one id a station"));
+    std::set<std::int64_t> seen;
+    bool good = true;
+    const auto use = [&](std::int64_t id) { good = good && id > 0 && id < book.nextId && seen.insert(id).second; };
+    for (const StationId id : book.stationIds) use(id.number);
+    use(book.stem.number);
+    use(book.sternpost.number);
+    for (const LiningPlan& plan : book.plans) {
+      use(plan.id.number);
+      for (const StrakeId id : plan.strakes) use(id.number);
+      for (const LineId id : plan.lines) use(id.number);
+      for (const Stealer& stealer : plan.stealers) {
+        if (stealer.joining == Joining::TwoIntoOne) use(stealer.into.number);
+      }
+    }
+    for (const ExtraMould& mould : book.moulds.extra) use(mould.id.number);
+    for (const Timber& timber : book.backbone.timbers) use(timber.id.number);
+    for (const Joint& joint : book.backbone.joints) use(joint.id.number);
+    for (const Bolt& bolt : book.backbone.bolts) use(bolt.id.number);
+    for (const HangingEntry& entry : book.log) use(entry.id.number);
+    // A strake that is gone has an id that was given out.
+    Book records = book;
+    eachOfStrake(records,
+                 [&](const OfStrake& one) { good = good && one.id.number >= 0 && one.id.number < book.nextId; });
+    if (!good) wrong("next-id", Trade::say("above every id, and no id stands twice"));
+  }
+
   /// A book of which only the backbone is to be looked through.
   void checkBackbone(const Book& book) {
     BackbonePlan plan;
@@ -301,8 +197,8 @@ class BookReader {
     book.sternpost = {whole(json, "sternpost-id")};
     readPlans(json, book);
     // Since format 5, and only where something is said.
-    if (json.contains("hung")) readHung(json["hung"], book);
-    if (json.contains("spiled")) readSpiled(json["spiled"], book);
+    readHung(json, book, problems);
+    readSpiled(json, book, problems);
     if (json.contains("weighing")) readWeighing(json["weighing"], book.weighing, problems);
     if (json.contains("planking")) readPlanking(json["planking"], book.planking, problems);
     if (json.contains("joining")) readJoining(json["joining"], book.joining, problems);
@@ -311,19 +207,15 @@ class BookReader {
     readHangingLog(json, book.log, problems);
     readPrinted(json, book.printed, problems);
     if (const Json* settings = key(json, "settings", Trade::say("the settings"))) {
-      m_within = "settings / ";
-      readSettings(*settings, book.settings);
+      JsonReader reader(*settings, "settings / ", problems);
+      fields(reader, book.settings);
+      if (book.settings.lap.mm() < 0.0) reader.wrong("lap", Trade::say("a length"));
     }
-    m_within.clear();
     // Books of format 1 have neither faired figures nor moulds, those of format 2 no backbone.
     book.backbone = usualPlan(book.table);
     if (json.contains("backbone")) readBackbone(json["backbone"], book.backbone, problems);
-    if (json.contains("faired")) readFaired(json["faired"], book);
-    if (json.contains("moulds")) {
-      m_within = "moulds / ";
-      readMoulds(json["moulds"], book.moulds);
-    }
-    m_within.clear();
+    readFaired(json, book, problems);
+    if (json.contains("moulds")) readMoulds(json["moulds"], book.moulds, problems);
     checkIds(book);
     return book;
   }
@@ -381,201 +273,6 @@ class BookReader {
     }
   }
 
-  bool flag(const Json& object, const std::string& name) {
-    const Json* value = key(object, name, Trade::say("true or false"));
-    if (value == nullptr) return false;
-    if (value->is_boolean()) return value->get<bool>();
-    wrong(name, Trade::say("true or false"));
-    return false;
-  }
-  Length length(const Json& object, const std::string& name) { return millimetres(number(object, name)); }
-
-  template <typename Choice>
-  Choice choice(const Json& object, const std::string& name, const Words<Choice>& words) {
-    const std::string given = text(object, name);
-    std::string all;
-    for (const auto& [one, word] : words) {
-      if (given == word) return one;
-      all += (all.empty() ? "\"" : ", \"") + word + "\"";
-    }
-    wrong(name, Trade::say("one of %1", all));
-    return words.front().first;
-  }
-
-  /// The objects of a list; none, and a fault, where it is not one.
-  std::vector<Json> objects(const Json& list, const std::string& name) {
-    std::vector<Json> found;
-    bool good = list.is_array() && list.size() <= mostThings;
-    for (const Json& one : good ? list : Json::array()) {
-      good = good && one.is_object();
-      if (one.is_object()) found.push_back(one);
-    }
-    if (!good) wrong(name, Trade::say("a list of objects, %1 at most", mostThings));
-    return found;
-  }
-
-  void readFaired(const Json& json, Book& book) {
-    m_within = "faired / ";
-    for (const Json& one : objects(json, "faired")) {
-      FairedFigure faired;
-      const std::string in = text(one, "in");
-      if (in != "row" && in != "profile") wrong("in", "\"row\" or \"profile\"");
-      faired.figure.in = in == "profile" ? FigureRef::In::Profile : FigureRef::In::Row;
-      const std::int64_t list = whole(one, "list"), place = whole(one, "place");
-      faired.figure.list = static_cast<std::size_t>(std::max<std::int64_t>(list, 0));
-      faired.figure.place = static_cast<std::size_t>(std::max<std::int64_t>(place, 0));
-      faired.value = length(one, "value");
-      faired.who = text(one, "who");
-      faired.when = text(one, "when");
-      faired.why = text(one, "why");
-      if (list < 0 || place < 0 || !hasFigure(book.table, faired.figure)) {
-        wrong("place", Trade::say("a figure of the table"));
-      } else {
-        book.faired.push_back(faired);
-      }
-    }
-    m_within.clear();
-  }
-
-  int strakeNumber(const Json& json) {
-    const std::int64_t strake = whole(json, "strake");
-    if (strake < 1 || strake > mostNumbered) wrong("strake", Trade::say("the number of a strake"));
-    return static_cast<int>(std::clamp<std::int64_t>(strake, 1, mostNumbered));
-  }
-  /// Which strake a record is of; books before format 6 say it by number alone.
-  StrakeId strakeId(const Json& json) { return {json.contains("strake-id") ? whole(json, "strake-id") : 0}; }
-
-  void readSpiled(const Json& json, Book& book) {
-    m_within = "spiled / ";
-    for (const Json& one : objects(json, "spiled")) {
-      SpiledStrake spiled;
-      Spiling& spiling = spiled.spiling;
-      spiling.side = choice(one, "side", sideWords());
-      spiling.strake = strakeNumber(one);
-      spiled.strakeId = strakeId(one);
-      spiling.piece = text(one, "piece");
-      spiling.batten = length(one, "batten");
-      spiling.lap = length(one, "lap");
-      spiled.shape = choice(one, "shape", shapeWords());
-      spiled.when = text(one, "when");
-      if (const Json* readings = key(one, "readings", Trade::say("a list of readings"))) {
-        for (const Json& reading : objects(*readings, "readings")) {
-          SpilingReading read{text(reading, "station"), {}, {}, 0};
-          if (reading.contains("lower")) read.lower = length(reading, "lower");
-          if (reading.contains("upper")) read.upper = length(reading, "upper");
-          spiling.readings.push_back(read);
-        }
-      }
-      // One that is no longer there may have had the number that another has.
-      const bool twice = std::any_of(book.spiled.begin(), book.spiled.end(), [&](const SpiledStrake& other) {
-        return other.isOf(*spiling.strake, *spiling.side) && other.strakeId == spiled.strakeId;
-      });
-      if (twice) {
-        wrong("strake", Trade::say("each strake of a side once"));
-      } else {
-        book.spiled.push_back(spiled);
-      }
-    }
-    m_within.clear();
-  }
-
-  void readHung(const Json& json, Book& book) {
-    m_within = "hung / ";
-    for (const Json& one : objects(json, "hung")) {
-      HungStrake hung;
-      hung.side = choice(one, "side", sideWords());
-      hung.strake = strakeNumber(one);
-      hung.strakeId = strakeId(one);
-      hung.from = {whole(one, "from")}, hung.to = {whole(one, "to")};
-      hung.when = text(one, "when");
-      if (const Json* readings = key(one, "readings", Trade::say("a list of readings"))) {
-        for (const Json& reading : objects(*readings, "readings"))
-          hung.readings.push_back({text(reading, "station"), length(reading, "off")});
-      }
-      book.hung.push_back(hung);
-    }
-    m_within.clear();
-  }
-
-  void readMoulds(const Json& json, MouldPlan& plan) {
-    plan.takenOff = choice(json, "taken-off", takenOffWords());
-    plan.timber = length(json, "timber");
-    plan.ribband = length(json, "ribband");
-    plan.thickness = length(json, "thickness");
-    plan.side = choice(json, "side", mouldSideWords());
-    plan.whole = flag(json, "whole");
-    plan.spreader = length(json, "spreader");
-    plan.base = length(json, "base");
-    if (plan.timber.mm() < 0.0 || plan.ribband.mm() < 0.0 || plan.thickness.mm() < 0.0)
-      wrong("thickness", Trade::say("a length that is not less than nothing"));
-    if (const Json* left = key(json, "left-out", Trade::say("a list of stations"));
-        left != nullptr && left->is_array()) {
-      for (const Json& name : *left) {
-        if (name.is_string()) plan.leftOut.push_back(name.get<std::string>());
-      }
-    }
-    if (const Json* extra = key(json, "extra", Trade::say("a list of moulds"))) {
-      for (const Json& one : objects(*extra, "extra"))
-        plan.extra.push_back({{whole(one, "id")}, text(one, "name"), length(one, "at")});
-    }
-    if (const Json* readings = key(json, "readings", Trade::say("a list of readings"))) {
-      for (const Json& one : objects(*readings, "readings")) {
-        plan.readings.push_back({text(one, "mould"), choice(one, "kind", setUpKindWords()), text(one, "mark"),
-                                 text(one, "to"), length(one, "measured")});
-      }
-    }
-    plan.plankAsTheyStand = flag(json, "plank-as-they-stand");
-  }
-
-  void readSettings(const Json& json, BookSettings& settings) {
-    const std::string notation = text(json, "notation");
-    bool known = false;
-    for (const Notation one : {Notation::FeetInches16, Notation::FeetInches32, Notation::Inches16, Notation::Inches32,
-                               Notation::Millimetres}) {
-      if (notation != notationName(one)) continue;
-      settings.notation = one;
-      known = true;
-    }
-    if (!known) wrong("notation", "ft-in-16ths, ft-in-32nds, in-16ths, in-32nds or mm");
-    if (json.contains("waterline")) settings.waterline = length(json, "waterline");
-    if (json.contains("builder")) settings.builder = text(json, "builder");
-    settings.lap = millimetres(number(json, "lap"));
-    if (settings.lap.mm() < 0.0) wrong("lap", Trade::say("a length"));
-  }
-
-  /// Every id is used once and is below the counter, so that none is ever used again.
-  void checkIds(const Book& book) {
-    if (!problems.empty()) return;
-    if (book.stationIds.size() != book.table.stations.size()) wrong("station-ids", Trade::say("one id a station"));
-    std::set<std::int64_t> seen;
-    bool good = true;
-    const auto use = [&](std::int64_t id) { good = good && id > 0 && id < book.nextId && seen.insert(id).second; };
-    for (const StationId id : book.stationIds) use(id.number);
-    use(book.stem.number);
-    use(book.sternpost.number);
-    for (const LiningPlan& plan : book.plans) {
-      use(plan.id.number);
-      for (const StrakeId id : plan.strakes) use(id.number);
-      for (const LineId id : plan.lines) use(id.number);
-      for (const Stealer& stealer : plan.stealers) {
-        if (stealer.joining == Joining::TwoIntoOne) use(stealer.into.number);
-      }
-    }
-    for (const ExtraMould& mould : book.moulds.extra) use(mould.id.number);
-    for (const Timber& timber : book.backbone.timbers) use(timber.id.number);
-    for (const Joint& joint : book.backbone.joints) use(joint.id.number);
-    for (const Bolt& bolt : book.backbone.bolts) use(bolt.id.number);
-    for (const HangingEntry& entry : book.log) use(entry.id.number);
-    // A strake that is gone has an id that was given out.
-    Book records = book;
-    eachOfStrake(records,
-                 [&](const OfStrake& one) { good = good && one.id.number >= 0 && one.id.number < book.nextId; });
-    if (!good) wrong("next-id", Trade::say("above every id, and no id stands twice"));
-  }
-
-  /// Lengths in mm, angles in degrees and all else are less than this.
-  static constexpr double mostNumber = 10.0 * longestBoatMm;
-
   std::string m_within;
 };
 
@@ -622,6 +319,15 @@ void migrateZones(Json& json) {
   }
 }
 
+/// Books once wrote the height she floats at always, and nought where it was not said.
+void migrateWaterline(Json& json) {
+  if (!json.contains("settings") || !json["settings"].is_object() || !json["settings"].contains("waterline")) return;
+  Json& settings = json["settings"];
+  const Json height = settings["waterline"];
+  if (!(height.is_number() && height.get<double>() <= 0.0)) settings["load-waterline"] = height;
+  settings.erase("waterline");
+}
+
 }  // namespace
 
 Result<ReadBook> readBook(std::string_view text) {
@@ -636,6 +342,7 @@ Result<ReadBook> readBook(std::string_view text) {
   read.version = version.get<int>();
   migratePlans(json);
   if (read.version < zonesSince) migrateZones(json);
+  migrateWaterline(json);
   BookReader reader;
   read.book = reader.read(json);
   if (!reader.problems.empty()) return tl::make_unexpected(reader.problems);
@@ -657,6 +364,26 @@ bool differsInBackbone(const Book& book, const Book& other) {
   return like == book;
 }
 
+/// What of a list is not at its beginning or its end as it was.
+template <typename Thing>
+std::vector<Thing> changedOf(const std::vector<Thing>& now, const std::vector<Thing>& before) {
+  const auto fore = std::mismatch(now.begin(), now.end(), before.begin(), before.end());
+  const auto aft = std::mismatch(now.rbegin(), std::make_reverse_iterator(fore.first), before.rbegin(),
+                                 std::make_reverse_iterator(fore.second));
+  return {fore.first, aft.first.base()};
+}
+
+/// The sheets that have the name of one of those that changed: each sheet stands once.
+void addNamesakes(std::vector<PrintedSheet>& changed, const std::vector<PrintedSheet>& all) {
+  const std::vector<PrintedSheet> few = changed;
+  if (few.empty()) return;
+  for (const PrintedSheet& one : all) {
+    const bool named =
+        std::any_of(few.begin(), few.end(), [&](const PrintedSheet& other) { return other.name == one.name; });
+    if (named && std::find(few.begin(), few.end(), one) == few.end()) changed.push_back(one);
+  }
+}
+
 }  // namespace
 
 Result<void> checkBook(const Book& book, const Book* sound) {
@@ -666,8 +393,18 @@ Result<void> checkBook(const Book& book, const Book* sound) {
   if (sound != nullptr && differsInBackbone(book, *sound)) {
     reader.checkBackbone(book);
   } else {
-    const bool sameDays = sound != nullptr && sound->log == book.log && sound->printed == book.printed;
-    (void)reader.read(knownJson(book, sound == nullptr || !(sound->backbone == book.backbone), !sameDays));
+    const bool backbone = sound == nullptr || !(sound->backbone == book.backbone);
+    if (sound == nullptr) {
+      (void)reader.read(knownJson(book, backbone));
+    } else {
+      // Of the days of a long work only what is new.
+      Book part = book;
+      part.log = changedOf(book.log, sound->log);
+      part.printed = changedOf(book.printed, sound->printed);
+      addNamesakes(part.printed, book.printed);
+      (void)reader.read(knownJson(part, backbone));
+      reader.checkIds(book);
+    }
   }
   if (!reader.problems.empty()) return tl::make_unexpected(reader.problems);
   return {};

@@ -28,6 +28,7 @@ inline const Spellings<BoatSide> boatSideSpellings{{BoatSide::Starboard, "starbo
 
 class JsonWriter {
  public:
+  static constexpr bool isWriting() { return true; }
   Json json = Json::object();
 
   void operator()(const char* name, std::int64_t value) { json[name] = value; }
@@ -48,6 +49,7 @@ class JsonWriter {
     }
     json[name] = list;
   }
+  void operator()(const char* name, std::vector<std::string>& names) { json[name] = names; }
   void operator()(const char* name, std::vector<Length>& lengths) {
     Json list = Json::array();
     for (const Length length : lengths) list.push_back(length.mm());
@@ -114,6 +116,7 @@ class JsonWriter {
 
 class JsonReader {
  public:
+  static constexpr bool isWriting() { return false; }
   JsonReader(const Json& json, std::string within, Problems& problems)
       : m_json(json), m_within(std::move(within)), m_problems(problems) {
     if (!json.is_object()) wrong("", Trade::say("an object"));
@@ -171,6 +174,15 @@ class JsonReader {
       }
       if (!row.is_array()) wrong(name, Trade::say("a list of rows"));
       rows.push_back(readings);
+    }
+  }
+  void operator()(const char* name, std::vector<std::string>& names) {
+    const Json* found = list(name);
+    if (found == nullptr) return;
+    names.clear();
+    for (const Json& one : *found) {
+      if (!one.is_string()) return wrong(name, Trade::say("a list of names"));
+      names.push_back(one.get<std::string>());
     }
   }
   void operator()(const char* name, std::vector<Length>& lengths) {

@@ -497,7 +497,7 @@ Book setLap(const Book& book, Length lap) {
   return edited;
 }
 
-Book setWaterline(const Book& book, Length height) {
+Book setWaterline(const Book& book, std::optional<Length> height) {
   Book edited = book;
   edited.settings.waterline = height;
   return edited;

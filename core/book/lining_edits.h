@@ -82,7 +82,7 @@ Result<Book> setLapAt(const Book& book, PlanId plan, StationId station, std::opt
 Book setLap(const Book& book, Length lap);
 
 /// The height at which she floats; nought: not said.
-Book setWaterline(const Book& book, Length height);
+Book setWaterline(const Book& book, std::optional<Length> height);
 
 /// A name no plan has: the one wanted, or that and a number.
 std::string freePlanName(const Book& book, const std::string& wanted);

@@ -7,10 +7,12 @@
 namespace narrows {
 
 /// Keys of `file` that `known` has not, at any depth of objects and of the objects in lists. Those of a thing in a list
-/// are kept with what names it: its id, or its place (line and station, species and bending and so on).
+/// are kept with what it was and where it stood.
 nlohmann::ordered_json unknownOf(const nlohmann::ordered_json& file, const nlohmann::ordered_json& known);
 
-/// Puts them back where they were found. Those of a thing that is no longer in its list go with it.
+/// Puts them back where they were found: on the thing of a list that has the same name (its id, its strake, its line
+/// and station, and so on) and is most like it; on that in its place, where none has its name and the list is as long
+/// as it was. Those of a thing that is no longer in its list go with it.
 void mergeUnknown(nlohmann::ordered_json& json, const nlohmann::ordered_json& unknown);
 
 }  // namespace narrows

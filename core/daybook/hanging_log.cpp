@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <array>
 #include <cctype>
+#include <map>
+#include <tuple>
 
 #include "problem/problem.h"
 
@@ -81,40 +83,85 @@ std::string OutOfOrder::words(Notation /*notation*/) const {
     case Why::NotHung:
       return Trade::say("%1 is fastened and was never hung: log when it was hung.", strake);
     case Why::Earlier:
-      return Trade::say("%1 was %2 on %3, before it was %4 on %5: correct one of the days.", strake,
-                        stepWord(entry.step), Trade::day(entry.when), stepWord(after), Trade::day(afterDay));
+      return others == 0
+                 ? Trade::say("%1 was %2 on %3, before it was %4 on %5: correct one of the days.", strake,
+                              stepWord(entry.step), Trade::day(entry.when), stepWord(after), Trade::day(afterDay))
+                 : Trade::sayCount(
+                       "%1 was %2 on %3, before it was %4 on %5, and %n other line(|s) of it in the log do(es|) not "
+                       "follow: "
+                       "correct the days.",
+                       others, strake, stepWord(entry.step), Trade::day(entry.when), stepWord(after),
+                       Trade::day(afterDay));
   }
   return {};
 }
 
+namespace {
+
+/// The log by strake, for a log of many years is asked often.
+class LogByStrake {
+ public:
+  explicit LogByStrake(const std::vector<HangingEntry>& log) {
+    for (const HangingEntry& entry : log) {
+      std::string& latest = m_strakes[{entry.strake, entry.side}][{entry.step, entry.piece}];
+      latest = std::max(latest, entry.when);
+    }
+  }
+
+  bool has(int strake, BoatSide side, HangingStep step) const {
+    const auto found = m_strakes.find({strake, side});
+    return found != m_strakes.end() && std::any_of(found->second.begin(), found->second.end(),
+                                                   [step](const auto& one) { return one.first.first == step; });
+  }
+
+  /// The latest day of a step of a piece, or of all of its strake; empty where there is none.
+  std::string latest(const HangingEntry& of, HangingStep step) const {
+    std::string latest;
+    const auto& steps = m_strakes.at({of.strake, of.side});
+    for (const int piece : {of.piece, 0}) {
+      const auto found = steps.find({step, piece});
+      if (found != steps.end()) latest = std::max(latest, found->second);
+    }
+    return latest;
+  }
+
+ private:
+  using Strake = std::pair<int, BoatSide>;
+  using StepOfPiece = std::pair<HangingStep, int>;
+  std::map<Strake, std::map<StepOfPiece, std::string>> m_strakes;  ///< the latest day of each
+};
+
+}  // namespace
+
 std::vector<OutOfOrder> lookAtLog(const std::vector<HangingEntry>& log, Construction construction,
                                   const StrakeStack& starboard, const StrakeStack& port) {
+  const LogByStrake logged(log);
   std::vector<OutOfOrder> found;
-  const auto has = [&](int strake, BoatSide side, HangingStep step) {
-    return std::any_of(log.begin(), log.end(),
-                       [&](const HangingEntry& one) { return one.isOf(strake, side) && one.step == step; });
+  std::map<std::tuple<OutOfOrder::Why, int, BoatSide>, std::size_t> told;  // which of those found
+  const auto tell = [&](OutOfOrder one) {
+    const auto [first, isNew] = told.try_emplace({one.why, one.entry.strake, one.entry.side}, found.size());
+    if (isNew) {
+      found.push_back(std::move(one));
+    } else {
+      ++found[first->second].others;
+    }
   };
   for (const HangingEntry& entry : log) {
     if (entry.strake < 1) continue;  // its strake is not there to be out of order
     if (entry.step == HangingStep::Hung && construction == Construction::Lapstrake) {
       for (const int below : (entry.side == BoatSide::Port ? port : starboard).below(entry.strake)) {
-        if (has(below, entry.side, HangingStep::Hung)) continue;
-        found.push_back({OutOfOrder::Why::BelowNotHung, entry, below, HangingStep::Hung, {}});
+        if (logged.has(below, entry.side, HangingStep::Hung)) continue;
+        tell({OutOfOrder::Why::BelowNotHung, entry, below, HangingStep::Hung, {}});
         break;
       }
     }
-    if (entry.step == HangingStep::Fastened && !has(entry.strake, entry.side, HangingStep::Hung))
-      found.push_back({OutOfOrder::Why::NotHung, entry, 0, HangingStep::Hung, {}});
+    if (entry.step == HangingStep::Fastened && !logged.has(entry.strake, entry.side, HangingStep::Hung))
+      tell({OutOfOrder::Why::NotHung, entry, 0, HangingStep::Hung, {}});
     // Once got out or hung, what went before has an earlier day; offering and easing go to and fro.
     for (const HangingStep step : {HangingStep::Lined, HangingStep::Spiled, HangingStep::GotOut, HangingStep::Hung}) {
       if (step >= entry.step) break;
-      for (const HangingEntry& other : log) {
-        const bool same = other.isOf(entry.strake, entry.side) && (other.piece == entry.piece || other.piece == 0);
-        if (same && other.step == step && other.when > entry.when) {
-          found.push_back({OutOfOrder::Why::Earlier, entry, 0, step, other.when});
-          break;
-        }
-      }
+      const std::string latest = logged.latest(entry, step);
+      if (latest > entry.when) tell({OutOfOrder::Why::Earlier, entry, 0, step, latest});
     }
   }
   return found;

@@ -57,7 +57,7 @@ struct HangingState {
 HangingState hangingState(const std::vector<HangingEntry>& log, int strake, BoatSide side, int pieces);
 
 /// What does not follow in the log: a lapped strake that hangs while the one below does not; a plank fastened that does
-/// not hang; a step on a day before the one it follows.
+/// not hang; a step on a day before the one it follows. Told once a strake.
 struct OutOfOrder {
   enum class Why { BelowNotHung, NotHung, Earlier };
   Why why = Why::BelowNotHung;
@@ -65,6 +65,7 @@ struct OutOfOrder {
   int below = 0;                          ///< BelowNotHung: the strake it lies on
   HangingStep after = HangingStep::Hung;  ///< Earlier: the step that has a later day
   std::string afterDay;
+  std::size_t others = 0;  ///< lines of the log of the same strake that do not follow likewise
   Severity severity() const { return Severity::LookAgain; }
   std::string words(Notation notation) const;
 };

@@ -441,6 +441,31 @@ class WindowTest : public WindowCase {
     QVERIFY(QSettings().value("recent").toStringList().at(1).endsWith("/marl.csv"));
   }
 
+  void aBookThatAnotherProgramWroteIsNotSavedOver() {
+    openSample();
+    const QString path = m_folder->filePath("boat.narrows");
+    QVERIFY(m_window->session().saveAs(path));
+    QTest::mouseClick(find<QPushButton>(m_window->lining(), "addStrake"), Qt::LeftButton);
+    // Something else writes it meanwhile.
+    const std::string others = writeBook(sampleBook("sedge"));
+    QVERIFY(writeWholeFile(path.toStdString(), others));
+    answerNextBox("Stay");
+    QTest::keyClick(m_window.get(), Qt::Key_S, Qt::ControlModifier);
+    QVERIFY(m_window->isWindowModified());
+    QCOMPARE(*readWholeFile(path.toStdString(), 1U << 26U), others);
+    // Under another name it goes, and from there on as ever.
+    const QString other = m_folder->filePath("other.narrows");
+    QVERIFY(m_window->session().saveAs(other));
+    QVERIFY(!m_window->isWindowModified());
+    QTest::mouseClick(find<QPushButton>(m_window->lining(), "addStrake"), Qt::LeftButton);
+    QVERIFY(m_window->desk()->save());
+    QVERIFY(!m_window->isWindowModified());
+    // One that is merely gone is written again.
+    QVERIFY(QFile::remove(other));
+    QTest::mouseClick(find<QPushButton>(m_window->lining(), "addStrake"), Qt::LeftButton);
+    QVERIFY(m_window->session().save());
+  }
+
   void badFilesAreToldAndWhatWasOpenStays() {
     openSample();
     const std::string before = bytes();

@@ -103,6 +103,26 @@ class BookFileTest : public QObject {
     QVERIFY(BookLock::take(path));
   }
 
+  void twoNamesOfOneFileAreOneBookToTheLock() {
+    const std::string path = file("boat.narrows"), second = file("second.narrows");
+    QVERIFY(saveBook(named("first"), path));
+    std::filesystem::create_hard_link(path, second);
+    auto lock = BookLock::take(path);
+    QVERIFY(lock);
+    QVERIFY((*lock)->isOf(second));
+    QCOMPARE(BookLock::take(second).error()[0].fault, Fault::InUse);
+    // Saved, its name stands for another file: the second name is a book of its own, and the first is held still.
+    QVERIFY(saveBook(named("other"), path));
+    (*lock)->follow(path);
+    QVERIFY(!(*lock)->isOf(second) && (*lock)->isOf(path));
+    QVERIFY(BookLock::take(second));
+    const std::string third = file("third.narrows");
+    std::filesystem::create_hard_link(path, third);
+    QCOMPARE(BookLock::take(third).error()[0].fault, Fault::InUse);
+    *lock = nullptr;
+    QVERIFY(BookLock::take(third));
+  }
+
   void aLinkStaysALinkAndPermissionsStay() {
     const std::string path = file("boat.narrows"), link = file("link.narrows");
     QVERIFY(saveBook(named("first"), path));

@@ -2,6 +2,8 @@
 
 #include <QTest>
 #include <cmath>
+#include <functional>
+#include <map>
 #include <nlohmann/json.hpp>
 #include <random>
 
@@ -11,6 +13,7 @@
 #include "book/spiling_edits.h"
 #include "book/strake_records.h"
 #include "sample_books.h"
+#include "solve/solve.h"
 
 using namespace narrows;
 using namespace narrows::tests;
@@ -21,6 +24,67 @@ std::string replaced(std::string text, const std::string& from, const std::strin
   const auto at = text.find(from);
   if (at == std::string::npos) qFatal("nothing to replace: %s", from.c_str());
   return text.replace(at, from.size(), to);
+}
+
+/// A book with something in every list it has.
+Book fullBook() {
+  Book book = setBuilder(sampleBook("osier"), "Wren");
+  const auto solved = solve(std::make_shared<const Book>(book), 1);
+  book.backbone = solved->backbone->plan;
+  book.nextId = std::int64_t{1} << 50;  // above those that drawn timbers have
+  book = *fairFigure(book, {FigureRef::In::Row, 0, 2}, millimetres(478.1), "2026-11-23", "by hand");
+  book = *fairFigure(book, {FigureRef::In::Row, 0, 3}, millimetres(430.1), "2026-11-24", "by eye");
+  book = *addMould(book, *solved->inside, "frame 1", inches(36.0));
+  book = *addMould(book, *solved->inside, "frame 2", inches(60.0));
+  book.moulds.readings = {{"4", SetUpKind::Diagonal, "sheer", "5", inches(55.0)},
+                          {"4", SetUpKind::Height, "sheer", "", inches(15.0)}};
+  LiningPlan& plan = book.boatPlan();
+  plan.moved = {{plan.lines[1], book.stationIds[1], 0.2}, {plan.lines[2], book.stationIds[2], 0.5}};
+  for (int strake = 1; strake <= 3; ++strake) {
+    SpiledStrake spiled;
+    spiled.spiling.side = BoatSide::Starboard;
+    spiled.spiling.strake = strake;
+    spiled.strakeId = plan.strakes[static_cast<std::size_t>(strake) - 1];
+    spiled.spiling.batten = millimetres(50.0);
+    for (const char* station : {"1", "2", "3"})
+      spiled.spiling.readings.push_back({station, millimetres(10.0 * strake), millimetres(90.0), 0});
+    spiled.when = "2026-05-01";
+    book.spiled.push_back(spiled);
+    book.hung.push_back({});
+    HungStrake& hung = book.hung.back();
+    hung.strake = strake;
+    hung.strakeId = spiled.strakeId;
+    hung.from = hung.to = plan.id;
+    hung.when = "2026-05-02";
+    hung.readings = {{"1", millimetres(1.0)}, {"2", millimetres(2.0)}};
+    for (const double at : {1500.0, 2600.0}) {
+      PlankJoint joint{strake, BoatSide::Starboard, millimetres(at + 40.0 * strake), JoinedBy::Scarf, true};
+      joint.strakeId = spiled.strakeId;
+      book.joining.joints.push_back(joint);
+    }
+    for (const char* when : {"2026-05-03", "2026-05-04"}) {
+      HangingEntry entry;
+      entry.id = {book.nextId++};
+      entry.strake = strake;
+      entry.strakeId = spiled.strakeId;
+      entry.when = when;
+      book.log.push_back(entry);
+      PrintedSheet sheet;
+      sheet.name = "strake-0" + std::to_string(strake) + "-starboard";
+      sheet.strake = strake;
+      sheet.strakeId = spiled.strakeId;
+      sheet.code = when;
+      sheet.cut = sheet.code == "2026-05-03";  // cut, and printed again
+      sheet.when = when;
+      sheet.points = {{"keel edge", "station 1", Vec2(1.0, 2.0)}, {"sheer edge", "station 1", Vec2(1.0, 80.0)}};
+      book.printed.push_back(sheet);
+    }
+  }
+  book.weighing.limits = {{Measure::Twist, {6.0, 9.0}}, {Measure::Width, {100.0, 120.0}}};
+  book.planking.kerf = millimetres(3.0);
+  book.fastening.spares = 12.0;
+  book.flatWork.gap = millimetres(2.0);
+  return book;
 }
 
 }  // namespace
@@ -87,6 +151,75 @@ class BookTest : public QObject {
     after = nlohmann::ordered_json::parse(writeBook(edited));
     QVERIFY(after["plans"][0]["moved"].empty() && after["plans"][0]["colour"] == "blue");
     QVERIFY(after["moulds"]["readings"][0]["tape"]["name"] == "steel");
+  }
+
+  void everyObjectOfAFullBookKeepsWhatIsNotKnownOfIt() {
+    const Book book = fullBook();
+    auto json = nlohmann::ordered_json::parse(writeBook(book));
+    // One key more in every object there is, each of its own, and what else the object had.
+    std::map<int, nlohmann::ordered_json> marked;
+    const std::function<void(nlohmann::ordered_json&)> mark = [&](nlohmann::ordered_json& of) {
+      if (of.is_object()) {
+        const int number = static_cast<int>(marked.size());
+        marked[number] = of;
+        of["unheard-of"] = number;
+      }
+      if (!of.is_structured()) return;
+      for (auto& inner : of) mark(inner);
+    };
+    mark(json);
+    QVERIFY2(marked.size() > 150, qPrintable(QString::number(marked.size())));
+    const auto read = readBook(json.dump());
+    QVERIFY2(read, read ? "" : describe(read.error()).c_str());
+    const std::function<void(const nlohmann::ordered_json&, std::map<int, nlohmann::ordered_json>&)> gather =
+        [&](const nlohmann::ordered_json& of, std::map<int, nlohmann::ordered_json>& found) {
+          if (of.is_object() && of.contains("unheard-of")) {
+            nlohmann::ordered_json bare = of;
+            bare.erase("unheard-of");
+            found[of["unheard-of"].get<int>()] = bare;
+          }
+          if (!of.is_structured()) return;
+          for (const auto& inner : of) gather(inner, found);
+        };
+    const auto scalars = [](const nlohmann::ordered_json& of) {
+      nlohmann::ordered_json bare = nlohmann::ordered_json::object();
+      for (const auto& [key, value] : of.items()) {
+        if (!value.is_structured()) bare[key] = value;
+      }
+      return bare;
+    };
+    // Saved, and saved after an edit that touches none of them: each where it was.
+    for (const Book& saved : {read->book, setBuilder(read->book, "Aud of the Staithe")}) {
+      std::map<int, nlohmann::ordered_json> found;
+      gather(nlohmann::ordered_json::parse(writeBook(saved)), found);
+      for (const auto& [number, object] : marked) {
+        const auto at = found.find(number);
+        QVERIFY2(at != found.end(), ("lost: " + object.dump().substr(0, 300)).c_str());
+        auto was = scalars(object), is = scalars(at->second);
+        for (auto* one : {&was, &is}) one->erase("builder");
+        QVERIFY2(was == is, (was.dump() + " is " + is.dump()).c_str());
+      }
+    }
+    // Records taken out and put in beside them leave the others theirs.
+    Book edited = read->book;
+    edited.spiled.erase(edited.spiled.begin());
+    edited.joining.joints.erase(edited.joining.joints.begin());
+    edited.printed.erase(edited.printed.begin());
+    edited.printed.push_back(edited.printed.front());
+    edited.printed.back().code = "other";
+    edited.weighing.limits.erase(edited.weighing.limits.begin());
+    edited.hung.insert(edited.hung.begin(), edited.hung.back());
+    edited.hung.front().side = BoatSide::Port;
+    std::map<int, nlohmann::ordered_json> found;
+    gather(nlohmann::ordered_json::parse(writeBook(edited)), found);
+    std::size_t gone = 0;
+    for (const auto& [number, object] : marked) {
+      const auto at = found.find(number);
+      gone += at == found.end() ? 1 : 0;
+      if (at != found.end()) QVERIFY2(scalars(object) == scalars(at->second), object.dump().substr(0, 300).c_str());
+    }
+    // The four that went, and the readings and points of them.
+    QVERIFY2(gone >= 4 && gone < 20, qPrintable(QString::number(gone)));
   }
 
   void bookOfFormat3OpensWithItsOnePlanAsTheBoats() {

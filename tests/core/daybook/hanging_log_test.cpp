@@ -1,6 +1,9 @@
 // The hanging log: kept in the book, and told where it does not follow.
 
 #include <QTest>
+#include <random>
+#include <set>
+#include <tuple>
 
 #include "book/daybook_edits.h"
 #include "book/strake_records.h"
@@ -102,6 +105,31 @@ class HangingLogTest : public QObject {
                  entryOf(1, HangingStep::Fastened, "2026-05-03")},
                 Construction::Carvel)
                 .empty());
+  }
+
+  void aStrakeIsToldOnceHoweverOftenItsLogDoesNotFollow() {
+    // Ten thousand lines of sixty strakes, days in any order: a finding a strake and reason, counted.
+    std::mt19937 chance(4);
+    std::vector<HangingEntry> log;
+    for (int i = 0; i < 10000; ++i) {
+      HangingEntry entry =
+          entryOf(1 + static_cast<int>(chance() % 60), static_cast<HangingStep>(chance() % hangingSteps), "");
+      entry.side = chance() % 2 == 0 ? BoatSide::Port : BoatSide::Starboard;
+      entry.when = "20" + std::to_string(10 + chance() % 20) + "-0" + std::to_string(1 + chance() % 9) + "-11";
+      log.push_back(entry);
+    }
+    const auto found = lookAtLog(log, Construction::Lapstrake);
+    QVERIFY(!found.empty() && found.size() <= 3 * 120);
+    std::set<std::tuple<int, BoatSide, OutOfOrder::Why>> told;
+    std::size_t others = 0;
+    for (const OutOfOrder& one : found) {
+      QVERIFY(told.insert({one.entry.strake, one.entry.side, one.why}).second);
+      others += one.others;
+    }
+    QVERIFY(others > 5000);
+    QVERIFY2(
+        found[0].words(Notation::Millimetres).find("other lines of it in the log do not follow") != std::string::npos,
+        found[0].words(Notation::Millimetres).c_str());
   }
 
   void aPlankGotOutIsRememberedThoughItWasNeverPrinted() {
