@@ -339,6 +339,44 @@ Drawing rabbetSectionsSheet(const BackboneSheetOf& of, const RabbetRun& run) {
   return drawing;
 }
 
+Drawing bentInPlaceSheet(const BackboneSheetOf& of) {
+  Drawing drawing;
+  const auto& timber = of.backbone->bentInPlace;
+  if (!timber) return drawing;
+  const BentInPlacePlan& plan = of.backbone->plan.bentInPlace;
+  const bool stem = plan.along == BentAlong::Stem;
+  drawing.name = stem ? "cutwater" : "outer-keel";
+  drawing.title = titled(of, stem ? Trade::say("cutwater, straight, outer face up; its foot to the left")
+                                  : Trade::say("outer keel, straight, outer face up; forward to the left"));
+  const double length = timber->face.lengthMm(), trim = plan.trim.mm();
+  const double half = 0.5 * plan.width.mm(), outer = 0.5 * timber->outerWidthMm;
+  for (const double side : {1.0, -1.0}) {
+    drawing.line(LineRole::MouldEdge, {{-trim, side * outer}, {length + trim, side * outer}});
+    if (half - outer > 0.5) drawing.line(LineRole::MouldBack, {{-trim, side * half}, {length + trim, side * half}});
+  }
+  for (const double end : {-trim, length + trim}) drawing.line(LineRole::MouldEdge, {{end, -half}, {end, half}});
+  for (const double end : {0.0, length}) drawing.line(LineRole::Mark, {{end, -half - 4.0}, {end, half + 4.0}});
+  drawing.line(LineRole::CentreLine, {{-trim - 20.0, 0.0}, {length + trim + 20.0, 0.0}});
+  for (std::size_t i = 0; i < timber->clamps.size(); ++i) {
+    const double at = timber->clamps[i].alongMm;
+    drawing.line(LineRole::Station, {{at, half + 1.0}, {at, half + 9.0}});
+    drawing.text({at + 1.5, half + 4.0}, Trade::say("clamp %1", i + 1), textMm);
+  }
+  constexpr double armMm = 3.0;
+  for (const BentFastening& one : of.bentFastenings ? of.bentFastenings->all : std::vector<BentFastening>()) {
+    const Vec2 at(one.alongMm, one.offMm);
+    // An upright cross goes in first, a slanting one when the glue has gone off.
+    const Vec2 arm = one.isFirst ? Vec2(armMm, 0.0) : Vec2(0.7 * armMm, 0.7 * armMm);
+    drawing.line(LineRole::Fastening, {at - arm, at + arm});
+    drawing.line(LineRole::Fastening, {at - turnedLeft(arm), at + turnedLeft(arm)});
+  }
+  heading(drawing, {0.0, half + 30.0}, stem ? Trade::say("CUTWATER") : Trade::say("OUTER KEEL"));
+  drawing.check = Trade::say("End mark to end mark, straight: %1.", shownTwice(length, of.notation));
+  drawing.note =
+      Trade::say("Upright crosses first, while the glue goes off; slanting ones after. Ends are cut as it lies.");
+  return drawing;
+}
+
 Drawing keelSheet(const BackboneSheetOf& of) {
   Drawing drawing;
   const auto& bevel = of.backbone->keel;

@@ -6,6 +6,7 @@
 
 #include "backbone/backbone.h"
 #include "drawing.h"
+#include "fastening/bent_in_place_fastenings.h"
 
 namespace narrows {
 
@@ -17,6 +18,7 @@ struct BackboneSheetOf {
   const OffsetTable* table = nullptr;
   const Hull* inside = nullptr;
   const Hull* outside = nullptr;
+  std::optional<BentFastenings> bentFastenings = {};  ///< of the timber bent in place
 };
 
 /// One timber in the profile: its outline, joints, stopwaters and bolts; rabbet, inner rabbet and bearding line where
@@ -46,6 +48,10 @@ Drawing formSheet(const BackboneSheetOf& of, const Lamination& lamination, const
 
 /// A built-up blank: the boards of the odd and the even layers over the part.
 std::vector<Drawing> blankSheets(const BackboneSheetOf& of, const Blank& blank, const Timber& timber);
+
+/// The timber bent in place, straight as it is before it is bent, its outer face up: sides, clamps, where its
+/// fastenings go and which first. Empty name where there is none.
+Drawing bentInPlaceSheet(const BackboneSheetOf& of);
 
 /// The slab with the pattern, faults and graving pieces on it, to be laid on the wood.
 Drawing slabSheet(const BackboneSheetOf& of);

@@ -1,3 +1,4 @@
+#include <algorithm>
 #include <cmath>
 
 #include "backbone_sheet.h"
@@ -21,6 +22,7 @@ class TableWriter {
     for (const TimberMarks& marks : m_backbone.marks) stations(marks);
     if (m_backbone.lamination) stock();
     if (m_backbone.blank) pieces();
+    if (m_backbone.bentInPlace) bentInPlace();
     if (m_backbone.slab.flat) readings();
     if (!m_backbone.slab.graving.empty()) graving();
     order();
@@ -161,6 +163,57 @@ class TableWriter {
     table.words = {Trade::say("%1 pieces, %2 of board in all; each layer planed to %3; %4 sq m of glue.",
                               blank.pieces.size(), shown(blank.boardLengthMm), shown(blank.layerMm),
                               showDecimal(blank.glueAreaM2, 2))};
+    add(table);
+  }
+
+  void bentInPlace() {
+    const BentInPlace& made = *m_backbone.bentInPlace;
+    const BentInPlacePlan& plan = m_backbone.plan.bentInPlace;
+    const bool stem = plan.along == BentAlong::Stem;
+    TableSheet table;
+    table.name = "bent-in-place";
+    table.title = titled(stem ? Trade::say("cutwater, bent in place") : Trade::say("outer keel, bent in place"));
+    table.columns = {Trade::say("at"),   Trade::say("along it"),        Trade::say("radius"),  Trade::say("stands off"),
+                     Trade::say("pull"), Trade::say("gap to the next"), Trade::say("fastener")};
+    table.firstColumnMm = 46.0;
+    struct Row {
+      double alongMm;
+      std::vector<std::string> cells;
+    };
+    std::vector<Row> rows;
+    constexpr double nearlyStraightMm = 50000.0;
+    for (std::size_t i = 0; i < made.clamps.size(); ++i) {
+      const BentClamp& clamp = made.clamps[i];
+      rows.push_back({clamp.alongMm,
+                      {Trade::say("clamp %1", i + 1), shown(clamp.alongMm),
+                       std::abs(clamp.radiusMm) > nearlyStraightMm ? Trade::say("straight")
+                       : clamp.radiusMm < 0.0            ? Trade::say("hollow %1", shown(-clamp.radiusMm))
+                                                         : shown(clamp.radiusMm),
+                       clamp.standsOffMm > 0.0 ? shown(clamp.standsOffMm) : "",
+                       clamp.pullN > 0.0 ? showPull(clamp.pullN, m_of.notation) : "",
+                       clamp.gapMm > 0.05 ? showThin(millimetres(clamp.gapMm), m_of.notation) : "", ""}});
+    }
+    for (const BentFastening& one : m_of.bentFastenings ? m_of.bentFastenings->all : std::vector<BentFastening>()) {
+      const std::string when = !one.isFirst    ? Trade::say("then, between")
+                               : one.frame > 0 ? Trade::say("first, frame %1", one.frame)
+                                               : Trade::say("first");
+      rows.push_back(
+          {one.alongMm, {when, shown(one.alongMm), "", "", "", "", fastenerWords(one.of.fastener, m_of.notation)}});
+    }
+    std::stable_sort(rows.begin(), rows.end(), [](const Row& a, const Row& b) { return a.alongMm < b.alongMm; });
+    for (Row& row : rows) table.rows.push_back(std::move(row.cells));
+    table.words = {Trade::say("%1, %2 × %3, a board %4 long: %5.", plan.species, shown(plan.thickness.mm()),
+                              shown(plan.width.mm()), shown(made.boardLengthMm), goesOnWords(made.goesOn)),
+                   Trade::say("Tightest %1 at its middle, %2 times its thickness; pulls are good to a fifth.",
+                              shown(made.leastRadiusMm), showDecimal(made.ratio, 0))};
+    if (made.bowWantedMm > 0.0)
+      table.words.push_back(
+          Trade::say("A board bowed %1 in its length, the same way, goes on cold.", shown(made.bowWantedMm)));
+    if (m_of.bentFastenings) {
+      for (const std::string& one : m_of.bentFastenings->leftOut)
+        table.words.push_back(Trade::say("Left out: %1.", one));
+    }
+    table.note = Trade::say("It is a spring while it is bent: stand clear of its end. Dry run first.");
     add(table);
   }
 

@@ -13,6 +13,7 @@
 #include "mould_sheet.h"
 #include "problem/trade.h"
 #include "shell_sheet.h"
+#include "solve/joinery.h"
 #include "stick_sheet.h"
 #include "widths_sheet.h"
 
@@ -139,9 +140,8 @@ std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choic
 }
 
 BackboneSheetOf backboneSheetOf(const Solved& solved) {
-  return {solved.fair->boat,     solved.book->settings.notation,
-          solved.backbone.get(), solved.fair.get(),
-          solved.inside.get(),   solved.outside.get()};
+  return {solved.fair->boat,   solved.book->settings.notation, solved.backbone.get(),        solved.fair.get(),
+          solved.inside.get(), solved.outside.get(),           bentInPlaceFastenings(solved)};
 }
 
 std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& choice) {
@@ -164,6 +164,7 @@ std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& 
   if (backbone.blank && built != nullptr) {
     for (Drawing& drawing : blankSheets(of, *backbone.blank, *built)) drawings.push_back(std::move(drawing));
   }
+  if (backbone.bentInPlace) drawings.push_back(bentInPlaceSheet(of));
   if (backbone.plan.find(backbone.plan.slab.timber) != nullptr) drawings.push_back(slabSheet(of));
   if (choice.tables) {
     for (Drawing& drawing : backboneTables(of)) drawings.push_back(std::move(drawing));

@@ -36,7 +36,7 @@ class Maker {
     }
     using Step = void (Maker::*)();
     for (const Step step : {&Maker::shape, &Maker::machineGrooves, &Maker::bevelKeel, &Maker::markTimbers,
-                            &Maker::expand, &Maker::bend, &Maker::layOnSlab, &Maker::compare}) {
+                            &Maker::expand, &Maker::bend, &Maker::bendRound, &Maker::layOnSlab, &Maker::compare}) {
       if (m_stop.stop_requested()) return {};
       (this->*step)();
     }
@@ -58,9 +58,12 @@ class Maker {
     const bool same = m_before != nullptr && m_before->rabbet != nullptr && sidingsOf(m_before->plan.rabbet) == sidings;
     if (same) {
       m_made.rabbet = m_before->rabbet;
+      m_made.unmet = m_before->unmet;
     } else {
       const RabbetTracer tracer({m_input.drawn.get(), m_input.table->side, thickness()}, *m_input.table, sidings);
-      m_made.rabbet = std::make_shared<std::vector<RabbetRun>>(tracer.trace(m_stop));
+      TracedRabbet traced = tracer.traceAll(m_stop);
+      m_made.rabbet = std::make_shared<std::vector<RabbetRun>>(std::move(traced.runs));
+      m_made.unmet = std::move(traced.unmet);
     }
     if (plan.stem == StemMake::Rabbeted) take(rabbetProblems(*m_made.rabbet, *m_input.table));
     checkSidings(sidings);
@@ -173,6 +176,22 @@ class Maker {
     const Timber* was = m_before->plan.find(id);
     const Timber* now = m_made.plan.find(id);
     return was == nullptr || now == nullptr ? was == now : *was == *now;
+  }
+
+  void bendRound() {
+    const BentInPlacePlan& plan = m_made.plan.bentInPlace;
+    if (plan.along == BentAlong::None) return;
+    if (m_before != nullptr && m_before->plan.bentInPlace == plan) {
+      m_made.bentInPlace = m_before->bentInPlace;
+      m_made.bentInPlaceProblems = m_before->bentInPlaceProblems;
+      return;
+    }
+    auto made = bendInPlace({m_input.drawn.get(), m_input.table.get()}, plan);
+    if (made) {
+      m_made.bentInPlace = std::move(*made);
+    } else {
+      m_made.bentInPlaceProblems = made.error();
+    }
   }
 
   void bend() {

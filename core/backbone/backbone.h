@@ -7,6 +7,7 @@
 #include <utility>
 
 #include "backbone/bench_order.h"
+#include "backbone/bent_in_place.h"
 #include "backbone/blank.h"
 #include "backbone/came_out.h"
 #include "backbone/fastenings.h"
@@ -52,6 +53,7 @@ struct Backbone {
   BackbonePlan plan;       ///< the book's, with the timbers Narrows draws where it has none
   bool drawnByUs = false;  ///< its timbers are as Narrows draws them
   std::shared_ptr<const std::vector<RabbetRun>> rabbet;
+  std::vector<UnmetStretch> unmet;  ///< where stem and sternpost have none
   std::vector<MachinedGroove> grooves;
   TimberShapes shapes;
   std::vector<Stopwater> stopwaters;
@@ -61,6 +63,7 @@ struct Backbone {
   std::shared_ptr<const Transom> transom;  ///< null where there is none
   std::optional<Lamination> lamination;
   std::optional<BentPart> bent;  ///< what it is of
+  std::optional<BentInPlace> bentInPlace;
   std::optional<Blank> blank;
   SlabWork slab;
   CameOut cameOut;
@@ -68,7 +71,7 @@ struct Backbone {
   std::vector<ReachShort> reachShort;
   std::vector<BackboneCaution> cautions;
   Problems problems;  ///< of rabbet and timbers: they want looking at
-  Problems laminationProblems, blankProblems;
+  Problems laminationProblems, blankProblems, bentInPlaceProblems;
   bool bendsWait = false;  ///< lamination and blank are of a moment ago
 
   const RabbetRun* run(RabbetPart part) const;

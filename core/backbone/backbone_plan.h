@@ -133,6 +133,23 @@ struct LaminationPlan {
   bool operator==(const LaminationPlan&) const = default;
 };
 
+/// Round what a timber is bent in place.
+enum class BentAlong { None, Bottom, Stem };
+
+/// A timber bent in place, outside, in one piece: an outer keel round the bottom, a cutwater up the stem.
+struct BentInPlacePlan {
+  BentAlong along = BentAlong::None;
+  std::string species = "oak";
+  Length thickness = inches(0.75);  ///< in the bend
+  Length width = inches(1.5);       ///< of its inner face
+  double sideDeg = 0.0;             ///< ripped off each side, from square: its outer face is the narrower
+  Length clampSpacing = inches(9.0);
+  Length bow;                 ///< natural, of the board in its length, the way it is to be bent
+  Length backing;             ///< wood behind it between frames; nought: as thick as the planking
+  Length trim = inches(2.0);  ///< left at each end
+  bool operator==(const BentInPlacePlan&) const = default;
+};
+
 /// A timber glued up from layers of straight board.
 struct BlankPlan {
   TimberId timber;
@@ -196,6 +213,7 @@ struct BackbonePlan {
   Length boltClear = inches(0.75);     ///< wood kept between a bolt's hole and rabbet, stopwater or another bolt
   Length rabbetClear = inches(0.125);  ///< wood kept between a bolt's hole and the corner of the rabbet
   LaminationPlan lamination;
+  BentInPlacePlan bentInPlace;
   BlankPlan blank;
   SlabPlan slab;
   std::vector<CameOutReading> cameOut;  ///< of the keel's rabbet edge

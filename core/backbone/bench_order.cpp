@@ -74,6 +74,23 @@ std::vector<CutStep> benchOrder(const BenchOrderOf& of) {
     if (jointed(timber.id))
       add(Trade::say("bolt holes and stopwaters"), CutWhen::Later, Trade::say("bored with the joint bolted up dry"));
   }
+  if (plan.bentInPlace.along != BentAlong::None) {
+    const bool stem = plan.bentInPlace.along == BentAlong::Stem;
+    const auto add = [&](const std::string& cut, CutWhen when, const std::string& why) {
+      steps.push_back({TimberId(), stem ? Trade::say("cutwater") : Trade::say("outer keel"), cut, when, why});
+    };
+    add(Trade::say("to thickness and width"), CutWhen::Now, Trade::say("in one piece, left long at both ends"));
+    if (plan.bentInPlace.sideDeg > 0.0)
+      add(Trade::say("bevels of its sides"), CutWhen::Now, Trade::say("ripped while it is straight"));
+    add(Trade::say("bent dry, clamp by clamp"), CutWhen::Later,
+        stem ? Trade::say("when the planks are trimmed flush; ends are marked as it lies")
+             : Trade::say("when the bottom is on and fair; ends are marked as it lies"));
+    add(Trade::say("its ends"), CutWhen::Later, Trade::say("as marked, to stem and transom"));
+    add(Trade::say("glued, and the first fastenings"), CutWhen::Later,
+        Trade::say("those at frames and ends, from the middle out, clamps between"));
+    add(Trade::say("the fastenings between"), CutWhen::Later,
+        Trade::say("when the glue has gone off and clamps are free"));
+  }
   return steps;
 }
 

@@ -30,6 +30,7 @@ JoiningMake joiningMake(const Solved& solved) {
       joiningMake(book.table, book.joining, weighingFigures(book).boardLengthMm,
                   framesOf(book.table, book.joining.frames,
                            book.moulds.takenOff == TakenOff::Planking ? Length() : book.moulds.timber, reach, moulds));
+  make.blockThickMm = fasteningMake(book).blockMm;
   if (const Lining* lining = solved.liningOf(BoatSide::Starboard)) make.starboard = StrakeStack(*lining);
   if (const Lining* lining = solved.liningOf(BoatSide::Port)) make.port = StrakeStack(*lining);
   return make;
@@ -45,6 +46,15 @@ std::vector<StrakeToJoin> strakesToJoin(const Solved& solved, bool onlyJoined, c
     }
   }
   return strakes;
+}
+
+std::optional<BentFastenings> bentInPlaceFastenings(const Solved& solved) {
+  const Backbone* backbone = solved.backbone.get();
+  if (backbone == nullptr || !backbone->bentInPlace) return std::nullopt;
+  const BentInPlacePlan& plan = backbone->plan.bentInPlace;
+  const double behind = plan.backing.mm() > 0.0 ? plan.backing.mm() : solved.book->table.thickness.mm();
+  return fastenBentInPlace(*backbone->bentInPlace, plan, fasteningMake(*solved.book), joiningMake(solved).frames,
+                           behind);
 }
 
 std::vector<PlankFastenings> fastenBoat(const Solved& solved, const std::stop_token& stop) {

@@ -1,6 +1,7 @@
 #pragma once
 // Joints, pieces and fastenings of a solved boat.
 
+#include "fastening/bent_in_place_fastenings.h"
 #include "fastening/plank_fastenings.h"
 #include "joining/joints.h"
 #include "solve/solve.h"
@@ -17,6 +18,9 @@ JoiningMake joiningMake(const Solved& solved);
 /// About a millisecond a strake.
 std::vector<StrakeToJoin> strakesToJoin(const Solved& solved, bool onlyJoined = false,
                                         const std::stop_token& stop = {});
+
+/// The fastenings of the timber that is bent in place; none where there is none.
+std::optional<BentFastenings> bentInPlaceFastenings(const Solved& solved);
 
 /// The fastenings of every plank of both sides, in the order of `strakesToJoin`.
 std::vector<PlankFastenings> fastenBoat(const Solved& solved, const std::stop_token& stop = {});

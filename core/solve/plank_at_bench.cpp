@@ -51,7 +51,11 @@ std::shared_ptr<PlankAtBench> wholePlank(const Solved& solved, std::size_t strak
   made->bow = plankEnd(band, *plank, true, made->cut, isGrooved);
   made->stern = plankEnd(band, *plank, false, made->cut);
   made->hoodAtBow = made->bow.isHood || !made->stern.isHood;
-  made->bending = bendingOf(band, weighingFigures(*solved.book));
+  // By its own timber, as the plan has it.
+  WeighingFigures figures = weighingFigures(*solved.book);
+  const std::string timber = solved.book->planOf(side).timberOf(lining->strakes[strake].id);
+  if (!timber.empty()) figures.plan.species = timber;
+  made->bending = bendingOf(band, figures);
   made->sawn = sawLines(*plank, made->cut, made->edges,
                         {leftAt(made->bow), leftAt(made->stern), lining->isSheerStrake(strake)}, made->planking);
   made->run = PlankRun(band, *plank);
@@ -106,6 +110,7 @@ std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size
   fasten.bow = leftAt(made->bow);
   fasten.stern = leftAt(made->stern);
   fasten.isGarboard = lining.isGarboard(strake);
+  fasten.isSheer = lining.isSheerStrake(strake);
   const PlankMake foot = plankMake(*solved.book, lining, strake);
   if (foot.construction == Construction::Lapstrake) fasten.foot = &foot;
   fasten.joints = made->joints;

@@ -327,7 +327,7 @@ class Answer {
         const PlankShape shape = m_solved->book->spiled[i].shape;
         part = renewed(
             known ? &m_before->spiled[i] : nullptr, {plank, spiling, lap, shape}, m_quick, [&]() -> Made<SpiledPlank> {
-              auto check = checkSpiling(*plank, spiling, lap);
+              auto check = checkSpiling(*plank, spiling, lap, m_stop);
               if (!check) return {nullptr, check.error()};
               EdgeMoves faired = stiffenedMoves(*check, *plank);
               SpiledPlank made{std::move(*check), std::move(faired), nullptr};
@@ -459,7 +459,8 @@ class Answer {
     add(lookAtSetUp(m_solved->setUp));
     if (m_solved->backbone.get() != nullptr) {
       const BackboneFindings found = lookAtBackbone(*m_solved->backbone);
-      add(found.bolts), add(found.squared), add(found.cameOut), add(found.faults), add(found.past);
+      add(found.bolts), add(found.squared), add(found.cameOut), add(found.faults), add(found.past), add(found.unmet),
+          add(found.cutOff);
     }
     lookAtSide(BoatSide::Starboard);
     if (m_solved->portLining != m_solved->lining) lookAtSide(BoatSide::Port);
@@ -492,8 +493,8 @@ class Answer {
       }
       if (part == nullptr || !part.from) continue;
       const FlatPlank& plank = *std::get<0>(*part.from);
-      add(lookAtSpiling(part->check, plank, {plank.strake, static_cast<std::size_t>(*spiling.strake), 0, {}, of},
-                        *spiling.side));
+      add(lookAtSpiling(part->check, plank, m_solved->book->table.construction,
+                        {plank.strake, static_cast<std::size_t>(*spiling.strake), 0, {}, of}, *spiling.side));
     }
   }
 

@@ -16,9 +16,11 @@
 #include "book/backbone_edits.h"
 #include "canvas/cell_grid.h"
 #include "canvas/length_field.h"
+#include "sheet_set.h"
 #include "stages/backbone/assembly_drawing.h"
 #include "stages/backbone/assembly_page.h"
 #include "stages/backbone/backbone_stage.h"
+#include "stages/backbone/bent_in_place_page.h"
 #include "stages/backbone/bent_page.h"
 #include "stages/backbone/keel_page.h"
 #include "stages/backbone/order_page.h"
@@ -253,6 +255,34 @@ class BackboneWindowTest : public WindowCase {
     }
     QVERIFY(settled());
     QVERIFY(!labels(page).filter("will not go round").isEmpty());
+  }
+
+  void anOuterKeelIsBentInPlaceClampByClamp() {
+    open("sedge");
+    stage()->open(BackboneStage::InPlace);
+    BentInPlacePage* page = stage()->bentInPlace();
+    QVERIFY(labels(page).contains("nothing bent in place"));
+    QCOMPARE(page->grid()->model()->rowCount(), 0);
+    choose(page->along(), "the bottom: an outer keel");
+    QTRY_VERIFY(page->grid()->model()->rowCount() > 20);
+    QVERIFY(!labels(page).filter("times its thickness").isEmpty());
+    const int rows = page->grid()->model()->rowCount();
+    // Clamps further apart are fewer.
+    auto* apart = page->findChild<LengthField*>("bentClamps");
+    apart->edit()->setFocus();
+    apart->edit()->selectAll();
+    type("600");
+    press(Qt::Key_Return);
+    QTRY_VERIFY(page->grid()->model()->rowCount() < rows);
+    QCOMPARE(m_window->session().book()->backbone.bentInPlace.clampSpacing, millimetres(600.0));
+    // It is on the assembly, in the order, and on paper; and undone it is gone.
+    stage()->open(BackboneStage::Order);
+    QVERIFY(!stage()->order()->list()->findItems("outer keel", Qt::MatchContains).isEmpty());
+    const auto sheets = backboneSheets(*m_window->session().freshAnswer(), {});
+    QVERIFY(std::any_of(sheets.begin(), sheets.end(), [](const Drawing& one) { return one.name == "outer-keel"; }));
+    QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
+    QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
+    QTRY_VERIFY(!m_window->session().solved()->backbone->bentInPlace);
   }
 
   void slabIsReadFlattenedAndThePatternLaidClear() {

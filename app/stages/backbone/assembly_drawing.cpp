@@ -218,6 +218,11 @@ void AssemblyDrawing::paintTimbers(QPainter& painter) const {
     painter.setBrush(on ? look::timberDark : look::timber);
     drawShape(painter, onScreen(shape.outline));
   }
+  if (shown.bentInPlace) {
+    painter.setPen(QPen(look::ink, 1.4));
+    painter.setBrush(look::timber);
+    drawShape(painter, onScreen(bentOutline(*shown.bentInPlace, shown.plan.bentInPlace)));
+  }
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(look::quietInk, 1.0));
   for (const StationColumn& station : m_session->solved()->fair->stations) {

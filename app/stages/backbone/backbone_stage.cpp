@@ -8,6 +8,7 @@
 #include "fonts.h"
 #include "stages/backbone/assembly_drawing.h"
 #include "stages/backbone/assembly_page.h"
+#include "stages/backbone/bent_in_place_page.h"
 #include "stages/backbone/bent_page.h"
 #include "stages/backbone/keel_page.h"
 #include "stages/backbone/order_page.h"
@@ -27,9 +28,10 @@ BackboneStage::BackboneStage(Session* session, QWidget* parent)
       m_transom(new TransomPage(session)),
       m_bent(new BentPage(session, false)),
       m_builtUp(new BentPage(session, true)),
+      m_inPlace(new BentInPlacePage(session)),
       m_slab(new SlabPage(session)),
       m_order(new OrderPage(session)),
-      m_all{m_assembly, m_rabbet, m_keel, m_transom, m_bent, m_builtUp, m_slab, m_order} {
+      m_all{m_assembly, m_rabbet, m_keel, m_transom, m_bent, m_builtUp, m_inPlace, m_slab, m_order} {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(0);
@@ -38,7 +40,7 @@ BackboneStage::BackboneStage(Session* session, QWidget* parent)
   m_tabs->setDrawBase(false);
   m_tabs->setExpanding(false);
   for (const QString& words : {tr("Assembly"), tr("Rabbet"), tr("Keel"), tr("Transom"), tr("Bent of strips"),
-                               tr("Built up"), tr("Slab"), tr("What may be cut")})
+                               tr("Built up"), tr("Bent in place"), tr("Slab"), tr("What may be cut")})
     m_tabs->addTab(words);
   column->addWidget(m_tabs);
   for (BackbonePage* page : m_all) m_pages->addWidget(page);
@@ -82,7 +84,7 @@ void BackboneStage::goTo(const Finding& finding) {
   if (const auto* squared = finding.as<SquaredOff>()) choose(squared->timber);
   if (finding.as<CameOutOff>()) open(Keel);
   if (finding.as<FaultInPart>()) open(Slab);
-  if (finding.as<RabbetPastFace>()) open(Rabbet);
+  if (finding.as<RabbetPastFace>() || finding.as<RabbetUnmet>()) open(Rabbet);
 }
 
 void BackboneStage::fit() {

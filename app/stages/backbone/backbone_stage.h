@@ -12,6 +12,7 @@ namespace narrows {
 
 class AssemblyPage;
 class BackbonePage;
+class BentInPlacePage;
 class BentPage;
 class KeelPage;
 class OrderPage;
@@ -33,7 +34,7 @@ class BackboneStage : public Stage {
   void goTo(const Finding& finding) override;
   SheetsOf sheets() const override { return SheetsOf::Backbone; }
   /// Its pages, in the order of the tabs.
-  enum Page { Assembly, Rabbet, Keel, Transom, Bent, BuiltUp, Slab, Order };
+  enum Page { Assembly, Rabbet, Keel, Transom, Bent, BuiltUp, InPlace, Slab, Order };
   void open(Page page);
   Page page() const;
   QTabBar* tabs() { return m_tabs; }
@@ -43,6 +44,7 @@ class BackboneStage : public Stage {
   TransomPage* transom() { return m_transom; }
   BentPage* bent() { return m_bent; }
   BentPage* builtUp() { return m_builtUp; }
+  BentInPlacePage* bentInPlace() { return m_inPlace; }
   SlabPage* slab() { return m_slab; }
   OrderPage* order() { return m_order; }
   /// Takes a timber in hand on the assembly.
@@ -59,6 +61,7 @@ class BackboneStage : public Stage {
   TransomPage* m_transom;
   BentPage* m_bent;
   BentPage* m_builtUp;
+  BentInPlacePage* m_inPlace;
   SlabPage* m_slab;
   OrderPage* m_order;
   std::vector<BackbonePage*> m_all;
