@@ -36,7 +36,7 @@ Result<std::string> suggestPlans(const Job& job, const SuggestRequest& wanted) {
   from.sectionIds = sectionIds(job.book(), job.hull());
   from.figures = job.weighingFigures();
   from.tries = triesIn(wanted.seconds, begun->strakes.size());
-  if (job.book().settings.waterline.mm() > 0.0) from.answers.waterline = job.book().settings.waterline;
+  from.answers.waterline = job.book().settings.waterline;
   const auto made = suggest(from);
   if (!made) return tl::make_unexpected(made.error());
   Book book = job.bookAsKept();

@@ -130,7 +130,8 @@ std::vector<HullPicture::Placed> HullPicture::placed(const QSizeF& size) const {
   const double eye = m_eyeLengths * length;
   const Vec3 light = Vec3(-0.3, 0.8, 0.5).normalized();
   faces.reserve(mesh.size());
-  const double waterline = m_afloat ? m_session->solved()->book->settings.waterline.mm() : -1e9;
+  const auto& said = m_session->solved()->book->settings.waterline;
+  const double waterline = m_afloat && said ? said->mm() : -1e9;
   for (std::size_t i = 0; i < mesh.size(); ++i) {
     std::array<Vec3, 4> seen;
     for (std::size_t k = 0; k < 4; ++k) seen[k] = view * (mesh[i].corners[k] - middle);
@@ -299,7 +300,7 @@ void HullPicture::paintEvent(QPaintEvent* /*event*/) {
   painter.setPen(look::quietInk);
   painter.drawText(rect().adjusted(12, 6, -12, -8), Qt::AlignRight | Qt::AlignBottom,
                    tonesOf(m_session->selection().side).words());
-  if (m_afloat && m_session->hasBook() && m_session->book()->settings.waterline.mm() <= 0.0) {
+  if (m_afloat && m_session->hasBook() && !m_session->book()->settings.waterline) {
     painter.drawText(rect().adjusted(12, 10, -12, -8), Qt::AlignHCenter | Qt::AlignTop,
                      tr("At what height she floats is not said yet: say it on the slate, under Ends."));
   }

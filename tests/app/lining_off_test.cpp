@@ -95,6 +95,51 @@ class LiningOffTest : public LiningCase {
     QCOMPARE(session().book()->plans.size(), std::size_t(1));
   }
 
+  void aTypedTableIsLinedOffAsANewBoatIsWhenThatIsFirstLookedAt() {
+    const OffsetTable table = sampleBook("osier").table;
+    m_window->beginTable(table);
+    QVERIFY(settled());
+    QCOMPARE(session().book()->boatPlan().strakes.size(), std::size_t(8));
+    m_window->goToNumber(4);
+    QVERIFY(settled());
+    const Book begun = *newBook(table);
+    QCOMPARE(session().book()->boatPlan().strakes.size(), begun.boatPlan().strakes.size());
+    QVERIFY(session().book()->boatPlan().bow == begun.boatPlan().bow);
+    QVERIFY(session().book()->boatPlan().stern == begun.boatPlan().stern);
+    // Once: it is an edit like any other, and undone it stays undone.
+    session().undo();
+    QCOMPARE(session().book()->boatPlan().strakes.size(), std::size_t(8));
+    m_window->goToNumber(1);
+    m_window->goToNumber(4);
+    QVERIFY(settled());
+    QCOMPARE(session().book()->boatPlan().strakes.size(), std::size_t(8));
+  }
+
+  void aMarkInTheHandOutlivesTheAnswerItWasTakenFrom() {
+    goToPlain("osier");
+    hold(3, 4);
+    auto* canvas = stage()->findChild<GirthDrawing*>();
+    canvas->repaint();
+    const CanvasHandle* found = nullptr;
+    const auto handles = canvas->handles();
+    for (const CanvasHandle& handle : handles) {
+      if (handle.line == 3 && handle.section == 4) found = &handle;
+    }
+    QVERIFY(found != nullptr);
+    // A figure goes without which there is no hull; the mark is taken before that is worked out, and moved after.
+    std::size_t sheer = 0;
+    const auto& rows = session().book()->table.rows;
+    while (rows[sheer].line != RowLine::Sheer || rows[sheer].kind != RowKind::Height) ++sheer;
+    Book bare = *session().book();
+    for (auto& figure : bare.table.rows[sheer].figures) figure.reset();
+    QVERIFY(session().perform("The sheer taken out", Result<Book>(bare)));
+    QTest::mousePress(canvas, Qt::LeftButton, Qt::NoModifier, found->at.toPoint());
+    QTRY_VERIFY(session().solved()->lining.get() == nullptr);
+    QTest::mouseMove(canvas, found->at.toPoint() + QPoint(0, -9));
+    QTest::mouseRelease(canvas, Qt::LeftButton, Qt::NoModifier, found->at.toPoint() + QPoint(0, -9));
+    QVERIFY(settled());
+  }
+
   void aStraightRunIsPlacedDraggedAndStaysStraight() {
     goToPlain("marl");
     hold(8, static_cast<int>(session().solved()->lining->master));

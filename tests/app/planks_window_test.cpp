@@ -70,7 +70,7 @@ class PlanksWindowTest : public WindowCase {
     QCOMPARE(grid()->model()->rowCount(), 6);
     QCOMPARE(at(0, 3), "+" + thin(*plank.bow.marks[0].fitMm));
     QCOMPARE(at(0, 2), QString("square"));
-    QVERIFY(at(3, 3).isEmpty() && at(3, 2).endsWith("°"));
+    QVERIFY(at(3, 3).isEmpty() && at(3, 2).contains("°, ") && at(3, 2).endsWith("longer"));
     QVERIFY2(said("Seal the end grain"), qPrintable(allSaid()));
     const double length = plank.sawn.boardLengthMm;
     enter("Beyond the transom", "3 in");

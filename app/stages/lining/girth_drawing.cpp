@@ -111,8 +111,9 @@ void GirthDrawing::paintShade(QPainter& painter) const {
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const LinedStrake& of = now.strakes[k];
     std::vector<const Weighed*> rows;
+    const bool atStations = isAtStations(*m_shade);
     for (const Weighed& row : weighing()->rows) {
-      if (row.strake == k && row.measure == *m_shade) rows.push_back(&row);
+      if (row.strake == k && row.measure == *m_shade && row.section.has_value() == atStations) rows.push_back(&row);
     }
     if (rows.empty()) continue;
     // Each station's shade reaches half way to the next.
@@ -135,13 +136,13 @@ void GirthDrawing::paintWorst(QPainter& painter) const {
     const Weighed* worst = weighing()->worst(*m_shade, k);
     if (worst == nullptr || (worst->limit && !worst->verdict)) continue;
     const LinedStrake& of = now.strakes[k];
-    const double t =
-        worst->section ? static_cast<double>(*worst->section) : 0.5 * (of.reach.fromT + of.reach.toT) + 0.5;
+    const double middle = 0.5 * (of.reach.fromT + of.reach.toT) + 0.5;
+    const double t = worst->section ? static_cast<double>(*worst->section) : worst->t.value_or(middle);
     const QString words = verdictMark(worst->verdict) +
                           QString::fromStdString(showMeasure(*m_shade, worst->value, m_session->notation()));
     const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0;
     const QPointF at = flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)));
-    const bool last = worst->section && *worst->section + 1 == now.frame.sectionCount();
+    const bool last = t > now.frame.lastT() - 0.5;
     const QRectF box(at.x() + (last ? -wide - 8.0 : 8.0), at.y() - 9.0, wide, 18.0);
     painter.fillRect(box, look::raised);
     painter.setPen(worst->verdict == Severity::Trouble ? look::trouble : look::ink);

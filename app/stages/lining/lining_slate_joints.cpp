@@ -93,8 +93,15 @@ void LiningSlate::addEnds() {
     if (edited) edited = setEnd(*edited, *lining(), false, {});
     perform(tr("Ends as the rule has them"), edited);
   });
+  addChoice(
+      tr("Where she floats"), {tr("not said"), tr("at a height of")},
+      [this] { return book().settings.waterline ? 1 : 0; },
+      [this](int index) {
+        perform(tr("Where she floats"), setWaterline(book(), index == 1 ? std::optional(Length()) : std::nullopt));
+      })
+      ->setObjectName(QStringLiteral("floats"));
   addLength(
-      tr("She floats at a height of (0: not said)"), [this] { return book().settings.waterline; },
+      tr("that height, over the base line"), [this] { return book().settings.waterline.value_or(Length()); },
       [this](Length height) { perform(tr("Where she floats"), setWaterline(book(), height)); });
 }
 

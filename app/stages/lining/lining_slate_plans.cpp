@@ -61,7 +61,8 @@ void LiningSlate::addSchools() {
         if (count >= fewestStrakes) m_answers.strakes = static_cast<int>(count);
       });
   m_waterline = addLength(
-      tr("Height of the water"), [this] { return m_answers.waterline.value_or(book().settings.waterline); },
+      tr("Height of the water"),
+      [this] { return m_answers.waterline.value_or(book().settings.waterline.value_or(Length())); },
       [this](Length height) { m_answers.waterline = height; });
   m_tops = addNumber(
       tr("Strakes that follow the sheer (0: above the bilge)"), {0.0, mostStrakes, 0},
@@ -103,7 +104,7 @@ void LiningSlate::lineOffBySchool() {
   if (m_lineOff.isRunning()) return m_lineOff.stop();
   if (lining() == nullptr) return;
   SchoolAnswers answers = m_answers;
-  if (!answers.waterline && book().settings.waterline.mm() > 0.0) answers.waterline = book().settings.waterline;
+  if (!answers.waterline) answers.waterline = book().settings.waterline;
   const auto solved = m_session->solved();
   const SchoolWork work{m_school, m_goesTo, plan()->base, m_session->book(),
                         sectionIds(book(), lining()->frame.hull())};

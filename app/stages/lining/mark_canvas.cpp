@@ -142,6 +142,8 @@ bool MarkCanvas::takeHold(const QPointF& at) {
   const std::string place = lining()->frame.hull().sections[section].name;
   hand().take(tr("Move mark, %1, %2").arg(lineName(line), QString::fromStdString(place)),
               [this, line, section](const Book& now, const Vec2& to) -> Result<Book> {
+                // The answer that comes meanwhile may have no lining.
+                if (lining() == nullptr) return now;
                 const Lining& shown = *lining();
                 if (line + 1 >= shown.lines.size() || section >= shown.frame.sectionCount()) return now;
                 return dragMark(now, shown, line, section, shareAt(section, to));

@@ -90,7 +90,9 @@ QPolygonF ProfileDrawing::lineCurve(const SurfaceCurve& curve, SurfaceReach reac
 }
 
 void ProfileDrawing::paintWaterline(QPainter& painter) const {
-  const double height = m_session->solved()->book->settings.waterline.mm();
+  const auto& said = m_session->solved()->book->settings.waterline;
+  if (!said) return;
+  const double height = said->mm();
   const auto box = worldBox();
   if (height <= box->first.y() || height >= box->second.y()) return;
   const QPointF fore = toScreen({box->first.x(), height}), aft = toScreen({box->second.x(), height});

@@ -172,7 +172,7 @@ void SuggestPanel::look() {
   constexpr double seconds = 10.0;
   from->tries = m_tries.value_or(triesIn(seconds, from->begun.strakes.size()));
   if (m_strakes >= fewestStrakes) from->answers.strakes = m_strakes;
-  if (book.settings.waterline.mm() > 0.0) from->answers.waterline = book.settings.waterline;
+  from->answers.waterline = book.settings.waterline;
   m_answer->setText(tr("Looking. The plan in hand stays as it is."));
   m_looking.begin([this, from](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
     const auto found = suggest(*from, progress, stop);

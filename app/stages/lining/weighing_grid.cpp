@@ -1,6 +1,7 @@
 #include "stages/lining/weighing_grid.h"
 
 #include <QHeaderView>
+#include <cmath>
 
 #include "canvas/look.h"
 #include "commands/session.h"
@@ -33,6 +34,7 @@ WeighingGrid::WeighingGrid(Session* session, QWidget* parent) : CellGrid(tr("Eve
     Selection selection = this->session()->selection();
     selection.strake = static_cast<int>(one->strake);
     if (one->section) selection.section = static_cast<int>(*one->section);
+    if (one->t) selection.section = static_cast<int>(std::lround(*one->t));
     this->session()->select(selection);
   });
 }

@@ -160,6 +160,16 @@ void JointsPage::plan() {
     return [this, planned, frames = make.frames] {
       if (planned.problems.empty()) {
         m_session->perform(tr("Plan all joints"), placeJoints(*m_session->book(), planned.joints, &frames));
+        if (planned.barred > 0) {
+          const QString pairs =
+              tr("%n pair(|s) of joints do(es|) not keep the limits. ", nullptr, static_cast<int>(planned.barred));
+          m_answer->say(planned.searchedAll
+                            ? pairs +
+                                  tr("Every arrangement of this many joints was tried: longer boards, or limits that "
+                                     "are less, would do.")
+                            : pairs + tr("There are more arrangements than can be tried, and not all were: one that "
+                                         "keeps them may yet be found by hand."));
+        }
         return;
       }
       QStringList words;

@@ -286,7 +286,7 @@ void PlankDrawing::paintReadings(QPainter& painter, const FlatPlank& plank) cons
       const PlankStation& station = plank.stations[s];
       const Vec2 point = (upper ? station.upper : station.lower) + mm * station.along();
       line.append(toScreen({point.x(), sideY(point.y(), plank)}));
-      const bool off = std::abs(mm) > times * spilingLookMm;
+      const bool off = std::abs(mm) > times * spilingLookMm(m_session->book()->table.construction, station);
       painter.setPen(QPen(off ? look::trouble : look::inHand, 2.0));
       painter.setBrush(off ? look::trouble : look::raised);
       painter.drawEllipse(line.back(), off ? 5.0 : 3.5, off ? 5.0 : 3.5);

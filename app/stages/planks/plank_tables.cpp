@@ -73,6 +73,12 @@ PlankTable PlankTables::lands() const {
   table.columns = {tr("land"), tr("drop over it"),
                    notation() == Notation::Millimetres ? tr("drop in 10 mm") : tr("drop in an inch"),
                    tr("left of the edge"), tr("lap")};
+  const bool hollow =
+      std::any_of(m_plank.edges.begin(), m_plank.edges.end(), [](const EdgesAt& at) { return at.foot.has_value(); });
+  if (hollow) {
+    table.words += tr(" Where she is hollow the land below is left, and the inside of this strake's foot is planed.");
+    table.columns << tr("inside the foot") << tr("off the foot") << tr("left of the foot");
+  }
   for (const EdgesAt& at : m_plank.edges) {
     PlankTable::Row row{QString::fromStdString(at.station), static_cast<int>(at.section), {}};
     if (at.land) {
@@ -83,6 +89,12 @@ PlankTable PlankTables::lands() const {
       row.cells.assign(4, Cell{});
     }
     row.cells.push_back(plain(thin(at.lapMm)));
+    if (at.foot) {
+      row.cells.insert(row.cells.end(),
+                       {plain(degrees(at.foot->footRad)), plain(thin(at.foot->footMm)), left(at.foot->footLeftMm)});
+    } else if (hollow) {
+      row.cells.insert(row.cells.end(), 3, Cell{});
+    }
     table.rows.push_back(std::move(row));
   }
   return table;
@@ -91,25 +103,32 @@ PlankTable PlankTables::lands() const {
 PlankTable PlankTables::seams() const {
   PlankTable table;
   const PlankingMake& make = m_plank.planking;
-  const QString seam = make.seamMm > 0.0 ? tr("Seams close inside and stand open %1 outside").arg(thin(make.seamMm))
-                                         : tr("Seams of planking of %1 close all through").arg(thin(make.thicknessMm));
+  const bool opens = make.seamMm > 0.0;
+  const QString seam = opens ? tr("Seams lie wood to wood for %1 from the inside and stand open %2 outside")
+                                   .arg(thin(make.seamTightMm), thin(make.seamMm))
+                             : tr("Seams of planking of %1 close all through").arg(thin(make.thicknessMm));
   const QString shared =
       make.bevelOnNew ? tr("the bevel is all on the new plank's meeting edge") : tr("both edges share the bevel");
   table.words =
       tr("%1; %2. Positive: wider outside, by so much and %3 the saw goes outside the line on the inside face. Backed "
          "out with a minus: rounded.")
           .arg(seam, shared, thin(make.sawClearMm));
-  table.columns = {tr("keel edge"),  tr("saw outside"), tr("sheer edge"), tr("saw outside "),
-                   tr("backed out"), tr("to a radius"), tr("of stock")};
+  table.columns = {tr("keel edge")};
+  if (opens) table.columns << tr("where it opens");
+  table.columns << tr("saw outside") << tr("sheer edge");
+  if (opens) table.columns << tr("where it opens ");
+  table.columns << tr("saw outside ") << tr("backed out") << tr("to a radius") << tr("of stock");
   for (const EdgesAt& at : m_plank.edges) {
     PlankTable::Row row{QString::fromStdString(at.station), static_cast<int>(at.section), {}};
     for (const auto& edge : {at.lower, at.upper}) {
       row.cells.push_back(edge ? plain(degrees(edge->bevelRad)) : Cell{});
-      row.cells.push_back(edge ? plain(thin(std::max(edge->widerMm, 0.0) + make.sawClearMm)) : Cell{});
+      if (opens) row.cells.push_back(edge ? plain(degrees(edge->openRad)) : Cell{});
+      row.cells.push_back(edge ? plain(thin(edge->proudMm + make.sawClearMm)) : Cell{});
     }
     row.cells.push_back(plain(std::abs(at.hollowMm) < leastHollowMm ? tr("flat")
-                              : at.hollowMm < 0.0                   ? QStringLiteral("−") + thin(at.hollowMm)
-                                                                    : thin(at.hollowMm)));
+                              : at.isS()          ? tr("%1, −%2").arg(thin(at.off.roundMm), thin(at.off.hollowMm))
+                              : at.hollowMm < 0.0 ? QStringLiteral("−") + thin(at.hollowMm)
+                                                  : thin(at.hollowMm)));
     row.cells.push_back(at.templateRadiusMm ? plain(length(*at.templateRadiusMm)) : Cell{});
     row.cells.push_back(plain(thin(at.stockMm)));
     table.rows.push_back(std::move(row));
@@ -195,7 +214,9 @@ PlankTable PlankTables::ends() const {
       const bool square = std::abs(radians(mark.bevelRad).deg()) < 0.05;
       PlankTable::Row row{tr("%1, %2").arg(name, places[i]), end->bow ? 0 : last, {}};
       row.cells = {plain(length(mark.heightMm)), plain(degrees(mark.cutRad)),
-                   plain(square ? tr("square") : degrees(mark.bevelRad)),
+                   plain(square                ? tr("square")
+                         : mark.bevelRad > 0.0 ? tr("%1, outside longer").arg(degrees(mark.bevelRad))
+                                               : tr("%1, inside longer").arg(degrees(-mark.bevelRad))),
                    mark.fitMm ? plain(signedThin(*mark.fitMm)) : Cell{}};
       table.rows.push_back(std::move(row));
     }
@@ -336,6 +357,7 @@ PlankTable PlankTables::fastenings() const {
   QStringList words;
   for (const std::string& one : m_plank.fastenings.unfastened)
     words << tr("Left out: %1.").arg(QString::fromStdString(one));
+  for (const std::string& one : m_plank.fastenings.advice) words << tr("Note: %1.").arg(QString::fromStdString(one));
   if (reused > 0) words << tr("%n hole(|s) of the mould fastenings used again.", nullptr, reused);
   const bool isShort = std::any_of(m_plank.fastenings.fasteners.begin(), m_plank.fastenings.fasteners.end(),
                                    [](const FastenerLot& lot) { return lot.count > 0 && lot.of.isShort; });
@@ -361,7 +383,9 @@ PlankTable flatWorkTable(const Solved& solved, bool transom) {
   const FlatWorkMake make = flatWorkMake(*solved.book);
   FlatShape shape;
   if (transom) {
-    const auto flat = flatTransom(*solved.inside, side);
+    const Backbone* backbone = solved.backbone.get();
+    const auto flat =
+        backbone != nullptr && backbone->transom != nullptr ? flatTransom(*backbone->transom) : std::nullopt;
     if (!flat) {
       table.words = PlankTables::tr("She has no transom to plank across.");
       return table;
@@ -417,8 +441,14 @@ PlankTable flatWorkTable(const Solved& solved, bool transom) {
 }
 
 QString PlankTables::setting(const EdgesAt& at) const {
-  if (m_plank.planking.construction == Construction::Lapstrake)
-    return at.land ? tr("%1, drop %2").arg(degrees(at.land->landRad), thin(at.land->dropMm)) : QString();
+  if (m_plank.planking.construction == Construction::Lapstrake) {
+    QStringList laps;
+    if (at.land && !at.land->isHollow())
+      laps << tr("%1, drop %2").arg(degrees(at.land->landRad), thin(at.land->dropMm));
+    if (at.land && at.land->isHollow()) laps << tr("hollow: no land, the next one's foot is planed");
+    if (at.foot) laps << tr("inside the foot %1, %2 off").arg(degrees(at.foot->footRad), thin(at.foot->footMm));
+    return laps.join(QLatin1Char('\n'));
+  }
   QStringList edges;
   if (at.lower) edges << tr("keel edge %1").arg(degrees(at.lower->bevelRad));
   if (at.upper) edges << tr("sheer edge %1").arg(degrees(at.upper->bevelRad));

@@ -254,6 +254,8 @@ void PlanksStage::addPlankingFields() {
   addGainFields(tr("bow"), &PlankingPlan::bow, &PlankingMake::bow);
   addGainFields(tr("stern"), &PlankingPlan::stern, &PlankingMake::stern);
   addPlankingLength(Below::Bevels, tr("Seams stand open"), &PlankingPlan::seam, &PlankingMake::seamMm);
+  addPlankingLength(Below::Bevels, tr("wood to wood, from inside"), &PlankingPlan::seamTight,
+                    &PlankingMake::seamTightMm);
   auto* shared = m_slate->addChoice(
       tr("Their bevel"), {tr("shared by both edges"), tr("all on the new plank")},
       [this] { return m_session->book()->planking.bevelOnNew ? 1 : 0; },
@@ -272,9 +274,9 @@ void PlanksStage::addFasteningFields() {
   const auto change = [this](const QString& words, const std::function<void(FasteningPlan&)>& edit) {
     changePlan(m_session, words, &Book::fastening, &setFastening, edit);
   };
-  const QStringList kinds{tr("screws"), tr("rivets"), tr("clenched nails")};
+  const QStringList usualKinds{tr("screws"), tr("rivets"), tr("clenched nails")};
   const auto kind = [&](const QString& name, std::optional<FastenerKind> FasteningPlan::*of,
-                        FastenerKind FasteningMake::*usual) {
+                        FastenerKind FasteningMake::*usual, const QStringList& kinds) {
     m_fields.emplace_back(
         Below::Fastenings,
         m_slate->addChoice(
@@ -290,8 +292,10 @@ void PlanksStage::addFasteningFields() {
             name, [this, usual] { return millimetres(fasteningMake(*m_session->book()).*usual); },
             [change, name, of](Length entered) { change(name, [&](FasteningPlan& plan) { plan.*of = entered; }); }));
   };
-  kind(tr("To frames"), &FasteningPlan::atFrames, &FasteningMake::atFrames);
-  kind(tr("In laps"), &FasteningPlan::inLaps, &FasteningMake::inLaps);
+  kind(tr("To frames"), &FasteningPlan::atFrames, &FasteningMake::atFrames, usualKinds);
+  kind(tr("In laps"), &FasteningPlan::inLaps, &FasteningMake::inLaps, usualKinds);
+  kind(tr("In butts"), &FasteningPlan::inButts, &FasteningMake::inButts, usualKinds + QStringList{tr("bolts")});
+  length(tr("Butt blocks, thick"), &FasteningPlan::blockThick, &FasteningMake::blockMm);
   length(tr("in laps, at most"), &FasteningPlan::lapSpacing, &FasteningMake::lapSpacingMm);
   length(tr("Along the keel, at most"), &FasteningPlan::keelSpacing, &FasteningMake::keelSpacingMm);
   length(tr("Across ends, at most"), &FasteningPlan::endSpacing, &FasteningMake::endSpacingMm);

@@ -100,6 +100,7 @@ Cell SpilingGrid::cellOf(int row, int column) const {
   const bool upper = column == Upper || column == UpperShould || column == UpperOff || column == UpperFaired;
   const Notation notation = session()->notation();
   const auto reading = readingAt(plank()->stations[station].name, upper);
+  const double mostMm = spilingLookMm(session()->book()->table.construction, plank()->stations[station]);
   const auto signedWords = [&](double mm) {
     const QString words = QString::fromStdString(showLength(millimetres(std::abs(mm)), notation));
     return std::abs(mm) < 0.5 * notationStep(notation).mm() ? words
@@ -117,7 +118,7 @@ Cell SpilingGrid::cellOf(int row, int column) const {
   if (column == LowerFaired || column == UpperFaired) {
     const auto by = fairedByMm(station, upper);
     if (!by) return {};
-    const bool far = std::abs(*by) > spilingLookMm;
+    const bool far = std::abs(*by) > mostMm;
     const QString words = QString::fromStdString(showThin(millimetres(std::abs(*by)), notation));
     const QString none = QString::fromStdString(showThin(Length(), notation));
     const QString moved = words == none ? words : (*by < 0.0 ? QStringLiteral("−") : QStringLiteral("+")) + words;
@@ -131,7 +132,7 @@ Cell SpilingGrid::cellOf(int row, int column) const {
   if (column == LowerShould || column == UpperShould) return {signedWords(expected), false, false, look::quietInk, {}};
   if (!reading) return {};
   const double off = reading->mm() - expected;
-  if (std::abs(off) <= spilingLookMm) return {signedWords(off), false, false, look::quietInk, {}};
+  if (std::abs(off) <= mostMm) return {signedWords(off), false, false, look::quietInk, {}};
   return judgedCell(signedWords(off), std::abs(off) > spilingTroubleMm ? Severity::Trouble : Severity::LookAgain);
 }
 

@@ -215,9 +215,8 @@ bool SpilingPage::readFrom(const QString& path) {
                   {},
                   {std::to_string(selection.strake + 1),
                    std::to_string(solved == nullptr ? 0 : solved->planksOf(selection.side).size())}}});
-  const double lap = plankMake(*solved->book, *solved->liningOf(selection.side), index).lapMm;
-  if (const auto check = checkSpiling(*solved->planksOf(selection.side)[index], *spiling, lap); !check)
-    return told(check.error());
+  if (const auto held = checkReadings(*solved->planksOf(selection.side)[index], *spiling); !held)
+    return told(held.error());
   m_session->select(selection);
   emit wanted();
   return m_session->perform(tr("Readings of strake %1").arg(selection.strake + 1),
