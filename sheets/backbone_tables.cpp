@@ -187,11 +187,11 @@ class TableWriter {
       rows.push_back({clamp.alongMm,
                       {Trade::say("clamp %1", i + 1), shown(clamp.alongMm),
                        std::abs(clamp.radiusMm) > nearlyStraightMm ? Trade::say("straight")
-                       : clamp.radiusMm < 0.0            ? Trade::say("hollow %1", shown(-clamp.radiusMm))
-                                                         : shown(clamp.radiusMm),
+                       : clamp.radiusMm < 0.0                      ? Trade::say("hollow %1", shown(-clamp.radiusMm))
+                                                                   : shown(clamp.radiusMm),
                        clamp.standsOffMm > 0.0 ? shown(clamp.standsOffMm) : "",
                        clamp.pullN > 0.0 ? showPull(clamp.pullN, m_of.notation) : "",
-                       clamp.gapMm > 0.05 ? showThin(millimetres(clamp.gapMm), m_of.notation) : "", ""}});
+                       clamp.gapMm > leastBentGapMm ? showThin(millimetres(clamp.gapMm), m_of.notation) : "", ""}});
     }
     for (const BentFastening& one : m_of.bentFastenings ? m_of.bentFastenings->all : std::vector<BentFastening>()) {
       const std::string when = !one.isFirst    ? Trade::say("then, between")

@@ -27,6 +27,9 @@ struct BentClamp {
   double gapMm = 0.0;        ///< the most left to the next, both drawn in
 };
 
+/// A gap between clamps under this is none that can be seen.
+inline constexpr double leastBentGapMm = 0.3;
+
 struct BentInPlace {
   Batten face;  ///< what it lies on, outside, in the profile plane: from forward aft, or from the foot up
   double boardLengthMm = 0.0;    ///< with what is left to trim
@@ -54,9 +57,9 @@ struct BentInPlaceOf {
 /// Radii are taken over three inches to either side. What stands off when all before is held is a^2 / (2 R) with clamps
 /// a apart, and what draws it in 3 E I / (2 R a), a cantilever's; natural bow b over a length L is a curvature 8 b /
 /// L^2 that need not be bent. Between clamps it lies as a beam pinned at all of them: by the theorem of three moments,
-/// its ends free (S. P. Timoshenko, Strength of Materials, part I, ch. VI). E by the wood (`bendingModulus`), for wood
-/// that is dry and cold. Forces are good to a fifth, as wood is. Fails where there is nothing to bend it round, or it
-/// has no size.
+/// its ends free (S. P. Timoshenko, Strength of Materials, part I, ch. VI); over a bay where that would run into what
+/// it lies on, it bears. E by the wood (`bendingModulus`), for wood that is dry and cold. Forces are good to a fifth,
+/// as wood is. Fails where there is nothing to bend it round, or it has no size.
 Result<BentInPlace> bendInPlace(const BentInPlaceOf& of, const BentInPlacePlan& plan);
 
 /// Its outline as it lies, in the profile: distance and height, once round.

@@ -18,8 +18,8 @@ namespace narrows {
 
 namespace {
 
-/// What stands off is drawn so much larger.
-constexpr double gapTimes = 10.0;
+/// A gap over this is more than glue fills.
+constexpr double muchGapMm = 0.8;
 
 }  // namespace
 
@@ -51,7 +51,7 @@ Vec2 BentInPlaceDrawing::off(double alongMm, double outMm) const {
 std::optional<SessionCanvas::Box> BentInPlaceDrawing::extent() const {
   if (timber() == nullptr) return std::nullopt;
   Vec2 low = off(0.0, 0.0), high = low;
-  const double deep = m_session->solved()->backbone->plan.bentInPlace.thickness.mm() + gapTimes * timber()->mostGapMm;
+  const double deep = m_session->solved()->backbone->plan.bentInPlace.thickness.mm();
   for (int i = 0; i <= 60; ++i) {
     for (const double out : {0.0, deep}) {
       const Vec2 at = off(timber()->face.lengthMm() * i / 60.0, out);
@@ -82,7 +82,7 @@ void BentInPlaceDrawing::paintDrawing(QPainter& painter) {
     const double size = std::max(std::hypot(way.x(), way.y()), 1e-6);
     way /= size;
     const QPointF tail = foot + 26.0 * way;
-    painter.setPen(QPen(clamp.gapMm > 0.8 ? look::trouble : look::outline, 1.6));
+    painter.setPen(QPen(clamp.gapMm > muchGapMm ? look::trouble : look::outline, 1.6));
     drawStraight(painter, tail, foot);
     const QPointF side(-way.y(), way.x());
     drawStraight(painter, foot, foot + 7.0 * way + 4.0 * side);
@@ -140,8 +140,8 @@ BentInPlacePage::BentInPlacePage(Session* session, QWidget* parent)
   field(tr("Its board's own bow, in its length"), &BentInPlacePlan::bow)->setObjectName(QStringLiteral("bentBow"));
   field(tr("Wood behind, between frames (0: the planking)"), &BentInPlacePlan::backing);
   field(tr("Left to trim, each end"), &BentInPlacePlan::trim);
-  m_grid->cells().columns = {tr("along it"), tr("radius there"),    tr("stands off before"),
-                             tr("pull"),     tr("gap to the next"), tr("fastener")};
+  m_grid->cells().columns = {tr("along it"), tr("radius there"), tr("stands off\nbefore"), tr("pull"),
+                             tr("gap to\nthe next")};
   m_grid->cells().rows = [this] { return static_cast<int>(m_rows.size()); };
   m_grid->cells().rowName = [this](int row) { return nameOf(m_rows[static_cast<std::size_t>(row)]); };
   m_grid->cells().cell = [this](int row, int column) { return cellOf(m_rows[static_cast<std::size_t>(row)], column); };
@@ -166,31 +166,31 @@ QString BentInPlacePage::nameOf(const Row& row) const {
   if (row.clamp != nullptr) return tr("clamp %1").arg(row.number);
   const BentFastening& one = *row.fastening;
   const QString side = one.offMm > 0.0 ? tr("starboard") : one.offMm < 0.0 ? tr("port") : tr("middle");
-  if (!one.isFirst) return tr("then, between, %1").arg(side);
-  return one.frame > 0 ? tr("first, frame %1, %2").arg(one.frame).arg(side) : tr("first, %1").arg(side);
+  const QString where = !one.isFirst    ? tr("then, between, %1").arg(side)
+                        : one.frame > 0 ? tr("first, frame %1, %2").arg(one.frame).arg(side)
+                                        : tr("first, %1").arg(side);
+  return tr("%1: %2").arg(where, QString::fromStdString(fastenerWords(one.of.fastener, m_session->notation())));
 }
 
 Cell BentInPlacePage::cellOf(const Row& row, int column) const {
   const auto plain = [](const QString& text) { return Cell{text, false, false, look::ink, {}}; };
   if (column == 0) return plain(shown(row.alongMm));
-  if (row.fastening != nullptr)
-    return column == 5 ? plain(QString::fromStdString(fastenerWords(row.fastening->of.fastener, m_session->notation())))
-                       : Cell{};
+  if (row.clamp == nullptr) return {};
   const BentClamp& clamp = *row.clamp;
   constexpr double nearlyStraightMm = 50000.0;
   switch (column) {
     case 1:
       return plain(std::abs(clamp.radiusMm) > nearlyStraightMm ? tr("straight")
-                   : clamp.radiusMm < 0.0            ? tr("hollow %1").arg(shown(-clamp.radiusMm))
-                                                     : shown(clamp.radiusMm));
+                   : clamp.radiusMm < 0.0                      ? tr("hollow %1").arg(shown(-clamp.radiusMm))
+                                                               : shown(clamp.radiusMm));
     case 2:
       return clamp.standsOffMm > 0.0 ? plain(shown(clamp.standsOffMm)) : Cell{};
     case 3:
       return clamp.pullN > 0.0 ? plain(QString::fromStdString(showPull(clamp.pullN, m_session->notation()))) : Cell{};
     case 4:
-      // What glue does not fill.
-      return clamp.gapMm > 0.05
-                 ? judgedCell(thin(clamp.gapMm), clamp.gapMm > 0.8 ? std::optional(Severity::LookAgain) : std::nullopt)
+      return clamp.gapMm > leastBentGapMm
+                 ? judgedCell(thin(clamp.gapMm),
+                              clamp.gapMm > muchGapMm ? std::optional(Severity::LookAgain) : std::nullopt)
                  : Cell{};
     default:
       return {};
@@ -223,13 +223,14 @@ void BentInPlacePage::showPage() {
   m_pull->setText(tr("%n clamp(|s)", nullptr, static_cast<int>(made.clamps.size())) +
                   tr(": up to %1 to draw one in, good to a fifth. ")
                       .arg(QString::fromStdString(showPull(made.mostPullN, notation))) +
-                  (made.mostGapMm > 0.05
+                  (made.mostGapMm > leastBentGapMm
                        ? tr("Between two of them it stands off by up to %1.").arg(thin(made.mostGapMm))
                        : tr("Between them it bears all along.")));
-  m_bow->setText(made.bowWantedMm <= 0.0 ? tr("none is wanted: a straight one goes on cold")
-                 : made.goesOn == GoesOn::Cold
-                     ? tr("with this one it goes on cold")
-                     : tr("one bowed %1 in its length, the same way, would go on cold").arg(shown(made.bowWantedMm)));
+  m_bow->setText(
+      made.bowWantedMm <= 0.0 ? tr("No natural bow is wanted: a straight board goes on cold.")
+      : made.goesOn == GoesOn::Cold
+          ? tr("With the bow of this board it goes on cold.")
+          : tr("A board bowed %1 in its length, the same way, would go on cold.").arg(shown(made.bowWantedMm)));
   if (m_fastenings) {
     int first = 0;
     for (const BentFastening& one : m_fastenings->all) first += one.isFirst ? 1 : 0;

@@ -8,7 +8,7 @@
 
 namespace narrows {
 
-/// The timber as it lies, clamps and fastenings along it, what stands off between clamps drawn larger.
+/// The timber as it lies, clamps and fastenings along it; the clamp before a gap in red.
 class BentInPlaceDrawing : public SessionCanvas {
   Q_OBJECT
 

@@ -114,10 +114,10 @@ PlankTable PlankTables::seams() const {
          "out with a minus: rounded.")
           .arg(seam, shared, thin(make.sawClearMm));
   table.columns = {tr("keel edge")};
-  if (opens) table.columns << tr("where it opens");
-  table.columns << tr("saw outside") << tr("sheer edge");
-  if (opens) table.columns << tr("where it opens ");
-  table.columns << tr("saw outside ") << tr("backed out") << tr("to a radius") << tr("of stock");
+  if (opens) table.columns << tr("keel edge,\nopening");
+  table.columns << tr("saw\noutside") << tr("sheer edge");
+  if (opens) table.columns << tr("sheer edge,\nopening");
+  table.columns << tr("saw\noutside ") << tr("backed out") << tr("to a\nradius") << tr("of stock");
   for (const EdgesAt& at : m_plank.edges) {
     PlankTable::Row row{QString::fromStdString(at.station), static_cast<int>(at.section), {}};
     for (const auto& edge : {at.lower, at.upper}) {
@@ -472,7 +472,6 @@ QString PlankTables::gaugeAt(std::size_t section) const {
 
 PlankTableGrid::PlankTableGrid(Session* session, QWidget* parent)
     : CellGrid(tr("What is worked on the plank"), session, parent) {
-  horizontalHeader()->setMinimumSectionSize(92);
   cells().rows = [this] { return static_cast<int>(m_table.rows.size()); };
   cells().rowName = [this](int row) { return m_table.rows[static_cast<std::size_t>(row)].name; };
   cells().cell = [this](int row, int column) {
@@ -490,6 +489,7 @@ PlankTableGrid::PlankTableGrid(Session* session, QWidget* parent)
 
 void PlankTableGrid::show(PlankTable table) {
   m_table = std::move(table);
+  horizontalHeader()->setMinimumSectionSize(m_table.columns.size() > 8 ? 78 : 92);
   cells().columns = m_table.columns;
   refresh();
   // Several rows are of one end: the one in hand stays in hand.
