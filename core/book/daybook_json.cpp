@@ -77,7 +77,7 @@ nlohmann::ordered_json printedJson(const std::vector<PrintedSheet>& printed) {
 
 void readHangingLog(const nlohmann::ordered_json& book, std::vector<HangingEntry>& log, Problems& problems) {
   JsonReader reader(book, "", problems);
-  reader("hanging-log", log);
+  reader.records("hanging-log", log);
   for (const HangingEntry& entry : log) {
     if (const auto sense = checkEntry(entry, mostNumbered); !sense)
       problems.insert(problems.end(), sense.error().begin(), sense.error().end());
@@ -86,12 +86,14 @@ void readHangingLog(const nlohmann::ordered_json& book, std::vector<HangingEntry
 
 void readPrinted(const nlohmann::ordered_json& book, std::vector<PrintedSheet>& printed, Problems& problems) {
   JsonReader reader(book, "", problems);
-  reader("printed", printed);
+  reader.records("printed", printed);
   std::set<std::string> names;
-  for (const PrintedSheet& sheet : printed) {
+  for (std::size_t i = 0; i < printed.size(); ++i) {
+    const PrintedSheet& sheet = printed[i];
     // A pattern that wood was cut by is kept beside a later print of it.
     const std::string name = sheet.name + " " + std::to_string(sheet.strakeId.number) + (sheet.cut ? " cut" : "");
-    if (!names.insert(name).second) reader.wrong("printed / name", Trade::say("each sheet once"));
+    if (!names.insert(name).second)
+      reader.wrong("printed / " + std::to_string(i + 1) + " / name", Trade::say("each sheet once"));
   }
 }
 

@@ -255,15 +255,12 @@ class JsonReader {
   }
   template <typename Thing>
   void operator()(const char* name, std::vector<Thing>& things) {
-    const Json* found = list(name);
-    if (found == nullptr) return;
-    things.clear();
-    for (const Json& one : *found) {
-      Thing thing;
-      JsonReader inner(one, m_within + name + " / ", m_problems);
-      fields(inner, thing);
-      things.push_back(std::move(thing));
-    }
+    readThings(list(name), name, things);
+  }
+  /// Things that are added to for as long as the book is used.
+  template <typename Thing>
+  void records(const char* name, std::vector<Thing>& things) {
+    readThings(list(name, mostRecords), name, things);
   }
   template <typename Thing>
   void object(const char* name, Thing& thing) {
@@ -279,16 +276,28 @@ class JsonReader {
   }
 
  private:
+  /// No list of a boat's parts is longer, and no list of records: that would be ten a day for a lifetime and more.
+  static constexpr std::size_t mostListed = 10000, mostRecords = 1000000;
+  template <typename Thing>
+  void readThings(const Json* found, const char* name, std::vector<Thing>& things) {
+    if (found == nullptr) return;
+    things.clear();
+    for (const Json& one : *found) {
+      Thing thing;
+      JsonReader inner(one, m_within + name + " / " + std::to_string(things.size() + 1) + " / ", m_problems);
+      fields(inner, thing);
+      things.push_back(std::move(thing));
+    }
+  }
   /// No length, and no angle in degrees, is greater than this: ten times the longest boat.
   static constexpr double mostNumber = 10.0 * longestBoatMm;
   static bool sensible(const Json& number) { return std::abs(number.get<double>()) <= mostNumber; }
   const Json* key(const char* name) const {
     return m_json.is_object() && m_json.contains(name) ? &m_json[name] : nullptr;
   }
-  const Json* list(const char* name) {
+  const Json* list(const char* name, std::size_t most = mostListed) {
     const Json* found = key(name);
     if (found == nullptr) return nullptr;
-    constexpr std::size_t most = 10000;
     if (found->is_array() && found->size() <= most) return found;
     wrong(name, Trade::say("a list of at most %1", most));
     return nullptr;

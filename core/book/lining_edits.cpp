@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <set>
 
 #include "lining/guide_through.h"
 #include "lining/look_at_joints.h"
@@ -116,18 +117,75 @@ Result<Book> setZoneCount(const Book& book, PlanId planId, std::size_t zone, int
   return edited;
 }
 
-Result<Book> setStrakeCount(const Book& book, int count, PlanId planId) {
-  const LiningPlan* named = book.findPlan(planId);
-  const LiningPlan& plan = named != nullptr ? *named : book.boatPlan();
+namespace {
+
+/// So many strakes in all: they come and go in the zone that has most, of those from one on.
+Result<Book> setCountFrom(const Book& book, const LiningPlan& plan, std::size_t from, int count) {
   if (count < fewestStrakes || count > mostStrakes) return fail(Fault::StrakeCount, {}, {std::to_string(count)});
-  std::size_t fullest = 0;
   const auto held = [&](std::size_t zone) { return plan.span(zone).second - plan.span(zone).first; };
-  for (std::size_t zone = 1; zone < plan.zones.size(); ++zone) {
+  std::size_t fullest = from;
+  for (std::size_t zone = from + 1; zone < plan.zones.size(); ++zone) {
     if (held(zone) > held(fullest)) fullest = zone;
   }
   const int others = static_cast<int>(plan.strakes.size() - held(fullest));
   if (count - others < 1) return fail(Fault::StrakeCount, {}, {std::to_string(count)});
   return setZoneCount(book, plan.id, fullest, count - others);
+}
+
+}  // namespace
+
+Result<Book> setStrakeCount(const Book& book, int count, PlanId planId) {
+  const LiningPlan* named = book.findPlan(planId);
+  const LiningPlan& plan = named != nullptr ? *named : book.boatPlan();
+  std::size_t aboveHung = 0;
+  for (std::size_t guide = 0; guide < plan.guides.size(); ++guide) {
+    if (plan.guides[guide].kind == GuideKind::HungEdge) aboveHung = guide + 1;
+  }
+  return setCountFrom(book, plan, aboveHung, count);
+}
+
+std::size_t hungLine(const Book& book, const Lining& lining) {
+  std::size_t line = 0;
+  for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {
+    if (book.planOf(side).id != lining.plan) continue;
+    std::set<int> logged;
+    for (const HangingEntry& entry : book.log) {
+      if (entry.side == side && entry.step == HangingStep::Hung) logged.insert(entry.strake);
+    }
+    int hung = 0;
+    while (logged.contains(hung + 1)) ++hung;
+    for (const HungStrake& one : book.hung) {
+      if (one.side == side && one.to == lining.plan && !one.readings.empty()) hung = std::max(hung, one.strake);
+    }
+    for (std::size_t k = 0; k < std::min(static_cast<std::size_t>(hung), lining.strakeCount()); ++k)
+      line = std::max(line, lining.strakes[k].upper);
+  }
+  return line;
+}
+
+Result<Book> setStrakeCountAboveHung(const Book& book, const Lining& lining, int count) {
+  const std::size_t line = hungLine(book, lining);
+  const bool isOfPlan =
+      book.findPlan(lining.plan) != nullptr && book.findPlan(lining.plan)->lines.size() == lining.lines.size();
+  if (line == 0 || line + 1 >= lining.lines.size() || !isOfPlan) return setStrakeCount(book, count, lining.plan);
+  Book held = book;
+  for (std::size_t below = 1; below <= line; ++below) {
+    for (std::size_t section = 0; section < lining.frame.sectionCount(); ++section) {
+      auto locked = lockMark(held, lining, below, section, true);
+      if (!locked) return locked;
+      held = std::move(*locked);
+    }
+  }
+  if (planIn(held, lining.plan).guideOf(lining.lines[line].id) == nullptr) {
+    Guide guide;
+    guide.name = Trade::say("as hung");
+    guide.kind = GuideKind::HungEdge;
+    auto guided = addGuide(held, lining, line, guide);
+    if (!guided) return guided;
+    held = std::move(*guided);
+  }
+  const LiningPlan& plan = planIn(held, lining.plan);
+  return setCountFrom(held, plan, plan.zoneOf(line), count);
 }
 
 Result<Book> setRule(const Book& book, const Lining& lining, LiningRule rule, std::size_t zone) {

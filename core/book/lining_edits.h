@@ -8,10 +8,18 @@
 
 namespace narrows {
 
-/// How many strakes there are in all; they come and go in the zone that has most, below its upper line. Marks moved by
-/// hand are let go unless locked, and chosen widths are spread over the new number. `plan`: the boat's to starboard
-/// where not named.
+/// How many strakes there are in all; they come and go in the zone that has most, below its upper line, of those above
+/// an edge as it hangs where that is a guide. Marks moved by hand are let go unless locked, and chosen widths are
+/// spread over the new number. `plan`: the boat's to starboard where not named.
 Result<Book> setStrakeCount(const Book& book, int count, PlanId plan = {});
+
+/// The line up to which a plan's strakes hang, from the garboard without a gap, by the log or by an edge measured, on
+/// either side that is lined off by it; nought where none does.
+std::size_t hungLine(const Book& book, const Lining& lining);
+
+/// The same number, with what hangs left as it is: its lines are locked where they lie, the uppermost is made a guide,
+/// and strakes come and go above it. Where none hangs, or all do, as `setStrakeCount`.
+Result<Book> setStrakeCountAboveHung(const Book& book, const Lining& lining, int count);
 
 /// How many strakes a zone has; likewise.
 Result<Book> setZoneCount(const Book& book, PlanId plan, std::size_t zone, int count);
@@ -81,7 +89,7 @@ Book setStrakeTimber(const Book& book, StrakeId strake, const std::string& speci
 Result<Book> setLapAt(const Book& book, PlanId plan, StationId station, std::optional<Length> lap);
 Book setLap(const Book& book, Length lap);
 
-/// The height at which she floats; nought: not said.
+/// The height at which she floats, which may be nought; none: not said.
 Book setWaterline(const Book& book, std::optional<Length> height);
 
 /// A name no plan has: the one wanted, or that and a number.

@@ -225,6 +225,30 @@ Result<Book> throwAwayRecordsWithoutStrake(const Book& book) {
   return edited;
 }
 
+namespace {
+
+/// What they are, but not whose.
+std::string kindInWords(const RecordsMoved& moved) {
+  const auto say = [&](const char* one, const char* several) {
+    return moved.count == 1 ? Trade::say(one) : Trade::say(several, moved.count);
+  };
+  switch (moved.kind) {
+    case StrakeRecord::Readings:
+      return Trade::say("its readings");
+    case StrakeRecord::Joint:
+      return say("its joint", "%1 joints");
+    case StrakeRecord::LogLine:
+      return say("a line of the log", "%1 lines of the log");
+    case StrakeRecord::Sheet:
+      return say("a printed sheet", "%1 printed sheets");
+    case StrakeRecord::HungEdge:
+      return Trade::say("its edge as hung");
+  }
+  return {};
+}
+
+}  // namespace
+
 std::string recordsInWords(const RecordsMoved& moved) {
   const std::string of = Trade::say("strake %1 to %2", std::abs(moved.from), sideWords(moved.side));
   const auto say = [&](const char* one, const char* several) {
@@ -254,16 +278,18 @@ std::string RecordsLeft::words(Notation /*notation*/) const {
 }
 
 std::string recordsMovedInWords(const std::vector<RecordsMoved>& moved) {
-  std::string along, left;
+  std::string left;
+  // By strake and side, and where they went.
+  std::map<std::tuple<int, BoatSide, int>, std::string> along;
   for (const RecordsMoved& one : moved) {
-    if (one.to > 0) {
-      along += (along.empty() ? "" : ", ") + Trade::say("%1 (now %2)", recordsInWords(one), one.to);
-    } else {
-      left += (left.empty() ? "" : ", ") + recordsInWords(one);
-    }
+    std::string& list = one.to > 0 ? along[{std::abs(one.from), one.side, one.to}] : left;
+    list += (list.empty() ? "" : ", ") + (one.to > 0 ? kindInWords(one) : recordsInWords(one));
   }
   std::string words;
-  if (!along.empty()) words = Trade::say("Gone along with their strakes: %1.", along);
+  for (const auto& [of, list] : along)
+    words += (words.empty() ? "" : "; ") +
+             Trade::say("strake %1 %2, now %3: %4", std::get<0>(of), sideWords(std::get<1>(of)), std::get<2>(of), list);
+  if (!words.empty()) words = Trade::say("Gone along with their strakes. %1.", words);
   if (!left.empty()) words += (words.empty() ? "" : " ") + Trade::say("Kept, without a strake now: %1.", left);
   return words;
 }

@@ -54,21 +54,19 @@ Result<void> checkEntry(const HangingEntry& entry, int strakes) {
 
 HangingState hangingState(const std::vector<HangingEntry>& log, int strake, BoatSide side, int pieces) {
   HangingState state;
-  for (std::size_t step = 0; step < hangingSteps; ++step) {
-    std::vector<bool> done(static_cast<std::size_t>(std::max(pieces, 1)), false);
-    for (const HangingEntry& entry : log) {
-      if (!entry.isOf(strake, side) || static_cast<std::size_t>(entry.step) != step) continue;
-      for (std::size_t piece = 0; piece < done.size(); ++piece) {
-        if (entry.piece == 0 || entry.piece == static_cast<int>(piece) + 1) done[piece] = true;
-      }
-    }
-    state.done[step] = std::find(done.begin(), done.end(), false) == done.end();
-  }
+  std::array<std::vector<bool>, hangingSteps> done;
+  done.fill(std::vector<bool>(static_cast<std::size_t>(std::max(pieces, 1)), false));
   for (const HangingEntry& entry : log) {
     if (!entry.isOf(strake, side)) continue;
+    std::vector<bool>& pieceDone = done[static_cast<std::size_t>(entry.step)];
+    for (std::size_t piece = 0; piece < pieceDone.size(); ++piece) {
+      if (entry.piece == 0 || entry.piece == static_cast<int>(piece) + 1) pieceDone[piece] = true;
+    }
     state.hours += entry.hours.value_or(0.0);
     state.tries += entry.step == HangingStep::Offered ? 1 : 0;
   }
+  for (std::size_t step = 0; step < hangingSteps; ++step)
+    state.done[step] = std::find(done[step].begin(), done[step].end(), false) == done[step].end();
   return state;
 }
 

@@ -58,6 +58,15 @@ std::string SpilingOff::words(Notation notation) const {
       told.upper.value_or(false) ? Trade::say("upper") : Trade::say("lower"), at.place, by);
 }
 
+std::string SpiledElsewhere::words(Notation /*notation*/) const {
+  std::string list;
+  for (const std::string& station : stations) list += (list.empty() ? "" : ", ") + station;
+  return Trade::say(
+      "Strake %1%2 was spiled at %3, where it does not run now: those readings are kept and not used. Throw them away "
+      "beside the others, or take up the plan she was spiled by.",
+      at.number, at.side, list);
+}
+
 std::vector<SpilingOff> lookAtSpiling(const SpilingCheck& check, const FlatPlank& plank, Construction construction,
                                       const StrakePlace& place, BoatSide side) {
   const auto placeAt = [&](std::size_t station) {

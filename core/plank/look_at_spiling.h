@@ -23,6 +23,15 @@ struct SpilingOff {
   std::string words(Notation notation) const;
 };
 
+/// Readings of a strake that stand at stations its plank does not pass: kept, and held against nothing.
+struct SpiledElsewhere {
+  StrakePlace at;
+  BoatSide side = BoatSide::Starboard;
+  std::vector<std::string> stations;
+  Severity severity() const { return Severity::LookAgain; }
+  std::string words(Notation notation) const;
+};
+
 /// The causes told of one strake's readings, as far as the work does not bear what they amount to; else its readings
 /// that lie too far off, in one; none where nothing is to be said. `place`: the strake, at any section; `side`: of the
 /// boat.

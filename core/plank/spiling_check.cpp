@@ -316,6 +316,11 @@ class Check {
   double m_noiseMm = EdgeFit::leastNoiseMm;
 };
 
+bool passes(const FlatPlank& plank, const std::string& station) {
+  return std::any_of(plank.stations.begin(), plank.stations.end(),
+                     [&station](const PlankStation& one) { return one.name == station; });
+}
+
 std::string stationNames(const FlatPlank& plank) {
   std::string names;
   for (const PlankStation& station : plank.stations) names += (names.empty() ? "" : ", ") + station.name;
@@ -372,16 +377,18 @@ Result<std::vector<Reading>> readingsOn(const FlatPlank& plank, const Spiling& s
   std::vector<Reading> readings;
   std::vector<std::size_t> stations;
   for (const SpilingReading& one : spiling.readings) {
+    // Only a reading of a file has a line, and a field in it.
+    const Place where{one.line, one.line > 0 ? 2 : 0, {}};
     const auto found = std::find_if(plank.stations.begin(), plank.stations.end(),
                                     [&](const PlankStation& station) { return station.name == one.station; });
     if (found == plank.stations.end()) {
-      problems.push_back({Fault::StationUnknown, {one.line, 2, {}}, {one.station, stationNames(plank)}});
+      problems.push_back({Fault::StationUnknown, where, {one.station, stationNames(plank)}});
       continue;
     }
     const auto station = static_cast<std::size_t>(found - plank.stations.begin());
     const double wide = (found->upper - found->lower).norm();
     if (one.lower && spiling.lap.mm() > wide)
-      problems.push_back({Fault::SpilingLap, {one.line, 2, {}}, {said(spiling.lap.mm()), said(wide), one.station}});
+      problems.push_back({Fault::SpilingLap, where, {said(spiling.lap.mm()), said(wide), one.station}});
     if (one.lower) readings.push_back({station, false, one.lower->mm(), one.line, spiling.lap.mm()});
     if (one.upper) readings.push_back({station, true, one.upper->mm(), one.line, 0.0});
     if ((one.lower || one.upper) && std::find(stations.begin(), stations.end(), station) == stations.end())
@@ -395,6 +402,20 @@ Result<std::vector<Reading>> readingsOn(const FlatPlank& plank, const Spiling& s
 }
 
 }  // namespace
+
+std::vector<std::string> stationsElsewhere(const FlatPlank& plank, const Spiling& spiling) {
+  std::vector<std::string> elsewhere;
+  for (const SpilingReading& one : spiling.readings) {
+    const bool known = std::find(elsewhere.begin(), elsewhere.end(), one.station) != elsewhere.end();
+    if (!known && !passes(plank, one.station)) elsewhere.push_back(one.station);
+  }
+  return elsewhere;
+}
+
+Spiling withoutElsewhere(const FlatPlank& plank, Spiling spiling) {
+  std::erase_if(spiling.readings, [&plank](const SpilingReading& one) { return !passes(plank, one.station); });
+  return spiling;
+}
 
 Result<void> checkReadings(const FlatPlank& plank, const Spiling& spiling) {
   if (const auto readings = readingsOn(plank, spiling); !readings) return tl::make_unexpected(readings.error());

@@ -67,6 +67,11 @@ struct SpilingCheck {
 Result<SpilingCheck> checkSpiling(const FlatPlank& plank, const Spiling& spiling, double lapMm,
                                   const std::stop_token& stop = {});
 
+/// Stations that a strake was read at and that its plank does not pass, each once: the plan was changed since.
+std::vector<std::string> stationsElsewhere(const FlatPlank& plank, const Spiling& spiling);
+/// What is left of a spiling without the readings there.
+Spiling withoutElsewhere(const FlatPlank& plank, Spiling spiling);
+
 /// Whether readings can be held against a plank; fails as `checkSpiling` does, at once.
 Result<void> checkReadings(const FlatPlank& plank, const Spiling& spiling);
 

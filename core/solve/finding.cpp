@@ -32,6 +32,7 @@ ShopStage Finding::stage() const {
                          [](const StrainLeft&) { return ShopStage::Planks; },
                          [](const NotLaidFlat&) { return ShopStage::Planks; },
                          [](const SpilingOff&) { return ShopStage::Planks; },
+                         [](const SpiledElsewhere&) { return ShopStage::Planks; },
                          [](const JointsNear&) { return ShopStage::LiningOff; },
                          [](const NibSmall&) { return ShopStage::LiningOff; },
                          [](const GainThin&) { return ShopStage::Planks; },

@@ -38,8 +38,8 @@ struct CouldNotMake {
 struct Finding {
   using What = std::variant<CouldNotMake, StillWanted, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls,
                             SquaredOff, CameOutOff, FaultInPart, RabbetPastFace, RabbetUnmet, EndWithoutTimber,
-                            SetUpLies, WeighedOut, StrainLeft, NotLaidFlat, SpilingOff, JointsNear, NibSmall, GainThin,
-                            JointBarred, SheetFalse, OutOfOrder, RecordsLeft>;
+                            SetUpLies, WeighedOut, StrainLeft, NotLaidFlat, SpilingOff, SpiledElsewhere, JointsNear,
+                            NibSmall, GainThin, JointBarred, SheetFalse, OutOfOrder, RecordsLeft>;
   What what;
   Severity severity = Severity::LookAgain;
 

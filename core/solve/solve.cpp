@@ -327,7 +327,7 @@ class Answer {
         const PlankShape shape = m_solved->book->spiled[i].shape;
         part = renewed(
             known ? &m_before->spiled[i] : nullptr, {plank, spiling, lap, shape}, m_quick, [&]() -> Made<SpiledPlank> {
-              auto check = checkSpiling(*plank, spiling, lap, m_stop);
+              auto check = checkSpiling(*plank, withoutElsewhere(*plank, spiling), lap, m_stop);
               if (!check) return {nullptr, check.error()};
               EdgeMoves faired = stiffenedMoves(*check, *plank);
               SpiledPlank made{std::move(*check), std::move(faired), nullptr};
@@ -491,10 +491,13 @@ class Answer {
         problem.where.name = Trade::say("strake %1%2", *spiling.strake, of);
         tell(ShopStage::Planks, {problem});
       }
-      if (part == nullptr || !part.from) continue;
+      if (!part.from || std::get<0>(*part.from) == nullptr) continue;
       const FlatPlank& plank = *std::get<0>(*part.from);
-      add(lookAtSpiling(part->check, plank, m_solved->book->table.construction,
-                        {plank.strake, static_cast<std::size_t>(*spiling.strake), 0, {}, of}, *spiling.side));
+      const StrakePlace place{plank.strake, static_cast<std::size_t>(*spiling.strake), 0, {}, of};
+      if (auto elsewhere = stationsElsewhere(plank, spiling); !elsewhere.empty())
+        add(std::vector<SpiledElsewhere>{{place, *spiling.side, std::move(elsewhere)}});
+      if (part == nullptr) continue;
+      add(lookAtSpiling(part->check, plank, m_solved->book->table.construction, place, *spiling.side));
     }
   }
 

@@ -10,6 +10,7 @@
 #include <QProcess>
 #include <QPushButton>
 
+#include "book/lining_edits.h"
 #include "book/spiling_edits.h"
 #include "commands/tape.h"
 #include "plank/look_at_spiling.h"
@@ -190,6 +191,52 @@ class SpilingWindowTest : public WindowCase {
     session().undo();
     QVERIFY(settled());
     QVERIFY(session().solved()->cutPlank(2, BoatSide::Starboard) == session().solved()->planks[2].value);
+  }
+
+  void readingsWhereThePlankNoLongerRunsAreKeptUntilTheyAreThrownAway() {
+    Spiling spiling;
+    const ReferenceEdge edge = naturalRun(plank(), 50.0);
+    for (const PlankStation& station : plank().stations) {
+      const auto [lower, upper] = readingAt(station, edge);
+      spiling.readings.push_back({station.name, millimetres(lower), millimetres(upper), 0});
+    }
+    QVERIFY(session().perform("read", setSpiling(*session().book(), 3, BoatSide::Starboard, spiling, "2026-05-01")));
+    QVERIFY(settled());
+    auto* throwAway = stage()->findChild<QPushButton*>("throwAwayElsewhere");
+    QVERIFY(!throwAway->isVisible());
+    // The strakes below and above its lower line become one towards the bow: what was strake 3 runs aft of that.
+    const Lining& lining = *session().solved()->lining;
+    Stealer stealer;
+    stealer.line = lining.lines[2].id, stealer.towardsBow = true;
+    stealer.at = millimetres(lining.point(2, 2.5).x());
+    const StrakeId was = lining.strakes[2].id;
+    QVERIFY(session().perform("two into one", setStealer(*session().book(), lining, stealer)));
+    QVERIFY(settled());
+    const auto& strakes = session().solved()->lining->strakes;
+    const auto now = static_cast<int>(
+        std::find_if(strakes.begin(), strakes.end(), [was](const auto& one) { return one.id == was; }) -
+        strakes.begin());
+    const SpiledStrake* kept = spiledAt(*session().book(), now + 1, BoatSide::Starboard);
+    QVERIFY(kept != nullptr);
+    QCOMPARE(kept->spiling.readings.size(), spiling.readings.size());
+    Selection selection = session().selection();
+    selection.strake = now;
+    session().select(selection);
+    QVERIFY(settled());
+    QVERIFY2(saidOnPage("does not run now"), qPrintable(allSaid()));
+    QVERIFY(!saidOnPage("field 2"));
+    // Those where it runs are held against it as before.
+    QVERIFY(session().solved()->spiledOf(now + 1, BoatSide::Starboard) != nullptr);
+    QVERIFY(throwAway->isVisible());
+    QTest::mouseClick(throwAway, Qt::LeftButton);
+    QVERIFY(settled());
+    QVERIFY(!saidOnPage("does not run now"));
+    QVERIFY(!throwAway->isVisible());
+    const auto left = spiledAt(*session().book(), now + 1, BoatSide::Starboard)->spiling.readings.size();
+    QVERIFY(left > 0 && left < spiling.readings.size());
+    session().undo();
+    QVERIFY(settled());
+    QVERIFY(saidOnPage("does not run now"));
   }
 
   void whatIsPlanedOfEveryEdgeStandsBelowThePlank() {

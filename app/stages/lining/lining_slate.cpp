@@ -206,9 +206,12 @@ void LiningSlate::addCount() {
   addWidget(counting);
   connect(m_count, &QSpinBox::valueChanged, this, [this](int count) {
     if (m_showing) return;
-    // Those of the zone in hand come and go; where there is but one zone, all.
+    // Those of the zone in hand come and go; where there is but one zone, all; but none that hangs.
     const auto at = zone();
     const QString words = tr("Line off %n strake(|s)", nullptr, count);
+    const std::size_t hung = lining() != nullptr ? hungLine(book(), *lining()) : 0;
+    if (hung > 0 && (!at || plan()->span(*at).first < hung))
+      return perform(words, setStrakeCountAboveHung(book(), *lining(), count));
     if (!at || plan()->zones.size() == 1) return perform(words, setStrakeCount(book(), count, plan()->id));
     const auto [first, last] = plan()->span(*at);
     const int others = static_cast<int>(plan()->strakes.size() - (last - first));

@@ -154,19 +154,21 @@ int HangingPage::strakes() const {
   return lining == nullptr ? 0 : static_cast<int>(lining->strakeCount());
 }
 
-std::vector<HangingEntry> HangingPage::entries() const {
-  std::vector<HangingEntry> mine;
-  if (!m_session->hasBook()) return mine;
-  for (const HangingEntry& entry : m_session->book()->log) {
-    if (entry.isOf(strake(), side())) mine.push_back(entry);
-  }
+const std::vector<HangingEntry>& HangingPage::entries() const {
+  const BookSnapshot& book = m_session->book();
+  if (m_entries.of == book && m_entries.strake == strake() && m_entries.side == side()) return m_entries.byDay;
+  m_entries = {book, strake(), side(), {}};
+  std::vector<HangingEntry>& mine = m_entries.byDay;
+  if (book == nullptr) return mine;
+  std::copy_if(book->log.begin(), book->log.end(), std::back_inserter(mine),
+               [this](const HangingEntry& entry) { return entry.isOf(strake(), side()); });
   std::stable_sort(mine.begin(), mine.end(),
                    [](const HangingEntry& a, const HangingEntry& b) { return a.when < b.when; });
   return mine;
 }
 
 Cell HangingPage::logCell(int row, int column) const {
-  const auto mine = entries();
+  const auto& mine = entries();
   if (row >= static_cast<int>(mine.size())) return {};
   const HangingEntry& entry = mine[static_cast<std::size_t>(row)];
   Cell cell;
@@ -199,7 +201,7 @@ Cell HangingPage::logCell(int row, int column) const {
 }
 
 bool HangingPage::enterLog(int row, int column, const QString& text) {
-  const auto mine = entries();
+  const auto& mine = entries();
   if (row >= static_cast<int>(mine.size())) return false;
   HangingEntry entry = mine[static_cast<std::size_t>(row)];
   const QString typed = text.trimmed();
@@ -345,7 +347,7 @@ bool HangingPage::logNow() {
 }
 
 void HangingPage::erase() {
-  const auto mine = entries();
+  const auto& mine = entries();
   const int row = m_log->currentIndex().row();
   if (row < 0 || row >= static_cast<int>(mine.size()))
     return m_answer->say(tr("Take a line of the log in hand first."));

@@ -3,6 +3,7 @@
 
 #include <QWidget>
 
+#include "book/book.h"
 #include "canvas/cell_grid.h"
 #include "daybook/hanging_log.h"
 
@@ -32,7 +33,8 @@ class HangingPage : public QWidget {
 
  private:
   enum Column { Step, Day, Hours, Piece, Where, Pared, Note };
-  std::vector<HangingEntry> entries() const;
+  /// Of the strake in hand, by day; kept until the book or the strake is another.
+  const std::vector<HangingEntry>& entries() const;
   int strake() const;
   BoatSide side() const;
   int strakes() const;
@@ -47,7 +49,15 @@ class HangingPage : public QWidget {
   void erase();
   void say();
 
+  struct Entries {
+    BookSnapshot of;
+    int strake = 0;
+    BoatSide side = BoatSide::Starboard;
+    std::vector<HangingEntry> byDay;
+  };
+
   Session* m_session;
+  mutable Entries m_entries;
   Slate* m_slate = nullptr;
   QLabel* m_words;
   RefusedNote* m_answer;

@@ -209,14 +209,15 @@ void PlanksStage::goTo(const Finding& finding) {
     return showBelow(Below::Joints);
   }
   const auto* off = finding.as<SpilingOff>();
+  const auto* elsewhere = finding.as<SpiledElsewhere>();
   const auto* gain = finding.as<GainThin>();
-  if (off != nullptr || gain != nullptr) {
+  if (off != nullptr || elsewhere != nullptr || gain != nullptr) {
     Selection selection = m_session->selection();
-    selection.side = off != nullptr ? off->side : gain->side;
+    selection.side = off != nullptr ? off->side : elsewhere != nullptr ? elsewhere->side : gain->side;
     m_session->select(selection);
   }
   Stage::goTo(finding);
-  if (off != nullptr) showBelow(Below::Readings);
+  if (off != nullptr || elsewhere != nullptr) showBelow(Below::Readings);
   if (gain != nullptr) showBelow(Below::Gains);
 }
 

@@ -81,6 +81,12 @@ void SpilingPage::addFields(Slate* slate) {
     if (!path.isEmpty()) writeTo(path);
   });
   m_ofReadings.push_back(write);
+  m_throwAway = slate->addButton(tr("Throw away readings off the plank"), "throwAwayElsewhere");
+  connect(m_throwAway, &QPushButton::clicked, this, [this] {
+    if (const FlatPlank* plank = plankInHand())
+      changeSpiling(tr("Throw away readings off the plank"),
+                    [plank](Spiling& one) { one = withoutElsewhere(*plank, std::move(one)); });
+  });
   addCompass(slate);
   addTape(slate);
 }
@@ -128,6 +134,8 @@ void SpilingPage::showAs(bool shown) {
   const bool is = spiled() != nullptr;
   for (QWidget* field : m_always) m_slate->showField(field, shown);
   for (QWidget* field : m_ofReadings) m_slate->showField(field, shown && is);
+  m_slate->showField(m_throwAway, shown && is && plankInHand() != nullptr &&
+                                      !stationsElsewhere(*plankInHand(), spiled()->spiling).empty());
   if (shown && !m_tape->isOpen() && m_line->count() == 0) {
     // Asked for only when one may be wanted: a machine's ports take their time to be found.
     const QString typed = m_line->currentText();
@@ -161,6 +169,14 @@ int SpilingPage::strakeInHand() const {
   return m_session->selection().strake + 1;
 }
 
+const FlatPlank* SpilingPage::plankInHand() const {
+  const auto& solved = m_session->solved();
+  const auto strake = static_cast<std::size_t>(std::max(m_session->selection().strake, 0));
+  if (solved == nullptr) return nullptr;
+  const auto& planks = solved->planksOf(m_session->selection().side);
+  return strake < planks.size() ? planks[strake].get() : nullptr;
+}
+
 const SpiledStrake* SpilingPage::spiled() const {
   return spiledAt(*m_session->book(), strakeInHand(), m_session->selection().side);
 }
@@ -182,17 +198,23 @@ QString SpilingPage::words() {
   const auto& solved = m_session->solved();
   const BoatSide side = m_session->selection().side;
   const SpiledPlank* read = solved == nullptr ? nullptr : solved->spiledOf(strakeInHand(), side);
-  if (read == nullptr) return tr("Three readings or more are wanted before they are held against the plank.");
-  QStringList words;
-  for (const Finding& finding : solved->findings) {
-    const auto* off = finding.as<SpilingOff>();
-    if (off != nullptr && static_cast<int>(off->at.number) == strakeInHand() && off->side == side)
-      words << QString::fromStdString(describe(finding, m_session->notation()));
-  }
+  const auto found = [&](auto kind) {
+    QStringList words;
+    for (std::size_t i = 0; solved != nullptr && i < solved->findings.size(); ++i) {
+      const auto* one = solved->findings[i].as<decltype(kind)>();
+      if (one != nullptr && static_cast<int>(one->at.number) == strakeInHand() && one->side == side)
+        words << QString::fromStdString(one->words(m_session->notation()));
+    }
+    return words;
+  };
+  QStringList words = found(SpiledElsewhere());
+  const QString tooFew = tr("Three readings or more are wanted before they are held against the plank.");
+  if (read == nullptr && words.isEmpty()) return tooFew;
+  words << (read == nullptr ? QStringList(tooFew) : found(SpilingOff()));
   if (words.isEmpty())
     return tr("Nothing is likely wrong with them: they differ by chance, some %1.")
         .arg(m_session->shown(read->check.noiseMm));
-  look::say(m_words, look::Voice::Trouble);
+  look::say(m_words, read == nullptr ? look::Voice::LookAgain : look::Voice::Trouble);
   return words.join('\n');
 }
 

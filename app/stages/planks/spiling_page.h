@@ -18,6 +18,7 @@ class RefusedNote;
 class Slate;
 class SpilingGrid;
 class Tape;
+struct FlatPlank;
 struct SpiledStrake;
 struct Spiling;
 struct TapeReading;
@@ -49,6 +50,8 @@ class SpilingPage : public QWidget {
   QString words();
   int strakeInHand() const;
   const SpiledStrake* spiled() const;
+  /// As it is computed; null where there is none.
+  const FlatPlank* plankInHand() const;
   void changeSpiling(const QString& words, const std::function<void(Spiling&)>& change);
 
   Session* m_session;
@@ -58,7 +61,7 @@ class SpilingPage : public QWidget {
   RefusedNote* m_answer = nullptr;
   Tape* m_tape = nullptr;
   QComboBox* m_line = nullptr;
-  QPushButton* m_listen = nullptr;
+  QPushButton *m_listen = nullptr, *m_throwAway = nullptr;
   std::vector<QWidget*> m_ofReadings;  ///< fields of a strake that was read
   std::vector<QWidget*> m_always;      ///< those with which reading begins
   Length m_opening, m_forward, m_aft;  ///< of the compass

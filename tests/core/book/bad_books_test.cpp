@@ -7,6 +7,8 @@
 
 #include "book/book.h"
 #include "book/json_text.h"
+#include "book/lining_edits.h"
+#include "book/strake_records.h"
 #include "sample_books.h"
 #include "solve/solve.h"
 
@@ -139,7 +141,7 @@ class BadBooksTest : public QObject {
       };
     };
     const std::string far = faultsOf(with(timber({{0, 0}, {1e15, 0}, {0, 100}})));
-    QVERIFY2(far.find("timbers / outline / distance") != std::string::npos, far.c_str());
+    QVERIFY2(far.find("timbers / 1 / outline / 2 / distance") != std::string::npos, far.c_str());
     // What folds or has no width can be drawn by hand: it opens, is told, and gives no figure that is not finite.
     for (const Json& one : {timber({{0, 0}, {0, 0}, {0, 0}}), timber({{0, 0}, {100, 100}, {100, 0}, {0, 100}}),
                             timber({{0, 0}, {800000, 0}, {0, 1}}), timber({{5, 5}}), timber({})}) {
@@ -155,6 +157,57 @@ class BadBooksTest : public QObject {
     }
     const std::string many = faultsOf([](Json& json) { json["backbone"]["bolts"] = Json(20000, Json::object()); });
     QVERIFY2(many.find("bolts") != std::string::npos, many.c_str());
+  }
+
+  void aBookOfManyRecordsThatWasWrittenOpens() {
+    Book book = sampleBook("sedge");
+    for (int i = 0; i < 10050; ++i) {
+      HangingEntry entry;
+      entry.id = {book.nextId++};
+      entry.strake = 1 + i % 5, entry.when = "2026-05-01";
+      book.log.push_back(entry);
+    }
+    const auto read = readBook(writeBook(followStrakes(book, book)));
+    QVERIFY2(read, read ? "" : describe(read.error()).substr(0, 400).c_str());
+    QCOMPARE(read->book.log.size(), book.log.size());
+  }
+
+  void edgesAsHungThatCannotBeAreToldWithTheirPlace() {
+    const Json whole = sedge();
+    const auto plan = whole["plans"][0]["id"].get<std::int64_t>(),
+               line = whole["plans"][0]["lines"][1].get<std::int64_t>();
+    const auto strake = whole["plans"][0]["strakes"][1].get<std::int64_t>();
+    const auto hung = [&](std::int64_t from, std::int64_t to) {
+      return Json{{"side", "port"},
+                  {"strake", 2},
+                  {"strake-id", strake},
+                  {"from", from},
+                  {"to", to},
+                  {"when", "2026-05-02"},
+                  {"readings", Json::array({{{"station", "2"}, {"off", 3.0}}})}};
+    };
+    const auto with = [&](const Json& list) { return [list](Json& json) { json["hung"] = list; }; };
+    // Of a plan that never was, and of a plank line.
+    const std::string none = faultsOf(with(Json::array({hung(plan, plan), hung(99999, line)})));
+    QVERIFY2(none.find("hung / 2 / from") != std::string::npos, none.c_str());
+    QVERIFY2(none.find("hung / 2 / to") != std::string::npos, none.c_str());
+    QVERIFY2(none.find("hung / 1") == std::string::npos, none.c_str());
+    // The same strake hung twice by one plan.
+    const std::string twice = faultsOf(with(Json::array({hung(plan, plan), hung(plan, plan)})));
+    QVERIFY2(twice.find("hung / 2 / strake") != std::string::npos, twice.c_str());
+    // The plan it was hung by was taken out since: nothing is wrong.
+    Book book = sampleBook("sedge");
+    PlanId added;
+    book = *addPlan(book, book.boatPlan(), "another", &added);
+    HungStrake edge;
+    edge.strake = 2, edge.from = added, edge.to = book.starboard, edge.when = "2026-05-02";
+    edge.readings = {{"2", millimetres(3.0)}};
+    book.hung.push_back(edge);
+    const auto without = removePlan(followStrakes(book, book), added);
+    QVERIFY(without);
+    const auto read = readBook(writeBook(*without));
+    QVERIFY2(read, read ? "" : describe(read.error()).c_str());
+    QCOMPARE(read->book.hung.size(), std::size_t(1));
   }
 
   void aTableThatIsHalfTypedOpensAgain() {

@@ -311,7 +311,7 @@ class BookTest : public QObject {
     };
     row("shop not text", "\"shop\": \"\"", "\"shop\": 3", "shop");
     row("no zones", "\"zones\": [", "\"were\": [", "plans / 1 / zones");
-    row("unknown rule", "\"equal\"", "\"guesswork\"", "plans / 1 / zones / rule");
+    row("unknown rule", "\"equal\"", "\"guesswork\"", "plans / 1 / zones / 1 / rule");
     row("lap not a number", "\"lap\": ", "\"lap\": \"wide\", \"was\": ", "settings / lap");
     row("unknown notation", "\"notation\": \"mm\"", "\"notation\": \"cubits\"", "settings / notation");
     row("id used twice", "\"stem-id\": 1", "\"stem-id\": 2", "next-id");
@@ -321,7 +321,7 @@ class BookTest : public QObject {
     row("faired figure of no row", "\"faired\": []",
         "\"faired\": [{\"in\": \"row\", \"list\": 99, \"place\": 0, \"value\": 1, \"who\": \"\", \"when\": \"\", "
         "\"why\": \"\"}]",
-        "faired / place");
+        "faired / 1 / place");
     row("mark outside", "\"moved\": []", "\"moved\": [{\"line\": 14, \"station\": 2, \"share\": 1.5}]",
         "plans / 1 / share");
   }

@@ -6,7 +6,9 @@
 #include <map>
 #include <random>
 
+#include "advice/reline.h"
 #include "book/book.h"
+#include "book/daybook_edits.h"
 #include "book/lining_edits.h"
 #include "book/strake_records.h"
 #include "lining/schools.h"
@@ -118,6 +120,60 @@ class StrakeRecordsTest : public QObject {
     QCOMPARE(order.size(), lining->strakeCount());
     QCOMPARE(order.size(), strakesInOrder(book.boatPlan()).size() + 3);
     for (std::size_t k = 0; k < order.size(); ++k) QVERIFY(order[k] == lining->strakes[k].id);
+  }
+
+  void whatHangsStaysWhereItIsWhenStrakesComeAndGoAbove_data() {
+    QTest::addColumn<QString>("boat");
+    QTest::addColumn<bool>("measured");
+    for (const char* boat : {"osier", "marl", "sedge"}) {
+      for (const bool measured : {false, true})
+        QTest::newRow((std::string(boat) + (measured ? " measured" : " logged")).c_str()) << QString(boat) << measured;
+    }
+  }
+  void whatHangsStaysWhereItIsWhenStrakesComeAndGoAbove() {
+    QFETCH(QString, boat);
+    QFETCH(bool, measured);
+    Book book = sampleBook(boat.toStdString());
+    const GirthFrame frame(insideOf(book), false);
+    const auto ids = sectionIds(book, frame.hull());
+    const auto lined = [&](const Book& of) { return *lineOff(frame, of.boatPlan(), ids, plankingFigures(of)); };
+    const std::size_t hangs = boat == "sedge" ? 2 : 4;
+    for (std::size_t strake = 1; strake <= hangs; ++strake) {
+      HangingEntry entry;
+      entry.strake = static_cast<int>(strake), entry.step = HangingStep::Hung, entry.when = "2026-05-01";
+      book = *logStep(book, entry, 40);
+    }
+    if (measured) {
+      const auto hung = measureHungEdge(book, lined(book), BoatSide::Starboard, static_cast<int>(hangs), 4,
+                                        millimetres(3.0), "2026-05-02");
+      QVERIFY2(hung, hung ? "" : describe(hung.error()).c_str());
+      book = *hung;
+    }
+    const Lining before = lined(book);
+    QCOMPARE(hungLine(book, before), hangs);
+    for (const int more : {1, 2, -1}) {
+      const auto made = setStrakeCountAboveHung(book, before, static_cast<int>(before.strakeCount()) + more);
+      QVERIFY2(made, made ? "" : describe(made.error()).c_str());
+      const Lining after = lined(*made);
+      QCOMPARE(after.strakeCount(), before.strakeCount() + static_cast<std::size_t>(more));
+      for (std::size_t k = 0; k < hangs; ++k) QVERIFY(after.strakes[k].id == before.strakes[k].id);
+      // Where it hangs, at the stations and between them.
+      double off = 0.0;
+      for (std::size_t line = 1; line <= hangs; ++line) {
+        for (double t = 0.0; t <= frame.hull().patches.front().lastT(); t += 0.125)
+          off = std::max(off, (after.point(line, t) - before.point(line, t)).norm());
+      }
+      QVERIFY2(off < 0.4, qPrintable(QString::number(off)));
+      // Above they are shared out: none is left a sliver.
+      for (std::size_t section = 1; section + 1 < frame.sectionCount(); ++section) {
+        double least = 1e9, most = 0.0;
+        for (std::size_t k = hangs; k < after.strakeCount(); ++k) {
+          const double wide = after.lines[k + 1].shares[section] - after.lines[k].shares[section];
+          least = std::min(least, wide), most = std::max(most, wide);
+        }
+        QVERIFY2(most < 1.6 * least, qPrintable(QString("section %1: %2 to %3").arg(section).arg(least).arg(most)));
+      }
+    }
   }
 
   void everyRecordStaysWithItsPlankThroughAnyEdits_data() {
