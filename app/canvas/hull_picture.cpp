@@ -1,6 +1,7 @@
 #include "canvas/hull_picture.h"
 
 #include <QKeyEvent>
+#include <QMenu>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QWheelEvent>

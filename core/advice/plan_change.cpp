@@ -47,11 +47,9 @@ class Changes {
   }
 
   void strakes(int more, const std::string& words, std::vector<Measure> cures) {
-    const PlanId id = plan().id;
-    m_changes.push_back({words, std::move(cures), true, [more, id](const Book& book, const Lining&) {
-                           const LiningPlan* of = book.findPlan(id);
-                           const int count = static_cast<int>((of != nullptr ? *of : book.boatPlan()).strakes.size());
-                           return setStrakeCount(book, count + more, id);
+    m_changes.push_back({words, std::move(cures), true, [more](const Book& book, const Lining& lining) {
+                           const auto count = static_cast<int>(planOf(book, lining).strakes.size());
+                           return setStrakeCountAboveHung(book, lining, count + more);
                          }});
   }
 

@@ -287,9 +287,9 @@ std::string recordsMovedInWords(const std::vector<RecordsMoved>& moved) {
   }
   std::string words;
   for (const auto& [of, list] : along)
-    words += (words.empty() ? "" : "; ") +
-             Trade::say("strake %1 %2, now %3: %4", std::get<0>(of), sideWords(std::get<1>(of)), std::get<2>(of), list);
-  if (!words.empty()) words = Trade::say("Gone along with their strakes. %1.", words);
+    words += (words.empty() ? "" : "; ") + Trade::say("strake %1 %2, now %3 (%4)", std::get<0>(of),
+                                                      sideWords(std::get<1>(of)), std::get<2>(of), list);
+  if (!words.empty()) words = Trade::say("Gone along with their strakes: %1.", words);
   if (!left.empty()) words += (words.empty() ? "" : " ") + Trade::say("Kept, without a strake now: %1.", left);
   return words;
 }

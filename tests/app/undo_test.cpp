@@ -233,6 +233,12 @@ std::vector<NamedEdit> everyEdit() {
                       const Solved& solved) { return addMould(book, *solved.inside, "between", millimetres(1000.0)); }},
       {"setBuilder", [](const Book& book, const Solved&) -> Result<Book> { return setBuilder(book, "Ylva Tarn"); }},
       {"setStrakeCount", [](const Book& book, const Solved&) { return setStrakeCount(book, 10); }},
+      {"setStrakeCountAboveHung",
+       [](const Book& book, const Solved& solved) {
+         HangingEntry entry;
+         entry.step = HangingStep::Hung, entry.when = "2026-05-01";
+         return setStrakeCountAboveHung(*logStep(book, entry, 8), *solved.lining, 10);
+       }},
       {"setRule",
        [](const Book& book, const Solved& solved) { return setRule(book, *solved.lining, LiningRule::Equal); }},
       {"setMaster",

@@ -162,6 +162,13 @@ void BentInPlacePage::gatherRows() {
   std::stable_sort(m_rows.begin(), m_rows.end(), [](const Row& a, const Row& b) { return a.alongMm < b.alongMm; });
 }
 
+QString BentInPlacePage::radius(double mm) const {
+  // Of a yard or more nobody strikes it nearer.
+  constexpr double longMm = 914.4;
+  const double step = m_session->notation() == Notation::Millimetres ? 10.0 : mmPerInch;
+  return shown(mm < longMm ? mm : step * std::round(mm / step));
+}
+
 QString BentInPlacePage::nameOf(const Row& row) const {
   if (row.clamp != nullptr) return tr("clamp %1").arg(row.number);
   const BentFastening& one = *row.fastening;
@@ -181,8 +188,8 @@ Cell BentInPlacePage::cellOf(const Row& row, int column) const {
   switch (column) {
     case 1:
       return plain(std::abs(clamp.radiusMm) > nearlyStraightMm ? tr("straight")
-                   : clamp.radiusMm < 0.0                      ? tr("hollow %1").arg(shown(-clamp.radiusMm))
-                                                               : shown(clamp.radiusMm));
+                   : clamp.radiusMm < 0.0                      ? tr("hollow %1").arg(radius(-clamp.radiusMm))
+                                                               : radius(clamp.radiusMm));
     case 2:
       return clamp.standsOffMm > 0.0 ? plain(shown(clamp.standsOffMm)) : Cell{};
     case 3:
@@ -217,7 +224,7 @@ void BentInPlacePage::showPage() {
   const Notation notation = m_session->notation();
   m_head->setText(QString::fromStdString(goesOnWords(made.goesOn)));
   m_bend->setText(tr("Tightest %1 at its middle, %2 along: %3 times its thickness, %4 % at its outer fibres.")
-                      .arg(shown(made.leastRadiusMm), shown(made.tightestAlongMm))
+                      .arg(radius(made.leastRadiusMm), shown(made.tightestAlongMm))
                       .arg(made.ratio, 0, 'f', 0)
                       .arg(100.0 * made.strain, 0, 'f', 2));
   m_pull->setText(tr("%n clamp(|s)", nullptr, static_cast<int>(made.clamps.size())) +

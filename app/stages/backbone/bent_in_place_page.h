@@ -50,6 +50,7 @@ class BentInPlacePage : public BackbonePage {
     int number = 0;
   };
   void gatherRows();
+  QString radius(double mm) const;
   QString nameOf(const Row& row) const;
   Cell cellOf(const Row& row, int column) const;
 

@@ -71,13 +71,13 @@ PlankTable PlankTables::lands() const {
       "The land of this strake: planed off its outside from the lap line to the upper edge, until a straightedge beds "
       "that lies on the next strake's mark. At the ends the lap runs out in the gain.");
   table.columns = {tr("land"), tr("drop over it"),
-                   notation() == Notation::Millimetres ? tr("drop in 10 mm") : tr("drop in an inch"),
-                   tr("left of the edge"), tr("lap")};
+                   notation() == Notation::Millimetres ? tr("drop in\n10 mm") : tr("drop in\nan inch"),
+                   tr("left of\nthe edge"), tr("lap")};
   const bool hollow =
       std::any_of(m_plank.edges.begin(), m_plank.edges.end(), [](const EdgesAt& at) { return at.foot.has_value(); });
   if (hollow) {
     table.words += tr(" Where she is hollow the land below is left, and the inside of this strake's foot is planed.");
-    table.columns << tr("inside the foot") << tr("off the foot") << tr("left of the foot");
+    table.columns << tr("inside\nthe foot") << tr("off\nthe foot") << tr("left of\nthe foot");
   }
   for (const EdgesAt& at : m_plank.edges) {
     PlankTable::Row row{QString::fromStdString(at.station), static_cast<int>(at.section), {}};
@@ -489,7 +489,7 @@ PlankTableGrid::PlankTableGrid(Session* session, QWidget* parent)
 
 void PlankTableGrid::show(PlankTable table) {
   m_table = std::move(table);
-  horizontalHeader()->setMinimumSectionSize(m_table.columns.size() > 8 ? 78 : 92);
+  horizontalHeader()->setMinimumSectionSize(m_table.columns.size() > 7 ? 78 : 92);
   cells().columns = m_table.columns;
   refresh();
   // Several rows are of one end: the one in hand stays in hand.

@@ -210,11 +210,12 @@ QString SpilingPage::words() {
   QStringList words = found(SpiledElsewhere());
   const QString tooFew = tr("Three readings or more are wanted before they are held against the plank.");
   if (read == nullptr && words.isEmpty()) return tooFew;
-  words << (read == nullptr ? QStringList(tooFew) : found(SpilingOff()));
+  const QStringList off = read == nullptr ? QStringList() : found(SpilingOff());
+  words << (read == nullptr ? QStringList(tooFew) : off);
   if (words.isEmpty())
     return tr("Nothing is likely wrong with them: they differ by chance, some %1.")
         .arg(m_session->shown(read->check.noiseMm));
-  look::say(m_words, read == nullptr ? look::Voice::LookAgain : look::Voice::Trouble);
+  look::say(m_words, off.isEmpty() ? look::Voice::LookAgain : look::Voice::Trouble);
   return words.join('\n');
 }
 
