@@ -1,6 +1,7 @@
 #include "solve/plank_at_bench.h"
 
 #include <algorithm>
+#include <tuple>
 
 #include "solve/joinery.h"
 
@@ -84,6 +85,16 @@ std::vector<std::pair<double, double>> jointsBelow(const Solved& solved, const L
 }
 
 }  // namespace
+
+bool haveSamePlanks(const Solved& one, const Solved& other) {
+  // Everything of a book but its log, its printed sheets and the ids they take.
+  const auto boat = [](const Book& book) {
+    return std::tie(book.shop, book.table, book.faired, book.stationIds, book.stem, book.sternpost, book.backbone,
+                    book.plans, book.starboard, book.port, book.moulds, book.hung, book.spiled, book.weighing,
+                    book.planking, book.joining, book.fastening, book.flatWork, book.settings, book.unknown);
+  };
+  return !one.waits() && !other.waits() && boat(*one.book) == boat(*other.book);
+}
 
 std::optional<StrakeToJoin> strakeToJoin(const Solved& solved, std::size_t strake, BoatSide side) {
   const auto plank = wholePlank(solved, strake, side);

@@ -40,6 +40,10 @@ struct PlankAtBench {
 /// Null where there is no such plank. What is of its edges is of the moment; its gains wait as their part does.
 std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size_t strake, BoatSide side);
 
+/// Whether all planks of two answers are the same at the bench: both whole, and their books differ in nothing but what
+/// was logged and printed.
+bool haveSamePlanks(const Solved& one, const Solved& other);
+
 /// As much of it as its joints are planned by; none where there is no such plank.
 std::optional<StrakeToJoin> strakeToJoin(const Solved& solved, std::size_t strake, BoatSide side);
 

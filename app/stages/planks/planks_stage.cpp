@@ -451,7 +451,9 @@ void PlanksStage::showFigures() {
   }
   const auto strake = static_cast<std::size_t>(selection.strake);
   if (m_of != solved || m_plank == nullptr || m_plank->strake != strake || m_plank->side != selection.side) {
-    m_plank = plankAtBench(*solved, strake, selection.side);
+    const bool isSame = m_plank != nullptr && m_plank->strake == strake && m_plank->side == selection.side &&
+                        m_of != nullptr && haveSamePlanks(*m_of, *solved);
+    if (!isSame) m_plank = plankAtBench(*solved, strake, selection.side);
     m_of = solved;
     m_drawing->setPlank(m_plank);
   }

@@ -5,6 +5,8 @@
 
 #include "backbone/polygon.h"
 #include "book/book_file.h"
+#include "book/daybook_edits.h"
+#include "book/joining_edits.h"
 #include "book/lining_edits.h"
 #include "joined_boats.h"
 
@@ -175,6 +177,30 @@ class PlankFasteningsTest : public QObject {
     int all = 0;
     for (const FastenerLot& lot : plank->fastenings.fasteners) all += lot.count;
     QCOMPARE(all, static_cast<int>(plank->fastenings.all.size()));
+  }
+
+  void planksAreTheSameAfterALineOfTheLogAndNothingElse() {
+    const Book book = sampleBook("osier");
+    const auto before = solve(std::make_shared<Book>(book), 1);
+    const auto after = [&](const Result<Book>& edited) {
+      if (!edited) qFatal("%s", describe(edited.error()).c_str());
+      return solve(std::make_shared<Book>(*edited), 2, before);
+    };
+    HangingEntry entry;
+    entry.strake = 3, entry.step = HangingStep::Hung, entry.when = "2026-05-01";
+    const auto logged = after(logStep(book, entry, 7));
+    QVERIFY(haveSamePlanks(*before, *logged));
+    const auto was = plankAtBench(*before, 2, BoatSide::Starboard), is = plankAtBench(*logged, 2, BoatSide::Starboard);
+    QCOMPARE(was->fastenings.all.size(), is->fastenings.all.size());
+    QVERIFY((was->sawn.boardLengthMm == is->sawn.boardLengthMm) && was->edges.size() == is->edges.size());
+    FasteningPlan fastening = book.fastening;
+    fastening.lapSpacing = millimetres(90.0);
+    Book moved = book;
+    moved.joining.frames.first = millimetres(219.0);
+    Book timber = setStrakeTimber(book, book.boatPlan().strakes[2], "oak");
+    for (const Result<Book>& edited : std::initializer_list<Result<Book>>{
+             setLap(book, millimetres(17.0)), setFastening(book, fastening), moved, timber, setStrakeCount(book, 8)})
+      QVERIFY(!haveSamePlanks(*before, *after(edited)));
   }
 
   void fastenersOfALapThatChangesStandInItsMiddle() {
