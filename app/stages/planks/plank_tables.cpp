@@ -333,8 +333,9 @@ QString fastenedTo(FastenedTo to) {
 
 PlankTable PlankTables::fastenings() const {
   PlankTable table;
-  table.columns = {tr("how many"),  tr("apart,\nat most"), tr("hole in\nthe plank"), tr("hole\nbehind"),
-                   tr("head sunk"), tr("comes\nthrough"),  tr("nipped to")};
+  table.columns = {tr("how many"),     tr("apart,\nat most"), tr("hole in\nthe plank"),
+                   tr("hole\nbehind"), tr("head sunk"),       tr("comes through,\nminus: short"),
+                   tr("nipped to")};
   int reused = 0;
   for (const Fastening& one : m_plank.fastenings.all) reused += one.reusesHole ? 1 : 0;
   for (const FastenerLot& lot : m_plank.fastenings.fasteners) {
@@ -349,7 +350,7 @@ PlankTable PlankTables::fastenings() const {
           plain(thin(lot.of.shankHoleMm)), screw ? plain(thin(lot.of.pilotMm)) : Cell{},
           lot.of.boreMm > 0.0 ? plain(thin(lot.of.boreMm)) : Cell{},
           deep    ? Cell{}
-          : screw ? judgedCell(tr("%1 short").arg(thin(lot.of.throughMm)),
+          : screw ? judgedCell(QStringLiteral("−%1").arg(thin(lot.of.throughMm)),
                                lot.of.isShort ? std::optional(Severity::LookAgain) : std::nullopt)
                   : plain(thin(lot.of.throughMm)),
           lot.of.fastener.kind == FastenerKind::Rivet ? plain(thin(lot.of.cutMm)) : Cell{}}});
