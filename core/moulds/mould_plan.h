@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "length/length.h"
 #include "lines/ids.h"
 
 namespace narrows {

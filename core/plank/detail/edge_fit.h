@@ -49,7 +49,8 @@ class EdgeFit {
   static constexpr double agreeing = 0.55;
   /// Within so much of their size that part of chance offs lies: of the normal distribution.
   static constexpr double middlingOfSize = 0.755;
-  /// Offs of more than so many times their size stand out; the size is found in so many rounds, and no less is believed.
+  /// Offs of more than so many times their size stand out; the size is found in so many rounds, and no less is
+  /// believed.
   static constexpr double standsOut = 2.5, leastSizeMm = 0.2;
   static constexpr int noiseRounds = 8;
   /// Two marks further apart than this part of all that was read make a line to be tried.
