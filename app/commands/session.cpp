@@ -279,11 +279,7 @@ void Session::cancelDrag() {
 }
 
 Result<void> Session::openBook(const QString& path) {
-  std::optional<std::uint64_t> onDisk;
-  auto read = aside([file = path.toStdString(), &onDisk] {
-    onDisk = whatStandsIn(file);
-    return loadBook(file);
-  });
+  auto read = aside([file = path.toStdString()] { return loadBook(file); });
   if (!read) return tl::make_unexpected(read.error());
   Hold held = hold(path);
   if (read->isNewer()) {
@@ -291,7 +287,7 @@ Result<void> Session::openBook(const QString& path) {
         describe({Fault::BookNewer, {}, {std::to_string(read->version), std::to_string(bookVersion)}}));
   }
   start(read->book, path, std::move(held));
-  m_onDisk = onDisk;
+  m_onDisk = read->onDisk;
   return {};
 }
 
@@ -342,7 +338,7 @@ Result<void> Session::saveAs(const QString& path) {
   }
   m_lock = std::move(held.lock);
   if (m_lock != nullptr) m_lock->follow(path.toStdString());
-  m_onDisk = whatStandsIn(path.toStdString());
+  m_onDisk = saved->onDisk;
   m_unguarded = held.unguarded;
   m_besides = QString::fromStdString(describe(saved->besides)).trimmed();
   if (m_journal != nullptr) m_journal->finish();

@@ -285,16 +285,19 @@ class BentMaker {
 
 }  // namespace
 
+Vec2 bentPlace(const BentInPlace& timber, const BentInPlacePlan& plan, double alongMm, double outMm) {
+  const Vec3 at = timber.face.pointAt(alongMm), way = timber.face.tangentAt(alongMm);
+  const Vec2 outwards = plan.along == BentAlong::Stem ? Vec2(-way.z(), way.x()) : Vec2(way.z(), -way.x());
+  return Vec2(at.x(), at.z()) + outMm * outwards;
+}
+
 std::vector<Vec2> bentOutline(const BentInPlace& timber, const BentInPlacePlan& plan) {
   constexpr int steps = 160;
-  const bool stem = plan.along == BentAlong::Stem;
   std::vector<Vec2> round;
   for (const double out : {0.0, plan.thickness.mm()}) {
     for (int i = 0; i <= steps; ++i) {
       const double along = timber.face.lengthMm() * (out > 0.0 ? steps - i : i) / steps;
-      const Vec3 at = timber.face.pointAt(along), way = timber.face.tangentAt(along);
-      const Vec2 outwards = stem ? Vec2(-way.z(), way.x()) : Vec2(way.z(), -way.x());
-      round.push_back(Vec2(at.x(), at.z()) + out * outwards);
+      round.push_back(bentPlace(timber, plan, along, out));
     }
   }
   return round;

@@ -62,6 +62,9 @@ struct BentInPlaceOf {
 /// as wood is. Fails where there is nothing to bend it round, or it has no size.
 Result<BentInPlace> bendInPlace(const BentInPlaceOf& of, const BentInPlacePlan& plan);
 
+/// A place along it in the profile, so far off its face, outwards.
+Vec2 bentPlace(const BentInPlace& timber, const BentInPlacePlan& plan, double alongMm, double outMm);
+
 /// Its outline as it lies, in the profile: distance and height, once round.
 std::vector<Vec2> bentOutline(const BentInPlace& timber, const BentInPlacePlan& plan);
 

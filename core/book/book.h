@@ -147,6 +147,7 @@ Result<void> checkBook(const Book& book, const Book* sound = nullptr);
 struct ReadBook {
   Book book;
   int version = bookVersion;
+  std::uint64_t onDisk = 0;  ///< what stood in its file (`whatStandsIn`), where it was loaded from one
   bool isNewer() const { return version > bookVersion; }
 };
 Result<ReadBook> readBook(std::string_view text);

@@ -66,7 +66,10 @@ Result<ReadBook> loadBook(const std::string& path) {
   const auto text = readWholeFile(path, mostBookBytes);
   if (!text) return tl::make_unexpected(text.error());
   auto read = readBook(*text);
-  if (read) return read;
+  if (read) {
+    read->onDisk = fingerprint(*text);
+    return read;
+  }
   return tl::make_unexpected(namedIfNot(read.error(), path));
 }
 
@@ -75,9 +78,11 @@ Result<Saved> saveBook(const Book& book, const std::string& path) {
   if (fs::is_directory(path, error)) return fail(Fault::IsADirectory, {0, 0, path});
   const std::string target = fileBehind(path);
   // Written first, so that a full disk costs neither the book nor a backup.
-  if (const auto tried = writeBeside(trialName(target), writeBook(book), target); !tried)
+  const std::string text = writeBook(book);
+  if (const auto tried = writeBeside(trialName(target), text, target); !tried)
     return tl::make_unexpected(named(tried.error(), path));
   Saved saved;
+  saved.onDisk = fingerprint(text);
   if (const auto kept = keepBackups(target); !kept) {
     for (const Problem& problem : kept.error())
       saved.besides.push_back({Fault::BackupNotKept, {0, 0, problem.where.name}, problem.says});

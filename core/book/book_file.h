@@ -20,6 +20,7 @@ Result<ReadBook> loadBook(const std::string& path);
 /// A book that is saved, and what went wrong beside it: a version before that could not be kept.
 struct Saved {
   Problems besides;
+  std::uint64_t onDisk = 0;  ///< what stands in the file now (`whatStandsIn`)
 };
 
 /// Saves by writing beside and renaming, so that the file is at every moment the old version or the new one. The

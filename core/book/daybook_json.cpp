@@ -24,7 +24,7 @@ const Spellings<SheetKind> kindWords{{SheetKind::Plank, "plank"},
 template <typename Archive>
 static void fields(Archive& a, HangingEntry& p) {
   a("id", p.id);
-  ofStrake(a, p);
+  ofStrake(a, p.strake, p.strakeId);
   a("side", p.side, boatSideSpellings);
   a("piece", p.piece);
   a("step", p.step, stepWords);
@@ -47,7 +47,7 @@ template <typename Archive>
 static void fields(Archive& a, PrintedSheet& p) {
   a("name", p.name);
   a("kind", p.kind, kindWords);
-  ofStrake(a, p);
+  ofStrake(a, p.strake, p.strakeId);
   a("side", p.side, boatSideSpellings);
   a("of", p.of);
   a("code", p.code);
@@ -56,23 +56,12 @@ static void fields(Archive& a, PrintedSheet& p) {
   a("points", p.points);
 }
 
-namespace {
-
-template <typename Thing>
-Json listOf(std::vector<Thing> things, const char* name) {
-  JsonWriter writer;
-  writer(name, things);
-  return writer.json[name];
-}
-
-}  // namespace
-
 nlohmann::ordered_json hangingLogJson(const std::vector<HangingEntry>& log) {
-  return listOf(log, "hanging-log");
+  return listJson(log);
 }
 
 nlohmann::ordered_json printedJson(const std::vector<PrintedSheet>& printed) {
-  return listOf(printed, "printed");
+  return listJson(printed);
 }
 
 void readHangingLog(const nlohmann::ordered_json& book, std::vector<HangingEntry>& log, Problems& problems) {

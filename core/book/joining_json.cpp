@@ -38,7 +38,7 @@ static void fields(Archive& a, FramePlan& p) {
 
 template <typename Archive>
 static void fields(Archive& a, PlankJoint& p) {
-  ofStrake(a, p);
+  ofStrake(a, p.strake, p.strakeId);
   a("side", p.side, boatSideSpellings);
   a("at", p.at);
   a("kind", p.kind, plankJointWords);

@@ -316,6 +316,14 @@ Json jsonOf(Thing thing) {
   return writer.json;
 }
 
+/// Things as a list of JSON.
+template <typename Thing>
+Json listJson(std::vector<Thing> things) {
+  JsonWriter writer;
+  writer("things", things);
+  return writer.json["things"];
+}
+
 /// A thing that may be without any of its keys, read over what it is. Every key of the wrong kind is added to
 /// `problems`; where all are right, what `check` says of their sense.
 template <typename Thing, typename Check>
@@ -330,12 +338,12 @@ void readChecked(const Json& json, const std::string& within, Thing& thing, Chec
 
 /// The strake a record is of: the number it has, or had last, and which it is. Numbers are told anew from that when a
 /// book is read.
-template <typename Archive, typename Record>
-void ofStrake(Archive& a, Record& record) {
-  int number = std::abs(record.strake);
+template <typename Archive>
+void ofStrake(Archive& a, int& strake, StrakeId& id) {
+  int number = std::abs(strake);
   a("strake", number);
-  if (number != std::abs(record.strake)) record.strake = number;
-  a.whenSet("strake-id", record.strakeId);
+  if (number != std::abs(strake)) strake = number;
+  a.whenSet("strake-id", id);
 }
 
 }  // namespace narrows

@@ -68,6 +68,14 @@ const MovedMark* markAt(const LiningPlan& plan, LineId line, StationId station) 
   return found == plan.moved.end() ? nullptr : &*found;
 }
 
+/// A mark of a plan that holds where it lies, or is let be moved again; nailed at `share` where it was not.
+void lockAt(LiningPlan& plan, LineId line, StationId station, double share, bool locked) {
+  if (markAt(plan, line, station) == nullptr) plan.moved.push_back({line, station, share});
+  for (MovedMark& mark : plan.moved) {
+    if (mark.line == line && mark.station == station) mark.locked = locked;
+  }
+}
+
 tl::unexpected<Problems> locked(const std::string& what) {
   return fail(Fault::WidthsDoNotFit, {}, {Trade::say("%1 is locked; unlock it to move it.", what)});
 }
@@ -169,12 +177,11 @@ Result<Book> setStrakeCountAboveHung(const Book& book, const Lining& lining, int
       book.findPlan(lining.plan) != nullptr && book.findPlan(lining.plan)->lines.size() == lining.lines.size();
   if (line == 0 || line + 1 >= lining.lines.size() || !isOfPlan) return setStrakeCount(book, count, lining.plan);
   Book held = book;
+  const std::vector<StationId> ids = sectionIds(held, lining.frame.hull());
   for (std::size_t below = 1; below <= line; ++below) {
-    for (std::size_t section = 0; section < lining.frame.sectionCount(); ++section) {
-      auto locked = lockMark(held, lining, below, section, true);
-      if (!locked) return locked;
-      held = std::move(*locked);
-    }
+    const PlankLine& hung = lining.lines[below];
+    for (std::size_t section = 0; section < ids.size(); ++section)
+      lockAt(planIn(held, lining.plan), hung.id, ids[section], hung.shares[section], true);
   }
   if (planIn(held, lining.plan).guideOf(lining.lines[line].id) == nullptr) {
     Guide guide;
@@ -386,12 +393,7 @@ Result<Book> lockMark(const Book& book, const Lining& lining, std::size_t line, 
   if (line == 0 || line + 1 >= lining.lines.size()) return fail(Fault::LineUnknown, {}, {std::to_string(line)});
   const StationId station = sectionIds(book, lining.frame.hull())[section];
   Book edited = book;
-  LiningPlan& plan = planIn(edited, lining.plan);
-  const LineId id = lining.lines[line].id;
-  if (markAt(plan, id, station) == nullptr) plan.moved.push_back({id, station, lining.lines[line].shares[section]});
-  for (MovedMark& mark : plan.moved) {
-    if (mark.line == id && mark.station == station) mark.locked = lock;
-  }
+  lockAt(planIn(edited, lining.plan), lining.lines[line].id, station, lining.lines[line].shares[section], lock);
   return edited;
 }
 

@@ -1,7 +1,6 @@
 #include "book/records_json.h"
 
 #include <algorithm>
-#include <cstdlib>
 
 #include "book/json_archive.h"
 #include "problem/trade.h"
@@ -42,7 +41,7 @@ static void fields(Archive& a, HungReading& p) {
 template <typename Archive>
 static void fields(Archive& a, HungStrake& p) {
   a("side", p.side, boatSideSpellings);
-  ofStrake(a, p);
+  ofStrake(a, p.strake, p.strakeId);
   a("from", p.from);
   a("to", p.to);
   a("when", p.when);
@@ -61,11 +60,9 @@ static void fields(Archive& a, SpiledStrake& p) {
   BoatSide side = p.spiling.side.value_or(BoatSide::Starboard);
   a("side", side, boatSideSpellings);
   p.spiling.side = side;
-  const int had = p.spiling.strake.value_or(1);
-  int number = std::abs(had);
-  a("strake", number);
-  p.spiling.strake = number == std::abs(had) ? had : number;
-  a.whenSet("strake-id", p.strakeId);
+  int strake = p.spiling.strake.value_or(1);
+  ofStrake(a, strake, p.strakeId);
+  p.spiling.strake = strake;
   a("piece", p.spiling.piece);
   a("batten", p.spiling.batten);
   a("lap", p.spiling.lap);
@@ -110,24 +107,15 @@ bool isOfSomethingElse(const Book& book, std::int64_t id) {
 }  // namespace
 
 Json fairedJson(const std::vector<FairedFigure>& faired) {
-  JsonWriter writer;
-  std::vector<FairedFigure> all = faired;
-  writer("faired", all);
-  return writer.json["faired"];
+  return listJson(faired);
 }
 
 Json hungJson(const std::vector<HungStrake>& hung) {
-  JsonWriter writer;
-  std::vector<HungStrake> all = hung;
-  writer("hung", all);
-  return writer.json["hung"];
+  return listJson(hung);
 }
 
 Json spiledJson(const std::vector<SpiledStrake>& spiled) {
-  JsonWriter writer;
-  std::vector<SpiledStrake> all = spiled;
-  writer("spiled", all);
-  return writer.json["spiled"];
+  return listJson(spiled);
 }
 
 void readFaired(const Json& json, Book& book, Problems& problems) {

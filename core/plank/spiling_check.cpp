@@ -316,9 +316,13 @@ class Check {
   double m_noiseMm = EdgeFit::leastNoiseMm;
 };
 
+std::vector<PlankStation>::const_iterator stationNamed(const FlatPlank& plank, const std::string& name) {
+  return std::find_if(plank.stations.begin(), plank.stations.end(),
+                      [&name](const PlankStation& station) { return station.name == name; });
+}
+
 bool passes(const FlatPlank& plank, const std::string& station) {
-  return std::any_of(plank.stations.begin(), plank.stations.end(),
-                     [&station](const PlankStation& one) { return one.name == station; });
+  return stationNamed(plank, station) != plank.stations.end();
 }
 
 std::string stationNames(const FlatPlank& plank) {
@@ -379,8 +383,7 @@ Result<std::vector<Reading>> readingsOn(const FlatPlank& plank, const Spiling& s
   for (const SpilingReading& one : spiling.readings) {
     // Only a reading of a file has a line, and a field in it.
     const Place where{one.line, one.line > 0 ? 2 : 0, {}};
-    const auto found = std::find_if(plank.stations.begin(), plank.stations.end(),
-                                    [&](const PlankStation& station) { return station.name == one.station; });
+    const auto found = stationNamed(plank, one.station);
     if (found == plank.stations.end()) {
       problems.push_back({Fault::StationUnknown, where, {one.station, stationNames(plank)}});
       continue;

@@ -42,37 +42,24 @@ const BentInPlace* BentInPlaceDrawing::timber() const {
 }
 
 Vec2 BentInPlaceDrawing::off(double alongMm, double outMm) const {
-  const bool stem = m_session->solved()->backbone->plan.bentInPlace.along == BentAlong::Stem;
-  const Vec3 at = timber()->face.pointAt(alongMm), way = timber()->face.tangentAt(alongMm);
-  const Vec2 out = stem ? Vec2(-way.z(), way.x()) : Vec2(way.z(), -way.x());
-  return Vec2(at.x(), at.z()) + outMm * out;
+  return bentPlace(*timber(), m_session->solved()->backbone->plan.bentInPlace, alongMm, outMm);
 }
 
 std::optional<SessionCanvas::Box> BentInPlaceDrawing::extent() const {
   if (timber() == nullptr) return std::nullopt;
   Vec2 low = off(0.0, 0.0), high = low;
-  const double deep = m_session->solved()->backbone->plan.bentInPlace.thickness.mm();
-  for (int i = 0; i <= 60; ++i) {
-    for (const double out : {0.0, deep}) {
-      const Vec2 at = off(timber()->face.lengthMm() * i / 60.0, out);
-      low = low.cwiseMin(at), high = high.cwiseMax(at);
-    }
-  }
+  for (const Vec2& at : bentOutline(*timber(), m_session->solved()->backbone->plan.bentInPlace))
+    low = low.cwiseMin(at), high = high.cwiseMax(at);
   return std::pair(low, high);
 }
 
 void BentInPlaceDrawing::paintDrawing(QPainter& painter) {
-  const double thick = m_session->solved()->backbone->plan.bentInPlace.thickness.mm(),
-               length = timber()->face.lengthMm();
+  const BentInPlacePlan& plan = m_session->solved()->backbone->plan.bentInPlace;
+  const double thick = plan.thickness.mm();
   setCaption(tr("arrows: clamps, in their order; full marks: fastenings that go in first; open: those between"));
-  constexpr int steps = 240;
-  QPolygonF wood, face;
-  for (int i = 0; i <= steps; ++i) face.append(toScreen(off(length * i / steps, 0.0)));
-  wood = face;
-  for (int i = steps; i >= 0; --i) wood.append(toScreen(off(length * i / steps, thick)));
   painter.setPen(QPen(look::ink, 1.6));
   painter.setBrush(look::timber);
-  drawShape(painter, wood);
+  drawShape(painter, onScreen(bentOutline(*timber(), plan)));
   painter.setFont(shopFont(look::labelPx));
   int number = 0;
   for (const BentClamp& clamp : timber()->clamps) {
