@@ -155,7 +155,8 @@ class BackboneTest : public QObject {
     }
     QVERIFY(past);
     // A stem as drawn has all of it.
-    for (const Finding& finding : solved(sampleBook("marl"))->findings)
+    const auto marl = solved(sampleBook("marl"));
+    for (const Finding& finding : marl->findings)
       QVERIFY(!finding.as<RabbetUnmet>() && !finding.as<EndWithoutTimber>());
   }
 
