@@ -35,41 +35,53 @@ std::vector<std::size_t> chosenStrakes(const Solved& solved, const SheetChoice& 
   return strakes;
 }
 
-/// Calls for every piece that is chosen of every plank.
-template <typename Call>
-void eachPiece(const Solved& solved, const SheetChoice& choice, Call call) {
+/// A piece that is chosen, and the plank it is of.
+struct ChosenPiece {
+  std::size_t strake;
+  BoatSide side;
+  std::shared_ptr<const PlankAtBench> bench;
+  std::size_t piece;  ///< of its pieces
+
+  const PlankPiece& of() const { return bench->pieces[piece]; }
+};
+
+/// Every piece that is chosen of every plank; those before `stop` was asked for.
+std::vector<ChosenPiece> chosenPieces(const Solved& solved, const SheetChoice& choice, const std::stop_token& stop) {
+  std::vector<ChosenPiece> pieces;
   for (const std::size_t strake : chosenStrakes(solved, choice)) {
     for (const BoatSide side : choice.sides) {
+      if (stop.stop_requested()) return pieces;
       const auto bench = plankAtBench(solved, strake, side);
-      if (bench == nullptr) continue;
-      for (const PlankPiece& piece : bench->pieces) {
-        if (choice.piece == 0 || choice.piece == piece.number) call(strake, side, bench, piece);
+      for (std::size_t i = 0; bench != nullptr && i < bench->pieces.size(); ++i) {
+        if (choice.piece == 0 || choice.piece == bench->pieces[i].number) pieces.push_back({strake, side, bench, i});
       }
     }
   }
+  return pieces;
 }
 
 }  // namespace
 
-std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choice) {
+std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choice, const std::stop_token& stop) {
   std::vector<Drawing> drawings;
   if (solved.lining == nullptr) return drawings;
-  if (choice.tickets) {
-    eachPiece(solved, choice, [&](std::size_t strake, BoatSide side, const auto& bench, const PlankPiece& piece) {
-      if (const auto ticket = ticketOf(solved, strake, side, piece.number, bench))
-        drawings.push_back(ticketSheet(*ticket));
-    });
+  const std::vector<ChosenPiece> pieces =
+      choice.tickets || choice.patterns ? chosenPieces(solved, choice, stop) : std::vector<ChosenPiece>();
+  for (const ChosenPiece& one : pieces) {
+    if (!choice.tickets || stop.stop_requested()) break;
+    if (const auto ticket = ticketOf(solved, one.strake, one.side, one.of().number, one.bench))
+      drawings.push_back(ticketSheet(*ticket));
   }
-  if (choice.patterns) {
-    eachPiece(solved, choice, [&](std::size_t strake, BoatSide side, const auto& bench, const PlankPiece& piece) {
-      const PatternOf of = patternOf(solved, strake, side, bench);
-      drawings.push_back(piecePattern(plankPattern(*bench->plank, of), of, piece));
-    });
+  for (const ChosenPiece& one : pieces) {
+    if (!choice.patterns || stop.stop_requested()) break;
+    const PatternOf of = patternOf(solved, one.strake, one.side, one.bench);
+    drawings.push_back(piecePattern(plankPattern(*one.bench->plank, of), of, one.of()));
   }
   const Notation notation = solved.book->settings.notation;
   const std::string& boat = solved.book->table.boat;
   const std::vector<LinedPlan> plans = linedPlans(solved);
   for (const LinedPlan& plan : plans) {
+    if (stop.stop_requested()) return drawings;
     if (!plan.starboard && !plan.port) continue;
     const LiningPlan* of = solved.book->findPlan(plan.lining->plan);
     if (choice.widths) drawings.push_back(widthsSheet(plan, boat, notation));
@@ -84,18 +96,18 @@ std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choic
 }
 
 Result<std::vector<std::string>> writeTicketTables(const Solved& solved, const SheetChoice& choice,
-                                                   const std::string& folder) {
+                                                   const std::string& folder, const std::stop_token& stop) {
   if (const auto made = makeFolders(folder); !made) return tl::make_unexpected(made.error());
   std::vector<std::string> files;
-  Problems problems;
-  eachPiece(solved, choice, [&](std::size_t strake, BoatSide side, const auto& bench, const PlankPiece& piece) {
-    const auto ticket = ticketOf(solved, strake, side, piece.number, bench);
-    if (!ticket || !problems.empty()) return;
+  for (const ChosenPiece& one : chosenPieces(solved, choice, stop)) {
+    if (stop.stop_requested()) break;
+    const auto ticket = ticketOf(solved, one.strake, one.side, one.of().number, one.bench);
+    if (!ticket) continue;
     const std::string file = folder + "/" + fileOfBoat(ticket->boat, ticket->file) + ".csv";
-    if (const auto written = writeWholeFile(file, ticketCsv(*ticket)); !written) problems = written.error();
+    if (const auto written = writeWholeFile(file, ticketCsv(*ticket)); !written)
+      return tl::make_unexpected(written.error());
     files.push_back(file);
-  });
-  if (!problems.empty()) return tl::make_unexpected(problems);
+  }
   return files;
 }
 
@@ -116,7 +128,7 @@ Result<std::vector<std::string>> writeLiningTables(const Solved& solved, const s
   return files;
 }
 
-std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choice) {
+std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choice, const std::stop_token& stop) {
   std::vector<Drawing> drawings;
   if (solved.moulds == nullptr) return drawings;
   MouldSheetOf of;
@@ -126,6 +138,7 @@ std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choic
   of.table = solved.fair.get();
   std::vector<Drawing> patterns;
   for (const Mould& mould : solved.moulds->moulds) {
+    if (stop.stop_requested()) return drawings;
     const bool wanted = choice.moulds.empty() ||
                         std::find(choice.moulds.begin(), choice.moulds.end(), mould.name) != choice.moulds.end();
     if (wanted) patterns.push_back(mouldSheet(mould, of));
@@ -144,12 +157,13 @@ BackboneSheetOf backboneSheetOf(const Solved& solved) {
           solved.inside.get(), solved.outside.get(),           bentInPlaceFastenings(solved)};
 }
 
-std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& choice) {
+std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& choice, const std::stop_token& stop) {
   std::vector<Drawing> drawings;
   if (solved.backbone == nullptr) return drawings;
   const Backbone& backbone = *solved.backbone;
   const BackboneSheetOf of = backboneSheetOf(solved);
   for (const TimberShape& shape : backbone.shapes.shapes) {
+    if (stop.stop_requested()) return drawings;
     if (choice.timber.empty() || choice.timber == shape.name) drawings.push_back(timberSheet(of, shape));
   }
   if (!choice.timber.empty()) return drawings;

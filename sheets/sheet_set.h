@@ -31,12 +31,12 @@ struct SheetChoice {
 Result<std::vector<std::string>> writeLiningTables(const Solved& solved, const std::string& folder);
 
 /// The drawings of a choice. Needs the book's planks to have been made. A strake that is joined has a pattern and a
-/// ticket a piece.
-std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choice);
+/// ticket a piece. Here and below: where `stop` is asked for, those that are made by then.
+std::vector<Drawing> planksSheets(const Solved& solved, const SheetChoice& choice, const std::stop_token& stop = {});
 
 /// Tickets as CSV files in a folder, the same pieces as the choice's. Gives their paths.
 Result<std::vector<std::string>> writeTicketTables(const Solved& solved, const SheetChoice& choice,
-                                                   const std::string& folder);
+                                                   const std::string& folder, const std::stop_token& stop = {});
 
 /// Which mould patterns: each on its own sheet, the table to set up by, and all nested on sheets of a size where asked.
 struct MouldChoice {
@@ -45,7 +45,7 @@ struct MouldChoice {
   bool setUp = true;
   std::optional<std::pair<Length, Length>> nestedOn;  ///< width and height of the sheets
 };
-std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choice);
+std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choice, const std::stop_token& stop = {});
 
 /// The backbone: every timber, rabbet sections, keel, transom, form and blank where there are any, and the tables.
 /// `timber`: one only, by its name.
@@ -55,7 +55,8 @@ struct BackboneChoice {
 };
 /// What the sheets of a solved boat's backbone are drawn of; she must have one.
 BackboneSheetOf backboneSheetOf(const Solved& solved);
-std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& choice);
+std::vector<Drawing> backboneSheets(const Solved& solved, const BackboneChoice& choice,
+                                    const std::stop_token& stop = {});
 
 /// The body plan at full size and the corrected table. Needs the drawn surface.
 std::vector<Drawing> linesSheets(const Solved& solved);

@@ -216,7 +216,12 @@ void Canvas::contextMenuEvent(QContextMenuEvent* event) {
   menu->addSeparator();
   addDeeds(menu, {{tr("Whole drawing"), Qt::Key_0, [this] { fit(); }},
                   {tr("Copy the drawing"), Qt::Key_unknown, [this] { copyPicture(this); }}});
+  m_menu = menu;
   menu->popup(at);
+}
+
+void Canvas::closeMenu() {
+  if (m_menu != nullptr) m_menu->close();
 }
 
 void Canvas::keyPressEvent(QKeyEvent* event) {

@@ -1,6 +1,7 @@
 #pragma once
 // A drawing that is to scale, can be zoomed about the pointer, moved, and measured with a rule.
 
+#include <QPointer>
 #include <QWidget>
 #include <optional>
 #include <vector>
@@ -8,6 +9,8 @@
 #include "canvas/deed.h"
 #include "curve/vec.h"
 #include "length/length.h"
+
+class QMenu;
 
 namespace narrows {
 
@@ -76,6 +79,8 @@ class Canvas : public QWidget {
   void keyReleaseEvent(QKeyEvent* event) override;
   void focusOutEvent(QFocusEvent* event) override;
   void contextMenuEvent(QContextMenuEvent* event) override;
+  /// Closes the menu of the right button, whose words are of something that may be gone.
+  void closeMenu();
 
  private:
   /// Finds the scale at which the whole drawing is seen; asks for no new paint, so that a paint may ask for it.
@@ -93,6 +98,7 @@ class Canvas : public QWidget {
   std::vector<CanvasHandle> m_handles;
   QString m_caption;
   QString m_emptyWords;
+  QPointer<QMenu> m_menu;
 };
 
 /// Has assistive tools say what a widget now shows: the mark in hand of a drawing, the words of a label.

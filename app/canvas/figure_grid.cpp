@@ -215,6 +215,7 @@ void FigureGrid::contextMenuEvent(QContextMenuEvent* event) {
 
 void FigureGrid::openMenu(const QPoint& at) {
   QMenu* menu = menuOn(this);
+  connect(m_session, &Session::bookChanged, menu, &QMenu::close);  // what it speaks of may be another by then
   const QModelIndex now = currentIndex();
   const auto copy = [](const QString& words) { QGuiApplication::clipboard()->setText(words); };
   const bool typed = now.isValid() && (now.flags() & Qt::ItemIsEditable) != 0;
@@ -222,7 +223,12 @@ void FigureGrid::openMenu(const QPoint& at) {
     addDeeds(menu, rowDeeds());
     menu->addSeparator();
   }
-  addDeeds(menu, {{tr("Type over it"), Qt::Key_F2, [this, now] { QTableView::edit(now); }, typed},
+  // Rows may come and go while the menu is open.
+  addDeeds(menu, {{tr("Type over it"), Qt::Key_F2,
+                   [this, cell = QPersistentModelIndex(now)] {
+                     if (cell.isValid()) QTableView::edit(cell);
+                   },
+                   typed},
                   {tr("Copy"), Qt::Key_unknown, [this, copy] { copy(copied()); }, now.isValid()},
                   {tr("Paste"), Qt::Key_unknown, [this] { paste(QGuiApplication::clipboard()->text()); },
                    typed && !QGuiApplication::clipboard()->text().isEmpty()},

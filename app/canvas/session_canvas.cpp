@@ -11,7 +11,10 @@ namespace narrows {
 
 SessionCanvas::SessionCanvas(Session* session, QWidget* parent) : Canvas(parent), m_session(session), m_hand(session) {
   // What was there may be gone with the next answer, or with the book: a paint asks again before it draws.
-  connect(session, &Session::bookChanged, this, [this] { m_measured = false; });
+  connect(session, &Session::bookChanged, this, [this] {
+    m_measured = false;
+    closeMenu();
+  });
   connect(session, &Session::solvedChanged, this, [this] {
     m_measured = false;
     if (!m_hand.holds()) return;

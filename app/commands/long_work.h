@@ -16,13 +16,14 @@ class LongWork : public QObject {
 
  public:
   /// Without a session it ends whatever book is in hand.
-  explicit LongWork(const Session* session, QObject* parent = nullptr);
+  explicit LongWork(Session* session, QObject* parent = nullptr);
   /// Asks it to stop, and waits for it.
   ~LongWork() override;
 
   using Progress = std::function<void(double share)>;
   using End = std::function<void()>;
-  /// Runs on a thread of its own and gives what is to be done with what it found. It must not throw.
+  /// Runs on a thread of its own and gives what is to be done with what it found. What it throws, there or at its end,
+  /// is its end: `brokenOff` tells why.
   using Work = std::function<End(const std::stop_token&, const Progress&)>;
 
   /// False, and nothing begun, while other work is running.
@@ -30,14 +31,20 @@ class LongWork : public QObject {
   bool isRunning() const { return m_running; }
   void stop();
 
+  /// Called on its thread as any work begins, for tests of what happens when work throws.
+  static void setBeginning(std::function<void()> beginning);
+
  signals:
   void progressed(double share);
+  /// It ended in a fault of the program's own, or for want of memory: in words, told by the session too.
+  void brokenOff(const QString& why);
   /// It began, or it has ended.
   void runningChanged(bool running);
 
  private:
   void finish(int book, const End& end);
-  const Session* m_session;
+  void tellBroken(const QString& why);
+  Session* m_session;
   bool m_running = false;
   std::jthread m_thread;
 };

@@ -111,13 +111,14 @@ Session::Hold Session::hold(const QString& path) {
 
 void Session::startJournal() {
   m_notKept.clear();
-  m_journal = std::make_unique<Journal>(m_path.toStdString(), [this](const Problems& problems) {
+  m_journal = std::make_unique<Journal>(m_path.toStdString(), [this, journal = ++m_journalNumber](const Problems& told) {
     QMetaObject::invokeMethod(
-        this, [this, problems] { takeJournalWord(problems); }, Qt::QueuedConnection);
+        this, [this, journal, told] { takeJournalWord(journal, told); }, Qt::QueuedConnection);
   });
 }
 
-void Session::takeJournalWord(const Problems& problems) {
+void Session::takeJournalWord(int journal, const Problems& problems) {
+  if (journal != m_journalNumber) return;
   m_notKept = problems.empty() ? QString() : QString::fromStdString(describe(problems[0]));
   if (problems.empty()) letGoOfLeftWork();
   emit careChanged();
@@ -319,19 +320,27 @@ void Session::takeOver(const LeftWork& work) {
 
 Result<void> Session::save() {
   if (!m_readOnlyWhy.isEmpty()) return fail(Fault::ReadOnly, {0, 0, m_path.toStdString()});
-  const auto now = whatStandsIn(m_path.toStdString());
-  if (m_onDisk && now && *now != *m_onDisk) return fail(Fault::BookReplaced, {0, 0, m_path.toStdString()});
-  return saveAs(m_path);
+  return write(m_path, m_onDisk);
 }
 
 Result<void> Session::saveAs(const QString& path) {
+  return write(path, std::nullopt);
+}
+
+Result<void> Session::write(const QString& path, std::optional<std::uint64_t> asItStood) {
   // A book that may not be written over is not, by whatever name it is called.
   if (!m_readOnlyWhy.isEmpty() && QFileInfo(path) == QFileInfo(m_path))
     return fail(Fault::ReadOnly, {0, 0, path.toStdString()});
   Hold held = hold(path);
   // What another window has, this one does not write over; where there is merely no guard to be had, it does.
   if (!held.readOnlyWhy.isEmpty()) return fail(Fault::InUse, {0, 0, path.toStdString()});
-  const auto saved = saveBook(*m_book, path.toStdString());
+  // A disk may take its time over it; what comes in meanwhile, off a tape, is not in the file.
+  const BookSnapshot written = m_book;
+  const auto saved = aside([written, file = path.toStdString(), asItStood]() -> Result<Saved> {
+    const auto now = asItStood ? whatStandsIn(file) : std::nullopt;
+    if (now && *now != *asItStood) return fail(Fault::BookReplaced, {0, 0, file});
+    return saveBook(*written, file);
+  });
   if (!saved) {
     if (held.lock != nullptr && held.lock->isOf(m_path.toStdString())) m_lock = std::move(held.lock);
     return tl::make_unexpected(saved.error());
@@ -347,7 +356,12 @@ Result<void> Session::saveAs(const QString& path) {
   startJournal();
   m_readOnlyWhy.clear();
   m_recovered = false;
-  m_undo.setClean();
+  if (m_book == written) {
+    m_undo.setClean();
+  } else {
+    m_undo.resetClean();
+    m_journal->record(m_book);
+  }
   emit fileChanged();
   emit careChanged();
   return {};

@@ -110,6 +110,8 @@ class Session : public QObject {
   void fileChanged();
   void careChanged();
   void refused(const QString& words);
+  /// Work beside the window ended in a fault of the program's own, in words: the book is as it was.
+  void workBrokenOff(const QString& words);
   /// An edit moved readings, joints, lines of the log or sheets with their strakes to other numbers.
   void recordsWentAlong(const QString& words);
 
@@ -121,6 +123,8 @@ class Session : public QObject {
     QString readOnlyWhy, unguarded;
   };
   Hold hold(const QString& path);
+  /// Writes the book beside the window; where the file is to stand as it did, not over one that another program wrote.
+  Result<void> write(const QString& path, std::optional<std::uint64_t> asItStood);
   /// How a book comes to be in hand: as the hand moves, as it steps by key, or at rest.
   enum class Pace { Drag, Step, Rest };
   void setBook(BookSnapshot book, Pace pace);
@@ -129,7 +133,7 @@ class Session : public QObject {
   bool isSound(const Book& book, const Book& before);
   void start(const Book& book, const QString& path, Hold hold);
   void startJournal();
-  void takeJournalWord(const Problems& problems);
+  void takeJournalWord(int journal, const Problems& problems);
   void letGoOfLeftWork();
   void selectFirst();
   void showAnswer();
@@ -154,6 +158,7 @@ class Session : public QObject {
   std::unique_ptr<BookLock> m_lock;
   std::optional<std::uint64_t> m_onDisk;  ///< what stood in the file when it was opened, or saved here
   std::unique_ptr<Journal> m_journal;
+  int m_journalNumber = 0;  ///< of that journal: a word of one before it is of another book
   std::optional<LeftWork> m_leftWork;  ///< taken up, and not yet safe elsewhere
   std::unique_ptr<Solver> m_solver;    ///< last: its thread ends before what it reports to
 };

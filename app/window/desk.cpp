@@ -35,7 +35,8 @@ Desk::Desk(Session* session, QWidget* window, std::function<void()> takeInTyping
     : QObject(window), m_session(session), m_window(window), m_takeInTyping(std::move(takeInTyping)) {}
 
 bool Desk::openPath(const QString& path) {
-  if (!mayLeave()) return false;
+  // Dropped on the window while a book is read or written: it is not the time.
+  if (AsideWaits::any() || !mayLeave()) return false;
   const QString whole = QFileInfo(path).absoluteFilePath();
   const bool isBook = path.endsWith(QStringLiteral(".narrows"), Qt::CaseInsensitive);
   emit told(tr("Opening %1…").arg(QFileInfo(path).fileName()), false);
@@ -58,7 +59,7 @@ bool Desk::isBackup(const QString& path) {
 }
 
 bool Desk::openBackup(const QString& path) {
-  const auto read = loadBook(path.toStdString());
+  const auto read = aside([file = path.toStdString()] { return loadBook(file); });
   if (!read) {
     tellProblems(tr("%1 was not opened; what was open before still is.").arg(QFileInfo(path).fileName()), read.error());
     return false;
@@ -86,9 +87,10 @@ bool Desk::openSample() {
 }
 
 void Desk::offerLeftWork() {
-  const LeftBehind left = aside([] { return findLeftWork(); });
-  if (!left.unreadable.empty()) tellProblems(tr("Work left behind that cannot be read:"), left.unreadable);
-  for (const LeftWork& work : left.works) {
+  const auto left = aside([]() -> Result<LeftBehind> { return findLeftWork(); });
+  if (!left) return tellProblems(tr("Work left behind could not be looked for."), left.error());
+  if (!left->unreadable.empty()) tellProblems(tr("Work left behind that cannot be read:"), left->unreadable);
+  for (const LeftWork& work : left->works) {
     const QString name = work.bookPath.empty() ? QString::fromStdString(work.book.table.boat)
                                                : QFileInfo(QString::fromStdString(work.bookPath)).fileName();
     QMessageBox box(QMessageBox::Question, tr("Work left behind"),

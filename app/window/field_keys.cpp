@@ -1,5 +1,6 @@
 #include "window/field_keys.h"
 
+#include <QAbstractItemView>
 #include <QAbstractSpinBox>
 #include <QApplication>
 #include <QComboBox>
@@ -17,6 +18,12 @@ QLineEdit* textOf(QObject* field) {
   if (auto* number = qobject_cast<QAbstractSpinBox*>(field)) return number->findChild<QLineEdit*>();
   if (auto* choice = qobject_cast<QComboBox*>(field)) return choice->lineEdit();
   return nullptr;
+}
+
+/// A table or a list, whose pages its own keys turn; what is under it of its own is not asked.
+bool turnsPages(QObject* focused, const QKeyEvent* key) {
+  return (key->key() == Qt::Key_PageUp || key->key() == Qt::Key_PageDown) && key->modifiers() == Qt::NoModifier &&
+         qobject_cast<QAbstractItemView*>(focused) != nullptr;
 }
 
 bool asksUndo(const QKeyEvent* key) {
@@ -37,6 +44,10 @@ bool FieldKeys::eventFilter(QObject* watched, QEvent* event) {
   if (const QLineEdit* text = textOf(watched); text != nullptr && asksUndo(key) && !text->isModified()) {
     // Left to the window's own action; with nothing to undo there it does nothing here either.
     event->ignore();
+    return true;
+  }
+  if (event->type() == QEvent::ShortcutOverride && turnsPages(watched, key)) {
+    event->accept();  // not the window's: to the table
     return true;
   }
   auto* button = qobject_cast<QPushButton*>(watched);

@@ -14,6 +14,7 @@
 #include <QSettings>
 #include <QStackedWidget>
 #include <QTableView>
+#include <QTimer>
 #include <QUrl>
 #include <QVBoxLayout>
 
@@ -25,6 +26,7 @@
 #include "canvas/hull_picture.h"
 #include "canvas/look.h"
 #include "canvas/tongue.h"
+#include "commands/aside.h"
 #include "lines_sheet.h"
 #include "stages/backbone/backbone_stage.h"
 #include "stages/lines/line_bench.h"
@@ -117,6 +119,7 @@ MainWindow::MainWindow(QWidget* parent)
   for (const Stage* stage : m_stages) connect(stage, &Stage::printAsked, this, &MainWindow::printSheets);
   connect(&m_session, &Session::answerSettled, this, &MainWindow::showStanding);
   connect(&m_session, &Session::fileChanged, this, &MainWindow::showTitle);
+  connect(&m_session, &Session::workBrokenOff, this, [this](const QString& words) { tell(words, true); });
   connect(&m_session, &Session::careChanged, this, &MainWindow::showTold);
   connect(&m_session, &Session::bookChanged, this, [this] {
     m_pages->setCurrentWidget(m_bench);
@@ -245,9 +248,9 @@ void MainWindow::makeViewMenu() {
     m_actions->add(view, m_stages[i]->name(), {QStringLiteral("Ctrl+") + number, number}, [this, i] { goToStage(i); });
   }
   view->addSeparator();
-  m_actions->add(view, tr("Next &thing of the stage"), {Qt::Key_PageUp},
+  m_actions->add(view, tr("Next &thing of the stage"), {Qt::Key_PageUp, tr("Ctrl+PgUp")},
                  [this] { m_stages[currentStage()]->stepInHand(1); });
-  m_actions->add(view, tr("Thing &before of the stage"), {Qt::Key_PageDown},
+  m_actions->add(view, tr("Thing &before of the stage"), {Qt::Key_PageDown, tr("Ctrl+PgDown")},
                  [this] { m_stages[currentStage()]->stepInHand(-1); });
   m_actions->add(view, tr("Work on the &line in hand"), {tr("Ctrl+Return")}, [this] {
     goToStage(0);
@@ -350,6 +353,13 @@ void MainWindow::showTold() {
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
+  if (AsideWaits::any()) {
+    // A book is being read or written: heard when that is done.
+    constexpr int againMs = 20;
+    QTimer::singleShot(againMs, this, &QWidget::close);
+    event->ignore();
+    return;
+  }
   if (!m_desk->mayLeave()) {
     event->ignore();
     return;
@@ -365,14 +375,17 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
 
 void MainWindow::dropEvent(QDropEvent* event) {
   const QString file = droppedFile(*event->mimeData());
-  if (file.isEmpty()) return;
+  if (file.isEmpty() || AsideWaits::any()) return;
   event->acceptProposedAction();
   m_desk->openPath(file);
 }
 
 void MainWindow::printSheets() {
-  const SheetsOf what = m_stages[currentStage()]->sheets();
   takeInTyping();
+  printSheetsOf(m_stages[currentStage()]->sheets());
+}
+
+void MainWindow::printSheetsOf(SheetsOf what) {
   const auto& solved = m_session.solved();
   if (solved == nullptr) return;
   // What is printed is the full answer for the book as it stands, never a quick one.
@@ -383,7 +396,9 @@ void MainWindow::printSheets() {
     if (whole == nullptr) return {};
     return [this, what, whole] {
       tell({}, false);
-      openPrintPanel(what, whole);
+      // The hand may have gone on meanwhile: planks of a moment ago are not printed.
+      if (whole->revision == m_session.revision()) return openPrintPanel(what, whole);
+      printSheetsOf(what);
     };
   });
   if (begun) tell(tr("She is being worked out for printing…"), false);
@@ -423,9 +438,13 @@ void MainWindow::askBuilder() {
 void MainWindow::showRecent() {
   m_recentMenu->clear();
   const QStringList paths = m_desk->recent();
-  for (const QString& path : paths)
-    m_recentMenu->addAction(QFileInfo(path).fileName(), this, [this, path] { m_desk->openPath(path); })
-        ->setToolTip(path);
+  for (const QString& path : paths) {
+    QAction* action = m_recentMenu->addAction(QFileInfo(path).fileName());
+    action->setToolTip(path);
+    // Opened once the action has done speaking: opening makes this menu anew.
+    connect(
+        action, &QAction::triggered, m_desk, [this, path] { m_desk->openPath(path); }, Qt::QueuedConnection);
+  }
   m_recentMenu->menuAction()->setVisible(!paths.isEmpty());
   m_welcome->setRecent(paths);
 }

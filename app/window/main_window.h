@@ -70,6 +70,7 @@ class MainWindow : public QMainWindow {
   void lineOffTyped();
   void askBuilder();
   void printSheets();
+  void printSheetsOf(SheetsOf what);
   void showRecent();
   void showStanding();
   void showTitle();

@@ -165,6 +165,12 @@ PrintPanel::PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget
   connect(&m_writing, &LongWork::progressed, this, [this](double share) {
     if (m_writing.isRunning() && !m_closeAfter) m_outcome->setText(tr("Writing… %1 %").arg(std::lround(100.0 * share)));
   });
+  for (LongWork* work : {&m_writing, &m_counting}) {
+    connect(work, &LongWork::brokenOff, this, [this](const QString& why) {
+      m_said = true;
+      m_outcome->setText(why);
+    });
+  }
   connect(&m_counting, &LongWork::runningChanged, this, [this](bool running) {
     if (!running && std::exchange(m_countAgain, false)) count();
   });
@@ -207,20 +213,24 @@ void PrintPanel::showRows() {
 
 PrintPanel::Maker PrintPanel::maker() const {
   const auto what = static_cast<SheetsOf>(m_what->currentIndex());
-  if (what == SheetsOf::Lines) return [solved = m_solved] { return linesSheets(*solved); };
+  if (what == SheetsOf::Lines) return [solved = m_solved](const std::stop_token&) { return linesSheets(*solved); };
   if (what == SheetsOf::Backbone) {
     BackboneChoice choice;
     if (m_timbers->currentIndex() > 0) choice.timber = m_timbers->currentText().toStdString();
-    return [solved = m_solved, choice] { return backboneSheets(*solved, choice); };
+    return [solved = m_solved, choice](const std::stop_token& stop) { return backboneSheets(*solved, choice, stop); };
   }
-  if (what == SheetsOf::Planks) return [solved = m_solved, choice = choice()] { return planksSheets(*solved, choice); };
+  if (what == SheetsOf::Planks) {
+    return [solved = m_solved, choice = choice()](const std::stop_token& stop) {
+      return planksSheets(*solved, choice, stop);
+    };
+  }
   MouldChoice choice;
   if (m_moulds->currentIndex() > 0) {
     choice.moulds = {m_moulds->currentText().toStdString()};
     choice.setUp = false;
   }
   choice.nestedOn = nestedOn().size;
-  return [solved = m_solved, choice] { return mouldsSheets(*solved, choice); };
+  return [solved = m_solved, choice](const std::stop_token& stop) { return mouldsSheets(*solved, choice, stop); };
 }
 
 SheetChoice PrintPanel::choice() const {
@@ -291,7 +301,7 @@ void PrintPanel::count() {
   if (m_countAgain) return m_counting.stop();
   m_counting.begin([this, make = maker(), paper = *paper, boat = m_solved->book->table.boat](
                        const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
-    std::vector<Drawing> drawings = make();
+    std::vector<Drawing> drawings = make(stop);
     nameFiles(drawings, boat);
     if (stop.stop_requested()) return {};
     const auto pages = std::make_shared<const SheetPages>(std::move(drawings), paper, stop);
@@ -390,7 +400,10 @@ void PrintPanel::write() {
   m_writing.begin([this, make = maker(), pages = m_pages, folder = m_folder->text(), format, paper = *paper, tables,
                    solved = m_solved, choice = choice(),
                    mayReplace](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
-    std::vector<Drawing> drawings = pages != nullptr ? pages->drawings() : make();
+    std::vector<Drawing> drawings = pages != nullptr ? pages->drawings() : make(stop);
+    if (stop.stop_requested()) {
+      return [this] { m_outcome->setText(tr("Stopped before anything was written.")); };
+    }
     nameFiles(drawings, solved->book->table.boat);
     const int there = mayReplace ? 0 : inTheWay(drawings, folder.toStdString(), format);
     if (there > 0) {
@@ -406,7 +419,7 @@ void PrintPanel::write() {
     Result<std::vector<std::string>> csv;
     if (written && tables && !stopped) csv = writeLiningTables(*solved, folder.toStdString());
     if (written && csv && tables && choice.tickets && !stopped) {
-      const auto tickets = writeTicketTables(*solved, choice, folder.toStdString());
+      const auto tickets = writeTicketTables(*solved, choice, folder.toStdString(), stop);
       if (tickets) csv->insert(csv->end(), tickets->begin(), tickets->end());
       if (!tickets) csv = tl::make_unexpected(tickets.error());
     }

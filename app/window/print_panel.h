@@ -26,6 +26,8 @@ class PrintPanel : public QDialog {
 
  public:
   PrintPanel(std::shared_ptr<const Solved> solved, int strake, QWidget* parent = nullptr);
+  /// What is printed.
+  const std::shared_ptr<const Solved>& solved() const { return m_solved; }
   /// Opens on planks, moulds, lines or backbone; `mould` is the one in hand.
   void choose(SheetsOf what, const std::string& mould);
   QComboBox* what() { return m_what; }
@@ -52,7 +54,7 @@ class PrintPanel : public QDialog {
  private:
   SheetChoice choice() const;
   /// Makes the drawings that are chosen, on whatever thread it is called.
-  using Maker = std::function<std::vector<Drawing>()>;
+  using Maker = std::function<std::vector<Drawing>(const std::stop_token& stop)>;
   Maker maker() const;
   void showRows();
   Result<Paper> chosenPaper() const;

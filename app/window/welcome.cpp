@@ -101,7 +101,11 @@ void Welcome::addWhatItDoes(QBoxLayout* column) {
 
 void Welcome::setRecent(const QStringList& paths) {
   while (QLayoutItem* item = m_recent->takeAt(0)) {
-    delete item->widget();
+    // One of them may be what was just pressed: it has not done speaking.
+    if (QWidget* gone = item->widget()) {
+      gone->hide();
+      gone->deleteLater();
+    }
     delete item;
   }
   if (paths.isEmpty()) return;

@@ -224,10 +224,13 @@ void AssemblyPage::makeButtons(Slate* slate) {
 
 void AssemblyPage::joinTimbers(int with) {
   const Timber* timber = m_drawing->timber();
-  if (with < 1 || timber == nullptr || static_cast<std::size_t>(with) > backbone()->plan.timbers.size()) return;
-  const Timber& other = backbone()->plan.timbers[static_cast<std::size_t>(with) - 1];
-  const TimberShape *one = backbone()->shapes.find(timber->id), *two = backbone()->shapes.find(other.id);
+  const QVariant id = m_join->itemData(with);
   m_join->setCurrentIndex(0);
+  if (timber == nullptr || backbone() == nullptr || !id.isValid()) return;
+  const Timber* chosen = backbone()->plan.find(TimberId{id.toLongLong()});
+  if (chosen == nullptr) return;
+  const Timber& other = *chosen;
+  const TimberShape *one = backbone()->shapes.find(timber->id), *two = backbone()->shapes.find(other.id);
   if (one == nullptr || two == nullptr || timber->id == other.id) return;
   const auto joint = scarfAcross(*one, *two);
   if (!joint) {
@@ -278,9 +281,16 @@ void AssemblyPage::showPage() {
                                   [&](const Joint& one) { return one.forward == timber->id || one.aft == timber->id; });
   m_jointKind->setEnabled(joint != now.plan.joints.end());
   if (joint != now.plan.joints.end()) m_jointKind->setCurrentIndex(static_cast<int>(joint->kind));
-  m_join->clear();
-  m_join->addItem(tr("choose which"));
-  for (const Timber& other : now.plan.timbers) m_join->addItem(QString::fromStdString(other.name));
+  // Filled anew only where the timbers are others: the list may be open.
+  QStringList names(tr("choose which")), standing;
+  for (const Timber& other : now.plan.timbers) names << QString::fromStdString(other.name);
+  for (int i = 0; i < m_join->count(); ++i) standing << m_join->itemText(i);
+  if (names != standing) {
+    m_join->clear();
+    m_join->addItems(names);
+  }
+  for (std::size_t i = 0; i < now.plan.timbers.size(); ++i)
+    m_join->setItemData(static_cast<int>(i) + 1, static_cast<qlonglong>(now.plan.timbers[i].id.number));
   m_remove->setEnabled(now.plan.timbers.size() > 1);
 }
 

@@ -164,8 +164,8 @@ QWidget* LinesStage::makeSlate() {
   connect(m_unfair, &QPushButton::clicked, this,
           [this] { m_session->perform(tr("Every figure as drawn"), unfair(*m_session->book())); });
   connect(m_session, &Session::fileChanged, this, [this] {
-    // Another boat: its own rounding, and the whole of it in view. A first edit changes the file too, and nothing here.
-    if (m_session->undoStack()->count() > 0) return;
+    // Another boat: its own rounding, and the whole of it in view.
+    if (std::exchange(m_bookNumber, m_session->bookNumber()) == m_session->bookNumber()) return;
     m_tolerance->setLength(usualFairingTolerance(m_session->book()->table));
     m_above->setCurrentIndex(0);
     m_slates->setCurrentIndex(0);

@@ -79,6 +79,7 @@ class LinesStage : public Stage {
   QPushButton* m_fair = nullptr;
   QPushButton* m_beyond = nullptr;
   QPushButton* m_unfair = nullptr;
+  int m_bookNumber = -1;  ///< of the boat that is shown
   LongWork m_fairing;
 };
 

@@ -4,6 +4,7 @@
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QPainter>
+#include <algorithm>
 #include <cmath>
 
 #include "book/edits.h"
@@ -135,10 +136,27 @@ QString OffsetModel::spoken(const FigureRef& figure) const {
   return words.join(QStringLiteral(", "));
 }
 
+std::optional<FigureRef> OffsetModel::inAnswer(const FigureRef& figure) const {
+  const OffsetTable& now = m_shown->table;
+  const OffsetTable& then = m_session->solved()->book->table;
+  const auto isLine = [&](const TableRow& row) { return row.sameLine(now.rows[figure.list]); };
+  const auto isStation = [&](const StationColumn& one) { return one.name == now.stations[figure.place].name; };
+  if (figure.list < then.rows.size() && figure.place < then.stations.size() && isLine(then.rows[figure.list]) &&
+      isStation(then.stations[figure.place]))
+    return figure;
+  const auto row = std::find_if(then.rows.begin(), then.rows.end(), isLine);
+  const auto station = std::find_if(then.stations.begin(), then.stations.end(), isStation);
+  if (row == then.rows.end() || station == then.stations.end()) return std::nullopt;
+  return FigureRef{figure.in, static_cast<std::size_t>(row - then.rows.begin()),
+                   static_cast<std::size_t>(station - then.stations.begin())};
+}
+
 QVariant OffsetModel::judged(const FigureRef& figure, int role) const {
   const auto& solved = m_session->solved();
-  const FigureJudgement* judged =
-      solved != nullptr && solved->judgement != nullptr ? solved->judgement->of(figure) : nullptr;
+  const FigureJudgement* judged = nullptr;
+  if (solved != nullptr && solved->judgement != nullptr) {
+    if (const auto then = inAnswer(figure)) judged = solved->judgement->of(*then);
+  }
   if (role == VerdictRole) return judged != nullptr ? static_cast<int>(judged->verdict) : 0;
   if (judged == nullptr) return {};
   const bool disowned = judged->verdict != Verdict::None;

@@ -27,6 +27,8 @@ class OffsetModel : public KeyedModel {
   void understood();
 
  private:
+  /// The figure in the answer that is there, which may be of the table of a moment ago; none where it has no such one.
+  std::optional<FigureRef> inAnswer(const FigureRef& figure) const;
   QVariant judged(const FigureRef& figure, int role) const;
   /// What the figure's marks and colours say, in words, for who does not see them.
   QString spoken(const FigureRef& figure) const;

@@ -26,6 +26,8 @@ PlanTrials::PlanTrials(Session* session, QWidget* stage)
     if (!running) QMetaObject::invokeMethod(this, &PlanTrials::tryAfresh, Qt::QueuedConnection);
     emit workingChanged();
   });
+  // Tried again with the next answer, and not over and over with this one.
+  connect(&m_trying, &LongWork::brokenOff, this, [this] { m_brokenOf = m_session->revision(); });
 }
 
 bool PlanTrials::eventFilter(QObject* watched, QEvent* event) {
@@ -41,6 +43,7 @@ void PlanTrials::tryAfresh() {
   if (!m_stage->isVisible() || m_session->isMoving() || m_rest.isActive()) return;
   const auto& solved = m_session->solved();
   if (solved == nullptr || solved->revision != m_session->revision() || solved->waits()) return;
+  if (m_brokenOf == solved->revision) return;
   if (solved->liningOf(m_session->selection().side) == nullptr || areCurrent()) return;
   if (m_trying.isRunning()) {
     m_trying.stop();  // and is begun afresh where it ends

@@ -118,6 +118,7 @@ SuggestPanel::SuggestPanel(Session* session, BoatSide side, QWidget* parent)
   connect(m_look, &QPushButton::clicked, this, &SuggestPanel::look);
   connect(&m_looking, &LongWork::progressed, m_progress,
           [this](double share) { m_progress->setValue(static_cast<int>(100.0 * share)); });
+  connect(&m_looking, &LongWork::brokenOff, m_answer, &QLabel::setText);
   connect(&m_looking, &LongWork::runningChanged, this, [this](bool running) {
     m_look->setText(running ? tr("Stop, and show what was found") : tr("Look for better plans"));
     m_progress->setVisible(running);

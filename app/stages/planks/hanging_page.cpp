@@ -90,6 +90,10 @@ HangingPage::HangingPage(Session* session, QWidget* parent)
   m_edge->cells().cell = [this](int row, int) { return edgeCell(row); };
   m_edge->cells().entered = [this](int row, int, const QString& text) { return enterEdge(row, text); };
   connect(session, &Session::answerSettled, this, &HangingPage::say);
+  // Its lines are the book's: a line that is typed in, or erased, is one of the book as it stands.
+  connect(session, &Session::bookChanged, this, [this] {
+    if (isVisible()) m_log->refresh();
+  });
   connect(session, &Session::selectionChanged, this, &HangingPage::say);
 }
 
@@ -106,6 +110,8 @@ void HangingPage::addFields(Slate* slate) {
   m_day = slate->addText(tr("Day"));
   m_day->setObjectName(QStringLiteral("hangingDay"));
   m_day->setText(dayWords(today()));
+  connect(m_day, &QLineEdit::textEdited, this,
+          [this](const QString& text) { m_dayTypedOn = text.trimmed().isEmpty() ? std::string() : today(); });
   m_fields.push_back(m_day);
   m_fields.push_back(slate->addNumber(
       tr("Hours"), {0.0, 2000.0, 1}, [this] { return m_hours; }, [this](double hours) { m_hours = hours; }));
@@ -138,6 +144,13 @@ void HangingPage::showAs(bool shown) {
   for (QWidget* field : m_fields) m_slate->showField(field, shown);
   for (QWidget* field : m_ofEasing) m_slate->showField(field, shown && m_step == HangingStep::Eased);
   if (shown) say();
+}
+
+void HangingPage::keepDay() {
+  // The window may stand open over night; what was typed yesterday was meant then.
+  if (m_day->hasFocus() || m_dayTypedOn == today()) return;
+  m_dayTypedOn.clear();
+  m_day->setText(dayWords(today()));
 }
 
 int HangingPage::strake() const {
@@ -312,6 +325,7 @@ void HangingPage::logAndGoOn() {
 bool HangingPage::logNow() {
   const auto solved = m_session->freshAnswer();
   if (solved == nullptr) return false;
+  keepDay();
   HangingEntry entry;
   entry.strake = strake();
   entry.side = side();
@@ -372,6 +386,7 @@ QString HangingPage::hungWords(const Session& session) {
 
 void HangingPage::say() {
   if (!m_session->hasBook() || !isVisible()) return;
+  keepDay();
   m_log->refresh();
   m_edge->refresh();
   const Book& book = *m_session->book();

@@ -63,6 +63,9 @@ class HangingPage : public QWidget {
   RefusedNote* m_answer;
   CellGrid* m_log;
   CellGrid* m_edge;
+  /// The day that is logged is today's, unless another was typed today.
+  void keepDay();
+  std::string m_dayTypedOn;  ///< the day a day was typed, which stands for that day; else the log's day is today's
   QLineEdit *m_day = nullptr, *m_where = nullptr, *m_note = nullptr;
   std::vector<QWidget*> m_fields, m_ofEasing;
   HangingStep m_step = HangingStep::Lined;

@@ -95,12 +95,8 @@ void PlanksStage::offerBelow() {
   const bool lapped = m_session->book()->table.construction == Construction::Lapstrake;
   const Hull* inside = m_session->solved()->inside.get();
   const bool flat = inside != nullptr && inside->isChined();
-  const int wanted = 9 + (lapped ? 1 : 0) + (flat ? 1 : 0);
-  if (m_below->count() == wanted) return;
-  const Below now = m_below->count() > 0 ? below() : Below::Hull;
-  const QSignalBlocker quiet(m_below);
-  m_below->clear();
-  const auto offer = [this](const QString& words, Below page) { m_below->addItem(words, static_cast<int>(page)); };
+  std::vector<std::pair<QString, Below>> pages;
+  const auto offer = [&](const QString& words, Below page) { pages.emplace_back(words, page); };
   offer(tr("Where it goes"), Below::Hull);
   offer(tr("Readings off the batten"), Below::Readings);
   offer(tr("Bevels of its edges"), Below::Bevels);
@@ -112,6 +108,14 @@ void PlanksStage::offerBelow() {
   offer(tr("Fastenings"), Below::Fastenings);
   offer(tr("Hanging log"), Below::Hanging);
   if (flat) offer(tr("Boards across"), Below::FlatWork);
+  bool isSame = static_cast<std::size_t>(m_below->count()) == pages.size();
+  for (int i = 0; isSame && i < m_below->count(); ++i)
+    isSame = m_below->itemData(i).toInt() == static_cast<int>(pages[static_cast<std::size_t>(i)].second);
+  if (isSame) return;
+  const Below now = m_below->count() > 0 ? below() : Below::Hull;
+  const QSignalBlocker quiet(m_below);
+  m_below->clear();
+  for (const auto& [words, page] : pages) m_below->addItem(words, static_cast<int>(page));
   m_below->setCurrentIndex(std::max(m_below->findData(static_cast<int>(now)), 0));
 }
 

@@ -1,0 +1,406 @@
+// Work beside the window: work that throws, a disk that is slow, a book that moves on meanwhile.
+
+#include <QComboBox>
+#include <QListWidget>
+#include <QMenu>
+#include <QMenuBar>
+#include <QSignalSpy>
+#include <QSpinBox>
+#include <QTimer>
+#include <chrono>
+#include <stdexcept>
+#include <thread>
+
+#include "book/backbone_edits.h"
+#include "book/daybook_edits.h"
+#include "book/edits.h"
+#include "book/lining_edits.h"
+#include "book/today.h"
+#include "commands/aside.h"
+#include "commands/long_work.h"
+#include "faulty_disk.h"
+#include "lining_case.h"
+#include "stages/backbone/backbone_stage.h"
+#include "stages/lines/lines_stage.h"
+#include "stages/lines/offset_grid.h"
+#include "stages/lining/plan_trials.h"
+#include "stages/lining/suggest_panel.h"
+#include "stages/moulds/moulds_stage.h"
+#include "stages/planks/planks_stage.h"
+#include "window/findings_bar.h"
+#include "window/print_panel.h"
+
+using namespace narrows;
+using namespace narrows::tests;
+
+/// While it lives all work beside the window throws, and is counted.
+class WorkThrows {
+ public:
+  WorkThrows() {
+    LongWork::setBeginning([this] {
+      ++begun;
+      throw std::runtime_error("the test's own fault");
+    });
+  }
+  ~WorkThrows() { LongWork::setBeginning({}); }
+  WorkThrows(const WorkThrows&) = delete;
+  WorkThrows& operator=(const WorkThrows&) = delete;
+  std::atomic<int> begun{0};
+};
+
+/// A disk whose syncs take their time.
+class SlowDisk : public Disk {
+ public:
+  int sync(int file) override {
+    std::this_thread::sleep_for(std::chrono::milliseconds(250));
+    return Disk::sync(file);
+  }
+};
+
+class BesideTheWindowTest : public LiningCase {
+  Q_OBJECT
+
+  QPushButton* button(QWidget* in, const char* name) {
+    auto* found = in->findChild<QPushButton*>(QString::fromLatin1(name));
+    if (found == nullptr) qFatal("no %s", name);
+    return found;
+  }
+  bool isTold() {
+    return QTest::qWaitFor([this] { return m_window->told().contains("the test's own fault"); }, 5000);
+  }
+  template <typename Panel>
+  Panel* opened() {
+    Panel* panel = nullptr;
+    const bool there = QTest::qWaitFor([&] { return (panel = m_window->template findChild<Panel*>()) != nullptr; }, 10000);
+    return there ? panel : nullptr;
+  }
+
+ private slots:
+  void init() { openWindow(); }
+  void cleanup() { closeWindow(); }
+
+  void anyWorkThatThrowsIsAToldEndAndCanBeDoneAgain() {
+    openBook("osier");
+    openGroups();
+    const std::string before = bytes();
+    struct Kind {
+      const char* name;
+      int stage;
+      std::function<void()> begin;
+    };
+    const std::vector<Kind> kinds{
+        {"fairing", 1, [this] { button(m_window->lines(), "fairTable")->click(); }},
+        {"a place on the slab", 2,
+         [this] {
+           BackbonePlan plan = session().solved()->backbone->plan;
+           plan.slab.timber = plan.timbers.front().id;
+           QVERIFY(session().perform("Lay it on the slab", setBackbone(*session().book(), plan)));
+           QVERIFY(settled());
+           button(m_window->backbone(), "findPlace")->click();
+         }},
+        {"trying changes", 4, [this] { session().select({3, 3, 3, -1, BoatSide::Starboard}); }},
+        {"a school", 4, [this] { button(m_window->lining(), "lineOffSo")->click(); }},
+        {"planning joints", 5, [this] { button(m_window->planks(), "planJoints")->click(); }},
+        {"counting fasteners", 5, [this] { button(m_window->planks(), "countFasteners")->click(); }},
+    };
+    for (const Kind& kind : kinds) {
+      m_window->goToNumber(kind.stage);
+      if (kind.stage == 4) QTRY_VERIFY(!stage()->findChild<PlanTrials*>()->isWorking());
+      const std::string kept = bytes();
+      {
+        const WorkThrows throws;
+        if (std::string(kind.name) == "trying changes") {
+          // Begins by itself with an answer, and is not begun over and over.
+          QVERIFY(session().perform("Name the builder", setBuilder(*session().book(), "Aud")));
+          QVERIFY2(isTold(), kind.name);
+          QTest::qWait(400);
+          QVERIFY2(throws.begun == 1, kind.name);
+          session().undo();
+          QVERIFY(settled());
+          QTRY_VERIFY(throws.begun == 2);
+        } else {
+          kind.begin();
+          QVERIFY2(isTold(), kind.name);
+        }
+      }
+      if (kind.stage != 2) QCOMPARE(bytes(), kept);
+      emit session().workBrokenOff(QString());  // read, and put aside
+    }
+    // The next time it is done.
+    m_window->goToNumber(1);
+    button(m_window->lines(), "fairTable")->click();
+    QTRY_VERIFY(bytes() != before);
+  }
+
+  void aSearchForPlansThatThrowsSaysSoWhereItWasAsked() {
+    goTo("osier");
+    SuggestPanel panel(&session(), BoatSide::Starboard, m_window.get());
+    panel.show();
+    const WorkThrows throws;
+    button(&panel, "lookForPlans")->click();
+    QTRY_VERIFY(allSaidOn(&panel).contains("the test's own fault"));
+  }
+
+  void sheetsThatThrowSaySoOnTheirPanel() {
+    openBook("osier");
+    const WorkThrows throws;
+    PrintPanel panel(session().solved(), 0, m_window.get());
+    panel.folder()->setText(m_folder->path() + "/out");
+    panel.show();
+    QTRY_VERIFY(panel.outcome()->text().contains("the test's own fault"));
+    panel.writeButton()->setEnabled(true);
+    panel.writeButton()->click();
+    QTRY_VERIFY(throws.begun >= 2);
+    QTRY_VERIFY(panel.outcome()->text().contains("the test's own fault"));
+    LongWork::setBeginning({});
+    panel.paper()->setCurrentIndex(1);
+    QTRY_VERIFY(panel.outcome()->text().contains("page"));
+  }
+
+  void whatAnEndThrowsIsToldToo() {
+    openBook("sedge");
+    LongWork work(&session());
+    QSignalSpy broken(&work, &LongWork::brokenOff);
+    QVERIFY(work.begin([](const std::stop_token&, const LongWork::Progress&) -> LongWork::End {
+      return [] { throw std::bad_alloc(); };
+    }));
+    QTRY_COMPARE(broken.count(), 1);
+    QVERIFY(!work.isRunning());
+    QVERIFY(work.begin([](const std::stop_token&, const LongWork::Progress&) -> LongWork::End { return {}; }));
+    QTRY_VERIFY(!work.isRunning());
+    // What is read aside and throws is a fault like another.
+    const auto read = aside([]() -> Result<int> { throw std::runtime_error("torn"); });
+    QVERIFY(!read && read.error()[0].fault == Fault::WentWrong);
+  }
+
+  void aSlowDiskLeavesTheWindowAliveWhileABookIsSaved() {
+    openBook("sedge");
+    const QString path = m_folder->filePath("slow.narrows");
+    int beats = 0;
+    QTimer beat;
+    connect(&beat, &QTimer::timeout, this, [&] { ++beats; });
+    beat.start(10);
+    bool closed = false, dropped = true;
+    QTimer::singleShot(120, this, [&] {
+      // Not the time to close it, nor to open another.
+      closed = m_window->close();
+      dropped = m_window->desk()->openPath(QString::fromStdString(boatsFolder() + "marl.narrows"));
+    });
+    // What comes in meanwhile, off a tape, is not in the file, and is not lost.
+    QTimer::singleShot(150, this, [&] {
+      QVERIFY(session().perform("Name the builder", setBuilder(*session().book(), "Aud")));
+    });
+    SlowDisk slow;
+    const DiskInUse use(slow);
+    QVERIFY(session().saveAs(path));
+    QVERIFY2(beats > 8, qPrintable(QString::number(beats)));
+    QVERIFY(!closed && !dropped);
+    QVERIFY(session().isModified());
+    QCOMPARE(loadBook(path.toStdString())->book.settings.builder, std::string());
+    QCOMPARE(session().book()->settings.builder, std::string("Aud"));
+    session().undo();
+    QVERIFY(session().book()->settings.builder.empty());
+    session().redo();
+    QVERIFY(session().save());
+    QVERIFY(!session().isModified());
+    QCOMPARE(loadBook(path.toStdString())->book.settings.builder, std::string("Aud"));
+  }
+
+  void aBookThatMovesOnWhileSheetsArePreparedIsPrintedAsItStands() {
+    openBook("osier");
+    m_window->goToNumber(4);
+    // An answer that waits, so that the whole is worked out for printing; then a mark is nudged.
+    const auto nudged = [this](double by) {
+      const Lining& lining = *session().solved()->lining;
+      return moveMark(*session().book(), lining, 3, 4, lining.lines[3].shares[4] + by);
+    };
+    session().beginDrag("Move a mark");
+    session().dragTo(nudged(0.004));
+    QVERIFY(session().solved()->waits() || session().isWorking());
+    bool moved = false;
+    LongWork::setBeginning([&] {
+      if (moved) return;
+      moved = true;
+      QMetaObject::invokeMethod(
+          &session(), [this, nudged] { session().perform("Move a mark", nudged(0.006)); }, Qt::BlockingQueuedConnection);
+    });
+    QTimer shut;
+    std::uint64_t printed = 0;
+    connect(&shut, &QTimer::timeout, this, [&] {
+      auto* panel = m_window->findChild<PrintPanel*>();
+      if (panel == nullptr) return;
+      printed = panel->solved()->revision;
+      panel->reject();
+    });
+    shut.start(20);
+    QTest::keyClick(m_window.get(), Qt::Key_P, Qt::ControlModifier);
+    QTRY_VERIFY(printed > 0);
+    LongWork::setBeginning({});
+    QVERIFY(moved);
+    QCOMPARE(printed, session().revision());
+  }
+
+  void aWordOfTheBookBeforeIsNotSaidOfThisOne() {
+    FaultyDisk faulty;
+    faulty.forbidden = [](const std::string& name) { return name.find("/journal/") != std::string::npos; };
+    {
+      const DiskInUse use(faulty);
+      session().openSample(sampleBook("sedge"));
+      QVERIFY(session().perform("Name the builder", setBuilder(*session().book(), "Aud")));
+      // Its word is on its way when the next book is opened.
+      std::this_thread::sleep_for(std::chrono::milliseconds(100));
+    }
+    session().openSample(sampleBook("osier"));
+    QTest::qWait(50);
+    QVERIFY2(session().care().isEmpty(), qPrintable(session().care()));
+  }
+
+  void theListBelowThePlankIsOfTheBoatThatIsThere() {
+    const auto pages = [this] {
+      QStringList all;
+      auto* below = m_window->planks()->findChild<QComboBox*>("below");
+      for (int i = 0; i < below->count(); ++i) all << below->itemText(i);
+      return all;
+    };
+    openBook("osier");
+    m_window->goToNumber(5);
+    QVERIFY(pages().contains("Gains"));
+    // As many pages, and others: a flat-bottomed boat planked carvel.
+    Book flat = loadBook(boatsFolder() + "sedge.narrows")->book;
+    flat.table.construction = Construction::Carvel;
+    session().openSample(flat);
+    QVERIFY(settled());
+    QVERIFY2(!pages().contains("Gains"), qPrintable(pages().join(' ')));
+    QVERIFY(pages().contains("Boards across"));
+  }
+
+  void anotherBoatIsShownWholeWhateverWasDoneBefore() {
+    openBook("osier");
+    m_window->goToNumber(1);
+    m_window->lines()->workOnSelected();
+    QVERIFY(m_window->lines()->isOneLine());
+    // Saving is no other boat.
+    QVERIFY(session().saveAs(m_folder->filePath("one.narrows")));
+    QVERIFY(m_window->lines()->isOneLine());
+    openBook("marl");
+    QVERIFY(!m_window->lines()->isOneLine());
+  }
+
+  void pageKeysTurnThePagesOfATableThatHasTheKeyboard() {
+    openBook("osier");
+    m_window->goToNumber(1);
+    OffsetGrid* grid = m_window->lines()->grid();
+    grid->setFocus();
+    grid->setCurrentIndex(grid->model()->index(0, 2));
+    press(Qt::Key_PageDown);
+    const int far = grid->currentIndex().row();
+    QVERIFY2(far > 1, qPrintable(QString::number(far)));
+    press(Qt::Key_PageUp);
+    QVERIFY(grid->currentIndex().row() < far);
+    // From a table of planks the strake in hand is gone from by Ctrl and the key.
+    m_window->goToNumber(5);
+    const int strake = session().selection().strake;
+    m_window->findings()->list()->setFocus();
+    press(Qt::Key_PageDown);
+    QCOMPARE(session().selection().strake, strake);
+    press(Qt::Key_PageUp, Qt::ControlModifier);
+    QCOMPARE(session().selection().strake, strake + 1);
+  }
+
+  void verdictsStayWithTheirLinesWhenOneIsTakenOut() {
+    Book book = loadBook(boatsFolder() + "osier.narrows")->book;
+    // A waterline misread by two inches; a line above it goes.
+    auto& rows = book.table.rows;
+    std::size_t wrong = 0, gone = 0;
+    for (std::size_t i = 0; i < rows.size(); ++i) {
+      if (rows[i].line == RowLine::Waterline && gone == 0) {
+        gone = i;
+      } else if (rows[i].line == RowLine::Waterline) {
+        wrong = i;
+      }
+    }
+    rows[wrong].figures[4] = millimetres(rows[wrong].figures[4]->mm() + 50.8);
+    session().openSample(book);
+    QVERIFY(settled());
+    const OffsetModel* model = m_window->lines()->grid()->offsets();
+    const auto verdicts = [&] {
+      std::map<QString, int> all;
+      for (int row = 0; row < model->rowCount(); ++row) {
+        for (int column = 0; column < model->columnCount(); ++column) {
+          const int verdict = model->data(model->index(row, column), OffsetModel::VerdictRole).toInt();
+          if (verdict != 0) all[model->rowKeys()[row] + " " + model->columnKeys()[column]] = verdict;
+        }
+      }
+      return all;
+    };
+    const auto before = verdicts();
+    QVERIFY(!before.empty());
+    const QString lost = model->rowKeys()[static_cast<int>(gone)];
+    QVERIFY(session().perform("Take out a line", removeRow(*session().book(), gone)));
+    // At once, before the answer, and after.
+    for (const auto& [place, verdict] : verdicts()) QVERIFY2(before.contains(place), qPrintable(place));
+    for (const auto& [place, verdict] : before) {
+      if (!place.startsWith(lost)) QVERIFY2(verdicts().contains(place), qPrintable(place));
+    }
+    QVERIFY(settled());
+    QVERIFY(!verdicts().empty());
+  }
+
+  void aMenuIsClosedWhenWhatItSpeaksOfMayBeGone() {
+    openBook("osier");
+    m_window->goToNumber(1);
+    OffsetGrid* grid = m_window->lines()->grid();
+    grid->setCurrentIndex(grid->model()->index(2, 2));
+    QContextMenuEvent asked(QContextMenuEvent::Keyboard, QPoint(10, 10), grid->mapToGlobal(QPoint(10, 10)));
+    QApplication::sendEvent(grid, &asked);
+    QTRY_VERIFY(QApplication::activePopupWidget() != nullptr);
+    QVERIFY(session().perform("Name the builder", setBuilder(*session().book(), "Aud")));
+    QTRY_VERIFY(QApplication::activePopupWidget() == nullptr);
+  }
+
+  void aBookIsOpenedAgainFromTheMenuThatIsMadeAnewByIt() {
+    const QString one = m_folder->filePath("one.narrows"), two = m_folder->filePath("two.narrows");
+    QVERIFY(saveBook(sampleBook("sedge"), one.toStdString()));
+    QVERIFY(saveBook(sampleBook("marl"), two.toStdString()));
+    QVERIFY(m_window->desk()->openPath(one));
+    QVERIFY(m_window->desk()->openPath(two));
+    for (int i = 0; i < 4; ++i) {
+      QMenu* recent = nullptr;
+      for (QMenu* menu : m_window->menuBar()->findChildren<QMenu*>()) {
+        if (menu->title() == "&Recent") recent = menu;
+      }
+      QVERIFY(recent != nullptr && recent->actions().size() == 2);
+      const QString last = recent->actions().at(1)->toolTip();
+      recent->actions().at(1)->trigger();
+      QTRY_COMPARE(session().path(), last);
+    }
+  }
+
+  void theDayThatIsLoggedIsTodays() {
+    openBook("osier");
+    m_window->goToNumber(5);
+    auto* below = m_window->planks()->findChild<QComboBox*>("below");
+    below->setCurrentText("Hanging log");
+    emit below->activated(below->currentIndex());
+    auto* day = m_window->planks()->findChild<QLineEdit*>("hangingDay");
+    QTRY_VERIFY(day->isVisible());
+    // The window stood open over night: what it says is of yesterday, and nobody typed it.
+    day->setText("1 May 2001");
+    button(m_window->planks(), "logStep")->click();
+    QTRY_VERIFY(!session().book()->log.empty());
+    QCOMPARE(session().book()->log.back().when, today());
+    // What is typed stands, for one strake after another.
+    day->setFocus();
+    day->selectAll();
+    type("2026-05-03");
+    button(m_window->planks(), "logStep")->click();
+    button(m_window->planks(), "logStep")->click();
+    QCOMPARE(session().book()->log.size(), std::size_t{3});
+    QCOMPARE(session().book()->log.back().when, std::string("2026-05-03"));
+  }
+};
+
+int main(int argc, char** argv) {
+  return runWindowTest<BesideTheWindowTest>(argc, argv);
+}
+#include "beside_the_window_test.moc"
