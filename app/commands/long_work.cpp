@@ -1,6 +1,7 @@
 #include "commands/long_work.h"
 
 #include <exception>
+#include <utility>
 
 #include "commands/session.h"
 
@@ -34,8 +35,10 @@ void LongWork::setBeginning(std::function<void()> called) {
 bool LongWork::begin(Work work) {
   if (m_running) return false;
   m_running = true;
-  const int book = m_session != nullptr ? m_session->bookNumber() : 0;
-  m_thread = std::jthread([this, book, work = std::move(work), called = beginning()](const std::stop_token& stop) {
+  auto ended = std::make_shared<Ended>();
+  ended->book = m_session != nullptr ? m_session->bookNumber() : 0;
+  m_ended = ended;
+  m_thread = std::jthread([this, ended, work = std::move(work), called = beginning()](const std::stop_token& stop) {
     End end;
     try {
       if (called) called();
@@ -46,8 +49,14 @@ bool LongWork::begin(Work work) {
     } catch (const std::exception& error) {
       end = [this, why = wentWrong(error)] { tellBroken(why); };
     }
+    {
+      const std::lock_guard lock(ended->mutex);
+      ended->end = std::move(end);
+      ended->is = true;
+    }
+    ended->there.notify_all();
     QMetaObject::invokeMethod(
-        this, [this, book, end] { finish(book, end); }, Qt::QueuedConnection);
+        this, [this, ended] { finish(*ended); }, Qt::QueuedConnection);
   });
   emit runningChanged(true);
   return true;
@@ -57,12 +66,25 @@ void LongWork::stop() {
   m_thread.request_stop();
 }
 
-void LongWork::finish(int book, const End& end) {
+bool LongWork::waitFor(std::chrono::milliseconds wait) {
+  const auto ended = m_ended;
+  if (!m_running || ended == nullptr) return true;
+  {
+    std::unique_lock lock(ended->mutex);
+    if (!ended->there.wait_for(lock, wait, [&] { return ended->is; })) return false;
+  }
+  finish(*ended);
+  return true;
+}
+
+void LongWork::finish(Ended& ended) {
+  if (std::exchange(ended.isTaken, true)) return;
+  const End end = std::exchange(ended.end, {});
   m_running = false;
   emit runningChanged(false);
   // What a window does with an answer may want more memory than there is, as the work may.
   try {
-    if (end && (m_session == nullptr || m_session->bookNumber() == book)) end();
+    if (end && (m_session == nullptr || m_session->bookNumber() == ended.book)) end();
   } catch (const std::exception& error) {
     tellBroken(wentWrong(error));
   }

@@ -2,7 +2,11 @@
 // Work that takes longer than the eye waits, off the interface's thread.
 
 #include <QObject>
+#include <chrono>
+#include <condition_variable>
 #include <functional>
+#include <memory>
+#include <mutex>
 #include <thread>
 
 namespace narrows {
@@ -30,6 +34,9 @@ class LongWork : public QObject {
   bool begin(Work work);
   bool isRunning() const { return m_running; }
   void stop();
+  /// Waits so long for what is running and does its end, as if it had come by itself: what is quick is there at once.
+  /// False where it takes longer, and goes on.
+  bool waitFor(std::chrono::milliseconds wait);
 
   /// Called on its thread as any work begins, for tests of what happens when work throws.
   static void setBeginning(std::function<void()> beginning);
@@ -42,10 +49,20 @@ class LongWork : public QObject {
   void runningChanged(bool running);
 
  private:
-  void finish(int book, const End& end);
+  /// What one piece of work ended in, between its thread and the interface's.
+  struct Ended {
+    std::mutex mutex;
+    std::condition_variable there;
+    bool is = false;
+    End end;
+    bool isTaken = false;  ///< on the interface's thread
+    int book = 0;          ///< it was begun on
+  };
+  void finish(Ended& ended);
   void tellBroken(const QString& why);
   Session* m_session;
   bool m_running = false;
+  std::shared_ptr<Ended> m_ended;
   std::jthread m_thread;
 };
 

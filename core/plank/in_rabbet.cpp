@@ -10,6 +10,8 @@ namespace {
 
 constexpr int placesAnEnd = 24;
 constexpr double placesABay = 12.0, placesAnEndBay = 48.0;
+/// Where stations stand close together they need not be nearer than this, mm, but in the bays at the ends.
+constexpr double placesApartMm = 20.0, neighboursApartMm = 5.0;
 /// Step along the outline by which its way is told, in places.
 constexpr double carvelStep = 0.02, lappedStep = 0.25;
 /// In section parameters, by which the run of a lapped plank is told.
@@ -19,10 +21,23 @@ constexpr double facedThicknesses = 6.0, leastFacedMm = 60.0, mostFacedMm = 220.
 /// How a place's face lies on the flat plank is told by the plank about it: so far off, at so many places across a
 /// plank and along a bay, by so many of them at least.
 constexpr double neighbourMm = 105.0;
-constexpr int neighboursAcross = 20, neighboursABay = 40;
+constexpr int neighboursAcross = 20;
+constexpr double neighboursABay = 40.0;
 constexpr std::size_t fewestNeighbours = 12;
 /// Rabbet further off than so many thicknesses is not this plank's.
 constexpr double farThicknesses = 24.0;
+
+/// Length along the middle of a band from one whole t to the next, mm.
+double bayMm(const Band& band, double t) {
+  const double from = std::max(std::floor(t), band.reach.fromT);
+  return (band.point(std::min(std::floor(t) + 1.0, band.reach.toT), 0.5) - band.point(from, 0.5)).norm();
+}
+
+/// Parts of a bay: so many, or fewer where they would lie nearer than so far.
+double partsOfBay(const Band& band, double t, double most, double apartMm) {
+  const bool isEnd = t < band.reach.fromT + 1.0 || t > band.reach.toT - 1.0;
+  return isEnd ? most : std::clamp(std::floor(bayMm(band, t) / apartMm), 1.0, most);
+}
 
 }  // namespace
 
@@ -42,7 +57,7 @@ InRabbet::InRabbet(const Band& band, const FlatPlank& plank, const PlankMake& ma
     for (double t = from; t < to - 1e-9;) {
       path.emplace_back(t, 0.0);
       const bool isEnd = t < from + 1.0 || t > to - 1.0;
-      t += 1.0 / (isEnd ? placesAnEndBay : placesABay);
+      t += 1.0 / (isEnd ? placesAnEndBay : partsOfBay(band, t, placesABay, placesApartMm));
     }
     path.emplace_back(to, 0.0);
     add(band, plank, lapped, path);
@@ -72,7 +87,9 @@ void InRabbet::layOnNeighbourhoods(const Band& band, const FlatPlank& plank) {
   };
   std::vector<Neighbour> neighbours;
   const double from = band.reach.fromT, to = band.reach.toT;
-  const auto steps = static_cast<int>(std::ceil((to - from) * neighboursABay));
+  const double meanMm = (band.point(to, 0.5) - band.point(from, 0.5)).norm() / (to - from);
+  const double aBay = std::clamp(std::floor(meanMm / neighboursApartMm), 1.0, neighboursABay);
+  const auto steps = static_cast<int>(std::ceil((to - from) * aBay));
   for (int i = 0; i <= steps; ++i) {
     const double t = from + (to - from) * i / steps;
     std::array<Vec3, neighboursAcross + 1> column;
@@ -90,6 +107,8 @@ void InRabbet::layOnNeighbourhoods(const Band& band, const FlatPlank& plank) {
       neighbours.push_back({at, plank.map.at(t, static_cast<double>(k) / neighboursAcross)});
     }
   }
+  std::sort(neighbours.begin(), neighbours.end(),
+            [](const Neighbour& a, const Neighbour& b) { return a.at.x() < b.at.x(); });
   for (std::size_t i = 0; i < m_places.size(); ++i) {
     Place& place = m_places[i];
     if (!m_faces[i]) continue;
@@ -97,7 +116,11 @@ void InRabbet::layOnNeighbourhoods(const Band& band, const FlatPlank& plank) {
     const Vec3 way = along(i), left = normal(i).cross(way);
     std::vector<std::pair<Vec2, Vec2>> pairs;  // laid flat about the place, and on the plank
     Vec2 middle = Vec2::Zero(), onPlank = Vec2::Zero();
-    for (const Neighbour& one : neighbours) {
+    const auto first =
+        std::partition_point(neighbours.begin(), neighbours.end(),
+                             [&](const Neighbour& one) { return one.at.x() < place.at.x() - neighbourMm; });
+    for (auto it = first; it != neighbours.end() && it->at.x() <= place.at.x() + neighbourMm; ++it) {
+      const Neighbour& one = *it;
       if ((one.at - place.at).squaredNorm() > neighbourMm * neighbourMm) continue;
       const Vec3 off = face.inSpace(face.laidFlat(face.flatOf(one.at)));
       pairs.emplace_back(Vec2(off.dot(way), -off.dot(left)), one.flat);

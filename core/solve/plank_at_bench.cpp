@@ -63,10 +63,6 @@ std::shared_ptr<PlankAtBench> wholePlank(const Solved& solved, std::size_t strak
   return made;
 }
 
-StrakeToJoin toJoin(const PlankAtBench& plank) {
-  return {static_cast<int>(plank.strake) + 1, plank.side, plank.run, plank.sawn, plank.bending};
-}
-
 /// Where the joints of the plank it laps on lie, with half their lengths to either side.
 std::vector<std::pair<double, double>> jointsBelow(const Solved& solved, const Lining& lining,
                                                    const PlankAtBench& plank) {
@@ -85,6 +81,10 @@ std::vector<std::pair<double, double>> jointsBelow(const Solved& solved, const L
 }
 
 }  // namespace
+
+StrakeToJoin toJoin(const PlankAtBench& plank) {
+  return {static_cast<int>(plank.strake) + 1, plank.side, plank.run, plank.sawn, plank.bending};
+}
 
 bool haveSamePlanks(const Solved& one, const Solved& other) {
   // Everything of a book but its log, its printed sheets and the ids they take.

@@ -44,6 +44,9 @@ std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size
 /// was logged and printed.
 bool haveSamePlanks(const Solved& one, const Solved& other);
 
+/// As much of a plank as its joints are planned by.
+StrakeToJoin toJoin(const PlankAtBench& plank);
+
 /// As much of it as its joints are planned by; none where there is no such plank.
 std::optional<StrakeToJoin> strakeToJoin(const Solved& solved, std::size_t strake, BoatSide side);
 

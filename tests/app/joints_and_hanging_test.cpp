@@ -82,7 +82,12 @@ class JointsAndHangingTest : public WindowCase {
     auto* box = stage()->findChild<QComboBox*>(QStringLiteral("hangingStep"));
     box->setCurrentIndex(step);
     emit box->activated(step);
-    if (!day.isEmpty()) stage()->findChild<QLineEdit*>(QStringLiteral("hangingDay"))->setText(day);
+    if (!day.isEmpty()) {
+      auto* field = stage()->findChild<QLineEdit*>(QStringLiteral("hangingDay"));
+      field->setFocus();
+      field->selectAll();
+      QTest::keyClicks(field, day);
+    }
     click("logStep");
   }
 

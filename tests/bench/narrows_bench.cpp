@@ -554,6 +554,75 @@ void benchLargeBoat() {
   window.session().closeCleanly();
 }
 
+/// The longest the window did not hear anything while `act` was done and settled, and how long that took, ms.
+std::pair<double, double> stallAndSettling(MainWindow& window, const std::function<void()>& act) {
+  QElapsedTimer beat, whole;
+  double longest = 0.0;
+  QTimer heart;
+  QObject::connect(&heart, &QTimer::timeout, [&] {
+    longest = std::max(longest, static_cast<double>(beat.nsecsElapsed()) * 1e-6);
+    beat.start();
+  });
+  heart.start(1);
+  beat.start();
+  whole.start();
+  act();
+  (void)QTest::qWaitFor([&] { return !window.session().isWorking(); }, 120000);
+  const auto settled = static_cast<double>(whole.nsecsElapsed()) * 1e-6;
+  QTest::qWait(400);  // what follows an answer: tables, trials begun, the paint
+  return {longest, settled};
+}
+
+/// Peak of the memory that was in use, MB.
+double peakMemoryMb() {
+  std::ifstream status("/proc/self/status");
+  for (std::string line; std::getline(status, line);) {
+    if (line.rfind("VmHWM:", 0) == 0) return std::stod(line.substr(6)) / 1024.0;
+  }
+  return 0.0;
+}
+
+/// The window on a ship of 399 stations and 40 strakes.
+void benchShip() {
+  Book book = *newBook(roundHull(399, 24000.0, 190.0));
+  book = *setStrakeCount(book, 40);
+  std::printf("ship: %zu stations, %zu strakes\n", book.table.stations.size(), book.boatPlan().strakes.size());
+  MainWindow window;
+  window.resize(1280, 800);
+  window.show();
+  (void)QTest::qWaitForWindowExposed(&window);
+  const auto told = [&](const char* what, const std::function<void()>& act) {
+    const auto [stall, settled] = stallAndSettling(window, act);
+    print((std::string("  ") + what + ": the window's longest stall").c_str(), stall, "ms", 100.0);
+    print("    settled after", settled, "ms", 20000.0);
+  };
+  told("opened", [&] { window.session().openSample(book); });
+  print("    memory at most", peakMemoryMb(), "MB", 600.0);
+  for (const int stage : {1, 2, 3, 4, 5}) {
+    told((std::string("stage ") + std::to_string(stage) + " gone to").c_str(), [&] { window.goToNumber(stage); });
+    told("    a mark moved", [&] {
+      const Lining& lining = *window.session().solved()->lining;
+      window.session().perform(
+          "Move a mark", moveMark(*window.session().book(), lining, 20, 200, lining.lines[20].shares[200] + 0.001));
+    });
+  }
+  told("units changed", [&] {
+    window.session().perform("Show millimetres", setNotation(*window.session().book(), Notation::Millimetres));
+  });
+  // Findings by the thousand: every line is lumpy.
+  Book lumpy = book;
+  for (std::size_t row = 0; row < lumpy.table.rows.size(); ++row) {
+    for (std::size_t i = 0; i < lumpy.table.rows[row].figures.size(); ++i) {
+      auto& figure = lumpy.table.rows[row].figures[i];
+      if (figure && (i * 7 + row * 3) % 2 == 0) figure = millimetres(figure->mm() + 30.0);
+    }
+  }
+  told("a lumpy one opened", [&] { window.session().openSample(lumpy); });
+  std::printf("    findings %zu\n", window.session().solved()->findings.size());
+  print("    memory at most", peakMemoryMb(), "MB", 600.0);
+  window.session().closeCleanly();
+}
+
 void benchBackbone() {
   for (const char* boat : {"osier", "marl", "sedge"}) {
     const auto answer = solve(std::make_shared<const Book>(sampleBook(boat)), 1);
@@ -608,7 +677,7 @@ int main(int argc, char** argv) {
   const std::vector<std::pair<QString, void (*)()>> parts{
       {"accuracy", benchAccuracy}, {"solving", benchSolving},  {"lining", benchLining}, {"hands", benchHands},
       {"start", benchStart},       {"planks", benchPlanks},    {"joints", benchJoints}, {"sheets", benchSheets},
-      {"large", benchLargeBoat},   {"backbone", benchBackbone}};
+      {"large", benchLargeBoat},   {"ship", benchShip},     {"backbone", benchBackbone}};
   // All of them, or those named.
   const QStringList wanted = QApplication::arguments().mid(1);
   for (const auto& [name, bench] : parts) {

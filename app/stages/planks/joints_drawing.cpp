@@ -13,7 +13,6 @@
 #include "fonts.h"
 #include "joining/look_at_plank_joints.h"
 #include "solve/joinery.h"
-#include "solve/plank_at_bench.h"
 
 namespace narrows {
 
@@ -53,8 +52,9 @@ void JointsDrawing::know() const {
   m_known.make = make;
   if (!samePlank) {
     m_known.inHand.reset();
-    if (selection.strake >= 0)
-      m_known.inHand = strakeToJoin(*solved, static_cast<std::size_t>(selection.strake), selection.side);
+    const bool isLaid = m_plank != nullptr && m_plankOf == solved && m_plank->side == selection.side &&
+                        static_cast<int>(m_plank->strake) == selection.strake;
+    if (isLaid) m_known.inHand = toJoin(*m_plank);
   }
   if (sameFrames || lining() == nullptr) return;
   m_known.framesOf = selection.side == BoatSide::Port ? solved->portLining.value : solved->lining.value;
@@ -69,6 +69,15 @@ void JointsDrawing::know() const {
     }
     m_known.frames.push_back(std::move(line));
   }
+}
+
+void JointsDrawing::setPlank(std::shared_ptr<const PlankAtBench> plank, std::shared_ptr<const Solved> of) {
+  m_plank = std::move(plank);
+  m_plankOf = std::move(of);
+  if (m_known.inHand) return update();
+  m_known.of = nullptr;  // looked at again, with the plank that is there now
+  emit jointTaken();
+  update();
 }
 
 const StrakeToJoin* JointsDrawing::strakeInHand() const {

@@ -4,6 +4,7 @@
 #include "canvas/session_canvas.h"
 #include "canvas/shell_shortened.h"
 #include "joining/joints.h"
+#include "solve/plank_at_bench.h"
 
 namespace narrows {
 
@@ -22,6 +23,8 @@ class JointsDrawing : public SessionCanvas {
   /// The strake in hand as its joints are planned; null where there is none.
   const StrakeToJoin* strakeInHand() const;
   const JoiningMake& make() const;
+  /// The plank in hand as it lies on the bench, and the answer it was laid of.
+  void setPlank(std::shared_ptr<const PlankAtBench> plank, std::shared_ptr<const Solved> of);
   bool removeInHand();
 
  signals:
@@ -66,6 +69,8 @@ class JointsDrawing : public SessionCanvas {
   };
   void know() const;
   mutable Known m_known;
+  std::shared_ptr<const PlankAtBench> m_plank;
+  std::shared_ptr<const Solved> m_plankOf;
   mutable ShellShortened m_shortened;
 };
 

@@ -35,7 +35,8 @@ PlanksStage::PlanksStage(Session* session, QWidget* parent)
     : Stage(session, parent),
       m_drawing(new PlankDrawing(session)),
       m_picture(new HullPicture(session)),
-      m_counting(session) {
+      m_counting(session),
+      m_laying(session) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
@@ -46,6 +47,11 @@ PlanksStage::PlanksStage(Session* session, QWidget* parent)
   keepSplit(split, "planks");
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
+  connect(&m_laying, &LongWork::runningChanged, this, [this](bool running) {
+    if (!running && std::exchange(m_layAgain, false))
+      QMetaObject::invokeMethod(this, &PlanksStage::showFigures, Qt::QueuedConnection);
+  });
+  connect(&m_laying, &LongWork::brokenOff, this, [this] { m_brokenOf = m_session->solved(); });
   connect(session, &Session::answerSettled, this, &PlanksStage::showFigures);
   connect(session, &Session::selectionChanged, this, &PlanksStage::showFigures);
 }
@@ -457,12 +463,38 @@ void PlanksStage::showFigures() {
   if (m_of != solved || m_plank == nullptr || m_plank->strake != strake || m_plank->side != selection.side) {
     const bool isSame = m_plank != nullptr && m_plank->strake == strake && m_plank->side == selection.side &&
                         m_of != nullptr && haveSamePlanks(*m_of, *solved);
-    if (!isSame) m_plank = plankAtBench(*solved, strake, selection.side);
+    if (!isSame) return layOnBench(solved, strake, selection.side);
     m_of = solved;
     m_drawing->setPlank(m_plank);
+    m_joints->drawing()->setPlank(m_plank, m_of);
   }
   showPage();
   if (m_plank != nullptr) showStrake();
+}
+
+void PlanksStage::layOnBench(const std::shared_ptr<const Solved>& solved, std::size_t strake, BoatSide side) {
+  if (m_brokenOf == solved) return;
+  if (m_laying.isRunning()) {
+    m_layAgain = true;
+    return;
+  }
+  m_laying.begin([this, solved, strake, side](const std::stop_token&, const LongWork::Progress&) -> LongWork::End {
+    const auto plank = plankAtBench(*solved, strake, side);
+    return [this, solved, plank, strake, side] {
+      const Selection& now = m_session->selection();
+      if (m_session->solved() != solved || now.strake != static_cast<int>(strake) || now.side != side)
+        return showFigures();
+      m_plank = plank;
+      m_of = solved;
+      m_drawing->setPlank(m_plank);
+      m_joints->drawing()->setPlank(m_plank, m_of);
+      showPage();
+      if (m_plank != nullptr) showStrake();
+    };
+  });
+  // A plank of any boat but a ship is there before the eye asks for it.
+  constexpr std::chrono::milliseconds eyeWaits{80};
+  if (!m_laying.waitFor(eyeWaits)) m_name->setText(tr("%1 is being laid on the bench…").arg(strake + 1));
 }
 
 void PlanksStage::showEvent(QShowEvent* event) {

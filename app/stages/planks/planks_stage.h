@@ -62,6 +62,8 @@ class PlanksStage : public Stage {
   void showPage();
   void showFigures();
   void showStrake();
+  /// Works out the plank beside the window, and shows it when it is there.
+  void layOnBench(const std::shared_ptr<const Solved>& solved, std::size_t strake, BoatSide side);
   void changePlanking(const QString& words, const std::function<void(PlankingPlan&)>& change);
   void addPlankingLength(Below page, const QString& name, std::optional<Length> PlankingPlan::*length,
                          double PlankingMake::*usual);
@@ -96,6 +98,9 @@ class PlanksStage : public Stage {
   std::shared_ptr<const Solved> m_countedOf;
   bool m_transom = false;  ///< flat work: the transom's boards, not the bottom's
   LongWork m_counting;
+  LongWork m_laying;         ///< the plank in hand, on the bench
+  bool m_layAgain = false;   ///< another is in hand by now
+  std::shared_ptr<const Solved> m_brokenOf;  ///< the answer of which a plank could not be laid
   PlankTableGrid* m_table = nullptr;
   QLabel* m_words = nullptr;  ///< what is said of a table
   std::vector<std::pair<Below, QWidget*>> m_fields;
