@@ -440,7 +440,7 @@ Drawing plankPattern(const FlatPlank& plank, const PatternOf& of) {
 PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side,
                     std::shared_ptr<const PlankAtBench> bench) {
   PatternOf of;
-  of.bench = bench != nullptr ? std::move(bench) : plankAtBench(solved, strake, side);
+  of.bench = std::move(bench);
   of.boat = solved.book->table.boat;
   of.shop = solved.book->shop;
   of.strake = strake;
@@ -459,6 +459,10 @@ PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side,
   of.notation = solved.book->settings.notation;
   of.side = side;
   return of;
+}
+
+PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side) {
+  return patternOf(solved, strake, side, plankAtBench(solved, strake, side));
 }
 
 }  // namespace narrows

@@ -34,9 +34,11 @@ std::string strakeName(const Lining& lining, std::size_t strake);
 /// bevels, hollows and gains at their marks. A port plank is the mirror image, sheer edge down.
 Drawing plankPattern(const FlatPlank& plank, const PatternOf& of);
 
-/// What `plankPattern` needs, from a solved book. `bench`: of that plank, where it is known already.
-PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side,
-                    std::shared_ptr<const PlankAtBench> bench = nullptr);
+/// What `plankPattern` needs, from a solved book. `bench`: that plank as it lies there; null where its shape alone is
+/// drawn.
+PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side, std::shared_ptr<const PlankAtBench> bench);
+/// The same, the plank laid on the bench for it.
+PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side);
 
 /// A length in the notation, and in plain millimetres or inches beside it so that it can be searched and read twice.
 std::string shownTwice(double mm, Notation notation);

@@ -54,7 +54,8 @@ QString Canvas::inHandWords() const {
   const auto found =
       std::find_if(m_handles.begin(), m_handles.end(), [](const CanvasHandle& one) { return one.inHand; });
   if (found == m_handles.end()) return {};
-  return found->state.isEmpty() ? found->name : found->name + QStringLiteral(", ") + found->state;
+  const QString name = handleName(*found);
+  return found->state.isEmpty() ? name : name + QStringLiteral(", ") + found->state;
 }
 
 void Canvas::setCaption(const QString& caption) {

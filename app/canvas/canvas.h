@@ -39,6 +39,8 @@ class Canvas : public QWidget {
   QPointF toScreen(const Vec2& world) const;
   Vec2 toWorld(const QPointF& screen) const;
   const std::vector<CanvasHandle>& handles() const { return m_handles; }
+  /// What assistive tools read out of it: made when it is asked for, of drawings with thousands of them.
+  virtual QString handleName(const CanvasHandle& handle) const { return handle.name; }
   /// The handle in hand with its state, as it is told; empty where none is.
   QString inHandWords() const;
   /// Where a place of the drawing truly lies, where part of it is drawn elsewhere: the rule measures there.

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <array>
+#include <cmath>
 #include <functional>
 #include <optional>
 
@@ -37,6 +38,19 @@ std::optional<QLineF> segmentWithin(const QPointF& from, const QPointF& to, cons
   }
   if (enters > leaves) return std::nullopt;
   return QLineF(enters > 0.0 ? from + enters * way : from, leaves < 1.0 ? from + leaves * way : to);
+}
+
+/// A curve of more points than can be told apart, with those that can.
+QPolygonF thinned(const QPolygonF& points) {
+  constexpr qsizetype few = 200;
+  constexpr double apartPx = 0.7;
+  if (points.size() < few) return points;
+  QPolygonF kept;
+  for (const QPointF& at : points) {
+    if (kept.isEmpty() || std::hypot(at.x() - kept.back().x(), at.y() - kept.back().y()) >= apartPx) kept.append(at);
+  }
+  if (kept.back() != points.back()) kept.append(points.back());
+  return kept;
 }
 
 }  // namespace
@@ -77,7 +91,8 @@ QPolygonF shapeWithin(const QPolygonF& corners, const QRectF& box) {
   return shape;
 }
 
-void drawCurve(QPainter& painter, const QPolygonF& points) {
+void drawCurve(QPainter& painter, const QPolygonF& all) {
+  const QPolygonF points = thinned(all);
   const QRectF seen = seenBy(painter);
   if (seen.contains(points.boundingRect())) {
     painter.drawPolyline(points);

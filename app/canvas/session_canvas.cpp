@@ -3,6 +3,7 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <algorithm>
+#include <utility>
 
 #include "canvas/paint_sheet.h"
 #include "canvas/seen.h"
@@ -23,10 +24,21 @@ SessionCanvas::SessionCanvas(Session* session, QWidget* parent) : Canvas(parent)
   });
   connect(session, &Session::answerSettled, this, [this] {
     setNotation(m_session->notation());
-    answered();
-    remeasure();
+    m_measured = false;
+    m_waits = !isVisible();  // what is not seen is not laid out
+    if (!m_waits) showAnswer();
   });
   connect(session, &Session::selectionChanged, this, &SessionCanvas::remeasure);
+}
+
+void SessionCanvas::showAnswer() {
+  answered();
+  remeasure();
+}
+
+void SessionCanvas::showEvent(QShowEvent* event) {
+  Canvas::showEvent(event);
+  if (std::exchange(m_waits, false) && m_session->hasBook()) showAnswer();
 }
 
 void SessionCanvas::remeasure() {

@@ -41,6 +41,7 @@ class SessionCanvas : public Canvas {
   void paintSheet(QPainter& painter, const Drawing& sheet, std::initializer_list<LineRole> roles) const;
 
   std::optional<Box> worldBox() const final;
+  void showEvent(QShowEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
   void mousePressEvent(QMouseEvent* event) override;
   void mouseMoveEvent(QMouseEvent* event) override;
@@ -54,8 +55,10 @@ class SessionCanvas : public Canvas {
  private:
   /// Whether what is shown is of the book as it stands, which is waited for a moment: nothing else is taken hold of.
   bool isOfTheBook();
+  void showAnswer();
 
   Hand m_hand;
+  bool m_waits = false;  ///< an answer came while it was not seen
   mutable bool m_measured = false;
   mutable std::optional<Box> m_extent;
 };

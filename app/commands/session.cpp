@@ -159,7 +159,7 @@ void Session::start(const Book& book, const QString& path, Hold hold) {
   ++m_bookNumber;
   m_book = std::make_shared<const Book>(book);
   // A quick answer is waited for a moment, so that the window opens on the boat; a large one follows by itself.
-  constexpr std::chrono::milliseconds firstAnswerWait{150};
+  constexpr std::chrono::milliseconds firstAnswerWait{80};
   m_solver->startFrom(nullptr);
   m_solver->ask(m_book, ++m_revision, SolveEffort::Quick);
   m_solved = m_solver->answerWithin(m_revision, firstAnswerWait);

@@ -62,14 +62,38 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
     if (m_session->isWorking() && !m_session->isMoving()) m_heading->setText(tr("She is being worked out…"));
   });
   connect(session, &Session::bookChanged, this, [this] { m_working.start(); });
-  const auto chosen = [this](const QListWidgetItem* item) {
-    const auto index = static_cast<std::size_t>(m_list->row(item));
-    // Kept until all who go to it have done so: what they do may bring a new answer in.
-    const std::shared_ptr<const Solved> solved = m_session->solved();
-    if (solved != nullptr && index < solved->findings.size()) emit findingChosen(solved->findings[index]);
-  };
-  connect(m_list, &QListWidget::itemActivated, this, chosen);
-  connect(m_list, &QListWidget::itemClicked, this, chosen);
+  connect(m_list, &QListWidget::itemActivated, this, &FindingsBar::choose);
+  connect(m_list, &QListWidget::itemClicked, this, &FindingsBar::choose);
+}
+
+void FindingsBar::choose(QListWidgetItem* item) {
+  const auto row = static_cast<std::size_t>(m_list->row(item));
+  if (row >= m_lines.size()) return;
+  // Of the answer the list was made of, and kept until all who go to it have done so: what they do may bring another in.
+  const std::shared_ptr<const Solved> of = m_of;
+  const Finding& finding = of->findings[m_lines[row].group.members[m_lines[row].said]];
+  Line& line = m_lines[row];
+  if (line.group.members.size() > 1) {
+    item->setText(wordsOf(line));
+    line.said = (line.said + 1) % line.group.members.size();
+  }
+  emit findingChosen(finding);
+}
+
+QString FindingsBar::wordsOf(const Line& line) const {
+  const std::vector<Finding>& all = m_of->findings;
+  QString words = QString::fromStdString(describe(all[line.group.members[line.said]], m_session->notation()));
+  const auto count = static_cast<int>(line.group.members.size());
+  if (count == 1) return words;
+  const QString where = QString::fromStdString(placesOf(line.group, all, m_of->book->table));
+  words += QLatin1Char(' ') + (where.isEmpty() ? tr("(%1 of %2 alike; chosen again: the next)")
+                                                     .arg(line.said + 1)
+                                                     .arg(count)
+                                               : tr("(%1 of %2 alike, %3; chosen again: the next)")
+                                                     .arg(line.said + 1)
+                                                     .arg(count)
+                                                     .arg(where));
+  return words;
 }
 
 void FindingsBar::fitRows() {
@@ -98,29 +122,39 @@ void FindingsBar::refill() {
   // The list holds still while a mark is in the hand, or the drawing would move under it.
   if (solved == nullptr || m_session->isMoving()) return;
   if (m_session->isWorking() && !m_working.isActive()) m_working.start();
-  const QString inHand = m_list->currentItem() != nullptr ? m_list->currentItem()->text() : QString();
-  m_list->clear();
-  int row = -1;
+  m_of = solved;
+  m_lines.clear();
+  QStringList all;
   bool onlyWanted = true;
-  for (const Finding& finding : solved->findings) {
-    const QString words = QString::fromStdString(describe(finding, m_session->notation()));
-    auto* item = new QListWidgetItem(findingIcon(finding), words, m_list);
-    item->setToolTip(words);
-    if (words == inHand) row = m_list->count() - 1;
-    onlyWanted = onlyWanted && finding.as<StillWanted>() != nullptr;
-    item->setData(Qt::AccessibleTextRole, (finding.as<StillWanted>() != nullptr    ? tr("Wanted: %1")
-                                           : finding.severity == Severity::Trouble ? tr("Trouble: %1")
-                                                                                   : tr("Look again: %1"))
-                                              .arg(words));
+  for (const FindingGroup& group : groupFindings(solved->findings)) {
+    m_lines.push_back({group});
+    all << wordsOf(m_lines.back());
+    onlyWanted = onlyWanted && solved->findings[group.members[0]].as<StillWanted>() != nullptr;
   }
-  m_list->setCurrentRow(row);
+  QStringList standing;
+  for (int i = 0; i < m_list->count(); ++i) standing << m_list->item(i)->text();
+  if (all != standing) {
+    const QString inHand = m_list->currentItem() != nullptr ? m_list->currentItem()->text() : QString();
+    m_list->clear();
+    for (std::size_t i = 0; i < m_lines.size(); ++i) {
+      const Finding& first = solved->findings[m_lines[i].group.members[0]];
+      const QString& words = all[static_cast<qsizetype>(i)];
+      auto* item = new QListWidgetItem(findingIcon(first), words, m_list);
+      item->setToolTip(words);
+      item->setData(Qt::AccessibleTextRole, (first.as<StillWanted>() != nullptr    ? tr("Wanted: %1")
+                                             : first.severity == Severity::Trouble ? tr("Trouble: %1")
+                                                                                   : tr("Look again: %1"))
+                                                .arg(words));
+    }
+    m_list->setCurrentRow(static_cast<int>(inHand.isEmpty() ? -1 : all.indexOf(inHand)));
+    fitRows();
+  }
   m_heading->setText(
       solved->findings.empty() ? tr("What wants looking at: nothing.")
       : onlyWanted             ? tr("Still wanted, as the table is typed")
                    : tr("What wants looking at: %n place(|s)", nullptr, static_cast<int>(solved->findings.size())));
   if (m_heading->text() != m_said) announce(m_heading);
   m_said = m_heading->text();
-  fitRows();
   m_list->setVisible(!solved->findings.empty());
 }
 

@@ -5,13 +5,16 @@
 #include <QWidget>
 
 #include "commands/session.h"
+#include "solve/finding_groups.h"
 
 class QLabel;
 class QListWidget;
+class QListWidgetItem;
 
 namespace narrows {
 
-/// A click or Enter on a finding brings it into view.
+/// A click or Enter on a finding brings it into view. Many that are alike are one line, which goes from one to the next
+/// each time it is chosen.
 class FindingsBar : public QWidget {
   Q_OBJECT
 
@@ -28,8 +31,17 @@ class FindingsBar : public QWidget {
  private:
   void fitRows();
   void refill();
+  /// A line of the list: the findings it stands for, and which of them it says.
+  struct Line {
+    FindingGroup group;
+    std::size_t said = 0;
+  };
+  QString wordsOf(const Line& line) const;
+  void choose(QListWidgetItem* item);
 
   Session* m_session;
+  std::shared_ptr<const Solved> m_of;  ///< the answer the lines are of
+  std::vector<Line> m_lines;
   QLabel* m_heading;
   QString m_said;  ///< how many there were when it was last told
   QListWidget* m_list;

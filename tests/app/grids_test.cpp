@@ -256,8 +256,8 @@ class GridsTest : public WindowCase {
     // In at the left, out at the top, in again from the right: two pieces, their ends on the box.
     const auto pieces = piecesWithin({{-10.0, 20.0}, {50.0, 20.0}, {50.0, -1e7}, {1e7, 25.0}, {90.0, 25.0}}, box);
     QCOMPARE(pieces.size(), qsizetype{2});
-    QCOMPARE(pieces[0], QPolygonF({{0.0, 20.0}, {50.0, 20.0}, {50.0, 0.0}}));
-    QCOMPARE(pieces[1], QPolygonF({{100.0, 25.0}, {90.0, 25.0}}));
+    QCOMPARE(pieces[0], (QPolygonF{{0.0, 20.0}, {50.0, 20.0}, {50.0, 0.0}}));
+    QCOMPARE(pieces[1], (QPolygonF{{100.0, 25.0}, {90.0, 25.0}}));
     QVERIFY(piecesWithin({{-5.0, -5.0}, {-5.0, 500.0}}, box).isEmpty());
     // A shape far larger than the box is the box; one that half lies in it is half.
     const auto area = [](const QPolygonF& shape) {

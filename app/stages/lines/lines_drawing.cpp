@@ -52,7 +52,7 @@ void LinesDrawing::measure() {
     m_gap = 0.06 * (m_high.x() - m_low.x());
     return;
   }
-  measureHull();
+  if (m_measured != solved->drawn.value || m_measuredFair != solved->fair.value) measureHull();
   if (!m_typed.isEmpty()) {
     m_low = m_low.cwiseMin(m_typed.low), m_high = m_high.cwiseMax(m_typed.high);
     m_gap = 0.06 * (m_high.x() - m_low.x());
@@ -62,6 +62,7 @@ void LinesDrawing::measure() {
 void LinesDrawing::measureHull() {
   const auto& solved = m_session->solved();
   m_measured = solved->drawn;
+  m_measuredFair = solved->fair;
   const Hull& hull = *m_measured;
   m_sections.clear();
   for (const Section& section : hull.sections) m_sections.push_back(pointsOf(section.parts));

@@ -55,6 +55,7 @@ class LinesDrawing : public SessionCanvas {
   };
 
   TypedLines m_typed;                      ///< of a table that still wants figures; empty of a whole one
+  std::shared_ptr<const OffsetTable> m_measuredFair;  ///< the table of it
   std::shared_ptr<const Hull> m_measured;  ///< the hull that what follows was measured on, once an answer
   std::vector<std::vector<Vec3>> m_sections, m_parts, m_profiles;
   std::vector<Border> m_borders;

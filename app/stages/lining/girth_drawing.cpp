@@ -15,7 +15,7 @@
 namespace narrows {
 
 namespace {
-constexpr int seamPointsABay = 8;
+constexpr double seamPointsABay = 8.0, seamPointsApartMm = 30.0;
 }
 
 GirthDrawing::GirthDrawing(Session* session, QWidget* parent) : MarkCanvas(session, parent) {
@@ -50,12 +50,48 @@ QPointF GirthDrawing::flat(double t, double share) const {
   return toScreen({at.x() / foreshortening(), at.y()});
 }
 
-QPolygonF GirthDrawing::flatCurve(const SurfaceCurve& curve, SurfaceReach reach) const {
-  QPolygonF points;
-  for (double k = reach.fromT * seamPointsABay; k < reach.toT * seamPointsABay; k = std::floor(k + 1.0 + 1e-9))
-    points.append(flat(k / seamPointsABay, curve.shareAt(k / seamPointsABay)));
-  points.append(flat(reach.toT, curve.shareAt(reach.toT)));
+std::vector<Vec2> GirthDrawing::laidCurve(const SurfaceCurve& curve, SurfaceReach reach) const {
+  const GirthFrame& frame = lining()->frame;
+  std::vector<Vec2> points;
+  const auto add = [&](double t) { points.push_back(frame.laidFlat(t, curve.shareAt(t))); };
+  const auto last = frame.sectionCount() - 1;
+  for (double t = reach.fromT; t < reach.toT - 1e-9;) {
+    add(t);
+    const auto bay = std::min(static_cast<std::size_t>(t + 1e-9), last - 1);
+    const bool isEnd = bay == 0 || bay + 1 == last;
+    const double parts =
+        isEnd ? seamPointsABay
+              : std::clamp(std::ceil((frame.middleMm(bay + 1) - frame.middleMm(bay)) / seamPointsApartMm), 1.0,
+                           seamPointsABay);
+    t = (std::floor(t * parts + 1e-9) + 1.0) / parts;
+  }
+  add(reach.toT);
   return points;
+}
+
+QPolygonF GirthDrawing::shownCurve(const std::vector<Vec2>& laid) const {
+  const double shorter = foreshortening();
+  QPolygonF points;
+  points.reserve(static_cast<qsizetype>(laid.size()));
+  for (const Vec2& at : laid) points.append(toScreen({at.x() / shorter, at.y()}));
+  return points;
+}
+
+QPolygonF GirthDrawing::flatCurve(const SurfaceCurve& curve, SurfaceReach reach) const {
+  return shownCurve(laidCurve(curve, reach));
+}
+
+const GirthDrawing::Laid& GirthDrawing::laid() const {
+  const auto& solved = m_session->solved();
+  const BoatSide side = m_session->selection().side;
+  if (m_laid.of == solved && m_laid.side == side) return m_laid;
+  m_laid = {solved, side, {}, {}, {}};
+  for (const auto& line : lining()->lines) m_laid.lines.push_back(laidCurve(line.curve, line.reach));
+  for (const LinedStrake& strake : lining()->strakes) {
+    m_laid.lower.push_back(laidCurve(strake.lowerEdge, strake.reach));
+    m_laid.upper.push_back(laidCurve(strake.upperEdge, strake.reach));
+  }
+  return m_laid;
 }
 
 void GirthDrawing::paintStrakes(QPainter& painter) const {
@@ -64,18 +100,17 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   painter.setRenderHint(QPainter::Antialiasing, false);
   const TimberTones tones = timberTones();
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
-    const LinedStrake& of = now.strakes[k];
     painter.setPen(Qt::NoPen);
     painter.setBrush(static_cast<int>(k) == selected ? look::strakeInHand : tones.of(k));
     // Its ragged edges lie under the lines.
-    drawShape(painter, shapeBetween(flatCurve(of.lowerEdge, of.reach), flatCurve(of.upperEdge, of.reach)));
+    drawShape(painter, shapeBetween(shownCurve(laid().lower[k]), shownCurve(laid().upper[k])));
   }
   if (m_shade) paintShade(painter);
   painter.setBrush(Qt::NoBrush);
   painter.setRenderHint(QPainter::Antialiasing, true);
   for (std::size_t line = 0; line < now.lines.size(); ++line) {
     painter.setPen(seamPen(line));
-    drawCurve(painter, flatCurve(now.lines[line].curve, now.lines[line].reach));
+    drawCurve(painter, shownCurve(laid().lines[line]));
   }
   paintLaps(painter);
   paintJoints(painter);

@@ -37,6 +37,16 @@ class GirthDrawing : public MarkCanvas {
   /// Where a share of the girth lies at section parameter t.
   QPointF flat(double t, double share) const;
   QPolygonF flatCurve(const SurfaceCurve& curve, SurfaceReach reach) const;
+  /// A curve over its whole reach laid flat, mm, lengths as they are: enough points of every bay to look fair.
+  std::vector<Vec2> laidCurve(const SurfaceCurve& curve, SurfaceReach reach) const;
+  QPolygonF shownCurve(const std::vector<Vec2>& laid) const;
+  /// All curves of the lining that is shown, laid flat once an answer.
+  struct Laid {
+    std::shared_ptr<const Solved> of;
+    BoatSide side = BoatSide::Starboard;
+    std::vector<std::vector<Vec2>> lines, lower, upper;  ///< every line; both edges of every strake
+  };
+  const Laid& laid() const;
   void paintStrakes(QPainter& painter) const;
   /// The strakes shaded by the measure in hand, bay by bay, and what is beyond its limit in figures.
   void paintShade(QPainter& painter) const;
@@ -54,6 +64,7 @@ class GirthDrawing : public MarkCanvas {
 
   std::optional<Measure> m_shade;
   mutable ShellShortened m_shortened;
+  mutable Laid m_laid;
 };
 
 }  // namespace narrows

@@ -50,22 +50,40 @@ QString MarkCanvas::markName(std::size_t line, std::size_t section) const {
            shown(now.lines[line].shares[section] * now.frame.girthMm(section)));
 }
 
+QString MarkCanvas::handleName(const CanvasHandle& handle) const {
+  const Lining* now = lining();
+  const auto line = static_cast<std::size_t>(handle.line), section = static_cast<std::size_t>(handle.section);
+  return now == nullptr || line >= now->lines.size() || section >= now->frame.sectionCount() ? QString()
+                                                                                              : markName(line, section);
+}
+
 void MarkCanvas::paintMarks(QPainter& painter) {
   const Lining& now = *lining();
   const Selection& selection = m_session->selection();
+  const QString lockedWord = tr("locked"), nailedWord = tr("nailed"), freeWord = tr("free");
+  // Where stations stand so close that rings would make a smear, those that are free are seen of the line and the
+  // station in hand alone.
+  constexpr double apartPx = 7.0;
+  QPointF before(-1e9, -1e9);
   std::vector<CanvasHandle> handles;
   for (std::size_t section = 0; section < now.frame.sectionCount(); ++section) {
     if (!showsSection(section) || now.frame.girthMm(section) <= 0.0) continue;
+    const QPointF foot = toScreen(markPlace(0, section));
+    const bool isClose = std::abs(foot.x() - before.x()) + std::abs(foot.y() - before.y()) < apartPx;
+    if (!isClose) before = foot;
     for (std::size_t line = 1; line + 1 < now.lines.size(); ++line) {
       if (!now.lines[line].isAt(section)) continue;
       const QPointF at = toScreen(markPlace(line, section));
       const bool selected = selection.line == static_cast<int>(line) && selection.section == static_cast<int>(section);
       const bool held = now.lines[line].moved[section];
       const bool locked = held && isLocked(line, section);
-      handles.push_back({at, markName(line, section), static_cast<int>(line), static_cast<int>(section), selected,
-                         locked ? tr("locked")
-                         : held ? tr("nailed")
-                                : tr("free")});
+      handles.push_back({at, {}, static_cast<int>(line), static_cast<int>(section), selected,
+                         locked ? lockedWord
+                         : held ? nailedWord
+                                : freeWord});
+      const bool isInHand =
+          selection.line == static_cast<int>(line) || selection.section == static_cast<int>(section);
+      if (isClose && !held && !isInHand) continue;
       // A mark set by hand is a nail: a filled square. One that follows the batten is a small ring.
       painter.setPen(QPen(selected ? look::inHand : look::ink, selected ? 2.6 : 1.4));
       painter.setBrush(selected ? look::inHand : held ? look::ink : look::raised);

@@ -54,6 +54,7 @@ class MarkCanvas : public SessionCanvas {
   bool takeHold(const QPointF& at) override;
   void mouseMoveEvent(QMouseEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
+  QString handleName(const CanvasHandle& handle) const override;
   std::vector<Deed> deeds() override;
 
  private:

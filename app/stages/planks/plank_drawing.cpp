@@ -297,6 +297,17 @@ void PlankDrawing::paintReadings(QPainter& painter, const FlatPlank& plank) cons
   }
 }
 
+const Drawing& PlankDrawing::patternNow(const std::shared_ptr<const FlatPlank>& plank) const {
+  const auto& solved = m_session->solved();
+  if (m_patternOf == solved && m_patternPlank == plank && m_patternBench == m_bench) return m_pattern;
+  m_patternOf = solved, m_patternPlank = plank, m_patternBench = m_bench;
+  // Of another plank than is shown, nothing is known but its shape.
+  const auto bench = m_bench != nullptr && m_bench->plank == plank ? m_bench : nullptr;
+  const auto strake = static_cast<std::size_t>(m_session->selection().strake);
+  m_pattern = plankPattern(*plank, patternOf(*solved, strake, m_side, bench));
+  return m_pattern;
+}
+
 void PlankDrawing::paintDrawing(QPainter& painter) {
   const auto now = plank();
   const SpiledPlank* read = m_session->solved()->spiledOf(m_session->selection().strake + 1, m_side);
@@ -310,11 +321,7 @@ void PlankDrawing::paintDrawing(QPainter& painter) {
   } else {
     setCaption(tr("ticked edge: keel · plain edge: sheer") + (now->lapLine.empty() ? QString() : tr(" · dashed: lap")));
   }
-  const auto strake = static_cast<std::size_t>(m_session->selection().strake);
-  PatternOf of = patternOf(*m_session->solved(), strake, m_side, m_bench);
-  // Of another plank than is shown, nothing is known but its shape.
-  if (of.bench != nullptr && of.bench->plank != now) of.bench = nullptr;
-  const Drawing pattern = plankPattern(*now, of);
+  const Drawing& pattern = patternNow(now);
   if (const auto at = cut(*now)) {
     paintCut(painter, *now, pattern, *at);
   } else {

@@ -42,6 +42,8 @@ class PlankDrawing : public SessionCanvas {
   /// Corners of the board it comes out of, as of the starboard plank, and the box that holds it as it is drawn.
   std::array<Vec2, 4> boardOf(const FlatPlank& plank) const;
   Box boardBox(const FlatPlank& plank) const;
+  /// The pattern of the plank that is shown, made once an answer.
+  const Drawing& patternNow(const std::shared_ptr<const FlatPlank>& plank) const;
   void paintPlank(QPainter& painter, const FlatPlank& plank, const Drawing& pattern) const;
   void paintCut(QPainter& painter, const FlatPlank& plank, const Drawing& pattern, const Cut& cut) const;
   void paintWords(QPainter& painter, const FlatPlank& plank) const;
@@ -54,6 +56,10 @@ class PlankDrawing : public SessionCanvas {
   BoatSide m_side = BoatSide::Starboard;
   bool m_readings = false;
   std::shared_ptr<const PlankAtBench> m_bench;
+  mutable Drawing m_pattern;
+  mutable std::shared_ptr<const Solved> m_patternOf;
+  mutable std::shared_ptr<const FlatPlank> m_patternPlank;
+  mutable std::shared_ptr<const PlankAtBench> m_patternBench;
 };
 
 }  // namespace narrows

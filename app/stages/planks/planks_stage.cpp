@@ -493,7 +493,7 @@ void PlanksStage::layOnBench(const std::shared_ptr<const Solved>& solved, std::s
     };
   });
   // A plank of any boat but a ship is there before the eye asks for it.
-  constexpr std::chrono::milliseconds eyeWaits{80};
+  constexpr std::chrono::milliseconds eyeWaits{50};
   if (!m_laying.waitFor(eyeWaits)) m_name->setText(tr("%1 is being laid on the bench…").arg(strake + 1));
 }
 
