@@ -3,6 +3,7 @@
 #include <QFileInfo>
 #include <QStringList>
 #include <chrono>
+#include <tuple>
 
 #include "book/strake_records.h"
 #include "commands/aside.h"
@@ -29,6 +30,19 @@ class BookCommand : public QUndoCommand {
   BookSnapshot m_before, m_after;
   Session::Pace m_pace;
 };
+
+namespace {
+
+/// Whether two books have the same lines on the same hull: they differ in nothing that lines are drawn by.
+bool linesOffAlike(const Book& one, const Book& other) {
+  const auto drawn = [](const Book& book) {
+    return std::tie(book.table, book.faired, book.stationIds, book.plans, book.starboard, book.port, book.hung,
+                    book.settings.lap);
+  };
+  return drawn(one) == drawn(other);
+}
+
+}  // namespace
 
 Session::Session(QObject* parent) : QObject(parent) {
   m_solver = std::make_unique<Solver>([this](std::shared_ptr<const Solved> answer) {
@@ -88,7 +102,8 @@ std::shared_ptr<const Solved> Session::freshAnswer(std::chrono::milliseconds wai
 
 void Session::setBook(BookSnapshot book, Pace pace) {
   // Marks are where the book has them at once, for whatever is done next; the answer follows.
-  if (pace != Pace::Rest || (m_book->table == book->table && m_book->faired == book->faired))
+  if (!linesOffAlike(*m_book, *book) &&
+      (pace != Pace::Rest || (m_book->table == book->table && m_book->faired == book->faired)))
     m_solved = relined(book, m_solved);
   m_book = std::move(book);
   ++m_revision;

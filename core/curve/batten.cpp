@@ -5,7 +5,7 @@
 #include <cmath>
 #include <limits>
 
-#include "curve/dense.h"
+#include "curve/banded.h"
 #include "problem/problem.h"
 
 namespace narrows {
@@ -20,9 +20,9 @@ constexpr double lengthSettledMm = 1e-7;
 constexpr int mostLengthSteps = 8;
 /// The carried curvature is approached by this part of the way each time: the full step swings from side to side.
 constexpr double carryRelaxation = 0.7;
-/// Stiffnesses tried when nails are eased, from slack to all but straight.
 /// How much more a stiffness counts that is judged better.
 constexpr double scoreSharpness = 3.0;
+/// Stiffnesses tried when nails are eased, from slack to all but straight.
 constexpr int stiffnessSteps = 25;
 /// A pull that no stiffness moves.
 constexpr double heldPull = 1e9;
@@ -293,18 +293,25 @@ std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double>
   const double mean = along.back() / static_cast<double>(n - 1);
   if (mean <= 0.0) return eased;
 
-  // Third divided differences, in units of the mean spacing: nought for any curve whose curvature changes evenly.
-  Eigen::MatrixXd difference = Eigen::MatrixXd::Zero(n - 3, n);
-  for (Eigen::Index row = 0; row + 3 < n; ++row) {
-    for (Eigen::Index i = row; i < row + 4; ++i) {
+  // Third divided differences, in units of the mean spacing: nought for any curve whose curvature changes evenly. Their
+  // squares tie a nail to the three beside it.
+  constexpr Eigen::Index reach = 3;
+  Eigen::MatrixXd stiffness = Eigen::MatrixXd::Zero(n, reach + 1);
+  for (Eigen::Index row = 0; row + reach < n; ++row) {
+    std::array<double, reach + 1> difference{};
+    for (Eigen::Index i = 0; i <= reach; ++i) {
       double product = 1.0;
-      for (Eigen::Index j = row; j < row + 4; ++j) {
-        if (j != i) product *= (along[static_cast<std::size_t>(i)] - along[static_cast<std::size_t>(j)]) / mean;
+      for (Eigen::Index j = 0; j <= reach; ++j) {
+        if (j != i)
+          product *= (along[static_cast<std::size_t>(row + i)] - along[static_cast<std::size_t>(row + j)]) / mean;
       }
-      difference(row, i) = 1.0 / product;
+      difference[static_cast<std::size_t>(i)] = 1.0 / product;
+    }
+    for (Eigen::Index i = 0; i <= reach; ++i) {
+      for (Eigen::Index j = 0; j <= i; ++j)
+        stiffness(row + i, i - j) += difference[static_cast<std::size_t>(i)] * difference[static_cast<std::size_t>(j)];
     }
   }
-  const Eigen::MatrixXd stiffness = times(difference.transpose(), difference);
   Eigen::MatrixXd given(n, 3);
   for (Eigen::Index i = 0; i < n; ++i) given.row(i) = nails[static_cast<std::size_t>(i)].transpose();
 
@@ -326,10 +333,10 @@ std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double>
   for (int step = 0; step < stiffnessSteps; ++step) {
     const double stiff = std::pow(10.0, -3.0 + 8.0 * step / (stiffnessSteps - 1));
     Eigen::MatrixXd normal = stiff * stiffness;
-    normal.diagonal() += pull;
-    const Eigen::MatrixXd influence = solveDefinite(normal, pull.asDiagonal());
-    tries.push_back(times(influence, given));
-    const double freedom = static_cast<double>(n) - influence.trace();
+    normal.col(0) += pull;
+    const BandedDefinite system(normal);
+    tries.push_back(system.solve(pull.asDiagonal() * given));
+    const double freedom = static_cast<double>(n) - system.inverseDiagonal().dot(pull);
     const double scatter =
         ((tries.back() - given).array().colwise() * pull.array().sqrt()).matrix().block(1, 0, n - 2, 3).squaredNorm();
     scores.push_back(scatter / (freedom * freedom));

@@ -376,6 +376,70 @@ class BesideTheWindowTest : public LiningCase {
     }
   }
 
+  void manyFindingsAlikeAreOneLineThatGoesFromOneToTheNext() {
+    Book book = loadBook(boatsFolder() + "osier.narrows")->book;
+    for (TableRow& row : book.table.rows) {
+      for (std::size_t i = 1; i + 1 < row.figures.size(); i += 2) {
+        if (row.figures[i]) row.figures[i] = millimetres(row.figures[i]->mm() + 40.0);
+      }
+    }
+    session().openSample(book);
+    QVERIFY(settled());
+    const auto& findings = session().solved()->findings;
+    QListWidget* list = m_window->findings()->list();
+    const auto groups = groupFindings(findings);
+    QCOMPARE(list->count(), static_cast<int>(groups.size()));
+    std::size_t lie = 0;
+    for (const FindingGroup& group : groups) {
+      if (findings[group.members[0]].as<FigureLies>() != nullptr) lie = std::max(lie, group.members.size());
+    }
+    QVERIFY2(lie > mostFindingsApart, qPrintable(QString::number(lie)));
+    QListWidgetItem* item = nullptr;
+    for (int i = 0; i < list->count() && item == nullptr; ++i) {
+      if (list->item(i)->text().contains(QString("1 of %1 alike").arg(lie))) item = list->item(i);
+    }
+    QVERIFY(item != nullptr);
+    std::set<FigureRef> gone;
+    connect(m_window->findings(), &FindingsBar::findingChosen, this, [&](const Finding& finding) {
+      if (finding.figure() != nullptr) gone.insert(*finding.figure());
+    });
+    list->setCurrentItem(item);
+    list->setFocus();
+    for (int i = 0; i < static_cast<int>(lie); ++i) {
+      list->setFocus();
+      QTest::keyClick(list, Qt::Key_Return);
+    }
+    // Each was gone to once, and then the first again.
+    QCOMPARE(gone.size(), static_cast<std::size_t>(lie));
+    QVERIFY2(item->text().contains(QString("%1 of %1 alike").arg(lie)), qPrintable(item->text()));
+    list->setFocus();
+    QTest::keyClick(list, Qt::Key_Return);
+    QVERIFY(item->text().contains(QString("1 of %1 alike").arg(lie)));
+  }
+
+  void aDrawingThatIsNotSeenFollowsWhenItIs() {
+    openBook("osier");
+    m_window->goToNumber(1);
+    OffsetGrid* grid = m_window->lines()->grid();
+    grid->setCurrentIndex(grid->model()->index(2, 3));
+    m_window->lines()->workOnSelected();
+    auto* drawing = qobject_cast<Canvas*>(m_window->lines()->drawing());
+    QVERIFY(drawing != nullptr && m_window->lines()->isOneLine());
+    QCoreApplication::processEvents();
+    const QString before = drawing->inHandWords();
+    QVERIFY(!before.isEmpty());
+    m_window->goToNumber(5);
+    QVERIFY(session().perform("Change a figure",
+                              setFigure(*session().book(), 2, 3,
+                                        millimetres(session().book()->table.rows[2].figures[3]->mm() + 25.4))));
+    QVERIFY(settled());
+    m_window->goToNumber(1);
+    QCoreApplication::processEvents();
+    // The figure in hand is as it is now: an inch off.
+    QVERIFY(m_window->lines()->isOneLine());
+    QVERIFY2(drawing->inHandWords() != before, qPrintable(before));
+  }
+
   void theDayThatIsLoggedIsTodays() {
     openBook("osier");
     m_window->goToNumber(5);
