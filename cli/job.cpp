@@ -212,6 +212,9 @@ double Job::lapMm() const {
   if (m_request.lap.empty()) return m_isBook ? m_book.settings.lap.mm() : 0.0;
   const double lap = optionLength(m_request.lap, "--lap").mm();
   if (lap < 0.0) throw UsageError{"--lap: a lap is not less than nothing"};
+  // Wider than any plank it would be an edge of.
+  constexpr double mostLapMm = 300.0;
+  if (lap > mostLapMm) throw UsageError{"--lap: " + m_request.lap + " is wider than a plank; an inch or so is usual"};
   return lap;
 }
 

@@ -1,6 +1,7 @@
 // narrows-cli: the core from a terminal.
 
 #include <CLI/CLI.hpp>
+#include <charconv>
 #include <clocale>
 #include <csignal>
 #include <iostream>
@@ -8,6 +9,7 @@
 #include "advice_commands.h"
 #include "book/book_file.h"
 #include "edge_tables.h"
+#include "length/length.h"
 #include "sheets_command.h"
 #include "spiling_table.h"
 #include "tables.h"
@@ -26,6 +28,19 @@ constexpr int statusUsage = 2;
 struct Words {
   std::string units, surface = "inside", construction, side = "starboard";
 };
+
+/// A number between two others; not one that is none, which no comparison refuses.
+CLI::Validator between(double least, double most) {
+  const std::string words = showDecimal(least, 1) + " to " + showDecimal(most, 1);
+  return CLI::Validator(
+      [least, most, words](const std::string& text) {
+        double number = 0.0;
+        const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), number);
+        const bool isOne = error == std::errc() && end == text.data() + text.size();
+        return isOne && number >= least && number <= most ? std::string() : "\"" + text + "\" is not a number from " + words;
+      },
+      "FLOAT from " + words);
+}
 
 void addCommon(CLI::App& command, Request& request, Words& words) {
   command.add_option("FILE", request.file, "an offset table (.csv) or a book (.narrows)")->required();
@@ -132,7 +147,7 @@ int run(int argc, char** argv) {
   double share = 0.5;
   addCommon(*run, request, words);
   run->add_option("--station", station, "the station it goes through")->required();
-  run->add_option("--share", share, "share of the girth there, 0 to 1")->required()->check(CLI::Range(0.0, 1.0));
+  run->add_option("--share", share, "share of the girth there, 0 to 1")->required()->check(between(0.0, 1.0));
   run->add_flag("--whole-section", request.wholeSection, "count from the rabbet, not from the chine");
   addSide(*run, words);
   std::string part, heights;
@@ -203,7 +218,7 @@ int run(int argc, char** argv) {
   addSide(*suggest, words);
   suggest->add_option("--out", suggesting.out, "the book to write (.narrows)")->required();
   suggest->add_option("--seconds", suggesting.seconds, "about how long to look; the same answer on every machine")
-      ->check(CLI::Range(0.1, 3600.0));
+      ->check(between(0.1, 3600.0));
   auto* reline = app.add_subcommand("reline", "a book with the rest lined off again after strakes were hung");
   RelineRequest relining;
   addCommon(*reline, request, words);

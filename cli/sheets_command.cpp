@@ -63,6 +63,8 @@ std::string writtenTable(const Job& job, const std::vector<WrittenSheet>& writte
 
 SheetsApplication::SheetsApplication(int& argc, char** argv) {
   qputenv("QT_QPA_PLATFORM", "offscreen");
+  // What the toolkit has to remark is nothing to the builder: what goes wrong is said by us.
+  qInstallMessageHandler([](QtMsgType, const QMessageLogContext&, const QString&) {});
   m_application = std::make_unique<QGuiApplication>(argc, argv);
   std::setlocale(LC_NUMERIC, "C");
 }
@@ -114,7 +116,10 @@ Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
     if (!solved.moulds->problems.empty()) return tl::make_unexpected(solved.moulds->problems);
     MouldChoice moulds;
     moulds.nestedOn = nestedOn(request.nestedOn, job.unit());
-    append(mouldsSheets(solved, moulds));
+    std::vector<Drawing> made = mouldsSheets(solved, moulds);
+    if (moulds.nestedOn && !isAnyNested(made))
+      throw UsageError{"--nested-on: none of her moulds fits on a sheet of " + request.nestedOn};
+    append(std::move(made));
   }
   if ((all || request.what == "planks" || tickets) && job.isWholeInside()) {
     // What is let into the rabbet, joined and cut for the laps is of planks that run from end to end.

@@ -1,6 +1,7 @@
 #include "spiling_table.h"
 
 #include "book/book_file.h"
+#include "book/spiling_edits.h"
 #include "plank/spiling_check.h"
 
 namespace narrows::cli {
@@ -18,6 +19,8 @@ Result<std::string> spilingTable(const Job& job, int strake, const std::string& 
   if (!index) return tl::make_unexpected(index.error());
   const auto spiling = loadSpiling(readings);
   if (!spiling) return tl::make_unexpected(namedIfNot(spiling.error(), readings));
+  if (const Problems beyond = spilingBeyondSense(*spiling); !beyond.empty())
+    return tl::make_unexpected(namedIfNot(beyond, readings));
   if (spiling->strake && *spiling->strake != strake)
     return fail(Fault::SpilingOther, {0, 0, readings},
                 {"strake " + std::to_string(*spiling->strake), "strake " + std::to_string(strake)});

@@ -201,6 +201,9 @@ Result<std::string> rabbetTable(const Job& job, RabbetPart part, const std::stri
     const auto height = parseLength(heights.substr(from, to - from), job.unit());
     if (!height) throw UsageError{"--heights: " + describe(height.error()[0])};
     wanted.push_back(height->mm());
+    constexpr std::size_t mostHeights = 1000;
+    if (wanted.size() > mostHeights)
+      throw UsageError{"--heights: more than " + std::to_string(mostHeights) + " at once; ask in parts"};
     from = to + 1;
   }
   const OffsetTable& table = job.book().table;

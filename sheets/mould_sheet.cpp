@@ -277,7 +277,7 @@ std::vector<Drawing> nestOnSheets(const std::vector<Drawing>& patterns, double s
       if (sheet == filled.size()) {
         filled.push_back(betweenPatternsMm);
         Drawing made;
-        made.name = "moulds-nested-" + std::to_string(sheet + 1);
+        made.name = nestedSheetName + std::to_string(sheet + 1);
         made.title = Trade::say("moulds nested, sheet %1", sheet + 1);
         made.line(LineRole::Board,
                   {{0.0, 0.0}, {sheetWidthMm, 0.0}, {sheetWidthMm, sheetHeightMm}, {0.0, sheetHeightMm}, {0.0, 0.0}});

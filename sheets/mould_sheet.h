@@ -22,6 +22,9 @@ Drawing mouldSheet(const Mould& mould, const MouldSheetOf& of);
 /// Where each mould stands, as a table with space to tick off.
 Drawing setUpSheet(const MouldSet& set, const MouldSheetOf& of);
 
+/// Names of the nested sheets begin so.
+inline constexpr const char* nestedSheetName = "moulds-nested-";
+
 /// All patterns laid on sheets of the given size, biggest first, upright or turned. What fits no sheet is left out and
 /// named in the note of the first.
 std::vector<Drawing> nestOnSheets(const std::vector<Drawing>& patterns, double sheetWidthMm, double sheetHeightMm);

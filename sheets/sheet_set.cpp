@@ -152,6 +152,11 @@ std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choic
   return drawings;
 }
 
+bool isAnyNested(const std::vector<Drawing>& drawings) {
+  return std::any_of(drawings.begin(), drawings.end(),
+                     [](const Drawing& one) { return one.name.rfind(nestedSheetName, 0) == 0; });
+}
+
 BackboneSheetOf backboneSheetOf(const Solved& solved) {
   return {solved.fair->boat,   solved.book->settings.notation, solved.backbone.get(),        solved.fair.get(),
           solved.inside.get(), solved.outside.get(),           bentInPlaceFastenings(solved)};

@@ -47,6 +47,9 @@ struct MouldChoice {
 };
 std::vector<Drawing> mouldsSheets(const Solved& solved, const MouldChoice& choice, const std::stop_token& stop = {});
 
+/// Whether any mould found its place on the sheets they were to be nested on.
+bool isAnyNested(const std::vector<Drawing>& drawings);
+
 /// The backbone: every timber, rabbet sections, keel, transom, form and blank where there are any, and the tables.
 /// `timber`: one only, by its name.
 struct BackboneChoice {

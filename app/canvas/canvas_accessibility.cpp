@@ -23,7 +23,9 @@ class HandleAccessible : public QAccessibleInterface {
   int indexOfChild(const QAccessibleInterface*) const override { return -1; }
   QString text(QAccessible::Text what) const override {
     if (handle() == nullptr) return {};
-    return what == QAccessible::Name ? m_canvas->handleName(*handle()) : what == QAccessible::Description ? handle()->state : QString();
+    return what == QAccessible::Name          ? m_canvas->handleName(*handle())
+           : what == QAccessible::Description ? handle()->state
+                                              : QString();
   }
   void setText(QAccessible::Text, const QString&) override {}
   QRect rect() const override {

@@ -15,7 +15,8 @@ std::function<void()>& beginning() {
 }
 
 QString wentWrong(const std::exception& error) {
-  return LongWork::tr("What was being worked out was broken off (%1). What was entered is kept: save it, and try again.")
+  return LongWork::tr(
+             "What was being worked out was broken off (%1). What was entered is kept: save it, and try again.")
       .arg(QString::fromLocal8Bit(error.what()));
 }
 

@@ -126,10 +126,11 @@ Session::Hold Session::hold(const QString& path) {
 
 void Session::startJournal() {
   m_notKept.clear();
-  m_journal = std::make_unique<Journal>(m_path.toStdString(), [this, journal = ++m_journalNumber](const Problems& told) {
-    QMetaObject::invokeMethod(
-        this, [this, journal, told] { takeJournalWord(journal, told); }, Qt::QueuedConnection);
-  });
+  m_journal =
+      std::make_unique<Journal>(m_path.toStdString(), [this, journal = ++m_journalNumber](const Problems& told) {
+        QMetaObject::invokeMethod(
+            this, [this, journal, told] { takeJournalWord(journal, told); }, Qt::QueuedConnection);
+      });
 }
 
 void Session::takeJournalWord(int journal, const Problems& problems) {

@@ -158,7 +158,7 @@ class Session : public QObject {
   std::unique_ptr<BookLock> m_lock;
   std::optional<std::uint64_t> m_onDisk;  ///< what stood in the file when it was opened, or saved here
   std::unique_ptr<Journal> m_journal;
-  int m_journalNumber = 0;  ///< of that journal: a word of one before it is of another book
+  int m_journalNumber = 0;             ///< of that journal: a word of one before it is of another book
   std::optional<LeftWork> m_leftWork;  ///< taken up, and not yet safe elsewhere
   std::unique_ptr<Solver> m_solver;    ///< last: its thread ends before what it reports to
 };

@@ -69,7 +69,8 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
 void FindingsBar::choose(QListWidgetItem* item) {
   const auto row = static_cast<std::size_t>(m_list->row(item));
   if (row >= m_lines.size()) return;
-  // Of the answer the list was made of, and kept until all who go to it have done so: what they do may bring another in.
+  // Of the answer the list was made of, and kept until all who go to it have done so: what they do may bring another
+  // in.
   const std::shared_ptr<const Solved> of = m_of;
   const Finding& finding = of->findings[m_lines[row].group.members[m_lines[row].said]];
   Line& line = m_lines[row];
@@ -86,13 +87,10 @@ QString FindingsBar::wordsOf(const Line& line) const {
   const auto count = static_cast<int>(line.group.members.size());
   if (count == 1) return words;
   const QString where = QString::fromStdString(placesOf(line.group, all, m_of->book->table));
-  words += QLatin1Char(' ') + (where.isEmpty() ? tr("(%1 of %2 alike; chosen again: the next)")
-                                                     .arg(line.said + 1)
-                                                     .arg(count)
-                                               : tr("(%1 of %2 alike, %3; chosen again: the next)")
-                                                     .arg(line.said + 1)
-                                                     .arg(count)
-                                                     .arg(where));
+  words +=
+      QLatin1Char(' ') +
+      (where.isEmpty() ? tr("(%1 of %2 alike; chosen again: the next)").arg(line.said + 1).arg(count)
+                       : tr("(%1 of %2 alike, %3; chosen again: the next)").arg(line.said + 1).arg(count).arg(where));
   return words;
 }
 

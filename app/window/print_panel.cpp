@@ -299,14 +299,19 @@ void PrintPanel::count() {
   // Counted beside the panel: a long timber on small paper is a thousand pages.
   m_countAgain = m_counting.isRunning();
   if (m_countAgain) return m_counting.stop();
-  m_counting.begin([this, make = maker(), paper = *paper, boat = m_solved->book->table.boat](
+  const bool nested = m_what->currentIndex() == static_cast<int>(SheetsOf::Moulds) && nestedOn().size.has_value();
+  m_counting.begin([this, make = maker(), paper = *paper, boat = m_solved->book->table.boat, nested](
                        const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
     std::vector<Drawing> drawings = make(stop);
     nameFiles(drawings, boat);
     if (stop.stop_requested()) return {};
+    const bool fitsNone = nested && !isAnyNested(drawings);
     const auto pages = std::make_shared<const SheetPages>(std::move(drawings), paper, stop);
     if (stop.stop_requested()) return {};
-    return [this, pages] { showPages(pages); };
+    return [this, pages, fitsNone] {
+      showPages(pages);
+      if (fitsNone && !m_said) m_outcome->setText(tr("None of the moulds fits on such a sheet."));
+    };
   });
 }
 

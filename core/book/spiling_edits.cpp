@@ -24,7 +24,7 @@ const SpiledStrake* spiledAt(const Book& book, int strake, BoatSide side) {
   return found == book.spiled.end() ? nullptr : &*found;
 }
 
-Result<Book> setSpiling(const Book& book, int strake, BoatSide side, Spiling spiling, const std::string& when) {
+Problems spilingBeyondSense(const Spiling& spiling) {
   Problems problems;
   if (spiling.batten.mm() < 0.0 || spiling.lap.mm() < 0.0 || spiling.batten.mm() > mostReadingMm ||
       spiling.lap.mm() > mostReadingMm)
@@ -39,7 +39,11 @@ Result<Book> setSpiling(const Book& book, int strake, BoatSide side, Spiling spi
         problems.push_back({Fault::BeyondSense, {one.line, field, {}}, {said(reading->mm()), Trade::say("a reading")}});
     }
   }
-  if (!problems.empty()) return tl::make_unexpected(problems);
+  return problems;
+}
+
+Result<Book> setSpiling(const Book& book, int strake, BoatSide side, Spiling spiling, const std::string& when) {
+  if (const Problems problems = spilingBeyondSense(spiling); !problems.empty()) return tl::make_unexpected(problems);
   std::erase_if(spiling.readings, [](const SpilingReading& one) { return !one.lower && !one.upper; });
   for (SpilingReading& one : spiling.readings) one.line = 0;
   spiling.strake = strake;

@@ -8,6 +8,9 @@ namespace narrows {
 /// The strake as it was spiled; null where it was not.
 const SpiledStrake* spiledAt(const Book& book, int strake, BoatSide side);
 
+/// Readings, battens and laps that are beyond any boat, by line and field; empty where there are none.
+Problems spilingBeyondSense(const Spiling& spiling);
+
 /// All readings of a strake, in place of those there were; its shape stays as it was chosen. Without readings it is as
 /// though it had never been spiled. Fails, naming line and field, on one that is beyond any boat, and on a lap or
 /// batten of less than nothing.

@@ -11,8 +11,8 @@ namespace narrows {
 /// L D Lᵀ parts. Time and room grow with its size, where those of a full matrix grow with its cube.
 class BandedDefinite {
  public:
-  /// `band`: a row a row of the matrix, the entry on the diagonal and `reach` to the left of it, nearest first; what lies
-  /// before the first column is not read.
+  /// `band`: a row a row of the matrix, the entry on the diagonal and `reach` to the left of it, nearest first; what
+  /// lies before the first column is not read.
   BandedDefinite(Eigen::MatrixXd band);
 
   /// The x of A x = `given`, a column at a time.

@@ -1,6 +1,7 @@
 #include "files/whole_file.h"
 
 #include <fcntl.h>
+#include <poll.h>
 #include <sys/stat.h>
 
 #include <cerrno>
@@ -8,6 +9,7 @@
 #include <filesystem>
 
 #include "files/disk.h"
+#include "problem/trade.h"
 
 namespace narrows {
 
@@ -25,6 +27,20 @@ void syncFolder(const std::string& path) {
   if (folder) disk().sync(folder.get());
 }
 
+/// Whether somebody has a pipe open for writing, or did and wrote: who writes is waited for a while. What came already is
+/// added to the text.
+bool isWrittenIn(int pipe, std::string& text) {
+  constexpr int triesMs = 20, tries = 250;
+  std::string block(1U << 12U, '\0');
+  for (int i = 0; i < tries; ++i) {
+    const ssize_t got = disk().read(pipe, block.data(), block.size());
+    if (got > 0) text.append(block, 0, static_cast<std::size_t>(got));
+    if (got != 0) return got > 0 || errno == EAGAIN;
+    ::poll(nullptr, 0, triesMs);
+  }
+  return false;
+}
+
 }  // namespace
 
 std::string folderOf(const std::string& path) {
@@ -35,9 +51,16 @@ std::string folderOf(const std::string& path) {
 Result<std::string> readWholeFile(const std::string& path, std::size_t mostBytes) {
   std::error_code error;
   if (fs::is_directory(path, error)) return fail(Fault::IsADirectory, {0, 0, path});
-  const OpenFile file(path, O_RDONLY);
-  if (!file) return fail(Fault::CannotOpen, {0, 0, path}, {std::strerror(errno)});
   std::string text;
+  // A pipe is opened without waiting for somebody to write in it, and waited for no longer than a writer takes.
+  const OpenFile file(path, O_RDONLY | O_NONBLOCK);
+  if (!file) return fail(Fault::CannotOpen, {0, 0, path}, {std::strerror(errno)});
+  struct stat kind = {};
+  if (::fstat(file.get(), &kind) == 0 && S_ISFIFO(kind.st_mode)) {
+    if (!isWrittenIn(file.get(), text))
+      return fail(Fault::CannotOpen, {0, 0, path}, {Trade::say("it is a pipe, and nothing came through it")});
+    ::fcntl(file.get(), F_SETFL, O_RDONLY);
+  }
   std::string block(1U << 16U, '\0');
   while (true) {
     const ssize_t got = disk().read(file.get(), block.data(), block.size());

@@ -116,9 +116,9 @@ void InRabbet::layOnNeighbourhoods(const Band& band, const FlatPlank& plank) {
     const Vec3 way = along(i), left = normal(i).cross(way);
     std::vector<std::pair<Vec2, Vec2>> pairs;  // laid flat about the place, and on the plank
     Vec2 middle = Vec2::Zero(), onPlank = Vec2::Zero();
-    const auto first =
-        std::partition_point(neighbours.begin(), neighbours.end(),
-                             [&](const Neighbour& one) { return one.at.x() < place.at.x() - neighbourMm; });
+    const auto first = std::partition_point(neighbours.begin(), neighbours.end(), [&](const Neighbour& one) {
+      return one.at.x() < place.at.x() - neighbourMm;
+    });
     for (auto it = first; it != neighbours.end() && it->at.x() <= place.at.x() + neighbourMm; ++it) {
       const Neighbour& one = *it;
       if ((one.at - place.at).squaredNorm() > neighbourMm * neighbourMm) continue;

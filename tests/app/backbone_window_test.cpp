@@ -399,7 +399,7 @@ class BackboneWindowTest : public WindowCase {
     QVERIFY(settled());
     QTest::keyClick(m_window.get(), Qt::Key_2, Qt::ControlModifier);
     QCOMPARE(m_window->currentStage(), std::size_t{1});
-    QTest::qWait(30);
+    laidOut();
   }
   /// Chooses an entry of a box as a hand does: it is activated.
   static void choose(QComboBox* box, const QString& text) {

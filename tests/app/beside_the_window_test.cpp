@@ -71,7 +71,8 @@ class BesideTheWindowTest : public LiningCase {
   template <typename Panel>
   Panel* opened() {
     Panel* panel = nullptr;
-    const bool there = QTest::qWaitFor([&] { return (panel = m_window->template findChild<Panel*>()) != nullptr; }, 10000);
+    const bool there =
+        QTest::qWaitFor([&] { return (panel = m_window->template findChild<Panel*>()) != nullptr; }, 10000);
     return there ? panel : nullptr;
   }
 
@@ -98,7 +99,10 @@ class BesideTheWindowTest : public LiningCase {
            QVERIFY(settled());
            button(m_window->backbone(), "findPlace")->click();
          }},
-        {"trying changes", 4, [this] { session().select({3, 3, 3, -1, BoatSide::Starboard}); }},
+        {"trying changes", 4,
+         [this] {
+           session().select({3, 3, 3, -1, BoatSide::Starboard});
+         }},
         {"a school", 4, [this] { button(m_window->lining(), "lineOffSo")->click(); }},
         {"planning joints", 5, [this] { button(m_window->planks(), "planJoints")->click(); }},
         {"counting fasteners", 5, [this] { button(m_window->planks(), "countFasteners")->click(); }},
@@ -187,9 +191,8 @@ class BesideTheWindowTest : public LiningCase {
       dropped = m_window->desk()->openPath(QString::fromStdString(boatsFolder() + "marl.narrows"));
     });
     // What comes in meanwhile, off a tape, is not in the file, and is not lost.
-    QTimer::singleShot(150, this, [&] {
-      QVERIFY(session().perform("Name the builder", setBuilder(*session().book(), "Aud")));
-    });
+    QTimer::singleShot(150, this,
+                       [&] { QVERIFY(session().perform("Name the builder", setBuilder(*session().book(), "Aud"))); });
     SlowDisk slow;
     const DiskInUse use(slow);
     QVERIFY(session().saveAs(path));
@@ -222,7 +225,8 @@ class BesideTheWindowTest : public LiningCase {
       if (moved) return;
       moved = true;
       QMetaObject::invokeMethod(
-          &session(), [this, nudged] { session().perform("Move a mark", nudged(0.006)); }, Qt::BlockingQueuedConnection);
+          &session(), [this, nudged] { session().perform("Move a mark", nudged(0.006)); },
+          Qt::BlockingQueuedConnection);
     });
     QTimer shut;
     std::uint64_t printed = 0;
@@ -242,16 +246,22 @@ class BesideTheWindowTest : public LiningCase {
 
   void aWordOfTheBookBeforeIsNotSaidOfThisOne() {
     FaultyDisk faulty;
-    faulty.forbidden = [](const std::string& name) { return name.find("/journal/") != std::string::npos; };
+    std::atomic<bool> refused = false;
+    faulty.forbidden = [&](const std::string& name) {
+      const bool is = name.find("/journal/") != std::string::npos;
+      refused = refused || is;
+      return is;
+    };
     {
       const DiskInUse use(faulty);
       session().openSample(sampleBook("sedge"));
       QVERIFY(session().perform("Name the builder", setBuilder(*session().book(), "Aud")));
-      // Its word is on its way when the next book is opened.
-      std::this_thread::sleep_for(std::chrono::milliseconds(100));
+      // Its word is on its way when the next book is opened: nothing of it is heard before.
+      while (!refused) std::this_thread::yield();
+      std::this_thread::sleep_for(std::chrono::milliseconds(20));
     }
     session().openSample(sampleBook("osier"));
-    QTest::qWait(50);
+    laidOut();
     QVERIFY2(session().care().isEmpty(), qPrintable(session().care()));
   }
 
@@ -429,9 +439,9 @@ class BesideTheWindowTest : public LiningCase {
     const QString before = drawing->inHandWords();
     QVERIFY(!before.isEmpty());
     m_window->goToNumber(5);
-    QVERIFY(session().perform("Change a figure",
-                              setFigure(*session().book(), 2, 3,
-                                        millimetres(session().book()->table.rows[2].figures[3]->mm() + 25.4))));
+    QVERIFY(session().perform(
+        "Change a figure",
+        setFigure(*session().book(), 2, 3, millimetres(session().book()->table.rows[2].figures[3]->mm() + 25.4))));
     QVERIFY(settled());
     m_window->goToNumber(1);
     QCoreApplication::processEvents();

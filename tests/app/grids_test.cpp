@@ -219,7 +219,7 @@ class GridsTest : public WindowCase {
       m_window->goToNumber(stage);
       for (int page = 0; page < (stage == 2 ? m_window->backbone()->tabs()->count() : 1); ++page) {
         if (stage == 2) m_window->backbone()->open(static_cast<BackboneStage::Page>(page));
-        QTest::qWait(30);
+        laidOut();
         for (Slate* slate : m_window->findChildren<Slate*>()) {
           if (!slate->isVisible()) continue;
           const int room = slate->parentWidget()->height();
@@ -238,9 +238,9 @@ class GridsTest : public WindowCase {
       m_window->goToNumber(stage);
       for (int page = 0; page < (stage == 2 ? m_window->backbone()->tabs()->count() : 1); ++page) {
         if (stage == 2) m_window->backbone()->open(static_cast<BackboneStage::Page>(page));
-        QTest::qWait(20);
+        laidOut();
         m_window->resize(1024, 768);
-        QTest::qWait(20);
+        laidOut();
         QVERIFY2(m_window->width() == 1024 && m_window->height() == 768,
                  qPrintable(QString("stage %1 page %2: %3 by %4")
                                 .arg(stage)

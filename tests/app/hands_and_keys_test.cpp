@@ -120,7 +120,8 @@ class HandsAndKeysTest : public WindowCase {
       const double now = session().solved()->lining->lines[3].shares[4];
       QVERIFY(now > shown);
       shown = now;
-      QTest::qWait(30);
+      QCoreApplication::processEvents();
+      if (i % 5 == 4) QTRY_VERIFY(session().solved()->planks[2].value.get() != plank);
       planked += session().solved()->planks[2].value.get() != plank ? 1 : 0;
       plank = session().solved()->planks[2].value.get();
     }
@@ -370,7 +371,7 @@ class HandsAndKeysTest : public WindowCase {
           QElapsedTimer clock;
           clock.start();
           canvas->repaint();
-          QVERIFY2(clock.elapsed() < 1000,
+          QVERIFY2(!isTimed() || clock.elapsed() < 1000,
                    qPrintable(canvas->accessibleName() + QString(": %1 ms").arg(clock.elapsed())));
           canvas->fit();
         }
@@ -574,7 +575,7 @@ class HandsAndKeysTest : public WindowCase {
     openBook("marl");
     const std::string fresh = bytes();
     QTRY_VERIFY(!page->isSearching());
-    QTest::qWait(50);
+    laidOut();
     QCOMPARE(bytes(), fresh);
     QCOMPARE(session().undoStack()->count(), 0);
   }

@@ -231,7 +231,7 @@ class LinesAndMouldsTest : public WindowCase {
     QTest::mousePress(drawing, Qt::LeftButton, {}, at);
     for (int i = 1; i <= 6; ++i) {
       QTest::mouseMove(drawing, at - QPoint(0, 2 * i));
-      QTest::qWait(5);
+      QCoreApplication::processEvents();
     }
     QTest::mouseRelease(drawing, Qt::LeftButton, {}, at - QPoint(0, 12));
     QVERIFY(settled());
@@ -464,11 +464,11 @@ class LinesAndMouldsTest : public WindowCase {
     QVERIFY(m_window->desk()->openPath(QString::fromStdString(boatsFolder() + boat + ".csv")));
     m_window->goToNumber(1);
     QVERIFY(settled());
-    QTest::qWait(30);
+    laidOut();
   }
   LineDrawing* workOn(const FigureRef& figure) {
     m_window->lines()->workOn(figure);
-    QTest::qWait(30);
+    laidOut();
     return m_window->lines()->bench()->drawing();
   }
   QPoint nailAt(LineDrawing* drawing, const std::string& station) {

@@ -71,7 +71,7 @@ class RandomEventsTest : public WindowCase {
     QElapsedTimer last;
     last.start();
     refuseWhatIsOpen();
-    QVERIFY2(longest < hangMs, qPrintable(QString("%1 took %2 ms").arg(slowest).arg(longest)));
+    QVERIFY2(!isTimed() || longest < hangMs, qPrintable(QString("%1 took %2 ms").arg(slowest).arg(longest)));
     QVERIFY2(settled(), qPrintable(QString("dragging %1, answer %2 of %3, waits %4")
                                        .arg(session().isDragging())
                                        .arg(session().solved()->revision)

@@ -163,7 +163,7 @@ class SheetsWindowTest : public WindowCase {
     QDir().mkpath(m_folder->path() + "/dxf/marl-mould-3.dxf");
     panel->folder()->setText(m_folder->path() + "/dxf");
     panel->format()->setCurrentIndex(2);
-    QTest::qWait(300);
+    QTRY_VERIFY2(panel->outcome()->text().contains("file"), qPrintable(panel->outcome()->text()));
     QTest::mouseClick(panel->writeButton(), Qt::LeftButton);
     QTRY_VERIFY(panel->outcome()->text().contains("of these names"));
     QTest::mouseClick(panel->writeButton(), Qt::LeftButton);
@@ -177,7 +177,6 @@ class SheetsWindowTest : public WindowCase {
       QVERIFY(QTest::qWaitFor([&] { return panel->writeButton()->isEnabled(); }, 10000));
       const QString folder = m_folder->path() + QString("/full%1").arg(format);
       panel->folder()->setText(folder);
-      QTest::qWait(100);
       {
         const SmallFiles full(4096);
         QTest::mouseClick(panel->writeButton(), Qt::LeftButton);

@@ -59,8 +59,7 @@ class TongueTest : public WindowCase {
   }
   void lookAtAll(QWidget* in) {
     openGroups();
-    constexpr int laidOutMs = 30;  // rounds of layout, one within the other
-    QTest::qWait(laidOutMs);
+    laidOut();
     for (const QWidget* widget : in->findChildren<QWidget*>()) {
       if (!widget->isVisible() || widget->visibleRegion().isEmpty()) continue;
       if (const auto* label = qobject_cast<const QLabel*>(widget)) {

@@ -676,9 +676,9 @@ int main(int argc, char** argv) {
   std::setlocale(LC_NUMERIC, "C");
   look::apply(application);
   const std::vector<std::pair<QString, void (*)()>> parts{
-      {"accuracy", benchAccuracy}, {"solving", benchSolving},  {"lining", benchLining}, {"hands", benchHands},
-      {"start", benchStart},       {"planks", benchPlanks},    {"joints", benchJoints}, {"sheets", benchSheets},
-      {"large", benchLargeBoat},   {"ship", benchShip},     {"backbone", benchBackbone}};
+      {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},    {"hands", benchHands},
+      {"start", benchStart},       {"planks", benchPlanks},   {"joints", benchJoints},    {"sheets", benchSheets},
+      {"large", benchLargeBoat},   {"ship", benchShip},       {"backbone", benchBackbone}};
   // All of them, or those named.
   const QStringList wanted = QApplication::arguments().mid(1);
   for (const auto& [name, bench] : parts) {

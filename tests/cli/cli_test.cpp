@@ -4,7 +4,6 @@
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
-#include <QProcess>
 #include <QTemporaryDir>
 #include <QTest>
 #include <cmath>
@@ -12,29 +11,11 @@
 #include <set>
 #include <tuple>
 
+#include "cli_run.h"
+
+using namespace narrows::tests;
+
 namespace {
-
-struct Run {
-  int status;
-  QString out, error;
-  QList<QStringList> rows() const {
-    QList<QStringList> found;
-    for (const QString& line : out.split('\n', Qt::SkipEmptyParts)) found.append(line.split(','));
-    return found;
-  }
-};
-
-Run cli(const QStringList& arguments) {
-  QProcess process;
-  process.start(QStringLiteral(NARROWS_CLI), arguments);
-  if (!process.waitForFinished(60000)) qFatal("narrows-cli did not end");
-  return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()),
-          QString::fromUtf8(process.readAllStandardError())};
-}
-
-QString boat(const char* name) {
-  return QStringLiteral(NARROWS_SOURCE_DIR "/boats/") + QLatin1String(name);
-}
 
 /// A book of osier's eight strakes, the fourth joined at 2,400 mm to starboard and at 1,900 to port.
 QString joinedBook(const QTemporaryDir& folder) {

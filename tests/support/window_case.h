@@ -45,6 +45,16 @@ class WindowCase : public QObject {
         },
         20000);
   }
+  /// Layouts come to rest, one within the other, and what they asked for is painted.
+  static void laidOut() {
+    constexpr int rounds = 8;
+    for (int i = 0; i < rounds; ++i) {
+      QCoreApplication::sendPostedEvents();
+      QCoreApplication::processEvents();
+    }
+  }
+  /// Limits of time are kept by the thorough run alone: a machine may have other work.
+  static bool isTimed() { return qEnvironmentVariableIsSet("NARROWS_THOROUGH"); }
   /// One of our boats' books, worked out in full.
   void openBook(const std::string& boat) {
     const auto book = loadBook(boatsFolder() + boat + ".narrows");

@@ -54,9 +54,9 @@ class LinesDrawing : public SessionCanvas {
     std::vector<Vec3> points;
   };
 
-  TypedLines m_typed;                      ///< of a table that still wants figures; empty of a whole one
+  TypedLines m_typed;                                 ///< of a table that still wants figures; empty of a whole one
   std::shared_ptr<const OffsetTable> m_measuredFair;  ///< the table of it
-  std::shared_ptr<const Hull> m_measured;  ///< the hull that what follows was measured on, once an answer
+  std::shared_ptr<const Hull> m_measured;             ///< the hull that what follows was measured on, once an answer
   std::vector<std::vector<Vec3>> m_sections, m_parts, m_profiles;
   std::vector<Border> m_borders;
   Vec3 m_low = Vec3::Zero(), m_high = Vec3::Zero();

@@ -54,7 +54,7 @@ QString MarkCanvas::handleName(const CanvasHandle& handle) const {
   const Lining* now = lining();
   const auto line = static_cast<std::size_t>(handle.line), section = static_cast<std::size_t>(handle.section);
   return now == nullptr || line >= now->lines.size() || section >= now->frame.sectionCount() ? QString()
-                                                                                              : markName(line, section);
+                                                                                             : markName(line, section);
 }
 
 void MarkCanvas::paintMarks(QPainter& painter) {
@@ -77,12 +77,15 @@ void MarkCanvas::paintMarks(QPainter& painter) {
       const bool selected = selection.line == static_cast<int>(line) && selection.section == static_cast<int>(section);
       const bool held = now.lines[line].moved[section];
       const bool locked = held && isLocked(line, section);
-      handles.push_back({at, {}, static_cast<int>(line), static_cast<int>(section), selected,
+      handles.push_back({at,
+                         {},
+                         static_cast<int>(line),
+                         static_cast<int>(section),
+                         selected,
                          locked ? lockedWord
                          : held ? nailedWord
                                 : freeWord});
-      const bool isInHand =
-          selection.line == static_cast<int>(line) || selection.section == static_cast<int>(section);
+      const bool isInHand = selection.line == static_cast<int>(line) || selection.section == static_cast<int>(section);
       if (isClose && !held && !isInHand) continue;
       // A mark set by hand is a nail: a filled square. One that follows the batten is a small ring.
       painter.setPen(QPen(selected ? look::inHand : look::ink, selected ? 2.6 : 1.4));

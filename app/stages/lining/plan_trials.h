@@ -49,10 +49,10 @@ class PlanTrials : public QObject {
   QWidget* m_stage;
   std::shared_ptr<const PlanWeighed> m_now;
   std::vector<TriedChange> m_tried;
-  std::uint64_t m_of = 0;  ///< revision of the answer they were tried on
+  std::uint64_t m_of = 0;        ///< revision of the answer they were tried on
   std::uint64_t m_brokenOf = 0;  ///< revision of the answer that trying them was broken off on
-  PlanId m_plan{};         ///< and its plan
-  QTimer m_rest;           ///< runs while the hand may go on
+  PlanId m_plan{};               ///< and its plan
+  QTimer m_rest;                 ///< runs while the hand may go on
   LongWork m_trying;
 };
 

@@ -98,8 +98,8 @@ class PlanksStage : public Stage {
   std::shared_ptr<const Solved> m_countedOf;
   bool m_transom = false;  ///< flat work: the transom's boards, not the bottom's
   LongWork m_counting;
-  LongWork m_laying;         ///< the plank in hand, on the bench
-  bool m_layAgain = false;   ///< another is in hand by now
+  LongWork m_laying;                         ///< the plank in hand, on the bench
+  bool m_layAgain = false;                   ///< another is in hand by now
   std::shared_ptr<const Solved> m_brokenOf;  ///< the answer of which a plank could not be laid
   PlankTableGrid* m_table = nullptr;
   QLabel* m_words = nullptr;  ///< what is said of a table

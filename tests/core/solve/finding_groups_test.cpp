@@ -47,7 +47,8 @@ class FindingGroupsTest : public QObject {
   void faultsThatAreNotAlikeStandApart() {
     std::vector<Finding> findings;
     for (int i = 0; i < 20; ++i)
-      findings.push_back(findingOf(CouldNotMake{ShopStage::Lines, {i < 10 ? Fault::NoHull : Fault::StationUnknown, {}, {}}}));
+      findings.push_back(
+          findingOf(CouldNotMake{ShopStage::Lines, {i < 10 ? Fault::NoHull : Fault::StationUnknown, {}, {}}}));
     QCOMPARE(groupFindings(findings).size(), std::size_t{2});
   }
 
