@@ -10,6 +10,7 @@
 #include "book/book_file.h"
 #include "edge_tables.h"
 #include "length/length.h"
+#include "obj_command.h"
 #include "sheets_command.h"
 #include "spiling_table.h"
 #include "tables.h"
@@ -37,7 +38,8 @@ CLI::Validator between(double least, double most) {
         double number = 0.0;
         const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), number);
         const bool isOne = error == std::errc() && end == text.data() + text.size();
-        return isOne && number >= least && number <= most ? std::string() : "\"" + text + "\" is not a number from " + words;
+        return isOne && number >= least && number <= most ? std::string()
+                                                          : "\"" + text + "\" is not a number from " + words;
       },
       "FLOAT from " + words);
 }
@@ -178,6 +180,7 @@ int run(int argc, char** argv) {
   addSheetsOptions(*sheet, sheets);
   std::string piece;
   plank->add_option("--piece", piece, "one piece of the strake, from the bow, as it is sawn");
+  auto* obj = app.add_subcommand("obj", "the planked hull as a Wavefront OBJ file, a body a plank");
   auto* joints = app.add_subcommand("joints", "every joint of the planking, and the one nearest to it that it touches");
   auto* fastenings = app.add_subcommand("fastenings", "every fastening of a plank, on the plank and on the boat");
   for (auto* command : {joints, fastenings}) {
@@ -186,6 +189,10 @@ int run(int argc, char** argv) {
     addSide(*command, words);
     command->add_option("--lap", request.lap, "lap carried on from the lower edge");
   }
+  addCommon(*obj, request, words);
+  addLining(*obj, request);
+  obj->add_option("--lap", request.lap, "lap of the planks");
+  obj->add_option("--out", out, "the file to write (.obj)")->required();
   fastenings->add_option("--strake", request.strake, "strake, 1 the garboard")->required();
   auto* ticket = app.add_subcommand("ticket", "the ticket of a plank, with its full-size pattern");
   addCommon(*ticket, request, words);
@@ -233,7 +240,7 @@ int run(int argc, char** argv) {
     app.parse(argc, argv);
     readWords(request, words);
     if (import->parsed()) return report(importTable(request.file, out));
-    for (const CLI::App* command : {weigh, suggest, reline, school, fairness, joints, fastenings, ticket}) {
+    for (const CLI::App* command : {weigh, suggest, reline, school, fairness, joints, fastenings, ticket, obj}) {
       if (command->parsed()) refuseParts(request, command->get_name());
     }
     if (weigh->parsed())
@@ -266,6 +273,7 @@ int run(int argc, char** argv) {
       const SheetsApplication graphics(argc, argv);
       return report(answer(request, [&](const Job& job) { return writeTicket(job, sheets, request.strake, piece); }));
     }
+    if (obj->parsed()) return report(answer(request, [&](const Job& job) { return writeBodies(job, out); }));
     if (joints->parsed()) {
       const bool bothSides = joints->get_option("--side")->empty();
       return report(answer(request, [&](const Job& job) { return jointsTable(job, bothSides); }));

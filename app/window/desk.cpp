@@ -14,6 +14,7 @@
 #include "canvas/path_to_write.h"
 #include "commands/aside.h"
 #include "files/whole_file.h"
+#include "solve/planked_bodies.h"
 #include "window/new_table.h"
 
 namespace narrows {
@@ -200,6 +201,20 @@ void Desk::exportCsv(const QString& what, const std::string& text) {
     tellProblems(tr("%1 was not written.").arg(what), written.error());
     return;
   }
+  emit told(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
+}
+
+void Desk::exportHull() {
+  const QString what = tr("Planked hull");
+  const auto solved = m_session->freshAnswer();
+  if (solved == nullptr) return emit told(tr("She is still being worked out: ask again."), true);
+  if (solved->planks.empty()) return emit told(tr("There are no planks yet."), true);
+  const QString path = askPathToWrite(m_window, what, besideBook(), tr("Bodies (*.obj)"), QStringLiteral("obj"));
+  if (path.isEmpty()) return;
+  const auto written = aside([solved, file = path.toStdString()] {
+    return writeWholeFile(file, writeObj(plankedBodies(*solved), solved->book->table.boat));
+  });
+  if (!written) return tellProblems(tr("%1 was not written.").arg(what), written.error());
   emit told(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
 }
 

@@ -194,6 +194,7 @@ void MainWindow::makeFileMenu() {
   m_actions->add(out, tr("As &faired…"), {}, [this] { m_desk->exportTable(true); });
   m_actions->add(out, tr("What was &changed…"), {},
                  [this] { m_desk->exportCsv(tr("What was changed"), changesCsv(*m_session.book())); });
+  m_actions->add(file, tr("Planked &hull as OBJ…"), {}, [this] { m_desk->exportHull(); });
   file->addSeparator();
   m_actions->add(
       file, tr("&Close"), {tr("Ctrl+Q")}, [this] { close(); }, always);

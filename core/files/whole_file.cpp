@@ -27,8 +27,8 @@ void syncFolder(const std::string& path) {
   if (folder) disk().sync(folder.get());
 }
 
-/// Whether somebody has a pipe open for writing, or did and wrote: who writes is waited for a while. What came already is
-/// added to the text.
+/// Whether somebody has a pipe open for writing, or did and wrote: who writes is waited for a while. What came already
+/// is added to the text.
 bool isWrittenIn(int pipe, std::string& text) {
   constexpr int triesMs = 20, tries = 250;
   std::string block(1U << 12U, '\0');

@@ -6,9 +6,6 @@ namespace narrows {
 
 namespace {
 
-/// The gains run out over so much of a bay.
-constexpr double gainInBays = 0.8;
-
 bool isLapped(const MeshPlanking& planking) {
   return planking.make.construction == Construction::Lapstrake && planking.thicknessMm > 0.0;
 }

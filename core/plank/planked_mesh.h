@@ -20,6 +20,9 @@ struct MeshFace {
   bool lapEdge = false;    ///< the lower edge of a lapped plank, looking down
 };
 
+/// In pictures and bodies the gains run out over so much of a bay.
+inline constexpr double gainInBays = 0.8;
+
 /// How she is planked, for the picture: lapped planks stand out over the ones below them, each on its own lap.
 struct MeshPlanking {
   PlankMake make;  ///< of all strakes but the lowest

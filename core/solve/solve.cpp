@@ -510,9 +510,14 @@ class Answer {
     const bool alike = m_solved->portLining == m_solved->lining;
     const std::string of = alike ? "" : side == BoatSide::Port ? Trade::say(" to port") : Trade::say(" to starboard");
     const PlankFindings found = lookAtPlanks(*lining, planks, of);
-    if (const Weighing* weighing = m_solved->weighingOf(side)) add(lookAtWeighing(*weighing, *lining, of));
+    // While a strake comes or goes under the hand what waits is of strakes that may not be there.
+    const Weighing* weighing = m_solved->weighingOf(side);
+    if (weighing != nullptr && weighing->bends.size() == lining->strakeCount())
+      add(lookAtWeighing(*weighing, *lining, of));
     add(found.strained), add(found.unsettled);
-    if (const auto* gains = m_solved->gainsOf(side); gains != nullptr)
+    const auto* gains = m_solved->gainsOf(side);
+    if (gains != nullptr && std::all_of(gains->begin(), gains->end(),
+                                        [&](const Gain& gain) { return gain.strake < lining->strakeCount(); }))
       add(lookAtGains(*gains, *lining, weighingFigures(*m_solved->book), side, of));
     if (const LiningPlan* plan = m_solved->book->findPlan(lining->plan)) {
       const JointFindings joints = lookAtJoints(*plan, boatLength(table));

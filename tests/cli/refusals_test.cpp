@@ -1,4 +1,5 @@
-// What makes no sense is refused by the command line, in words, and nothing is written; it says nothing of the toolkit's.
+// What makes no sense is refused by the command line, in words, and nothing is written; it says nothing of the
+// toolkit's.
 
 #include <sys/stat.h>
 #include <QDir>
@@ -41,7 +42,9 @@ class RefusalsTest : public QObject {
   void lapsWiderThanPlanksAreRefused() {
     for (const char* command : {"plank", "weigh"}) {
       QStringList asked{command, boat("osier.csv"), "--strakes", "8", "--lap", "1000 ft"};
-      if (asked[0] == "plank") asked << "--strake" << "3";
+      if (asked[0] == "plank")
+        asked << "--strake"
+              << "3";
       const Run run = cli(asked);
       QVERIFY2(run.status == 2 && run.error.contains("--lap"), qPrintable(run.error));
     }
@@ -67,8 +70,7 @@ class RefusalsTest : public QObject {
 
   void sheetsThatNoMouldFitsOnAreRefused() {
     const QString out = m_folder.filePath("small");
-    const Run run =
-        cli({"sheets", boat("osier.csv"), "--what", "moulds", "--nested-on", "10mmx10mm", "--out", out});
+    const Run run = cli({"sheets", boat("osier.csv"), "--what", "moulds", "--nested-on", "10mmx10mm", "--out", out});
     QVERIFY2(run.status == 2 && run.error.contains("--nested-on"), qPrintable(run.error));
     QVERIFY(QDir(out).entryList(QDir::Files).isEmpty());
     const Run large = cli({"sheets", boat("osier.csv"), "--what", "moulds", "--nested-on", "4ft x 8ft", "--out", out});

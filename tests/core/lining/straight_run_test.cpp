@@ -135,8 +135,8 @@ class StraightRunTest : public QObject {
           const std::vector<Vec3> exact = ExactRun{hull}.run(x, z, dx, dz, std::max(length - 100.0, 0.0));
           for (const RunPoint& point : run.points) {
             const double along = way * point.alongMm;
+            if (along < 0.0 || along + 1.0 >= static_cast<double>(exact.size())) continue;
             const auto i = static_cast<std::size_t>(along);
-            if (along < 0.0 || i + 1 >= exact.size()) continue;
             const Vec3 there = exact[i] + (along - static_cast<double>(i)) * (exact[i + 1] - exact[i]);
             worst = std::max(worst, (point.at - there).norm());
           }

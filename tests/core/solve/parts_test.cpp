@@ -200,6 +200,12 @@ class PartsTest : public QObject {
       now =
           solve(snapshot(book), static_cast<std::uint64_t>(2 + i), now, quick ? SolveEffort::Quick : SolveEffort::Full);
       QVERIFY(quick || !now->waits());
+      // What is found is found on strakes that are there.
+      for (const Finding& finding : now->findings) {
+        const StrakePlace* at = finding.strake();
+        QVERIFY(at == nullptr || now->lining == nullptr ||
+                at->number <= std::max(now->lining->strakeCount(), now->portLining->strakeCount()));
+      }
     }
     now = solve(snapshot(book), 99, now);
     QVERIFY(!now->waits());
