@@ -12,6 +12,8 @@ namespace {
 
 /// Gains leave the foot of a plank so much of its thickness at its very end.
 constexpr double leastGained = 0.04;
+/// Part of its thickness that a plank keeps at its upper edge.
+constexpr double leastEdge = 0.05;
 
 /// A plank cut across: corners from foot to top on its inside, and as many on its outside.
 struct Across {
@@ -80,11 +82,13 @@ class Cutter {
       made.stands = stands(k, t);
       made.foot = under.top + m_planking.thicknessMm * under.out + wide * down;
       // Straight from the lap line to its mark: what of the plank below stands beyond that is planed away. Where she is
-      // hollow nothing does, and it leaves the plank below at that one's corner.
+      // hollow nothing does, and it leaves the plank below at that one's corner; at a bilge too hard for the lap an edge
+      // is left all the same.
       const Vec3 face = made.top - made.foot;
       const double part = (under.top - made.foot).dot(down) / face.dot(down);
       Vec3 leaves = made.foot + part * face - under.top;
-      if (leaves.dot(under.out) > m_planking.thicknessMm) leaves = m_planking.thicknessMm * under.out;
+      const double thick = m_planking.thicknessMm, out = leaves.dot(under.out);
+      leaves += (std::clamp(out, leastEdge * thick, thick) - out) * under.out;
       made.leaves = under.top + made.stands * leaves;
     }
     const Vec3 up = (made.top - made.foot).normalized(), out = band.normal(t, 0.5);

@@ -160,9 +160,9 @@ class PlankBodiesTest : public QObject {
         const Vec3 off = above[0] - below[0];
         const double out = (off - off.dot(face) * face).norm();
         QVERIFY2(std::abs(out - thick) < 0.05, qPrintable(QString::number(out)));
-        // The land takes off no more than the plank is thick: at her hard bilge all but all of it.
+        // The land takes off no more than the plank is thick: at her hard bilge all but an edge.
         const double left = (below[3] - below[2]).dot(above[0] - below[0] - off.dot(face) * face) / out;
-        QVERIFY2(left > 0.0 && left < 1.01 * thick, qPrintable(QString::number(left)));
+        QVERIFY2(left > 0.04 * thick && left < 1.01 * thick, qPrintable(QString::number(left)));
       }
       // At the stem both lie flush: the foot of the upper runs out on the outside of the lower.
       QVERIFY((upper[5] - upper[0]).norm() < 0.1 * thick);
