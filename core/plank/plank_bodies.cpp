@@ -82,8 +82,8 @@ class Cutter {
       made.stands = stands(k, t);
       made.foot = under.top + m_planking.thicknessMm * under.out + wide * down;
       // Straight from the lap line to its mark: what of the plank below stands beyond that is planed away. Where she is
-      // hollow nothing does, and it leaves the plank below at that one's corner; at a bilge too hard for the lap an edge
-      // is left all the same.
+      // hollow nothing does, and it leaves the plank below at that one's corner; at a bilge too hard for the lap an
+      // edge is left all the same.
       const Vec3 face = made.top - made.foot;
       const double part = (under.top - made.foot).dot(down) / face.dot(down);
       Vec3 leaves = made.foot + part * face - under.top;
