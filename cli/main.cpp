@@ -8,6 +8,7 @@
 
 #include "advice_commands.h"
 #include "book/book_file.h"
+#include "digitised_command.h"
 #include "edge_tables.h"
 #include "length/length.h"
 #include "obj_command.h"
@@ -232,6 +233,23 @@ int run(int argc, char** argv) {
   reline->add_option("--hung", relining.hung, "where the hung edges are (CSV, hung,1)")->required();
   reline->add_option("--out", relining.out, "the book to write (.narrows)")->required();
   reline->add_option("--name", relining.name, "name of the plan");
+  auto* digitised = app.add_subcommand("digitised", "a line digitised off a drawing, read off on the table's lines");
+  DigitisedRequest taking;
+  digitised->add_option("FILE", request.file, "an offset table (.csv) or a book (.narrows)")->required();
+  digitised->add_option("--units", words.units, "units of the results: mm, in or ft-in-8ths")
+      ->check(CLI::IsMember({"mm", "in", "ft-in-8ths"}));
+  digitised->add_option("--dxf", taking.dxf, "the drawing (.dxf)")->required();
+  digitised->add_option("--layer", taking.layer, "the layer its line is on");
+  digitised->add_option("--line", taking.line, "which line, from 1; the longest where not given")
+      ->check(CLI::Range(1, 100000));
+  digitised->add_option("--dxf-units", taking.units, "units of the drawing, where it does not say them");
+  digitised->add_option("--out", taking.out, "a book to write, what was read put in (.narrows)");
+  auto* isWhat = digitised->add_option_group("what it is");
+  isWhat->add_option("--section", taking.section, "the section at this station");
+  isWhat->add_option("--row", taking.row, "this row of the table, as its file calls it: \"height sheer\"");
+  isWhat->add_option("--profile", taking.profile, "this profile: \"stem rabbet\"");
+  isWhat->add_option("--mould", taking.mould, "the edge of this mould, to be held against it");
+  isWhat->require_option(1);
   auto* import = app.add_subcommand("import", "make a book of an offset table");
   import->add_option("FILE", request.file, "an offset table (.csv)")->required();
   import->add_option("--out", out, "the book to write (.narrows)")->required();
@@ -273,6 +291,7 @@ int run(int argc, char** argv) {
       const SheetsApplication graphics(argc, argv);
       return report(answer(request, [&](const Job& job) { return writeTicket(job, sheets, request.strake, piece); }));
     }
+    if (digitised->parsed()) return report(answer(request, [&](const Job& job) { return readDigitised(job, taking); }));
     if (obj->parsed()) return report(answer(request, [&](const Job& job) { return writeBodies(job, out); }));
     if (joints->parsed()) {
       const bool bothSides = joints->get_option("--side")->empty();

@@ -1,4 +1,5 @@
 #include "canvas/cell_grid.h"
+#include "commands/session.h"
 
 #include <QHeaderView>
 #include <algorithm>

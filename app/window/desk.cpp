@@ -15,6 +15,7 @@
 #include "commands/aside.h"
 #include "files/whole_file.h"
 #include "solve/planked_bodies.h"
+#include "window/digitised_panel.h"
 #include "window/new_table.h"
 
 namespace narrows {
@@ -202,6 +203,15 @@ void Desk::exportCsv(const QString& what, const std::string& text) {
     return;
   }
   emit told(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
+}
+
+void Desk::readDigitised() {
+  const QString path = QFileDialog::getOpenFileName(m_window, tr("A digitised line"), besideBook(),
+                                                    tr("Drawings (*.dxf);;All files (*)"));
+  if (path.isEmpty()) return;
+  const auto dxf = aside([file = path.toStdString()] { return readDxfLines(file); });
+  if (!dxf) return tellProblems(tr("%1 was not read.").arg(QFileInfo(path).fileName()), dxf.error());
+  DigitisedPanel(m_session, *dxf, QFileInfo(path).fileName(), m_window).exec();
 }
 
 void Desk::exportHull() {

@@ -29,6 +29,8 @@ class Desk : public QObject {
   /// Whether the book may be put aside: it is saved, or the builder says so.
   bool mayLeave();
   void exportTable(bool faired);
+  /// A line digitised off a drawing, read from a DXF file.
+  void readDigitised();
   /// Every plank as a named body, in an OBJ file.
   void exportHull();
   void exportCsv(const QString& what, const std::string& text);

@@ -194,6 +194,10 @@ void MainWindow::makeFileMenu() {
   m_actions->add(out, tr("As &faired…"), {}, [this] { m_desk->exportTable(true); });
   m_actions->add(out, tr("What was &changed…"), {},
                  [this] { m_desk->exportCsv(tr("What was changed"), changesCsv(*m_session.book())); });
+  m_actions->add(file, tr("Read a &digitised line (DXF)…"), {}, [this] {
+    takeInTyping();
+    m_desk->readDigitised();
+  });
   m_actions->add(file, tr("Planked &hull as OBJ…"), {}, [this] { m_desk->exportHull(); });
   file->addSeparator();
   m_actions->add(

@@ -47,6 +47,44 @@ Result<Book> setFigure(const Book& book, std::size_t row, std::size_t column, st
   return edited;
 }
 
+Result<Book> setFiguresReadOff(const Book& book, const std::vector<FigureReadOff>& figures) {
+  Book edited = book;
+  const double step = book.table.rounding().mm();
+  Problems problems;
+  for (const FigureReadOff& one : figures) {
+    const double mm = step > 0.0 ? std::round(one.mm / step) * step : one.mm;
+    auto set = setFigure(edited, one.figure.list, one.figure.place, millimetres(mm));
+    if (!set) {
+      problems.insert(problems.end(), set.error().begin(), set.error().end());
+      continue;
+    }
+    edited = std::move(*set);
+    std::erase(edited.table.rows[one.figure.list].held, one.figure.place);
+  }
+  if (!problems.empty()) return tl::make_unexpected(problems);
+  return edited;
+}
+
+Result<Book> setProfile(const Book& book, const Profile& profile) {
+  Book edited = book;
+  auto& profiles = edited.table.profiles;
+  const auto was =
+      std::find_if(profiles.begin(), profiles.end(), [&](const Profile& one) { return one.part == profile.part; });
+  if (was != profiles.end()) {
+    const auto list = static_cast<std::size_t>(was - profiles.begin());
+    std::erase_if(edited.faired, [list](const FairedFigure& faired) {
+      return faired.figure.in == FigureRef::In::Profile && faired.figure.list == list;
+    });
+    was->points.clear();
+  }
+  for (std::size_t i = 0; i < profile.points.size(); ++i) {
+    auto set = setProfilePoint(edited, profile.part, i, profile.points[i]);
+    if (!set) return set;
+    edited = std::move(*set);
+  }
+  return edited;
+}
+
 Result<Book> setProfilePoint(const Book& book, ProfilePart part, std::size_t point, std::optional<ProfilePoint> to) {
   Book edited = book;
   auto& profiles = edited.table.profiles;

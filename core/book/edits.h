@@ -5,12 +5,20 @@
 #include <utility>
 
 #include "book/book.h"
+#include "fairing/digitised.h"
 
 namespace narrows {
 
 /// One figure of the table changed, or taken out. In a table of feet, inches and eighths it is brought to the nearest
 /// sixteenth. Fails where a figure is beyond sense for the boat.
 Result<Book> setFigure(const Book& book, std::size_t row, std::size_t column, std::optional<Length> figure);
+
+/// Figures read off a digitised line put in, each brought to the table's own rounding as a typed one is; a row that was
+/// held or faired there is as drawn again. Fails, with nothing put in, where any is beyond sense for the boat.
+Result<Book> setFiguresReadOff(const Book& book, const std::vector<FigureReadOff>& figures);
+
+/// A whole profile in place of the one there was. Fails where it makes no sense.
+Result<Book> setProfile(const Book& book, const Profile& profile);
 
 /// One point of a profile changed, added behind its last (`point` as many as it has), or taken out. The profile is made
 /// if the table has none. Fails where the point is beyond sense for the boat.

@@ -56,6 +56,18 @@ std::vector<NamedEdit> everyEdit() {
          return setFigure(book, 1, 3, millimetres(figureMm(book.table, figure) + 1.5));
        }},
       {"setFigure: taken out", [](const Book& book, const Solved&) { return setFigure(book, 3, 3, std::nullopt); }},
+      {"setFiguresReadOff",
+       [](const Book& book, const Solved&) {
+         const FigureRef one{FigureRef::In::Row, 1, 3}, other{FigureRef::In::Row, 2, 3};
+         return setFiguresReadOff(
+             book, {{one, figureMm(book.table, one) + 3.2, 0.1}, {other, figureMm(book.table, other) + 1.6, 0.1}});
+       }},
+      {"setProfile",
+       [](const Book& book, const Solved&) {
+         Profile profile = *book.table.profile(ProfilePart::StemRabbet);
+         profile.points[1].distance = millimetres(profile.points[1].distance.mm() + 3.2);
+         return setProfile(book, profile);
+       }},
       {"setProfilePoint",
        [](const Book& book, const Solved&) {
          ProfilePoint point = book.table.profile(ProfilePart::StemRabbet)->points[1];

@@ -598,6 +598,57 @@ class CliTest : public QObject {
     QCOMPARE(cli({"ticket", book, "--strake", "4", "--out", out, "--paper", "A9"}).status, 2);
     QCOMPARE(cli({"sheets", book, "--what", "tickets", "--surface", "outside", "--out", out}).status, 2);
   }
+
+  void digitisedLinesAreReadOffAndPutIn() {
+    QTemporaryDir folder;
+    // Sedge's sheer as it stands in her table, digitised in millimetres.
+    const auto table = cli({"fairness", boat("sedge.csv"), "--units", "mm"});
+    QCOMPARE(table.status, 0);
+    QFile made(folder.filePath("sheer.dxf"));
+    QVERIFY(made.open(QIODevice::WriteOnly));
+    QByteArray text =
+        "0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n"
+        "0\nPOLYLINE\n8\nsheer\n66\n1\n70\n0\n";
+    for (int i = 0; i <= 60; ++i) {
+      const double x = -500.0 + 100.0 * i;
+      text += "0\nVERTEX\n8\nsheer\n10\n" + QByteArray::number(x) + "\n20\n" +
+              QByteArray::number(400.0 + 1e-5 * (x - 1500.0) * (x - 1500.0)) + "\n";
+    }
+    text += "0\nSEQEND\n0\nENDSEC\n0\nEOF\n";
+    made.write(text);
+    made.close();
+    const QString out = folder.filePath("read.narrows");
+    const Run run = cli({"digitised", boat("sedge.csv"), "--dxf", made.fileName(), "--row", "height sheer", "--units",
+                         "mm", "--out", out});
+    QVERIFY2(run.status == 0, qPrintable(run.error));
+    const auto rows = run.rows();
+    QCOMPARE(rows[0].join(','), QString("line,station,value,may_be_off,was"));
+    QVERIFY(rows.size() > 5);
+    const auto girths = cli({"girths", boat("sedge.csv"), "--units", "mm"}).rows();
+    for (const QStringList& row : rows.mid(1)) {
+      double x = 0.0;
+      for (const QStringList& girth : girths) x = girth[0] == row[1] ? girth[1].toDouble() : x;
+      QVERIFY(std::abs(row[2].toDouble() - (400.0 + 1e-5 * (x - 1500.0) * (x - 1500.0))) < row[3].toDouble() + 0.2);
+    }
+    QVERIFY(QFileInfo(out).size() > 500);
+    QCOMPARE(cli({"digitised", boat("sedge.csv"), "--dxf", made.fileName()}).status, 2);
+    const Run none = cli({"digitised", boat("sedge.csv"), "--dxf", made.fileName(), "--section", "99"});
+    QVERIFY2(none.status == 1 && none.error.contains("99"), qPrintable(none.error));
+  }
+
+  void thePlankedHullIsWrittenAsBodies() {
+    QTemporaryDir folder;
+    const QString out = folder.filePath("osier.obj");
+    const Run run = cli({"obj", boat("osier.narrows"), "--out", out});
+    QVERIFY2(run.status == 0, qPrintable(run.error));
+    const auto rows = run.rows();
+    QCOMPARE(rows[0].join(','), QString("body,faces,volume"));
+    QCOMPARE(rows.size(), 1 + 16);
+    for (const QStringList& row : rows.mid(1)) QVERIFY(row[2].toDouble() > 1.0 && row[2].toDouble() < 20.0);
+    QVERIFY(QFileInfo(out).size() > 10000);
+    QCOMPARE(cli({"obj", boat("osier.narrows")}).status, 2);
+    QCOMPARE(cli({"obj", boat("osier.narrows"), "--out", out, "--from", "3"}).status, 2);
+  }
 };
 
 QTEST_GUILESS_MAIN(CliTest)
