@@ -101,6 +101,7 @@ void DigitisedPanel::showRows(const QStringList& columns, const std::vector<QStr
     for (qsizetype k = 0; k < rows[i].size(); ++k)
       m_table->setItem(static_cast<int>(i), static_cast<int>(k), new QTableWidgetItem(rows[i][k]));
   }
+  m_table->horizontalHeader()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
 }
 
 void DigitisedPanel::read() {
