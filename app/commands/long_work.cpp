@@ -39,28 +39,39 @@ bool LongWork::begin(Work work) {
   auto ended = std::make_shared<Ended>();
   ended->book = m_session != nullptr ? m_session->bookNumber() : 0;
   m_ended = ended;
-  m_thread = std::jthread([this, ended, work = std::move(work), called = beginning()](const std::stop_token& stop) {
-    End end;
-    try {
-      if (called) called();
-      end = work(stop, [this](double share) {
-        QMetaObject::invokeMethod(
-            this, [this, share] { emit progressed(share); }, Qt::QueuedConnection);
-      });
-    } catch (const std::exception& error) {
-      end = [this, why = wentWrong(error)] { tellBroken(why); };
-    }
-    {
-      const std::lock_guard lock(ended->mutex);
-      ended->end = std::move(end);
-      ended->is = true;
-    }
-    ended->there.notify_all();
-    QMetaObject::invokeMethod(
-        this, [this, ended] { finish(*ended); }, Qt::QueuedConnection);
-  });
+  try {
+    m_thread = std::jthread([this, ended, work = std::move(work), called = beginning()](const std::stop_token& stop) {
+      carryOut(*ended, work, called, stop);
+      QMetaObject::invokeMethod(
+          this, [this, ended] { finish(*ended); }, Qt::QueuedConnection);
+    });
+  } catch (const std::exception& error) {  // there was no thread to be had
+    m_running = false;
+    tellBroken(wentWrong(error));
+    return false;
+  }
   emit runningChanged(true);
   return true;
+}
+
+void LongWork::carryOut(Ended& ended, const Work& work, const std::function<void()>& called,
+                        const std::stop_token& stop) {
+  End end;
+  try {
+    if (called) called();
+    end = work(stop, [this](double share) {
+      QMetaObject::invokeMethod(
+          this, [this, share] { emit progressed(share); }, Qt::QueuedConnection);
+    });
+  } catch (const std::exception& error) {
+    end = [this, why = wentWrong(error)] { tellBroken(why); };
+  }
+  {
+    const std::lock_guard lock(ended.mutex);
+    ended.end = std::move(end);
+    ended.is = true;
+  }
+  ended.there.notify_all();
 }
 
 void LongWork::stop() {

@@ -30,7 +30,7 @@ class LongWork : public QObject {
   /// is its end: `brokenOff` tells why.
   using Work = std::function<End(const std::stop_token&, const Progress&)>;
 
-  /// False, and nothing begun, while other work is running.
+  /// False, and nothing begun, while other work is running, or where there is no thread to be had, which is told.
   bool begin(Work work);
   bool isRunning() const { return m_running; }
   void stop();
@@ -58,6 +58,8 @@ class LongWork : public QObject {
     bool isTaken = false;  ///< on the interface's thread
     int book = 0;          ///< it was begun on
   };
+  /// On its thread: does the work and puts down what it ended in.
+  void carryOut(Ended& ended, const Work& work, const std::function<void()>& called, const std::stop_token& stop);
   void finish(Ended& ended);
   void tellBroken(const QString& why);
   Session* m_session;
