@@ -2,6 +2,8 @@
 
 #include <QFontDatabase>
 #include <QString>
+#include <algorithm>
+#include <cmath>
 
 // Resources of a static library are linked in only where they are asked for by name, outside any namespace.
 static void initFontResources() {
@@ -22,7 +24,7 @@ void loadFonts() {
 
 QFont shopFont(double pixels, bool bold) {
   QFont font(QStringLiteral("Lato"));
-  font.setPixelSize(std::max(1, static_cast<int>(pixels + 0.5)));
+  font.setPixelSize(std::max(1, static_cast<int>(std::lround(pixels))));
   font.setBold(bold);
   font.setHintingPreference(QFont::PreferNoHinting);
   return font;

@@ -310,7 +310,8 @@ void PrintPanel::count() {
     if (stop.stop_requested()) return {};
     return [this, pages, fitsNone] {
       showPages(pages);
-      if (fitsNone && !m_said) m_outcome->setText(tr("None of the moulds fits on such a sheet."));
+      if (fitsNone && !m_said)
+        m_outcome->setText(m_outcome->text() + QLatin1Char('\n') + tr("None of the moulds fits on such a sheet."));
     };
   });
 }

@@ -492,9 +492,12 @@ void PlanksStage::layOnBench(const std::shared_ptr<const Solved>& solved, std::s
       if (m_plank != nullptr) showStrake();
     };
   });
-  // A plank of any boat but a ship is there before the eye asks for it.
-  constexpr std::chrono::milliseconds eyeWaits{50};
-  if (!m_laying.waitFor(eyeWaits)) m_name->setText(tr("%1 is being laid on the bench…").arg(strake + 1));
+  // A plank of any boat but a ship is there before the eye asks for it, and is waited for.
+  constexpr std::size_t manyStations = 100;
+  constexpr std::chrono::milliseconds eyeWaits{50}, planksWait{3000};
+  const bool isShip = solved->liningOf(side)->frame.sectionCount() > manyStations;
+  if (!m_laying.waitFor(isShip ? eyeWaits : planksWait))
+    m_name->setText(tr("%1 is being laid on the bench…").arg(strake + 1));
 }
 
 void PlanksStage::showEvent(QShowEvent* event) {
