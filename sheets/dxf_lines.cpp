@@ -36,7 +36,7 @@ class Collector : public DL_CreationAdapter {
   void addPolyline(const DL_PolylineData& data) override {
     endPolyline();
     m_open = true;
-    m_closed = (data.flags & 1U) != 0;
+    m_closed = (static_cast<unsigned>(data.flags) & 1U) != 0;
     m_line = {layer(), {}};
     m_bulges.clear();
   }

@@ -7,9 +7,11 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QTableWidget>
+#include <algorithm>
+#include <array>
 
 #include "book/edits.h"
-#include "canvas/look.h"
+#include "canvas/length_field.h"
 #include "canvas/tongue.h"
 
 namespace narrows {
