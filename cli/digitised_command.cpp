@@ -32,9 +32,7 @@ Result<DigitisedLine> chosenLine(const Job& job, const DigitisedRequest& request
   if (lines.empty()) return fail(Fault::RecordMissing, {0, 0, request.dxf}, {"layer " + request.layer, "a line on it"});
   if (request.line > static_cast<int>(lines.size()))
     throw UsageError{"--line: there are " + std::to_string(lines.size()) + " lines"};
-  if (request.line > 0) return lines[static_cast<std::size_t>(request.line) - 1];
-  return *std::max_element(lines.begin(), lines.end(),
-                           [](const DigitisedLine& a, const DigitisedLine& b) { return a.lengthMm() < b.lengthMm(); });
+  return lines[request.line > 0 ? static_cast<std::size_t>(request.line) - 1 : longestOf(lines)];
 }
 
 std::string readTable(const Job& job, const ReadOff& read) {

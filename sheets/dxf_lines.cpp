@@ -3,6 +3,7 @@
 #include <dl_creationadapter.h>
 #include <dl_dxf.h>
 
+#include <algorithm>
 #include <cmath>
 #include <map>
 #include <numbers>
@@ -176,6 +177,13 @@ Result<DxfLines> readDxfLines(const std::string& path) {
   made.mmPerUnit = mmOf(collector.units);
   if (made.mmPerUnit) made.lines = inMillimetres(made, *made.mmPerUnit);
   return made;
+}
+
+std::size_t longestOf(const std::vector<DigitisedLine>& lines) {
+  const auto longest = std::max_element(lines.begin(), lines.end(), [](const DigitisedLine& a, const DigitisedLine& b) {
+    return a.lengthMm() < b.lengthMm();
+  });
+  return static_cast<std::size_t>(longest - lines.begin());
 }
 
 std::vector<DigitisedLine> inMillimetres(const DxfLines& dxf, double mmPerUnit) {

@@ -17,6 +17,9 @@ struct DxfLines {
 /// ellipses, circles and blocks are passed over and named. Fails where the file cannot be read, or has no line.
 Result<DxfLines> readDxfLines(const std::string& path);
 
+/// Which of the lines, of which there is one at least, is the longest.
+std::size_t longestOf(const std::vector<DigitisedLine>& lines);
+
 /// The same lines in mm, the file's unit being so many.
 std::vector<DigitisedLine> inMillimetres(const DxfLines& dxf, double mmPerUnit);
 

@@ -1,5 +1,4 @@
 #include "canvas/cell_grid.h"
-#include "commands/session.h"
 
 #include <QHeaderView>
 #include <algorithm>
@@ -7,6 +6,7 @@
 
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "commands/session.h"
 #include "fonts.h"
 
 namespace narrows {

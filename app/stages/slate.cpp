@@ -8,6 +8,7 @@
 #include <QSignalBlocker>
 #include <QVBoxLayout>
 
+#include "canvas/choices.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/number_field.h"
@@ -154,12 +155,7 @@ QComboBox* Slate::addChanging(const QString& name, std::function<Choices()> show
   connect(box, &QComboBox::activated, this, std::move(chosen));
   m_fields.push_back([box, shown = std::move(shown)] {
     const Choices now = shown();
-    QStringList standing;
-    for (int i = 0; i < box->count(); ++i) standing << box->itemText(i);
-    if (standing != now.items) {
-      box->clear();
-      box->addItems(now.items);
-    }
+    setItems(box, now.items);
     box->setCurrentIndex(now.chosen);
   });
   return box;

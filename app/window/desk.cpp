@@ -196,12 +196,15 @@ void Desk::exportTable(bool faired) {
 }
 
 void Desk::exportCsv(const QString& what, const std::string& text) {
-  const QString path = askPathToWrite(m_window, what, besideBook(), tr("Tables (*.csv)"), QStringLiteral("csv"));
+  writeOut(what, tr("Tables (*.csv)"), QStringLiteral("csv"), [text] { return text; });
+}
+
+void Desk::writeOut(const QString& what, const QString& kind, const QString& ending,
+                    const std::function<std::string()>& text) {
+  const QString path = askPathToWrite(m_window, what, besideBook(), kind, ending);
   if (path.isEmpty()) return;
-  if (const auto written = writeWholeFile(path.toStdString(), text); !written) {
-    tellProblems(tr("%1 was not written.").arg(what), written.error());
-    return;
-  }
+  const auto written = aside([text, file = path.toStdString()] { return writeWholeFile(file, text()); });
+  if (!written) return tellProblems(tr("%1 was not written.").arg(what), written.error());
   emit told(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
 }
 
@@ -215,17 +218,11 @@ void Desk::readDigitised() {
 }
 
 void Desk::exportHull() {
-  const QString what = tr("Planked hull");
   const auto solved = m_session->freshAnswer();
   if (solved == nullptr) return emit told(tr("She is still being worked out: ask again."), true);
   if (solved->planks.empty()) return emit told(tr("There are no planks yet."), true);
-  const QString path = askPathToWrite(m_window, what, besideBook(), tr("Bodies (*.obj)"), QStringLiteral("obj"));
-  if (path.isEmpty()) return;
-  const auto written = aside([solved, file = path.toStdString()] {
-    return writeWholeFile(file, writeObj(plankedBodies(*solved), solved->book->table.boat));
-  });
-  if (!written) return tellProblems(tr("%1 was not written.").arg(what), written.error());
-  emit told(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
+  writeOut(tr("Planked hull"), tr("Bodies (*.obj)"), QStringLiteral("obj"),
+           [solved] { return writeObj(plankedBodies(*solved), solved->book->table.boat); });
 }
 
 QString Desk::besideBook() const {

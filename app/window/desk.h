@@ -48,6 +48,9 @@ class Desk : public QObject {
 
  private:
   void remember(const QString& path);
+  /// Asks where to, writes what `text` gives there beside the window, and tells. `kind` and `ending`: of such files.
+  void writeOut(const QString& what, const QString& kind, const QString& ending,
+                const std::function<std::string()>& text);
   /// The folder of the book in hand, or the builder's own.
   QString besideBook() const;
   /// A version before, kept beside a book: `osier.narrows.1~`.

@@ -7,7 +7,6 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QTableWidget>
-#include <algorithm>
 #include <array>
 
 #include "book/edits.h"
@@ -41,10 +40,7 @@ DigitisedPanel::DigitisedPanel(Session* session, DxfLines dxf, const QString& fi
   for (const DigitisedLine& one : m_dxf.lines)
     m_line->addItem(tr("%1, %n corner(|s)", nullptr, static_cast<int>(one.points.size()))
                         .arg(one.layer.empty() ? tr("no layer") : QString::fromStdString(one.layer)));
-  const auto longest =
-      std::max_element(m_dxf.lines.begin(), m_dxf.lines.end(),
-                       [](const DigitisedLine& a, const DigitisedLine& b) { return a.lengthMm() < b.lengthMm(); });
-  m_line->setCurrentIndex(static_cast<int>(longest - m_dxf.lines.begin()));
+  m_line->setCurrentIndex(static_cast<int>(longestOf(m_dxf.lines)));
   const OffsetTable& table = session->book()->table;
   for (std::size_t i = 0; i < table.stations.size(); ++i)
     offer(tr("the section at station %1").arg(QString::fromStdString(table.stations[i].name)), {Kind::Section, i});

@@ -159,14 +159,15 @@ std::vector<std::vector<SectionFigure>> orderSection(const std::vector<SectionFi
     return (a.at - foot).squaredNorm() < (b.at - foot).squaredNorm();
   });
   for (const SectionFigure& figure : sorted) insertCheapest(path, figure);
-  if (sharpestTurn(path) > smoothTurnRad) {
-    improve(path);
+  const bool turnsSharply = sharpestTurn(path) > smoothTurnRad;
+  if (turnsSharply) improve(path);
+  if (turnsSharply && ends.size() == 2) {
     // What is better nowhere near it may yet be dearer than the order the figures were given in.
     std::vector<PathPoint> given{{ends.front(), true}};
     for (const SectionFigure& figure : figures) given.push_back({figure, false});
     given.push_back({ends.back(), true});
-    if (ends.size() == 2) improve(given);
-    if (ends.size() == 2 && cost(given) < cost(path) - leastGain) path = std::move(given);
+    improve(given);
+    if (cost(given) < cost(path) - leastGain) path = std::move(given);
   }
 
   std::vector<std::vector<SectionFigure>> runs;

@@ -33,10 +33,9 @@ double bayMm(const Band& band, double t) {
   return (band.point(std::min(std::floor(t) + 1.0, band.reach.toT), 0.5) - band.point(from, 0.5)).norm();
 }
 
-/// Parts of a bay: so many, or fewer where they would lie nearer than so far.
-double partsOfBay(const Band& band, double t, double most, double apartMm) {
-  const bool isEnd = t < band.reach.fromT + 1.0 || t > band.reach.toT - 1.0;
-  return isEnd ? most : std::clamp(std::floor(bayMm(band, t) / apartMm), 1.0, most);
+/// Parts of so long a bay: so many, or fewer where they would lie nearer than so far.
+double partsOfBay(double bayMm, double most, double apartMm) {
+  return std::clamp(std::floor(bayMm / apartMm), 1.0, most);
 }
 
 }  // namespace
@@ -57,7 +56,7 @@ InRabbet::InRabbet(const Band& band, const FlatPlank& plank, const PlankMake& ma
     for (double t = from; t < to - 1e-9;) {
       path.emplace_back(t, 0.0);
       const bool isEnd = t < from + 1.0 || t > to - 1.0;
-      t += 1.0 / (isEnd ? placesAnEndBay : partsOfBay(band, t, placesABay, placesApartMm));
+      t += 1.0 / (isEnd ? placesAnEndBay : partsOfBay(bayMm(band, t), placesABay, placesApartMm));
     }
     path.emplace_back(to, 0.0);
     add(band, plank, lapped, path);
@@ -88,7 +87,7 @@ void InRabbet::layOnNeighbourhoods(const Band& band, const FlatPlank& plank) {
   std::vector<Neighbour> neighbours;
   const double from = band.reach.fromT, to = band.reach.toT;
   const double meanMm = (band.point(to, 0.5) - band.point(from, 0.5)).norm() / (to - from);
-  const double aBay = std::clamp(std::floor(meanMm / neighboursApartMm), 1.0, neighboursABay);
+  const double aBay = partsOfBay(meanMm, neighboursABay, neighboursApartMm);
   const auto steps = static_cast<int>(std::ceil((to - from) * aBay));
   for (int i = 0; i <= steps; ++i) {
     const double t = from + (to - from) * i / steps;

@@ -4,7 +4,6 @@
 #include <cmath>
 
 #include "length/length.h"
-#include "problem/trade.h"
 
 namespace narrows {
 
@@ -119,10 +118,7 @@ class Cutter {
 };
 
 PlankBody bodyOf(const Cutter& cutter, std::size_t k, BoatSide side) {
-  const bool starboard = side == BoatSide::Starboard;
   PlankBody body;
-  const std::string number = std::to_string(k + 1);
-  body.name = "strake-" + std::string(number.size() < 2 ? "0" : "") + number + (starboard ? "-starboard" : "-port");
   std::size_t ring = 0, rings = 0;
   for (const double t : cutter.places(k)) {
     const Across cut = cutter.at(k, t);
@@ -141,7 +137,7 @@ PlankBody bodyOf(const Cutter& cutter, std::size_t k, BoatSide side) {
       body.faces.push_back({c * ring + next, c * ring + i, (c + 1) * ring + i, (c + 1) * ring + next});
     }
   }
-  if (!starboard) {
+  if (side == BoatSide::Port) {
     for (Vec3& point : body.points) point.y() = -point.y();
   }
   if (body.volumeMm3() < 0.0) {

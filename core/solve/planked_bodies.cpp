@@ -1,5 +1,7 @@
 #include "solve/planked_bodies.h"
 
+#include "daybook/printed_sheet.h"
+
 namespace narrows {
 
 std::vector<PlankBody> plankedBodies(const Solved& solved, BodyFineness fineness) {
@@ -9,7 +11,11 @@ std::vector<PlankBody> plankedBodies(const Solved& solved, BodyFineness fineness
     if (lining == nullptr || lining->strakeCount() == 0) continue;
     const MeshPlanking planking{plankMake(*solved.book, *lining, lining->strakeCount() - 1),
                                 solved.book->table.thickness.mm()};
-    for (PlankBody& body : plankBodies(*lining, side, planking, fineness)) bodies.push_back(std::move(body));
+    int number = 0;
+    for (PlankBody& body : plankBodies(*lining, side, planking, fineness)) {
+      body.name = "strake-" + plankFileWord(++number, side);
+      bodies.push_back(std::move(body));
+    }
   }
   return bodies;
 }

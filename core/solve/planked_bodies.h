@@ -6,7 +6,8 @@
 
 namespace narrows {
 
-/// Both sides, each as it is lined off, in the order of the strakes; empty where she is not lined off.
+/// Both sides, each as it is lined off, in the order of the strakes, called as their sheets are; empty where she is not
+/// lined off.
 std::vector<PlankBody> plankedBodies(const Solved& solved, BodyFineness fineness = {});
 
 }  // namespace narrows

@@ -6,6 +6,7 @@
 #include <QPushButton>
 #include <cmath>
 
+#include "canvas/choices.h"
 #include "canvas/length_field.h"
 #include "canvas/tongue.h"
 #include "stages/backbone/assembly_drawing.h"
@@ -227,18 +228,17 @@ void AssemblyPage::joinTimbers(int with) {
   const QVariant id = m_join->itemData(with);
   m_join->setCurrentIndex(0);
   if (timber == nullptr || backbone() == nullptr || !id.isValid()) return;
-  const Timber* chosen = backbone()->plan.find(TimberId{id.toLongLong()});
-  if (chosen == nullptr) return;
-  const Timber& other = *chosen;
-  const TimberShape *one = backbone()->shapes.find(timber->id), *two = backbone()->shapes.find(other.id);
-  if (one == nullptr || two == nullptr || timber->id == other.id) return;
+  const Timber* other = backbone()->plan.find(TimberId{id.toLongLong()});
+  if (other == nullptr || timber->id == other->id) return;
+  const TimberShape *one = backbone()->shapes.find(timber->id), *two = backbone()->shapes.find(other->id);
+  if (one == nullptr || two == nullptr) return;
   const auto joint = scarfAcross(*one, *two);
   if (!joint) {
     tell(tr("The %1 and the %2 do not lie over one another: draw them so that both run past the joint.")
-             .arg(QString::fromStdString(timber->name), QString::fromStdString(other.name)));
+             .arg(QString::fromStdString(timber->name), QString::fromStdString(other->name)));
     return;
   }
-  perform(tr("Join the %1 to the %2").arg(QString::fromStdString(timber->name), QString::fromStdString(other.name)),
+  perform(tr("Join the %1 to the %2").arg(QString::fromStdString(timber->name), QString::fromStdString(other->name)),
           setJoint(*m_session->book(), *backbone(), *joint));
 }
 
@@ -281,14 +281,9 @@ void AssemblyPage::showPage() {
                                   [&](const Joint& one) { return one.forward == timber->id || one.aft == timber->id; });
   m_jointKind->setEnabled(joint != now.plan.joints.end());
   if (joint != now.plan.joints.end()) m_jointKind->setCurrentIndex(static_cast<int>(joint->kind));
-  // Filled anew only where the timbers are others: the list may be open.
-  QStringList names(tr("choose which")), standing;
+  QStringList names(tr("choose which"));
   for (const Timber& other : now.plan.timbers) names << QString::fromStdString(other.name);
-  for (int i = 0; i < m_join->count(); ++i) standing << m_join->itemText(i);
-  if (names != standing) {
-    m_join->clear();
-    m_join->addItems(names);
-  }
+  setItems(m_join, names);
   for (std::size_t i = 0; i < now.plan.timbers.size(); ++i)
     m_join->setItemData(static_cast<int>(i) + 1, static_cast<qlonglong>(now.plan.timbers[i].id.number));
   m_remove->setEnabled(now.plan.timbers.size() > 1);

@@ -10,6 +10,7 @@
 
 #include "book/joining_edits.h"
 #include "book/planking_edits.h"
+#include "canvas/choices.h"
 #include "canvas/hull_picture.h"
 #include "canvas/kept_split.h"
 #include "canvas/length_field.h"
@@ -101,8 +102,9 @@ void PlanksStage::offerBelow() {
   const bool lapped = m_session->book()->table.construction == Construction::Lapstrake;
   const Hull* inside = m_session->solved()->inside.get();
   const bool flat = inside != nullptr && inside->isChined();
-  std::vector<std::pair<QString, Below>> pages;
-  const auto offer = [&](const QString& words, Below page) { pages.emplace_back(words, page); };
+  QStringList words;
+  std::vector<Below> pages;
+  const auto offer = [&](const QString& name, Below page) { words << name, pages.push_back(page); };
   offer(tr("Where it goes"), Below::Hull);
   offer(tr("Readings off the batten"), Below::Readings);
   offer(tr("Bevels of its edges"), Below::Bevels);
@@ -114,14 +116,10 @@ void PlanksStage::offerBelow() {
   offer(tr("Fastenings"), Below::Fastenings);
   offer(tr("Hanging log"), Below::Hanging);
   if (flat) offer(tr("Boards across"), Below::FlatWork);
-  bool isSame = static_cast<std::size_t>(m_below->count()) == pages.size();
-  for (int i = 0; isSame && i < m_below->count(); ++i)
-    isSame = m_below->itemData(i).toInt() == static_cast<int>(pages[static_cast<std::size_t>(i)].second);
-  if (isSame) return;
   const Below now = m_below->count() > 0 ? below() : Below::Hull;
   const QSignalBlocker quiet(m_below);
-  m_below->clear();
-  for (const auto& [words, page] : pages) m_below->addItem(words, static_cast<int>(page));
+  if (!setItems(m_below, words)) return;
+  for (std::size_t i = 0; i < pages.size(); ++i) m_below->setItemData(static_cast<int>(i), static_cast<int>(pages[i]));
   m_below->setCurrentIndex(std::max(m_below->findData(static_cast<int>(now)), 0));
 }
 
@@ -464,12 +462,17 @@ void PlanksStage::showFigures() {
     const bool isSame = m_plank != nullptr && m_plank->strake == strake && m_plank->side == selection.side &&
                         m_of != nullptr && haveSamePlanks(*m_of, *solved);
     if (!isSame) return layOnBench(solved, strake, selection.side);
-    m_of = solved;
-    m_drawing->setPlank(m_plank);
-    m_joints->drawing()->setPlank(m_plank, m_of);
+    takePlank(m_plank, solved);
   }
   showPage();
   if (m_plank != nullptr) showStrake();
+}
+
+void PlanksStage::takePlank(std::shared_ptr<const PlankAtBench> plank, const std::shared_ptr<const Solved>& of) {
+  m_plank = std::move(plank);
+  m_of = of;
+  m_drawing->setPlank(m_plank);
+  m_joints->drawing()->setPlank(m_plank, m_of);
 }
 
 void PlanksStage::layOnBench(const std::shared_ptr<const Solved>& solved, std::size_t strake, BoatSide side) {
@@ -484,10 +487,7 @@ void PlanksStage::layOnBench(const std::shared_ptr<const Solved>& solved, std::s
       const Selection& now = m_session->selection();
       if (m_session->solved() != solved || now.strake != static_cast<int>(strake) || now.side != side)
         return showFigures();
-      m_plank = plank;
-      m_of = solved;
-      m_drawing->setPlank(m_plank);
-      m_joints->drawing()->setPlank(m_plank, m_of);
+      takePlank(plank, solved);
       showPage();
       if (m_plank != nullptr) showStrake();
     };

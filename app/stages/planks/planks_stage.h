@@ -62,6 +62,8 @@ class PlanksStage : public Stage {
   void showPage();
   void showFigures();
   void showStrake();
+  /// The plank that is shown, and the answer it is of.
+  void takePlank(std::shared_ptr<const PlankAtBench> plank, const std::shared_ptr<const Solved>& of);
   /// Works out the plank beside the window, and shows it when it is there.
   void layOnBench(const std::shared_ptr<const Solved>& solved, std::size_t strake, BoatSide side);
   void changePlanking(const QString& words, const std::function<void(PlankingPlan&)>& change);
