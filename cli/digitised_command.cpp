@@ -82,8 +82,7 @@ Result<std::string> readDigitised(const Job& job, const DigitisedRequest& reques
   if (!line) return tl::make_unexpected(line.error());
   if (!request.mould.empty()) return readMould(job, request, *line);
   if (!request.profile.empty()) {
-    for (const ProfilePart part : {ProfilePart::StemRabbet, ProfilePart::StemFace, ProfilePart::SternpostRabbet,
-                                   ProfilePart::Transom, ProfilePart::KeelBottom}) {
+    for (const ProfilePart part : profileParts) {
       if (request.profile != profilePartName(part)) continue;
       const Profile profile = readProfileOff(part, *line, table.figureTolerance().mm());
       std::string text = "point,distance,height\n";

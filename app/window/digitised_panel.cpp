@@ -50,8 +50,7 @@ DigitisedPanel::DigitisedPanel(Session* session, DxfLines dxf, const QString& fi
             .arg(wordOf(rowKindName(table.rows[i].kind)), QString::fromStdString(rowWords(table.rows[i], table.unit))),
         {Kind::Row, i});
   }
-  for (const ProfilePart part : {ProfilePart::StemRabbet, ProfilePart::StemFace, ProfilePart::SternpostRabbet,
-                                 ProfilePart::Transom, ProfilePart::KeelBottom})
+  for (const ProfilePart part : profileParts)
     offer(tr("profile of %1").arg(wordOf(profilePartName(part))), {Kind::Profile, 0, part});
   const auto& solved = session->solved();
   for (std::size_t i = 0; solved->moulds != nullptr && i < solved->moulds->moulds.size(); ++i)

@@ -5,7 +5,6 @@
 
 #include "curve/dense.h"
 #include "curve/spline_stiffness.h"
-#include "fairing/nail_float.h"
 
 namespace narrows {
 
@@ -51,10 +50,11 @@ std::optional<LaidBatten> layBatten(const TableLine& line, const std::vector<boo
     for (Eigen::Index i = 0; i < n; ++i) nails[static_cast<std::size_t>(i)] = laid.row(i).transpose();
   }
   LaidBatten batten{Batten::spring(nails, ends), {}, 0.0};
+  const BattenPlaces places(batten.curve);
   for (std::size_t i = 0; i < line.nails.size(); ++i) {
     batten.rideMm.emplace_back();
     if (out[i] || line.nails[i].axis.isZero()) continue;
-    const auto rest = restingMm(line, i, batten.curve);
+    const auto rest = restingMm(line, i, places);
     if (!rest) continue;
     batten.rideMm.back() = *rest;
     batten.mostRideMm = std::max(batten.mostRideMm, std::abs(*rest));
@@ -62,12 +62,12 @@ std::optional<LaidBatten> layBatten(const TableLine& line, const std::vector<boo
   return batten;
 }
 
-std::optional<double> restingMm(const TableLine& line, std::size_t nail, const Batten& batten) {
+std::optional<double> restingMm(const TableLine& line, std::size_t nail, const BattenPlaces& places) {
   const LineNail& at = line.nails[nail];
   if (at.axis.isZero()) return std::nullopt;
-  const auto along = crossingOf(batten, at.at, at.axis, squareToAxis(line.kind, at.axis));
+  const auto along = crossingOf(places, at.at, at.axis, squareToAxis(line.kind, at.axis));
   if (!along) return std::nullopt;
-  return (batten.pointAt(*along) - at.at).dot(at.axis);
+  return (places.batten->pointAt(*along) - at.at).dot(at.axis);
 }
 
 }  // namespace narrows

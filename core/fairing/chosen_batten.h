@@ -5,6 +5,7 @@
 #include <optional>
 #include <string_view>
 
+#include "fairing/nail_float.h"
 #include "fairing/table_line.h"
 
 namespace narrows {
@@ -27,6 +28,6 @@ std::optional<LaidBatten> layBatten(const TableLine& line, const std::vector<boo
                                     Stiffness stiffness);
 
 /// How far a batten passes from a nail, along the nail's axis: what its figure changes by if it floats to the batten.
-std::optional<double> restingMm(const TableLine& line, std::size_t nail, const Batten& batten);
+std::optional<double> restingMm(const TableLine& line, std::size_t nail, const BattenPlaces& places);
 
 }  // namespace narrows

@@ -31,29 +31,35 @@ std::optional<Batten> springLine(const TableLine& line, const std::vector<bool>&
   return Batten::spring(nails, ends);
 }
 
-std::optional<double> crossingOf(const Batten& batten, const Vec3& point, const Vec3& axis, const Vec3& square) {
-  const auto beside = [&](double along) { return (batten.pointAt(along) - point).dot(square); };
-  const double reach = lookBeyondShare * batten.lengthMm();
-  std::vector<double> stops{-reach};
-  for (std::size_t i = 0; i + 1 < batten.nailCount(); ++i) {
-    const double a = batten.nailLengthsMm()[i], b = batten.nailLengthsMm()[i + 1];
-    for (int k = 0; k < stepsABay; ++k) stops.push_back(a + (b - a) * k / stepsABay);
+BattenPlaces::BattenPlaces(const Batten& of) : batten(&of) {
+  const double reach = lookBeyondShare * of.lengthMm();
+  along.push_back(-reach);
+  for (std::size_t i = 0; i + 1 < of.nailCount(); ++i) {
+    const double a = of.nailLengthsMm()[i], b = of.nailLengthsMm()[i + 1];
+    for (int k = 0; k < stepsABay; ++k) along.push_back(a + (b - a) * k / stepsABay);
   }
-  stops.push_back(batten.lengthMm());
-  stops.push_back(batten.lengthMm() + reach);
+  along.push_back(of.lengthMm());
+  along.push_back(of.lengthMm() + reach);
+  points.reserve(along.size());
+  for (const double at : along) points.push_back(of.pointAt(at));
+}
+
+std::optional<double> crossingOf(const BattenPlaces& places, const Vec3& point, const Vec3& axis, const Vec3& square) {
+  const Batten& batten = *places.batten;
+  const auto beside = [&](const Vec3& at) { return (at - point).dot(square); };
   std::optional<double> best;
   double bestAway = 0.0;
-  double atLow = beside(stops.front());
-  for (std::size_t i = 0; i + 1 < stops.size(); ++i) {
-    double low = stops[i], high = stops[i + 1];
-    double atHigh = beside(high);
+  double atLow = beside(places.points.front());
+  for (std::size_t i = 0; i + 1 < places.points.size(); ++i) {
+    double low = places.along[i], high = places.along[i + 1];
+    double atHigh = beside(places.points[i + 1]);
     const double nextLow = atHigh;
     if ((atLow > 0.0) != (atHigh > 0.0)) {
       for (int step = 0; step < 60 && high - low > floatSettledMm; ++step) {
         // Secant kept within the bracket; every third step halves it.
         double middle = step % 3 == 2 ? 0.5 * (low + high) : (low * atHigh - high * atLow) / (atHigh - atLow);
         middle = std::clamp(middle, low, high);
-        const double here = beside(middle);
+        const double here = beside(batten.pointAt(middle));
         const bool fromLow = (here > 0.0) == (atLow > 0.0);
         (fromLow ? low : high) = middle;
         (fromLow ? atLow : atHigh) = here;
@@ -100,7 +106,7 @@ std::vector<NailFloat> nailFloats(const TableLine& line, const std::stop_token& 
     out[at] = true;
     const auto rest = springLine(about, out, BattenEnds::CarryCurvature);
     if (!rest) continue;
-    if (const auto along = crossingOf(*rest, nail.at, nail.axis, squareToAxis(line.kind, nail.axis)))
+    if (const auto along = crossingOf(BattenPlaces(*rest), nail.at, nail.axis, squareToAxis(line.kind, nail.axis)))
       floats[i].floatMm = (rest->pointAt(*along) - nail.at).dot(nail.axis);
     if (n < 4 || i == 0 || i + 1 == n) continue;
     const bool isWhole = about.nails.size() == n;

@@ -27,8 +27,17 @@ std::vector<NailFloat> nailFloats(const TableLine& line, const std::stop_token& 
 /// together than a hundredth of a millimetre are one.
 std::optional<Batten> springLine(const TableLine& line, const std::vector<bool>& out, BattenEnds ends);
 
+/// Places of a batten close enough together to find where it crosses a line: made once for all the nails of a long one.
+struct BattenPlaces {
+  /// The batten is to outlive them.
+  explicit BattenPlaces(const Batten& of);
+  const Batten* batten;
+  std::vector<double> along;  ///< lengths, from half its length before its first nail to as much beyond its last
+  std::vector<Vec3> points;
+};
+
 /// Where a batten crosses the line through `point` along `axis`, in the plane of `square`: length along the batten of
 /// the crossing nearest to the point.
-std::optional<double> crossingOf(const Batten& batten, const Vec3& point, const Vec3& axis, const Vec3& square);
+std::optional<double> crossingOf(const BattenPlaces& places, const Vec3& point, const Vec3& axis, const Vec3& square);
 
 }  // namespace narrows

@@ -1,6 +1,7 @@
 #pragma once
 // The table of offsets, as the builder entered it.
 
+#include <array>
 #include <optional>
 #include <string>
 #include <vector>
@@ -36,6 +37,9 @@ struct TableRow {
 };
 
 enum class ProfilePart { StemRabbet, StemFace, SternpostRabbet, Transom, KeelBottom };
+/// All of them, in the order a table has them.
+inline constexpr std::array profileParts{ProfilePart::StemRabbet, ProfilePart::StemFace, ProfilePart::SternpostRabbet,
+                                         ProfilePart::Transom, ProfilePart::KeelBottom};
 
 struct ProfilePoint {
   Length distance;

@@ -266,8 +266,7 @@ class TableReader {
   }
 
   void readProfile(const CsvRecord& record, const std::string& part) {
-    for (const ProfilePart known : {ProfilePart::StemRabbet, ProfilePart::StemFace, ProfilePart::SternpostRabbet,
-                                    ProfilePart::Transom, ProfilePart::KeelBottom}) {
+    for (const ProfilePart known : profileParts) {
       if (trimmedField(part) != profilePartName(known)) continue;
       if (!once(record)) return;
       Profile profile{known, {}, record.line};

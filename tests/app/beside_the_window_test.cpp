@@ -136,6 +136,51 @@ class BesideTheWindowTest : public LiningCase {
     QTRY_VERIFY(bytes() != before);
   }
 
+  void aPlankOnTheBenchThatThrowsIsToldAndTheNextIsLaid() {
+    openBook("osier");
+    m_window->goToNumber(5);
+    const int strake = session().selection().strake;
+    {
+      const WorkThrows throws;
+      press(Qt::Key_PageUp, Qt::ControlModifier);
+      QVERIFY(isTold());
+      QCOMPARE(throws.begun.load(), 1);
+      QTest::qWait(200);
+      QCOMPARE(throws.begun.load(), 1);  // not over and over
+    }
+    QCOMPARE(session().selection().strake, strake + 1);
+    emit session().workBrokenOff(QString());
+    press(Qt::Key_PageUp, Qt::ControlModifier);
+    QTRY_VERIFY2(allSaidOn(m_window->planks()).contains(QString("%1 of ").arg(strake + 3)),
+                 qPrintable(allSaidOn(m_window->planks())));
+  }
+
+  void anAnswerForPrintingThatThrowsIsToldAndPrintedTheNextTime() {
+    openBook("osier");
+    m_window->goToNumber(4);
+    const Lining& lining = *session().solved()->lining;
+    session().beginDrag("Move a mark");
+    session().dragTo(moveMark(*session().book(), lining, 3, 4, lining.lines[3].shares[4] + 0.004));
+    {
+      const WorkThrows throws;
+      QTest::keyClick(m_window.get(), Qt::Key_P, Qt::ControlModifier);
+      QVERIFY(isTold());
+      QVERIFY(m_window->findChild<PrintPanel*>() == nullptr);
+    }
+    emit session().workBrokenOff(QString());
+    bool opened = false;
+    QTimer shut;
+    connect(&shut, &QTimer::timeout, this, [&] {
+      auto* panel = m_window->findChild<PrintPanel*>();
+      if (panel == nullptr) return;
+      opened = true;
+      panel->reject();
+    });
+    shut.start(20);
+    QTest::keyClick(m_window.get(), Qt::Key_P, Qt::ControlModifier);
+    QTRY_VERIFY(opened);
+  }
+
   void aSearchForPlansThatThrowsSaysSoWhereItWasAsked() {
     goTo("osier");
     SuggestPanel panel(&session(), BoatSide::Starboard, m_window.get());

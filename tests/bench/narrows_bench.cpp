@@ -82,20 +82,6 @@ double percentile99(const std::vector<double>& sorted) {
   return sorted[sorted.size() * 99 / 100];
 }
 
-/// A round hull of many stations, as a table with a waterline every `stepMm`.
-OffsetTable roundHull(int stations, double lengthMm, double stepMm) {
-  std::vector<KnownSection> sections;
-  for (int i = 0; i < stations; ++i) {
-    const double x = lengthMm * i / (stations - 1);
-    const double scale = std::sqrt(1.0 - std::pow((x / lengthMm - 0.52) / 0.75, 2));
-    const double beam = 0.17 * lengthMm, depth = 0.14 * lengthMm;
-    sections.push_back(
-        {x, [=](double a) { return Vec2(beam * scale * std::sin(a), depth * (1.05 - scale * std::cos(a))); }, 0.06,
-         1.5});
-  }
-  return griddedTableOf(sections, stepMm);
-}
-
 Hull hullOf(const OffsetTable& table) {
   const auto hull = springHull(table);
   if (!hull) qFatal("%s", describe(hull.error()).c_str());

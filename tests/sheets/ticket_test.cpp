@@ -7,6 +7,8 @@
 #include <QRegularExpression>
 #include <QTemporaryDir>
 #include <QTest>
+#include <stop_token>
+#include <thread>
 
 #include "joined_boats.h"
 #include "sheet_set.h"
@@ -150,6 +152,23 @@ class TicketTest : public QObject {
     const std::string words = describe(ticketOf(*solved, 3, BoatSide::Port, 3).error());
     QVERIFY2(words.find("strake 4 port") != std::string::npos && words.find("2 pieces") != std::string::npos,
              words.c_str());
+  }
+
+  void whatIsStoppedMakesNoMoreSheets() {
+    const auto solved = joinedBoat(sampleBook("marl"), 4877.0);
+    SheetChoice choice = ticketsOnly({BoatSide::Starboard, BoatSide::Port});
+    choice.patterns = true;
+    const std::size_t all = planksSheets(*solved, choice).size();
+    std::stop_source source;
+    // Stopped while it makes them: some are made by then, or none, and each of them whole.
+    std::size_t made = 0;
+    std::jthread making([&] { made = planksSheets(*solved, choice, source.get_token()).size(); });
+    source.request_stop();
+    making.join();
+    QVERIFY2(made < all, qPrintable(QString("%1 of %2").arg(made).arg(all)));
+    QVERIFY(planksSheets(*solved, choice, source.get_token()).empty());
+    QVERIFY(backboneSheets(*solved, {}, source.get_token()).empty());
+    QVERIFY(mouldsSheets(*solved, {}, source.get_token()).empty());
   }
 
   void everySheetCarriesItsCode() {

@@ -104,6 +104,19 @@ OffsetTable griddedTableOf(const std::vector<KnownSection>& sections, double ste
   return table;
 }
 
+OffsetTable roundHull(int stations, double lengthMm, double stepMm) {
+  std::vector<KnownSection> sections;
+  for (int i = 0; i < stations; ++i) {
+    const double x = lengthMm * i / (stations - 1);
+    const double scale = std::sqrt(1.0 - std::pow((x / lengthMm - 0.52) / 0.75, 2));
+    const double beam = 0.17 * lengthMm, depth = 0.14 * lengthMm;
+    sections.push_back(
+        {x, [=](double a) { return Vec2(beam * scale * std::sin(a), depth * (1.05 - scale * std::cos(a))); }, 0.06,
+         1.5});
+  }
+  return griddedTableOf(sections, stepMm);
+}
+
 double misfitMm(const std::vector<Vec2>& one, const std::vector<Vec2>& other) {
   Vec2 meanOne = Vec2::Zero(), meanOther = Vec2::Zero();
   for (std::size_t i = 0; i < one.size(); ++i) meanOne += one[i], meanOther += other[i];

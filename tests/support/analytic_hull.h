@@ -25,6 +25,9 @@ OffsetTable tableOf(const std::vector<KnownSection>& sections, int figures);
 /// buttocks every `stepMm` of breadth.
 OffsetTable griddedTableOf(const std::vector<KnownSection>& sections, double stepMm);
 
+/// A round hull of many stations, a ship if need be, with a waterline and a buttock every `stepMm`.
+OffsetTable roundHull(int stations, double lengthMm, double stepMm);
+
 /// Greatest distance between points of two shapes after the second is laid on the first as well as it will go.
 double misfitMm(const std::vector<Vec2>& one, const std::vector<Vec2>& other);
 

@@ -11,6 +11,7 @@
 #include <map>
 
 #include "book/edits.h"
+#include "canvas/laid_out_once.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/tongue.h"
@@ -188,11 +189,12 @@ void LineBench::showNail() {
   const bool has = line != nullptr && m_drawing->nail() >= 0 &&
                    static_cast<std::size_t>(m_drawing->nail()) < line->nails.size() &&
                    line->nails[static_cast<std::size_t>(m_drawing->nail())].figure.has_value();
-  for (QWidget* one : std::initializer_list<QWidget*>{m_verdict, m_floats, m_figure, m_drawn, m_why, m_pull, m_float,
-                                                      m_guess, m_asDrawn})
+  const LaidOutOnce once(m_slate);
+  for (QWidget* one : std::initializer_list<QWidget*>{m_floats, m_figure, m_drawn, m_pull, m_float})
     one->setVisible(has);
   showWords();
   if (!has) {
+    for (QWidget* one : std::initializer_list<QWidget*>{m_verdict, m_why, m_guess, m_asDrawn}) one->hide();
     m_nail->setText(tr("Take a nail in hand."));
     return;
   }

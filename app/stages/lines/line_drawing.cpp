@@ -165,7 +165,8 @@ std::optional<double> LineDrawing::floatInHand() const {
   auto without = out();
   without[static_cast<std::size_t>(m_nail)] = true;
   const auto rest = layBatten(*now, without, m_ends, m_stiffness);
-  return rest ? restingMm(*now, static_cast<std::size_t>(m_nail), rest->curve) : std::nullopt;
+  if (!rest) return std::nullopt;
+  return restingMm(*now, static_cast<std::size_t>(m_nail), BattenPlaces(rest->curve));
 }
 
 void LineDrawing::selectNail(int nail) {
@@ -297,6 +298,7 @@ void LineDrawing::paintNails(QPainter& painter) {
   const auto& solved = m_session->solved();
   std::vector<CanvasHandle> handles;
   double lastRight = -1e9;
+  std::optional<BattenPlaces> places;
   for (std::size_t i = 0; i < now.nails.size(); ++i) {
     const LineNail& nail = now.nails[i];
     const QPointF at = toScreen(place(nail.at));
@@ -340,12 +342,13 @@ void LineDrawing::paintNails(QPainter& painter) {
       }
     }
     if (pulled || (on && verdict != Verdict::None)) {
-      const auto rest = restingMm(now, i, m_batten->curve);
-      const double gap = pulled && rest ? *rest : judged->apartMm;
+      if (pulled && !places) places.emplace(m_batten->curve);
+      const auto gap = pulled ? restingMm(now, i, *places) : std::optional(judged->apartMm);
       painter.setFont(shopFont(look::figurePx, true));
-      painter.drawText(
-          QRectF(at.x() - 120.0, at.y() - 40.0, 240.0, 22.0), Qt::AlignCenter,
-          tr("floats %1").arg(QString::fromStdString(showLength(millimetres(std::abs(gap)), m_session->notation()))));
+      if (gap) {
+        painter.drawText(QRectF(at.x() - 120.0, at.y() - 40.0, 240.0, 22.0), Qt::AlignCenter,
+                         tr("floats %1").arg(shown(std::abs(*gap))));
+      }
     }
     if (nail.figure) {
       const QString name =

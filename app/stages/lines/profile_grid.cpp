@@ -10,10 +10,8 @@ namespace narrows {
 
 namespace {
 
-constexpr std::array<ProfilePart, 5> parts{ProfilePart::StemRabbet, ProfilePart::StemFace, ProfilePart::SternpostRabbet,
-                                           ProfilePart::Transom, ProfilePart::KeelBottom};
 constexpr std::array<SidingPart, 3> sidings{SidingPart::Stem, SidingPart::Keel, SidingPart::Sternpost};
-constexpr int partRows = static_cast<int>(parts.size());
+constexpr int partRows = static_cast<int>(profileParts.size());
 constexpr int fewestColumns = 12;
 
 }  // namespace
@@ -24,7 +22,7 @@ ProfileModel::ProfileModel(Session* session, QObject* parent) : KeyedModel(paren
 
 void ProfileModel::follow() {
   QStringList rows, columns;
-  for (std::size_t i = 0; i < parts.size() + sidings.size(); ++i) rows << QString::number(i);
+  for (std::size_t i = 0; i < profileParts.size() + sidings.size(); ++i) rows << QString::number(i);
   for (int i = 0; i < columnsWanted(); ++i) columns << QString::number(i);
   // Never made afresh while a cell is typed in: that would take the cell away from under the hand.
   setKeys(std::move(rows), std::move(columns));
@@ -50,7 +48,7 @@ QVariant ProfileModel::data(const QModelIndex& index, int role) const {
     const auto siding = table.halfSiding(sidings[static_cast<std::size_t>(index.row() - partRows)]);
     return index.column() == 0 && siding ? written(*siding) : QString();
   }
-  const Profile* profile = table.profile(parts[static_cast<std::size_t>(index.row())]);
+  const Profile* profile = table.profile(profileParts[static_cast<std::size_t>(index.row())]);
   const auto column = static_cast<std::size_t>(index.column());
   if (profile == nullptr || column >= profile->points.size()) return QString();
   return written(profile->points[column].distance) + QStringLiteral(", ") + written(profile->points[column].height);
@@ -60,7 +58,7 @@ QVariant ProfileModel::headerData(int section, Qt::Orientation orientation, int 
   if (role != Qt::DisplayRole) return {};
   if (orientation == Qt::Horizontal) return section + 1;
   if (section < partRows)
-    return wordOf(profilePartName(parts[static_cast<std::size_t>(section)])) + tr(": distance, height");
+    return wordOf(profilePartName(profileParts[static_cast<std::size_t>(section)])) + tr(": distance, height");
   return tr("half-siding %1").arg(wordOf(sidingPartName(sidings[static_cast<std::size_t>(section - partRows)])));
 }
 
@@ -69,7 +67,7 @@ Qt::ItemFlags ProfileModel::flags(const QModelIndex& index) const {
   const OffsetTable& table = m_session->book()->table;
   std::size_t open = 1;
   if (index.row() < partRows) {
-    const Profile* profile = table.profile(parts[static_cast<std::size_t>(index.row())]);
+    const Profile* profile = table.profile(profileParts[static_cast<std::size_t>(index.row())]);
     open = profile == nullptr ? 1 : profile->points.size() + 1;
   }
   const Qt::ItemFlags shown = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
@@ -117,7 +115,7 @@ bool ProfileModel::setData(const QModelIndex& index, const QVariant& value, int 
     if (!read(pair[0], distance) || !read(pair[1], height)) return false;
     point = ProfilePoint{*distance, *height};
   }
-  const ProfilePart part = parts[static_cast<std::size_t>(index.row())];
+  const ProfilePart part = profileParts[static_cast<std::size_t>(index.row())];
   if (!m_session->perform(tr("Change %1, point %2").arg(wordOf(profilePartName(part))).arg(index.column() + 1),
                           setProfilePoint(*m_session->book(), part, static_cast<std::size_t>(index.column()), point)))
     return false;

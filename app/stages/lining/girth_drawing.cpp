@@ -50,10 +50,10 @@ QPointF GirthDrawing::flat(double t, double share) const {
   return toScreen({at.x() / foreshortening(), at.y()});
 }
 
-std::vector<Vec2> GirthDrawing::laidCurve(const SurfaceCurve& curve, SurfaceReach reach) const {
+std::vector<Vec2> GirthDrawing::laidCurve(const std::function<double(double)>& shareAt, SurfaceReach reach) const {
   const GirthFrame& frame = lining()->frame;
   std::vector<Vec2> points;
-  const auto add = [&](double t) { points.push_back(frame.laidFlat(t, curve.shareAt(t))); };
+  const auto add = [&](double t) { points.push_back(frame.laidFlat(t, shareAt(t))); };
   const auto last = frame.sectionCount() - 1;
   for (double t = reach.fromT; t < reach.toT - 1e-9;) {
     add(t);
@@ -77,6 +77,10 @@ QPolygonF GirthDrawing::shownCurve(const std::vector<Vec2>& laid) const {
   return points;
 }
 
+std::vector<Vec2> GirthDrawing::laidCurve(const SurfaceCurve& curve, SurfaceReach reach) const {
+  return laidCurve([&](double t) { return curve.shareAt(t); }, reach);
+}
+
 QPolygonF GirthDrawing::flatCurve(const SurfaceCurve& curve, SurfaceReach reach) const {
   return shownCurve(laidCurve(curve, reach));
 }
@@ -85,11 +89,22 @@ const GirthDrawing::Laid& GirthDrawing::laid() const {
   const auto& solved = m_session->solved();
   const BoatSide side = m_session->selection().side;
   if (m_laid.of == solved && m_laid.side == side) return m_laid;
-  m_laid = {solved, side, {}, {}, {}};
+  m_laid = {solved, side, {}, {}, {}, {}};
   for (const auto& line : lining()->lines) m_laid.lines.push_back(laidCurve(line.curve, line.reach));
   for (const LinedStrake& strake : lining()->strakes) {
     m_laid.lower.push_back(laidCurve(strake.lowerEdge, strake.reach));
     m_laid.upper.push_back(laidCurve(strake.upperEdge, strake.reach));
+  }
+  if (solved->book->table.construction == Construction::Lapstrake) {
+    const GirthFrame& frame = lining()->frame;
+    for (std::size_t k = 0; k < lining()->strakeCount(); ++k) {
+      const LinedStrake& of = lining()->strakes[k];
+      const PlankMake make = plankMake(*solved->book, *lining(), k);
+      if (of.lower == 0 || (make.lapMm <= 0.0 && make.laps.empty())) continue;
+      m_laid.feet.push_back(laidCurve(
+          [&](double t) { return of.lowerEdge.shareAt(t) - lapAt(make, t) / std::max(frame.girthBetweenMm(t), 1.0); },
+          of.reach));
+    }
   }
   return m_laid;
 }
@@ -134,41 +149,51 @@ QColor GirthDrawing::shadeOf(const Weighed& row, double most) const {
   return look::mixed(look::board, look::deepest, 0.85 * part);
 }
 
-void GirthDrawing::paintShade(QPainter& painter) const {
-  if (weighing() == nullptr) return;
+const GirthDrawing::Shaded& GirthDrawing::shaded() const {
+  const auto& solved = m_session->solved();
+  const BoatSide side = m_session->selection().side;
+  if (m_shaded.of == solved && m_shaded.side == side && m_shaded.measure == m_shade) return m_shaded;
+  m_shaded = {solved, side, m_shade, {}, {}};
+  if (weighing() == nullptr || !m_shade) return m_shaded;
   const Lining& now = *lining();
+  const bool atStations = isAtStations(*m_shade);
   double most = 0.0;
+  std::vector<std::vector<const Weighed*>> rows(now.strakeCount());
   for (const Weighed& row : weighing()->rows) {
-    if (row.measure == *m_shade) most = std::max(most, std::abs(row.value));
+    if (row.measure != *m_shade) continue;
+    most = std::max(most, std::abs(row.value));
+    if (row.section.has_value() == atStations) rows[row.strake].push_back(&row);
   }
-  painter.setRenderHint(QPainter::Antialiasing, false);
-  painter.setPen(Qt::NoPen);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const LinedStrake& of = now.strakes[k];
-    std::vector<const Weighed*> rows;
-    const bool atStations = isAtStations(*m_shade);
-    for (const Weighed& row : weighing()->rows) {
-      if (row.strake == k && row.measure == *m_shade && row.section.has_value() == atStations) rows.push_back(&row);
-    }
-    if (rows.empty()) continue;
+    m_shaded.worst.push_back(weighing()->worst(*m_shade, k));
     // Each station's shade reaches half way to the next.
-    for (std::size_t i = 0; i < rows.size(); ++i) {
-      const auto at = [&](std::size_t j) { return static_cast<double>(rows[j]->section.value_or(0)); };
+    for (std::size_t i = 0; i < rows[k].size(); ++i) {
+      const auto at = [&](std::size_t j) { return static_cast<double>(rows[k][j]->section.value_or(0)); };
       const double from = i == 0 ? of.reach.fromT : 0.5 * (at(i - 1) + at(i));
-      const double to = i + 1 == rows.size() ? of.reach.toT : 0.5 * (at(i) + at(i + 1));
-      painter.setBrush(shadeOf(*rows[i], most));
+      const double to = i + 1 == rows[k].size() ? of.reach.toT : 0.5 * (at(i) + at(i + 1));
       const SurfaceReach reach{from, to};
-      drawShape(painter, shapeBetween(flatCurve(of.lowerEdge, reach), flatCurve(of.upperEdge, reach)));
+      m_shaded.pieces.push_back(
+          {shadeOf(*rows[k][i], most), laidCurve(of.lowerEdge, reach), laidCurve(of.upperEdge, reach)});
     }
+  }
+  return m_shaded;
+}
+
+void GirthDrawing::paintShade(QPainter& painter) const {
+  painter.setRenderHint(QPainter::Antialiasing, false);
+  painter.setPen(Qt::NoPen);
+  for (const Shaded::Piece& piece : shaded().pieces) {
+    painter.setBrush(piece.colour);
+    drawShape(painter, shapeBetween(shownCurve(piece.lower), shownCurve(piece.upper)));
   }
 }
 
 void GirthDrawing::paintWorst(QPainter& painter) const {
-  if (weighing() == nullptr) return;
   const Lining& now = *lining();
   painter.setFont(shopFont(look::labelPx, true));
-  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
-    const Weighed* worst = weighing()->worst(*m_shade, k);
+  for (std::size_t k = 0; k < shaded().worst.size(); ++k) {
+    const Weighed* worst = shaded().worst[k];
     if (worst == nullptr || (worst->limit && !worst->verdict)) continue;
     const LinedStrake& of = now.strakes[k];
     const double middle = 0.5 * (of.reach.fromT + of.reach.toT) + 0.5;
@@ -206,23 +231,10 @@ void GirthDrawing::paintScale(QPainter& painter) const {
 
 void GirthDrawing::paintLaps(QPainter& painter) const {
   // Outside, a plank's foot lies a lap below the line it laps on: dotted, where there is room to see it.
-  const Lining& now = *lining();
-  const Book& book = *m_session->solved()->book;
-  if (book.table.construction != Construction::Lapstrake) return;
   QPen pen(look::ink, 1.2);
   pen.setDashPattern({1.0, 3.0});
   painter.setPen(pen);
-  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
-    const LinedStrake& of = now.strakes[k];
-    const PlankMake make = plankMake(book, now, k);
-    if (of.lower == 0 || (make.lapMm <= 0.0 && make.laps.empty())) continue;
-    QPolygonF foot;
-    for (double q = of.reach.fromT * seamPointsABay; q <= of.reach.toT * seamPointsABay; q += 1.0) {
-      const double t = q / seamPointsABay;
-      foot.append(flat(t, of.lowerEdge.shareAt(t) - lapAt(make, t) / std::max(now.frame.girthBetweenMm(t), 1.0)));
-    }
-    drawCurve(painter, foot);
-  }
+  for (const std::vector<Vec2>& foot : laid().feet) drawCurve(painter, shownCurve(foot));
 }
 
 void GirthDrawing::paintJoints(QPainter& painter) const {

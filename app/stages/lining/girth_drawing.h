@@ -1,6 +1,8 @@
 #pragma once
 // The girth laid flat: the shell unrolled station by station.
 
+#include <functional>
+
 #include "canvas/shell_shortened.h"
 #include "stages/lining/mark_canvas.h"
 #include "weighing/weigh.h"
@@ -38,6 +40,7 @@ class GirthDrawing : public MarkCanvas {
   QPointF flat(double t, double share) const;
   QPolygonF flatCurve(const SurfaceCurve& curve, SurfaceReach reach) const;
   /// A curve over its whole reach laid flat, mm, lengths as they are: enough points of every bay to look fair.
+  std::vector<Vec2> laidCurve(const std::function<double(double)>& shareAt, SurfaceReach reach) const;
   std::vector<Vec2> laidCurve(const SurfaceCurve& curve, SurfaceReach reach) const;
   QPolygonF shownCurve(const std::vector<Vec2>& laid) const;
   /// All curves of the lining that is shown, laid flat once an answer.
@@ -45,8 +48,22 @@ class GirthDrawing : public MarkCanvas {
     std::shared_ptr<const Solved> of;
     BoatSide side = BoatSide::Starboard;
     std::vector<std::vector<Vec2>> lines, lower, upper;  ///< every line; both edges of every strake
+    std::vector<std::vector<Vec2>> feet;                 ///< of lapped planks, where their outside ends below
   };
   const Laid& laid() const;
+  /// The measure that is shaded, once an answer.
+  struct Shaded {
+    std::shared_ptr<const Solved> of;
+    BoatSide side = BoatSide::Starboard;
+    std::optional<Measure> measure;
+    struct Piece {
+      QColor colour;
+      std::vector<Vec2> lower, upper;  ///< its edges laid flat, mm
+    };
+    std::vector<Piece> pieces;
+    std::vector<const Weighed*> worst;  ///< of every strake, within what `of` weighed; null where there is none
+  };
+  const Shaded& shaded() const;
   void paintStrakes(QPainter& painter) const;
   /// The strakes shaded by the measure in hand, bay by bay, and what is beyond its limit in figures.
   void paintShade(QPainter& painter) const;
@@ -65,6 +82,7 @@ class GirthDrawing : public MarkCanvas {
   std::optional<Measure> m_shade;
   mutable ShellShortened m_shortened;
   mutable Laid m_laid;
+  mutable Shaded m_shaded;
 };
 
 }  // namespace narrows

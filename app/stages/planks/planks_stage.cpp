@@ -52,7 +52,7 @@ PlanksStage::PlanksStage(Session* session, QWidget* parent)
     if (!running && std::exchange(m_layAgain, false))
       QMetaObject::invokeMethod(this, &PlanksStage::showFigures, Qt::QueuedConnection);
   });
-  connect(&m_laying, &LongWork::brokenOff, this, [this] { m_brokenOf = m_session->solved(); });
+  connect(&m_laying, &LongWork::brokenOff, this, [this] { m_broken = m_laid; });
   connect(session, &Session::answerSettled, this, &PlanksStage::showFigures);
   connect(session, &Session::selectionChanged, this, &PlanksStage::showFigures);
 }
@@ -476,11 +476,12 @@ void PlanksStage::takePlank(std::shared_ptr<const PlankAtBench> plank, const std
 }
 
 void PlanksStage::layOnBench(const std::shared_ptr<const Solved>& solved, std::size_t strake, BoatSide side) {
-  if (m_brokenOf == solved) return;
+  if (m_broken == PlankOf{solved, strake, side}) return;
   if (m_laying.isRunning()) {
     m_layAgain = true;
     return;
   }
+  m_laid = {solved, strake, side};
   m_laying.begin([this, solved, strake, side](const std::stop_token&, const LongWork::Progress&) -> LongWork::End {
     const auto plank = plankAtBench(*solved, strake, side);
     return [this, solved, plank, strake, side] {

@@ -100,9 +100,17 @@ class PlanksStage : public Stage {
   std::shared_ptr<const Solved> m_countedOf;
   bool m_transom = false;  ///< flat work: the transom's boards, not the bottom's
   LongWork m_counting;
-  LongWork m_laying;                         ///< the plank in hand, on the bench
-  bool m_layAgain = false;                   ///< another is in hand by now
-  std::shared_ptr<const Solved> m_brokenOf;  ///< the answer of which a plank could not be laid
+  LongWork m_laying;        ///< the plank in hand, on the bench
+  bool m_layAgain = false;  ///< another is in hand by now
+  /// A plank of an answer.
+  struct PlankOf {
+    std::shared_ptr<const Solved> solved;
+    std::size_t strake = 0;
+    BoatSide side = BoatSide::Starboard;
+    bool operator==(const PlankOf&) const = default;
+  };
+  PlankOf m_laid;    ///< what was laid last, or is being laid
+  PlankOf m_broken;  ///< what could not be laid: not tried over and over
   PlankTableGrid* m_table = nullptr;
   QLabel* m_words = nullptr;  ///< what is said of a table
   std::vector<std::pair<Below, QWidget*>> m_fields;

@@ -126,7 +126,7 @@ class FairTableTest : public QObject {
     out[2] = true;
     const auto laid = layBatten(line, out, BattenEnds::Free, Stiffness::Soft);
     QVERIFY(laid);
-    QVERIFY(std::abs(*restingMm(line, 2, laid->curve) + 50.0) < 1e-6);
+    QVERIFY(std::abs(*restingMm(line, 2, BattenPlaces(laid->curve)) + 50.0) < 1e-6);
     QVERIFY(!laid->rideMm[2]);
     QVERIFY(!layBatten(lineWith({600}), {false}, BattenEnds::Free, Stiffness::Soft));
   }

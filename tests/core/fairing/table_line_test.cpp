@@ -115,7 +115,8 @@ class TableLineTest : public QObject {
       std::vector<bool> out(40, false);
       out[i] = true;
       const auto rest = springLine(line, out, BattenEnds::CarryCurvature);
-      const auto along = crossingOf(*rest, line.nails[i].at, Vec3::UnitY(), squareToAxis(line.kind, Vec3::UnitY()));
+      const auto along =
+          crossingOf(BattenPlaces(*rest), line.nails[i].at, Vec3::UnitY(), squareToAxis(line.kind, Vec3::UnitY()));
       QVERIFY(along);
       const double floats1 = (rest->pointAt(*along) - line.nails[i].at).y();
       QVERIFY2(std::abs(*floats[i].floatMm - floats1) < 1e-4,
