@@ -85,6 +85,9 @@ class SuggestTest : public QObject {
   void whatIsOfferedDiffersAndHasNoMoreTroubleAStrake() {
     for (const char* boat : {"osier", "marl"}) {
       for (const int strakes : {0, 6}) {
+        // By default each boat's own plan or the poorer one.
+        const bool all = qEnvironmentVariableIsSet("NARROWS_THOROUGH");
+        if (!all && (strakes > 0) != (boat == std::string("osier"))) continue;
         Book book = sampleBook(boat);
         if (strakes > 0) book = *setStrakeCount(book, strakes);
         const auto made = suggest(fromBook(book, 120));
@@ -163,7 +166,10 @@ class SuggestTest : public QObject {
   }
 
   void weighsAtLeastAsWellAsAPlanMendedByHand() {
+    // A plan of sixteen strakes takes half a minute to mend so.
+    const bool all = qEnvironmentVariableIsSet("NARROWS_THOROUGH");
     for (const char* boat : {"osier", "marl"}) {
+      if (!all && boat == std::string("marl")) continue;
       const Book book = sampleBook(boat);
       constexpr double seconds = 10.0;
       const SuggestFrom from = fromBook(book, triesIn(seconds, book.boatPlan().strakes.size()));
