@@ -16,19 +16,13 @@ Cell measuredCell(double measuredMm, double offMm, const QColor& ink, Notation n
   const QString words = shown(measuredMm);
   const bool agrees = std::abs(offMm) < 0.5 * notationStep(notation).mm();
   return {agrees ? words + QStringLiteral("  ✓")
-                 : words + (offMm > 0.0 ? QStringLiteral("  ▲ ") : QStringLiteral("  ▼ ")) + shown(std::abs(offMm)),
+                 : words + (offMm > 0.0 ? QStringLiteral("  +") : QStringLiteral("  −")) + shown(std::abs(offMm)),
           true, true, ink, exactText(millimetres(measuredMm), notation)};
 }
 
 Cell judgedCell(const QString& figure, const std::optional<Severity>& verdict) {
   const bool trouble = verdict == Severity::Trouble;
-  return {verdictMark(verdict) + figure,
-          false,
-          trouble,
-          trouble   ? look::trouble
-          : verdict ? look::lookAgain
-                    : look::ink,
-          {}};
+  return {figure, false, trouble, trouble ? look::trouble : verdict ? look::lookAgain : look::ink, {}, false, verdict};
 }
 
 void CellModel::refresh() {
@@ -53,6 +47,8 @@ QVariant CellModel::data(const QModelIndex& index, int role) const {
   if (role == Qt::EditRole) return shown.editable ? shown.exact : shown.text;
   if (role == Qt::ForegroundRole && shown.colour.isValid()) return shown.colour;
   if (role == Qt::FontRole && shown.bold) return shopFont(15.0, true);
+  if (role == Qt::DecorationRole && shown.verdict) return verdictIcon(*shown.verdict);
+  if (role == Qt::AccessibleTextRole && shown.verdict) return verdictSaid(*shown.verdict, shown.text);
   if (role == passedByRole) return shown.passedBy;
   return {};
 }
@@ -77,6 +73,8 @@ bool CellModel::setData(const QModelIndex& index, const QVariant& value, int rol
 CellGrid::CellGrid(const QString& name, Session* session, QWidget* parent)
     : FigureGrid(name, session, parent), m_cells(new CellModel(this)) {
   setModel(m_cells);
+  constexpr int markPx = 16;
+  setIconSize({markPx, markPx});
   horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
   // Narrower a figure would be cut short: the table scrolls instead.
   constexpr int leastColumnWide = 78;

@@ -19,10 +19,11 @@ struct Cell {
   /// What stands in it to be typed over and is copied: the exact figure; empty where there is none yet.
   QString exact{};
   bool passedBy = false;  ///< it can be typed in, and says again what another says: the hand goes on past it
+  std::optional<Severity> verdict{};  ///< its mark stands before the text
 };
 
-/// What was measured, and how far it is off what it should be: `37 in ✓`, or with ▲ or ▼ and by how much where a rule
-/// shows it.
+/// What was measured, and how far it is off what it should be: `37 in ✓`, or with a plus or minus by how much where a
+/// rule shows it.
 Cell measuredCell(double measuredMm, double offMm, const QColor& ink, Notation notation);
 
 /// A figure with its verdict: marked before it, and coloured, where it is beyond its limit.

@@ -1,17 +1,28 @@
 #pragma once
-// How a verdict is marked before the figure it is of.
+// The mark of a verdict: one shape for each, in lists, tables, drawings and on the rail.
 
+#include <QIcon>
+#include <QPointF>
 #include <QString>
 #include <optional>
 
+#include "fairing/judge.h"
 #include "problem/severity.h"
+
+class QPainter;
 
 namespace narrows {
 
-/// A mark before a value that is beyond its limit, so that it is told without colour: `▲ ` trouble, `△ ` look again.
-inline QString verdictMark(const std::optional<Severity>& verdict) {
-  if (!verdict) return {};
-  return *verdict == Severity::Trouble ? QStringLiteral("▲ ") : QStringLiteral("△ ");
-}
+/// Trouble is a filled square with a stroke through it, look-again a ring: told apart without colour. `across` is its
+/// width in pixels, about `centre`. What the painter had in hand it has again.
+void paintVerdict(QPainter& painter, const QPointF& centre, Severity verdict, double across = 12.0);
+/// The same to stand before words in a list or a table.
+QIcon verdictIcon(Severity verdict);
+/// What is merely still wanted: a short dash.
+QIcon wantedIcon();
+/// The verdict in words, before what it is of, for assistive tools.
+QString verdictSaid(Severity verdict, const QString& of);
+/// What the judge's verdict on a figure comes to; none where there is none.
+std::optional<Severity> severityOf(Verdict verdict);
 
 }  // namespace narrows

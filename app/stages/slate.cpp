@@ -11,6 +11,7 @@
 #include "canvas/choices.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/marked_words.h"
 #include "canvas/number_field.h"
 #include "canvas/wrapping_button.h"
 #include "fonts.h"
@@ -59,6 +60,12 @@ QLabel* Slate::addFigure(const QString& name) {
   label->setWordWrap(true);
   m_into->addWidget(label);
   return label;
+}
+
+MarkedWords* Slate::addMarked(const QString& name) {
+  auto* words = new MarkedWords(name, into());
+  m_into->addWidget(words);
+  return words;
 }
 
 QLineEdit* Slate::addText(const QString& name) {

@@ -18,6 +18,7 @@ class QVBoxLayout;
 namespace narrows {
 
 class LengthField;
+class MarkedWords;
 class NumberField;
 class Session;
 
@@ -38,6 +39,8 @@ class Slate : public QFrame {
   QLabel* addHeadline(const QString& name);
   /// A figure of ordinary size.
   QLabel* addFigure(const QString& name);
+  /// A verdict in words, its mark before them.
+  MarkedWords* addMarked(const QString& name);
   /// A line of text; `name` is its heading. Nothing is bound: the stage says what it shows and takes.
   QLineEdit* addText(const QString& name);
   QPushButton* addButton(const QString& words, const char* objectName);

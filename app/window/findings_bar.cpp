@@ -2,40 +2,20 @@
 
 #include <QLabel>
 #include <QListWidget>
-#include <QPainter>
-#include <QPixmap>
 #include <QVBoxLayout>
+#include <algorithm>
 
 #include "canvas/canvas.h"
 #include "canvas/look.h"
+#include "canvas/verdict_mark.h"
 #include "fonts.h"
 
 namespace narrows {
 
 namespace {
 
-/// Trouble is a filled square with a stroke through it, look-again a ring, what is merely wanted a short dash: told
-/// apart without colour.
 QIcon findingIcon(const Finding& finding) {
-  QPixmap picture(40, 40);
-  picture.setDevicePixelRatio(2.0);
-  picture.fill(Qt::transparent);
-  QPainter painter(&picture);
-  painter.setRenderHint(QPainter::Antialiasing);
-  if (finding.as<StillWanted>() != nullptr) {
-    painter.setPen(QPen(look::quietInk, 2.4));
-    painter.drawLine(QPointF(6, 10), QPointF(14, 10));
-  } else if (finding.severity == Severity::Trouble) {
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(look::trouble);
-    painter.drawRect(QRectF(4, 4, 12, 12));
-    painter.setPen(QPen(look::raised, 2.0));
-    painter.drawLine(QPointF(6, 14), QPointF(14, 6));
-  } else {
-    painter.setPen(QPen(look::lookAgain, 2.4));
-    painter.drawEllipse(QRectF(5, 5, 10, 10));
-  }
-  return QIcon(picture);
+  return finding.as<StillWanted>() != nullptr ? wantedIcon() : verdictIcon(finding.severity);
 }
 
 }  // namespace
@@ -66,9 +46,52 @@ FindingsBar::FindingsBar(Session* session, QWidget* parent)
   connect(m_list, &QListWidget::itemClicked, this, &FindingsBar::choose);
 }
 
+void FindingsBar::setStages(const QStringList& names) {
+  m_stages = names;
+}
+
+void FindingsBar::setStage(ShopStage stage) {
+  if (stage == m_stage) return;
+  m_stage = stage;
+  refill();
+}
+
+void FindingsBar::gather() {
+  const std::vector<Finding>& all = m_of->findings;
+  m_lines.clear();
+  for (const FindingGroup& group : groupFindings(all)) {
+    if (all[group.members[0]].stage() == m_stage) m_lines.push_back({group});
+  }
+  // Those of other stages are one line a stage.
+  for (int i = 0; i < m_stages.size(); ++i) {
+    const auto stage = static_cast<ShopStage>(i);
+    if (stage == m_stage) continue;
+    Line line;
+    line.elsewhere = stage;
+    for (std::size_t k = 0; k < all.size(); ++k) {
+      if (all[k].stage() == stage) line.group.members.push_back(k);
+    }
+    if (!line.group.members.empty()) m_lines.push_back(line);
+  }
+}
+
+QString FindingsBar::headingOf() const {
+  const std::vector<Finding>& all = m_of->findings;
+  if (all.empty()) return tr("What wants looking at: nothing.");
+  const auto own = std::count_if(all.begin(), all.end(), [this](const Finding& f) { return f.stage() == m_stage; });
+  const bool onlyWanted = std::all_of(all.begin(), all.end(), [this](const Finding& f) {
+    return f.stage() != m_stage || f.as<StillWanted>() != nullptr;
+  });
+  const QString stage = m_stages.value(static_cast<int>(m_stage));
+  if (own == 0) return tr("What wants looking at in %1: nothing").arg(stage);
+  if (onlyWanted) return tr("Still wanted, as the table is typed");
+  return tr("What wants looking at in %1: %n place(|s)", nullptr, static_cast<int>(own)).arg(stage);
+}
+
 void FindingsBar::choose(QListWidgetItem* item) {
   const auto row = static_cast<std::size_t>(m_list->row(item));
   if (row >= m_lines.size()) return;
+  if (m_lines[row].elsewhere) return emit stageChosen(*m_lines[row].elsewhere);
   // Of the answer the list was made of, and kept until all who go to it have done so: what they do may bring another
   // in.
   const std::shared_ptr<const Solved> of = m_of;
@@ -83,6 +106,9 @@ void FindingsBar::choose(QListWidgetItem* item) {
 
 QString FindingsBar::wordsOf(const Line& line) const {
   const std::vector<Finding>& all = m_of->findings;
+  if (line.elsewhere)
+    return tr("%n place(|s) more in %1", nullptr, static_cast<int>(line.group.members.size()))
+        .arg(m_stages.value(static_cast<int>(*line.elsewhere)));
   QString words = QString::fromStdString(describe(all[line.group.members[line.said]], m_session->notation()));
   const auto count = static_cast<int>(line.group.members.size());
   if (count == 1) return words;
@@ -121,14 +147,9 @@ void FindingsBar::refill() {
   if (solved == nullptr || m_session->isMoving()) return;
   if (m_session->isWorking() && !m_working.isActive()) m_working.start();
   m_of = solved;
-  m_lines.clear();
+  gather();
   QStringList all;
-  bool onlyWanted = true;
-  for (const FindingGroup& group : groupFindings(solved->findings)) {
-    m_lines.push_back({group});
-    all << wordsOf(m_lines.back());
-    onlyWanted = onlyWanted && solved->findings[group.members[0]].as<StillWanted>() != nullptr;
-  }
+  for (const Line& line : m_lines) all << wordsOf(line);
   QStringList standing;
   for (int i = 0; i < m_list->count(); ++i) standing << m_list->item(i)->text();
   if (all != standing) {
@@ -139,18 +160,13 @@ void FindingsBar::refill() {
       const QString& words = all[static_cast<qsizetype>(i)];
       auto* item = new QListWidgetItem(findingIcon(first), words, m_list);
       item->setToolTip(words);
-      item->setData(Qt::AccessibleTextRole, (first.as<StillWanted>() != nullptr    ? tr("Wanted: %1")
-                                             : first.severity == Severity::Trouble ? tr("Trouble: %1")
-                                                                                   : tr("Look again: %1"))
-                                                .arg(words));
+      item->setData(Qt::AccessibleTextRole, first.as<StillWanted>() != nullptr ? tr("Wanted: %1").arg(words)
+                                                                               : verdictSaid(first.severity, words));
     }
     m_list->setCurrentRow(static_cast<int>(inHand.isEmpty() ? -1 : all.indexOf(inHand)));
     fitRows();
   }
-  m_heading->setText(
-      solved->findings.empty() ? tr("What wants looking at: nothing.")
-      : onlyWanted             ? tr("Still wanted, as the table is typed")
-                   : tr("What wants looking at: %n place(|s)", nullptr, static_cast<int>(solved->findings.size())));
+  m_heading->setText(headingOf());
   if (m_heading->text() != m_said) announce(m_heading);
   m_said = m_heading->text();
   m_list->setVisible(!solved->findings.empty());

@@ -108,14 +108,25 @@ MainWindow::MainWindow(QWidget* parent)
   setCentralWidget(page);
 
   m_stages = {m_lines, m_backbone, m_moulds, m_lining, m_planks};
+  QStringList names;
   for (Stage* stage : m_stages) {
     m_stack->addWidget(stage);
     m_rail->addStage(stage->number(), stage->name());
+    names << stage->name();
   }
+  m_findings->setStages(names);
   makeMenus();
   new FieldKeys(this);
   connect(m_rail, &Rail::chosen, this, [this](int index) { goToStage(static_cast<std::size_t>(index)); });
   connect(m_findings, &FindingsBar::findingChosen, this, &MainWindow::goToFinding);
+  // Once the list has done speaking: it is made anew for the stage that is gone to.
+  connect(
+      m_findings, &FindingsBar::stageChosen, this,
+      [this](ShopStage stage) {
+        goToStage(static_cast<std::size_t>(stage));
+        m_findings->list()->setFocus();
+      },
+      Qt::QueuedConnection);
   for (const Stage* stage : m_stages) connect(stage, &Stage::printAsked, this, &MainWindow::printSheets);
   connect(&m_session, &Session::answerSettled, this, &MainWindow::showStanding);
   connect(&m_session, &Session::fileChanged, this, &MainWindow::showTitle);
@@ -455,7 +466,17 @@ void MainWindow::showRecent() {
 }
 
 void MainWindow::showStanding() {
-  for (std::size_t i = 0; i < m_stages.size(); ++i) m_rail->setStanding(i, m_stages[i]->standing());
+  for (std::size_t i = 0; i < m_stages.size(); ++i) {
+    m_rail->setStanding(i, m_stages[i]->standing());
+    int places = 0;
+    std::optional<Severity> worst;
+    for (const Finding& finding : m_session.solved()->findings) {
+      if (static_cast<std::size_t>(finding.stage()) != i || finding.as<StillWanted>() != nullptr) continue;
+      ++places;
+      worst = std::max(worst.value_or(finding.severity), finding.severity);
+    }
+    m_rail->setLooks(i, places, worst);
+  }
   m_rail->setBoat(QString::fromStdString(m_session.book()->table.boat), QString::fromStdString(m_session.book()->shop));
 }
 
@@ -502,6 +523,7 @@ void MainWindow::goToStage(std::size_t index) {
   if (m_stages[index]->number() >= m_lining->number()) lineOffTyped();
   m_stack->setCurrentIndex(static_cast<int>(index));
   m_rail->setCurrent(index);
+  m_findings->setStage(static_cast<ShopStage>(index));
   m_stages[index]->drawing()->setFocus();
 }
 

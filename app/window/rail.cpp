@@ -5,6 +5,7 @@
 #include <QVBoxLayout>
 
 #include "canvas/look.h"
+#include "canvas/verdict_mark.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -19,6 +20,19 @@ RailButton::RailButton(int number, const QString& name, QWidget* parent) : QAbst
 
 void RailButton::setStanding(const QString& words) {
   m_standing = words;
+  tell();
+}
+
+void RailButton::setLooks(int places, std::optional<Severity> worst) {
+  if (places == m_places && worst == m_worst) return;
+  m_places = places;
+  m_worst = worst;
+  tell();
+}
+
+void RailButton::tell() {
+  const QString words =
+      m_places == 0 ? m_standing : tr("%1. %n place(|s) to look at", nullptr, m_places).arg(m_standing);
   setAccessibleDescription(words);
   setToolTip(words);
   update();
@@ -43,6 +57,14 @@ void RailButton::paintEvent(QPaintEvent* /*event*/) {
   painter.setPen(isChecked() ? look::inHand : look::ink);
   painter.setFont(shopFont(18.0, true));
   painter.drawText(QRect(34, 12, width() - 40, 26), Qt::AlignLeft | Qt::AlignVCenter, text());
+  if (m_worst) {
+    painter.setPen(look::ink);
+    painter.setFont(shopFont(look::labelPx, true));
+    const QString many = QString::number(m_places);
+    const int wide = painter.fontMetrics().horizontalAdvance(many);
+    painter.drawText(QRect(width() - 12 - wide, 12, wide, 26), Qt::AlignLeft | Qt::AlignVCenter, many);
+    paintVerdict(painter, QPointF(width() - 24.0 - wide, 25.0), *m_worst);
+  }
   painter.setPen(look::quietInk);
   painter.setFont(shopFont(look::labelPx));
   painter.drawText(QRect(34, 38, width() - 40, 22), Qt::AlignLeft | Qt::AlignVCenter,
@@ -66,6 +88,10 @@ void Rail::addStage(int number, const QString& name) {
 
 void Rail::setStanding(std::size_t index, const QString& words) {
   m_buttons[index]->setStanding(words);
+}
+
+void Rail::setLooks(std::size_t index, int places, std::optional<Severity> worst) {
+  m_buttons[index]->setLooks(places, worst);
 }
 
 void Rail::setCurrent(std::size_t index) {

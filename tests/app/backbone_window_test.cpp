@@ -192,7 +192,7 @@ class BackboneWindowTest : public WindowCase {
     press(Qt::Key_Return);
     QVERIFY(settled());
     QCOMPARE(session().book()->backbone.cameOut.size(), std::size_t{1});
-    QVERIFY(grid->model()->index(4, 7).data().toString().contains("▲"));
+    QVERIFY(grid->model()->index(4, 7).data().toString().contains("  +"));
     // It wants looking at, and going there opens the keel.
     QVERIFY(m_window->findings()->list()->count() > 0);
     bool told = false;

@@ -29,6 +29,7 @@
 #include "stages/planks/planks_stage.h"
 #include "window/findings_bar.h"
 #include "window/print_panel.h"
+#include "window/rail.h"
 
 using namespace narrows;
 using namespace narrows::tests;
@@ -311,12 +312,7 @@ class BesideTheWindowTest : public LiningCase {
   }
 
   void theListBelowThePlankIsOfTheBoatThatIsThere() {
-    const auto pages = [this] {
-      QStringList all;
-      auto* below = m_window->planks()->findChild<QComboBox*>("below");
-      for (int i = 0; i < below->count(); ++i) all << below->itemText(i);
-      return all;
-    };
+    const auto pages = [this] { return pagesOf(m_window->planks(), "below"); };
     openBook("osier");
     m_window->goToNumber(5);
     QVERIFY(pages().contains("Gains"));
@@ -443,7 +439,13 @@ class BesideTheWindowTest : public LiningCase {
     const auto& findings = session().solved()->findings;
     QListWidget* list = m_window->findings()->list();
     const auto groups = groupFindings(findings);
-    QCOMPARE(list->count(), static_cast<int>(groups.size()));
+    std::size_t lines = 0;
+    std::set<ShopStage> elsewhere;
+    for (const FindingGroup& group : groups) {
+      const ShopStage of = findings[group.members[0]].stage();
+      of == ShopStage::Lines ? static_cast<void>(++lines) : static_cast<void>(elsewhere.insert(of));
+    }
+    QCOMPARE(list->count(), static_cast<int>(lines + elsewhere.size()));
     std::size_t lie = 0;
     for (const FindingGroup& group : groups) {
       if (findings[group.members[0]].as<FigureLies>() != nullptr) lie = std::max(lie, group.members.size());
@@ -472,6 +474,38 @@ class BesideTheWindowTest : public LiningCase {
     QVERIFY(item->text().contains(QString("1 of %1 alike").arg(lie)));
   }
 
+  void whatWantsLookingAtIsOfTheStageAndElsewhereIsALineAStage() {
+    openBook("osier");
+    const auto& findings = session().solved()->findings;
+    const auto many = [&](ShopStage stage) {
+      return static_cast<int>(
+          std::count_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.stage() == stage; }));
+    };
+    const int lines = many(ShopStage::Lines), lining = many(ShopStage::LiningOff);
+    QVERIFY(lines > 0 && lining > 0);
+    m_window->goToNumber(1);
+    QListWidget* list = m_window->findings()->list();
+    QVERIFY(list->count() > lines);
+    QListWidgetItem* there = nullptr;
+    for (int i = 0; i < list->count(); ++i) {
+      if (list->item(i)->text() == QString("%1 places more in Lining off").arg(lining)) there = list->item(i);
+      if (i < lines) QVERIFY2(!list->item(i)->text().contains("more in"), qPrintable(list->item(i)->text()));
+    }
+    QVERIFY(there != nullptr);
+    auto* rail = m_window->findChild<Rail*>();
+    QVERIFY(rail->button(3)->accessibleDescription().contains(QString("%1 places to look at").arg(lining)));
+    QVERIFY(!rail->button(2)->accessibleDescription().contains("look at"));
+    // One key goes there, and those come first.
+    list->setCurrentItem(there);
+    list->setFocus();
+    QTest::keyClick(list, Qt::Key_Return);
+    QTRY_COMPARE(m_window->currentStage(), std::size_t{3});
+    QVERIFY(list->hasFocus());
+    QVERIFY(!list->item(0)->text().contains("more in"));
+    QVERIFY(list->item(list->count() - 1)->text().contains("more in"));
+    QVERIFY(allSaidOn(m_window->findings()).contains(QString("What wants looking at in Lining off: %1").arg(lining)));
+  }
+
   void aDrawingThatIsNotSeenFollowsWhenItIs() {
     openBook("osier");
     m_window->goToNumber(1);
@@ -498,9 +532,7 @@ class BesideTheWindowTest : public LiningCase {
   void theDayThatIsLoggedIsTodays() {
     openBook("osier");
     m_window->goToNumber(5);
-    auto* below = m_window->planks()->findChild<QComboBox*>("below");
-    below->setCurrentText("Hanging log");
-    emit below->activated(below->currentIndex());
+    openPage(m_window->planks(), "Log");
     auto* day = m_window->planks()->findChild<QLineEdit*>("hangingDay");
     QTRY_VERIFY(day->isVisible());
     // The window stood open over night: what it says is of yesterday, and nobody typed it.

@@ -38,14 +38,7 @@ class JointsAndHangingTest : public WindowCase {
     QCoreApplication::processEvents();
     show(page);
   }
-  void show(const QString& page) {
-    auto* below = stage()->findChild<QComboBox*>(QStringLiteral("below"));
-    const int at = below->findText(page);
-    QVERIFY2(at >= 0, qPrintable(page));
-    below->setCurrentIndex(at);
-    emit below->activated(at);
-    QCoreApplication::processEvents();
-  }
+  void show(const QString& page) { openPage(stage(), page); }
   void strake(int number) {
     Selection selection = session().selection();
     selection.strake = number - 1;
@@ -244,7 +237,7 @@ class JointsAndHangingTest : public WindowCase {
   }
 
   void sixStrakesAreHungInTheLogAndTheirEdgesGoToLiningOff() {
-    goTo("osier", "Hanging log");
+    goTo("osier", "Log");
     const PlanId planned = session().book()->starboard;
     for (int number = 1; number <= 6; ++number) {
       strake(number);
@@ -272,7 +265,7 @@ class JointsAndHangingTest : public WindowCase {
   }
 
   void theLogIsCorrectedAndToldWhereItDoesNotFollow() {
-    goTo("osier", "Hanging log");
+    goTo("osier", "Log");
     strake(3);
     log(static_cast<int>(HangingStep::Hung), "2026-05-04");
     QVERIFY(settled());
@@ -301,7 +294,7 @@ class JointsAndHangingTest : public WindowCase {
   }
 
   void sheetsPrintedAreRememberedAndToldWhenFalse() {
-    goTo("osier", "Where it goes");
+    goTo("osier", "On the hull");
     strake(4);
     const QString folder = m_folder->path() + "/sheets";
     {
@@ -349,7 +342,7 @@ class JointsAndHangingTest : public WindowCase {
   }
 
   void aPlankThatIsCutIsLinedOffTo() {
-    goTo("osier", "Hanging log");
+    goTo("osier", "Log");
     strake(4);
     log(static_cast<int>(HangingStep::GotOut), "2026-05-01");
     QVERIFY(settled());
@@ -408,7 +401,7 @@ class JointsAndHangingTest : public WindowCase {
   }
 
   void recordsStayWithTheirStrakesWhenOthersArePutInBelow() {
-    goTo("osier", "Hanging log");
+    goTo("osier", "Log");
     // Read and logged at strakes 3 and 5.
     const std::string station = session().solved()->lining->frame.hull().sections[3].name;
     for (const int number : {3, 5}) {

@@ -417,7 +417,8 @@ class LinesAndMouldsTest : public WindowCase {
     press(Qt::Key_Return);
     QVERIFY(settled());
     QCOMPARE(m_window->session().book()->moulds.readings.size(), std::size_t{1});
-    QVERIFY(grid->model()->data(grid->model()->index(3, 2), Qt::DisplayRole).toString().contains(QStringLiteral("▲")));
+    QVERIFY(
+        grid->model()->data(grid->model()->index(3, 2), Qt::DisplayRole).toString().contains(QStringLiteral("  +")));
     QListWidget* list = m_window->findings()->list();
     QVERIFY2(list->item(0)->text().contains("Mould 4"), qPrintable(list->item(0)->text()));
     QCOMPARE(solved()->planks.back()->boardWidthMm, width);

@@ -73,7 +73,7 @@ class LiningOffTest : public LiningCase {
     QVERIFY(session().solved()->portLining->lines[3].shares[4] > before);
     QVERIFY(session().solved()->lining == starboard);
     // The table says by how much they differ.
-    choose("table", 4);
+    openPage(stage(), "Port over starboard", "table");
     auto* grid = m_window->lining()->findChild<WidthsGrid*>();
     const std::size_t rows = static_cast<std::size_t>(grid->model()->rowCount());
     QCOMPARE(rows, session().solved()->portLining->lines.size() - 2);
@@ -248,7 +248,7 @@ class LiningOffTest : public LiningCase {
 
   void marksAreTypedUpFromTheKeelAndDownFromTheSheer() {
     goTo("osier");
-    choose("table", 2);
+    openPage(stage(), "Down from the sheer", "table");
     auto* grid = m_window->lining()->findChild<WidthsGrid*>();
     const Lining now = *session().solved()->lining;
     const int row = static_cast<int>(now.lines.size()) - 2 - 6;  // line 6

@@ -61,10 +61,7 @@ class SpilingWindowTest : public WindowCase {
     openBook("osier");
     m_window->goToNumber(5);
     take(3, BoatSide::Starboard);
-    auto* below = stage()->findChild<QComboBox*>("below");
-    below->setCurrentIndex(1);
-    emit below->activated(1);
-    QCoreApplication::processEvents();
+    openPage(stage(), "Readings");
   }
   void cleanup() { closeWindow(); }
 
@@ -100,14 +97,11 @@ class SpilingWindowTest : public WindowCase {
     QVERIFY2(saidOnPage("upper reading at 4") && saidOnPage("slipped"), qPrintable(allSaid()));
     QVERIFY(model->data(model->index(4, 5)).toString().contains("+1"));
     // Going to that finding from elsewhere brings the readings up.
+    openPage(stage(), "On the hull");
     m_window->goToNumber(1);
-    QListWidget* list = m_window->findings()->list();
-    int row = -1;
-    for (int i = 0; i < list->count(); ++i) {
-      if (list->item(i)->text().contains("slipped")) row = i;
-    }
-    QVERIFY(row >= 0);
-    emit list->itemActivated(list->item(row));
+    chooseFinding("more in Planks");
+    QTRY_VERIFY(stage()->isVisible());
+    chooseFinding("slipped");
     QVERIFY(grid->isVisible());
     QCOMPARE(session().selection().strake, 2);
     // Taken back one by one they are gone, as though she had never been spiled.
@@ -183,9 +177,7 @@ class SpilingWindowTest : public WindowCase {
         return one.text.find("Cut to the readings of 2026-05-01") != std::string::npos;
       }));
     }
-    auto* below = stage()->findChild<QComboBox*>("below");
-    below->setCurrentIndex(0);
-    emit below->activated(0);
+    openPage(stage(), "On the hull");
     QVERIFY(grabbed() != before);
     session().undo();
     session().undo();
@@ -241,10 +233,7 @@ class SpilingWindowTest : public WindowCase {
 
   void whatIsPlanedOfEveryEdgeStandsBelowThePlank() {
     const auto show = [this] {
-      auto* below = stage()->findChild<QComboBox*>("below");
-      below->setCurrentIndex(2);
-      emit below->activated(2);
-      QCoreApplication::processEvents();
+      openPage(stage(), "Bevels");
       return stage()->findChild<PlankTableGrid*>();
     };
     PlankTableGrid* grid = show();

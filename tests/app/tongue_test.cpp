@@ -131,7 +131,7 @@ class TongueTest : public WindowCase {
           lookAtAll(m_window.get());
         }
       }
-      for (const char* name : {"below", "table", "view"}) {
+      for (const char* name : {"view", "from"}) {
         for (QComboBox* box : shown->findChildren<QComboBox*>(QLatin1String(name))) {
           for (int i = 0; box->isVisible() && i < box->count(); ++i) {
             box->setCurrentIndex(i);

@@ -129,7 +129,7 @@ class WeighingTest : public LiningCase {
 
   void everyStrakeIsWeighedAndACellTakesItInHand() {
     goTo("marl");
-    choose("table", 5);
+    openPage(stage(), "Weighed", "table");
     auto* grid = stage()->findChild<WeighingGrid*>();
     QVERIFY(grid->isVisible());
     const auto* model = grid->model();
@@ -218,7 +218,7 @@ class WeighingTest : public LiningCase {
 
   void aStrakeAsHungIsTypedAndTheRestLinedOffAgainEachSideOnItsOwn() {
     goTo("marl");
-    choose("table", 3);
+    openPage(stage(), "As hung", "table");
     auto* grid = stage()->findChild<WidthsGrid*>();
     QVERIFY(grid->isVisible());
     const Lining was = *session().solved()->lining;

@@ -3,8 +3,10 @@
 
 #include <QApplication>
 #include <QLabel>
+#include <QListWidget>
 #include <QPushButton>
 #include <QSettings>
+#include <QTabBar>
 #include <QTemporaryDir>
 #include <QTest>
 #include <memory>
@@ -14,6 +16,7 @@
 #include "canvas/look.h"
 #include "sample_books.h"
 #include "window/desk.h"
+#include "window/findings_bar.h"
 #include "window/main_window.h"
 
 namespace narrows::tests {
@@ -69,6 +72,46 @@ class WindowCase : public QObject {
       if (label->isVisible()) all << label->text();
     }
     return all.join(" | ");
+  }
+  /// The row of what wants looking at that says so; -1 where none does.
+  int findingThatSays(const QString& words) {
+    const QListWidget* list = m_window->findings()->list();
+    for (int i = 0; i < list->count(); ++i) {
+      if (list->item(i)->text().contains(words)) return i;
+    }
+    return -1;
+  }
+  /// Chooses it, as Enter does.
+  void chooseFinding(const QString& words) {
+    QListWidget* list = m_window->findings()->list();
+    const int row = findingThatSays(words);
+    QVERIFY2(row >= 0, qPrintable(words));
+    list->setCurrentRow(row);
+    list->setFocus();
+    QTest::keyClick(list, Qt::Key_Return);
+    QCoreApplication::processEvents();
+  }
+  /// The names of the pages below a stage's drawing.
+  static QStringList pagesOf(const QWidget* stage, const char* tabs) {
+    QStringList all;
+    const auto* found = stage->findChild<QTabBar*>(QLatin1String(tabs));
+    for (int i = 0; i < found->count(); ++i) all << found->tabText(i);
+    return all;
+  }
+  /// Opens one of them by its tab.
+  static void openPage(const QWidget* stage, const QString& words, const char* tabs = "below") {
+    auto* found = stage->findChild<QTabBar*>(QLatin1String(tabs));
+    const auto at = static_cast<int>(pagesOf(stage, tabs).indexOf(words));
+    QVERIFY2(at >= 0, qPrintable(words));
+    const QPoint middle = found->tabRect(at).center();
+    // Where it is scrolled out of sight keys go there.
+    if (found->rect().contains(middle)) {
+      QTest::mouseClick(found, Qt::LeftButton, {}, middle);
+    } else {
+      found->setCurrentIndex(at);
+    }
+    QCOMPARE(found->currentIndex(), at);
+    QCoreApplication::processEvents();
   }
   /// Opens whatever is folded on the slates.
   void openGroups() {

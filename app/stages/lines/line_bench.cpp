@@ -14,7 +14,9 @@
 #include "canvas/laid_out_once.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
+#include "canvas/marked_words.h"
 #include "canvas/tongue.h"
+#include "canvas/verdict_mark.h"
 #include "fairing/curvature_words.h"
 #include "fairing/guess.h"
 #include "fonts.h"
@@ -73,7 +75,7 @@ LineBench::LineBench(Session* session, QWidget* parent)
 
   m_name = m_slate->addHeadline(tr("Line in hand"));
   m_nail = m_slate->addFigure(tr("Nail in hand"));
-  m_verdict = m_slate->addFigure(tr("What the judge says"));
+  m_verdict = m_slate->addMarked(tr("What the judge says"));
   m_floats = m_slate->addFigure(tr("Float"));
   m_slate->addSpace(6);
   m_slate->addHeading(tr("Figure built to"));
@@ -206,12 +208,13 @@ void LineBench::showNail() {
                                                         : tr("station %1").arg(place));
   const FigureJudgement* judged = solved->judgement->of(figure);
   const Verdict verdict = judged != nullptr ? judged->verdict : Verdict::None;
-  m_verdict->setVisible(verdict != Verdict::None);
-  m_verdict->setText(verdict == Verdict::Misread
-                         ? tr("◆ misread: its lines pass %1 off").arg(shown(std::abs(judged->apartMm)))
-                     : verdict == Verdict::Look ? tr("▲ look again: %1 off").arg(shown(std::abs(judged->apartMm)))
-                                                : QString());
-  look::say(m_verdict, verdict == Verdict::Misread ? look::Voice::Trouble : look::Voice::LookAgain);
+  const auto severity = severityOf(verdict);
+  m_verdict->setVisible(severity.has_value());
+  if (severity) {
+    const QString apart = shown(std::abs(judged->apartMm));
+    m_verdict->setVerdict(*severity, verdict == Verdict::Misread ? tr("misread: its lines pass %1 off").arg(apart)
+                                                                 : tr("look again: %1 off").arg(apart));
+  }
   const auto away = m_drawing->floatInHand();
   const bool touches = away && std::abs(*away) < 0.5 * notationStep(m_session->notation()).mm();
   QString floats = touches ? tr("With it pulled the batten still touches it.")

@@ -13,6 +13,7 @@ class QToolButton;
 namespace narrows {
 
 class LengthField;
+class MarkedWords;
 class Slate;
 
 class LineBench : public QWidget {
@@ -56,7 +57,7 @@ class LineBench : public QWidget {
   QLabel* m_nail;
   QLabel* m_drawn;
   QLabel* m_floats;
-  QLabel* m_verdict;
+  MarkedWords* m_verdict;
   QLabel* m_why;
   QLabel* m_words;
   LengthField* m_figure;

@@ -11,6 +11,7 @@
 #include "book/today.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "canvas/verdict_mark.h"
 #include "fairing/curvature_words.h"
 #include "fairing/nail_float.h"
 #include "fonts.h"
@@ -26,10 +27,6 @@ constexpr double sightedShape = 2.2;
 constexpr double combPx = 70.0;
 /// The eye off the bow or quarter: as far off as the boat is long, this high above the base line's ground.
 constexpr double eyeHeightMm = 1600.0;
-
-QColor verdictColour(Verdict verdict) {
-  return verdict == Verdict::Misread ? look::trouble : look::lookAgain;
-}
 
 }  // namespace
 
@@ -315,22 +312,19 @@ void LineDrawing::paintNails(QPainter& painter) {
       drawStraight(painter, was + QPointF(-4.0, -4.0), was + QPointF(4.0, 4.0));
       drawStraight(painter, was + QPointF(-4.0, 4.0), was + QPointF(4.0, -4.0));
     }
-    painter.setPen(QPen(on ? look::inHand : verdict != Verdict::None ? verdictColour(verdict) : look::ink, 2.0));
+    painter.setPen(QPen(on ? look::inHand : look::ink, 2.0));
     painter.setBrush(pulled ? QBrush(look::paper) : QBrush(painter.pen().color()));
     if (!nail.figure) {
       painter.setBrush(Qt::NoBrush);
       painter.drawRect(QRectF(at.x() - 4.0, at.y() - 4.0, 8.0, 8.0));
-    } else if (verdict == Verdict::Misread) {
-      const QPointF diamond[]{at + QPointF(0, -9), at + QPointF(9, 0), at + QPointF(0, 9), at + QPointF(-9, 0)};
-      painter.drawPolygon(diamond, 4);
-    } else if (verdict == Verdict::Look) {
-      const QPointF wedge[]{at + QPointF(0, -8), at + QPointF(8, 7), at + QPointF(-8, 7)};
-      painter.drawPolygon(wedge, 3);
     } else {
       painter.drawEllipse(at, pulled ? 6.0 : 5.0, pulled ? 6.0 : 5.0);
     }
     painter.setBrush(Qt::NoBrush);
     if (on) painter.drawEllipse(at, 13.0, 13.0);
+    // Over its nail, clear of the ring of the one in hand.
+    if (const auto severity = severityOf(verdict))
+      paintVerdict(painter, at - QPointF(0.0, on ? 21.0 : 15.0), *severity);
     const QString station = QString::fromStdString(nail.station);
     const bool isSection = now.kind == LineKind::Section;
     if (!station.isEmpty() && !isSection) {
@@ -346,7 +340,7 @@ void LineDrawing::paintNails(QPainter& painter) {
       const auto gap = pulled ? restingMm(now, i, *places) : std::optional(judged->apartMm);
       painter.setFont(shopFont(look::figurePx, true));
       if (gap) {
-        painter.drawText(QRectF(at.x() - 120.0, at.y() - 40.0, 240.0, 22.0), Qt::AlignCenter,
+        painter.drawText(QRectF(at.x() - 120.0, at.y() - 50.0, 240.0, 22.0), Qt::AlignCenter,
                          tr("floats %1").arg(shown(std::abs(*gap))));
       }
     }

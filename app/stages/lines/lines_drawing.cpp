@@ -7,6 +7,7 @@
 
 #include "canvas/look.h"
 #include "canvas/seen.h"
+#include "canvas/verdict_mark.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -320,15 +321,7 @@ void LinesDrawing::paintDisowned(QPainter& painter) const {
       const bool inPlan = nail.figure->in == FigureRef::In::Row &&
                           m_session->solved()->fair->rows[nail.figure->list].kind == RowKind::HalfBreadth;
       const QPointF at = toScreen(place(inPlan ? View::Plan : View::Profile, nail.at, false));
-      const bool misread = judged->verdict == Verdict::Misread;
-      painter.setPen(QPen(misread ? look::trouble : look::lookAgain, 2.4));
-      painter.setBrush(look::paper);
-      const double r = 8.0;
-      const QPolygonF shape =
-          misread ? QPolygonF{at + QPointF(0, -r), at + QPointF(r, 0), at + QPointF(0, r), at + QPointF(-r, 0)}
-                  : QPolygonF{at + QPointF(0, -r), at + QPointF(r, r), at + QPointF(-r, r)};
-      drawShape(painter, shape);
-      painter.setBrush(Qt::NoBrush);
+      paintVerdict(painter, at, *severityOf(judged->verdict), 14.0);
     }
   }
 }

@@ -11,6 +11,7 @@
 #include "canvas/look.h"
 #include "canvas/tongue.h"
 #include "canvas/typing_delegate.h"
+#include "canvas/verdict_mark.h"
 #include "fonts.h"
 
 namespace narrows {
@@ -56,18 +57,8 @@ class FigureDelegate : public TypingDelegate {
       const double y = option.rect.bottom() - 4.5;
       painter->drawLine(QPointF(option.rect.center().x() - 18.0, y), QPointF(option.rect.center().x() + 18.0, y));
     }
-    if (verdict != Verdict::None) {
-      const QPointF at(option.rect.left() + 8.0, option.rect.top() + 9.0);
-      painter->setPen(Qt::NoPen);
-      painter->setBrush(colour);
-      if (verdict == Verdict::Misread) {
-        const QPointF diamond[]{at + QPointF(0, -5), at + QPointF(5, 0), at + QPointF(0, 5), at + QPointF(-5, 0)};
-        painter->drawPolygon(diamond, 4);
-      } else {
-        const QPointF wedge[]{at + QPointF(0, -5), at + QPointF(5, 4), at + QPointF(-5, 4)};
-        painter->drawPolygon(wedge, 3);
-      }
-    }
+    if (const auto severity = severityOf(verdict))
+      paintVerdict(*painter, QPointF(option.rect.topLeft()) + QPointF(9.0, 9.0), *severity, 10.0);
     painter->restore();
   }
 };

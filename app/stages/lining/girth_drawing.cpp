@@ -198,15 +198,17 @@ void GirthDrawing::paintWorst(QPainter& painter) const {
     const LinedStrake& of = now.strakes[k];
     const double middle = 0.5 * (of.reach.fromT + of.reach.toT) + 0.5;
     const double t = worst->section ? static_cast<double>(*worst->section) : worst->t.value_or(middle);
-    const QString words = verdictMark(worst->verdict) +
-                          QString::fromStdString(showMeasure(*m_shade, worst->value, m_session->notation()));
-    const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0;
+    const QString words = QString::fromStdString(showMeasure(*m_shade, worst->value, m_session->notation()));
+    constexpr double markWide = 16.0;
+    const double mark = worst->verdict ? markWide : 0.0;
+    const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0 + mark;
     const QPointF at = flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)));
     const bool last = t > now.frame.lastT() - 0.5;
     const QRectF box(at.x() + (last ? -wide - 8.0 : 8.0), at.y() - 9.0, wide, 18.0);
     painter.fillRect(box, look::raised);
     painter.setPen(worst->verdict == Severity::Trouble ? look::trouble : look::ink);
-    painter.drawText(box, Qt::AlignCenter, words);
+    painter.drawText(box.adjusted(mark, 0.0, 0.0, 0.0), Qt::AlignCenter, words);
+    if (worst->verdict) paintVerdict(painter, box.topLeft() + QPointF(10.0, 9.0), *worst->verdict, 10.0);
   }
 }
 

@@ -11,6 +11,7 @@
 #include "canvas/hull_picture.h"
 #include "canvas/kept_split.h"
 #include "canvas/look.h"
+#include "canvas/page_tabs.h"
 #include "fonts.h"
 #include "stages/lining/body_plan.h"
 #include "stages/lining/changes_grid.h"
@@ -62,7 +63,7 @@ LiningStage::LiningStage(Session* session, QWidget* parent)
   });
   connect(session, &Session::selectionChanged, this, [this] {
     m_slate->showAll();
-    if (table() < Table::Weighed) m_widths->show(static_cast<WidthsOf>(m_table->currentIndex()));
+    if (table() < Table::Weighed) m_widths->show(static_cast<WidthsOf>(m_table->page()));
   });
   connect(m_trials, &PlanTrials::workingChanged, this, &LiningStage::showHeading);
   connect(m_changes, &FigureGrid::notUnderstood, m_answer, &RefusedNote::say);
@@ -114,28 +115,30 @@ QWidget* LiningStage::makeTable() {
   m_from->setAccessibleName(tr("Seen from"));
   m_from->addItems({tr("From the quarter"), tr("From the dock"), tr("From ahead"), tr("From astern"), tr("From inside"),
                     tr("Afloat"), tr("Along the seam in hand")});
-  m_table = new QComboBox(below);
-  m_table->setObjectName(QStringLiteral("table"));
-  m_table->setAccessibleName(tr("Table"));
-  m_table->addItems({tr("Widths between marks"), tr("Marks up from the base line"), tr("Marks down from the sheer"),
-                     tr("Strakes as hung, off the plan"), tr("Port higher than starboard"), tr("Every strake weighed"),
-                     tr("What changes would do")});
+  m_table = new PageTabs(tr("Below the drawings"), "table", below);
+  QList<PageTabs::Page> pages;
+  const auto offer = [&](const QString& name, Table page) { pages << PageTabs::Page(name, static_cast<int>(page)); };
+  offer(tr("Widths"), Table::Widths);
+  offer(tr("Up from the base line"), Table::FromKeel);
+  offer(tr("Down from the sheer"), Table::FromSheer);
+  offer(tr("Weighed"), Table::Weighed);
+  offer(tr("Changes"), Table::Changes);
+  offer(tr("As hung"), Table::Hung);
+  offer(tr("Port over starboard"), Table::Difference);
+  m_table->offer(pages);
   m_take = new QPushButton(tr("Take this change"), below);
   m_take->setObjectName(QStringLiteral("takeChange"));
   m_heading = new QLabel(below);
   m_heading->setFont(shopFont(look::labelPx));
   m_heading->setWordWrap(true);
   look::say(m_heading, look::Voice::Quiet);
+  column->addWidget(m_table);
   head->addWidget(m_view);
   head->addWidget(m_shade);
   head->addWidget(m_from);
-  head->addWidget(m_table);
-  head->addStretch(1);
+  head->addWidget(m_heading, 1);
+  head->addWidget(m_take);
   column->addLayout(head);
-  auto* said = new QHBoxLayout;
-  said->addWidget(m_heading, 1);
-  said->addWidget(m_take);
-  column->addLayout(said);
   m_tables = new QStackedWidget(below);
   for (QWidget* grid : std::initializer_list<QWidget*>{m_widths, m_weighing, m_changes}) m_tables->addWidget(grid);
   column->addWidget(m_tables);
@@ -151,9 +154,9 @@ QWidget* LiningStage::makeTable() {
   connect(m_shade, &QComboBox::activated, this, &LiningStage::showShade);
   connect(m_from, &QComboBox::activated, this,
           [this](int index) { m_hull->lookFrom(static_cast<HullPicture::From>(index)); });
-  connect(m_table, &QComboBox::activated, this, [this](int index) {
+  connect(m_table, &PageTabs::currentChanged, this, [this] {
     m_changes->setMeasure(std::nullopt);
-    showTable(static_cast<Table>(index));
+    showTable(table());
   });
   connect(m_take, &QPushButton::clicked, m_changes, &ChangesGrid::takeInHand);
   m_take->hide();
@@ -210,11 +213,14 @@ void LiningStage::showHeading() {
 }
 
 LiningStage::Table LiningStage::table() const {
-  return static_cast<Table>(m_table->currentIndex());
+  return static_cast<Table>(m_table->page());
 }
 
 void LiningStage::showTable(Table shown) {
-  m_table->setCurrentIndex(static_cast<int>(shown));
+  {
+    const QSignalBlocker quiet(m_table);
+    m_table->open(static_cast<int>(shown));
+  }
   m_take->setVisible(shown == Table::Changes);
   if (shown < Table::Weighed) m_widths->show(static_cast<WidthsOf>(shown));
   m_tables->setCurrentWidget(shown == Table::Weighed   ? static_cast<QWidget*>(m_weighing)

@@ -12,6 +12,7 @@ class QStackedWidget;
 
 namespace narrows {
 
+class PageTabs;
 class AllChangesGrid;
 class BodyPlan;
 class GirthDrawing;
@@ -65,7 +66,7 @@ class LiningStage : public Stage {
   RefusedNote* m_answer;
   QStackedWidget* m_drawings = nullptr;
   QComboBox* m_view = nullptr;
-  QComboBox* m_table = nullptr;
+  PageTabs* m_table = nullptr;
   QLabel* m_heading = nullptr;
   LiningSlate* m_slate = nullptr;
 };

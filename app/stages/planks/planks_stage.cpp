@@ -16,6 +16,7 @@
 #include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/number_field.h"
+#include "canvas/page_tabs.h"
 #include "commands/change_plan.h"
 #include "fonts.h"
 #include "plank/outside_width.h"
@@ -62,15 +63,9 @@ QWidget* PlanksStage::makeBelow() {
   auto* column = new QVBoxLayout(below);
   column->setContentsMargins(8, 4, 8, 4);
   column->setSpacing(3);
-  auto* head = new QHBoxLayout;
-  m_below = new QComboBox(below);
-  m_below->setObjectName(QStringLiteral("below"));
-  m_below->setAccessibleName(tr("Below the plank"));
-  m_below->setSizeAdjustPolicy(QComboBox::AdjustToContents);
-  connect(m_below, &QComboBox::activated, this, [this] { showPage(); });
-  head->addWidget(m_below);
-  head->addStretch(1);
-  column->addLayout(head);
+  m_below = new PageTabs(tr("Below the plank"), "below", below);
+  connect(m_below, &PageTabs::currentChanged, this, &PlanksStage::showPage);
+  column->addWidget(m_below);
   m_stack = new QStackedWidget(below);
   m_stack->addWidget(m_picture);
   m_spiling = new SpilingPage(m_session);
@@ -102,34 +97,29 @@ void PlanksStage::offerBelow() {
   const bool lapped = m_session->book()->table.construction == Construction::Lapstrake;
   const Hull* inside = m_session->solved()->inside.get();
   const bool flat = inside != nullptr && inside->isChined();
-  QStringList words;
-  std::vector<Below> pages;
-  const auto offer = [&](const QString& name, Below page) { words << name, pages.push_back(page); };
-  offer(tr("Where it goes"), Below::Hull);
-  offer(tr("Readings off the batten"), Below::Readings);
-  offer(tr("Bevels of its edges"), Below::Bevels);
-  if (lapped) offer(tr("Gains"), Below::Gains);
-  offer(tr("Its ends"), Below::Ends);
-  offer(tr("Letting it in"), Below::LettingIn);
-  offer(tr("How it bends"), Below::Bending);
+  // In the order of the work.
+  QList<PageTabs::Page> pages;
+  const auto offer = [&](const QString& name, Below page) { pages << PageTabs::Page(name, static_cast<int>(page)); };
+  offer(tr("On the hull"), Below::Hull);
+  offer(tr("Readings"), Below::Readings);
   offer(tr("Joints"), Below::Joints);
+  offer(tr("Ends"), Below::Ends);
+  offer(tr("Bevels"), Below::Bevels);
+  if (lapped) offer(tr("Gains"), Below::Gains);
+  offer(tr("Bending"), Below::Bending);
+  offer(tr("Letting in"), Below::LettingIn);
   offer(tr("Fastenings"), Below::Fastenings);
-  offer(tr("Hanging log"), Below::Hanging);
+  offer(tr("Log"), Below::Hanging);
   if (flat) offer(tr("Boards across"), Below::FlatWork);
-  const Below now = m_below->count() > 0 ? below() : Below::Hull;
-  const QSignalBlocker quiet(m_below);
-  if (!setItems(m_below, words)) return;
-  for (std::size_t i = 0; i < pages.size(); ++i) m_below->setItemData(static_cast<int>(i), static_cast<int>(pages[i]));
-  m_below->setCurrentIndex(std::max(m_below->findData(static_cast<int>(now)), 0));
+  m_below->offer(pages);
 }
 
 PlanksStage::Below PlanksStage::below() const {
-  return static_cast<Below>(m_below->currentData().toInt());
+  return static_cast<Below>(std::max(m_below->page(), 0));
 }
 
 void PlanksStage::showBelow(Below below) {
-  m_below->setCurrentIndex(std::max(m_below->findData(static_cast<int>(below)), 0));
-  showPage();
+  m_below->open(static_cast<int>(below));
 }
 
 void PlanksStage::showPage() {

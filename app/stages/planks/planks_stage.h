@@ -14,6 +14,7 @@ class QStackedWidget;
 
 namespace narrows {
 
+class PageTabs;
 class HangingPage;
 class HullPicture;
 class JointsPage;
@@ -90,7 +91,7 @@ class PlanksStage : public Stage {
   QLabel* m_face = nullptr;
   QPushButton* m_port = nullptr;
   Slate* m_slate = nullptr;
-  QComboBox* m_below = nullptr;
+  PageTabs* m_below = nullptr;
   QStackedWidget* m_stack = nullptr;
   SpilingPage* m_spiling = nullptr;
   JointsPage* m_joints = nullptr;

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 
+#include "analytic_hull.h"
 #include "book/book.h"
 #include "book/lining_edits.h"
 #include "lining/schools.h"
@@ -11,6 +12,7 @@
 #include "plank/lap_bevel.h"
 #include "sample_books.h"
 #include "smooth_hulls.h"
+#include "solve/solve.h"
 
 using namespace narrows;
 using namespace narrows::tests;
