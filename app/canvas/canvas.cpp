@@ -130,8 +130,20 @@ void Canvas::paintScale(QPainter& painter) {
   const double ratio = screenPixelsPerMm / m_scale;
   const QString scale = ratio >= 1.0 ? tr("scale 1 : %1").arg(ratio, 0, 'f', ratio < 10.0 ? 1 : 0)
                                      : tr("scale %1 : 1").arg(1.0 / ratio, 0, 'f', 1);
-  const QString words = m_caption.isEmpty() ? scale : m_caption + QStringLiteral("   ·   ") + scale;
-  painter.drawText(QRectF(12.0, height() - 26.0, width() - 24.0, 20.0), Qt::AlignLeft | Qt::AlignVCenter, words);
+  // On one line where there is room, on two where there is none.
+  constexpr double lineHigh = 20.0, low = 6.0, beside = 12.0;
+  const double wide = width() - 2.0 * beside;
+  const auto line = [&](double up, const QString& words) {
+    painter.drawText(QRectF(beside, height() - low - lineHigh - up, wide, lineHigh), Qt::AlignLeft | Qt::AlignVCenter,
+                     words);
+  };
+  if (m_caption.isEmpty()) return line(0.0, scale);
+  for (const char* between : {"   ·   ", " · "}) {
+    const QString words = m_caption + QString::fromUtf8(between) + scale;
+    if (painter.fontMetrics().horizontalAdvance(words) <= wide) return line(0.0, words);
+  }
+  line(lineHigh - low, m_caption);
+  line(0.0, scale);
 }
 
 void Canvas::paintRule(QPainter& painter) {

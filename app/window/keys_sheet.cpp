@@ -39,7 +39,7 @@ KeysSheet::KeysSheet(const std::vector<std::pair<QString, QString>>& actions, QW
         {tr("L"), tr("lock the mark in hand where it is, or let it be moved again")},
         {tr("Delete"), tr("pull every nail of the line in hand; empty a figure")},
         {tr("Esc"), tr("put back what is being dragged")},
-        {tr("Insert, Delete, C"), tr("backbone: put in or take out a point; corner or fair")},
+        {tr("Insert, Delete, C"), tr("backbone: add or take out a point; corner or fair")},
         {tr("[  ]  F"), tr("slab: turn the pattern, turn it over")},
         {tr("M held, drag"), tr("a rule: measure on the drawing")},
         {tr("wheel, + and −, 0"), tr("nearer and further; the whole drawing again")},

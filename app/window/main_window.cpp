@@ -264,9 +264,9 @@ void MainWindow::makeViewMenu() {
     m_actions->add(view, m_stages[i]->name(), {QStringLiteral("Ctrl+") + number, number}, [this, i] { goToStage(i); });
   }
   view->addSeparator();
-  m_actions->add(view, tr("Next &thing of the stage"), {Qt::Key_PageUp, tr("Ctrl+PgUp")},
+  m_actions->add(view, tr("Nex&t item in this stage"), {Qt::Key_PageUp, tr("Ctrl+PgUp")},
                  [this] { m_stages[currentStage()]->stepInHand(1); });
-  m_actions->add(view, tr("Thing &before of the stage"), {Qt::Key_PageDown, tr("Ctrl+PgDown")},
+  m_actions->add(view, tr("Item &before in this stage"), {Qt::Key_PageDown, tr("Ctrl+PgDown")},
                  [this] { m_stages[currentStage()]->stepInHand(-1); });
   m_actions->add(view, tr("Work on the &line in hand"), {tr("Ctrl+Return")}, [this] {
     goToStage(0);

@@ -280,7 +280,7 @@ class DeskWindowTest : public WindowCase {
     auto* timbers = m_window->backbone()->findChild<AssemblyDrawing*>();
     QTRY_VERIFY(timbers->isVisible() && !timbers->handles().empty());
     menu = menuAt(timbers, timbers->handles()[0].at.toPoint());
-    QVERIFY(take(menu, "Put in a point"));
+    QVERIFY(take(menu, "Add a point"));
     QVERIFY(session().undoStack()->undoText().startsWith("Add a point"));
   }
 

@@ -410,7 +410,7 @@ std::vector<Deed> AssemblyDrawing::deeds() {
   const auto at = static_cast<std::size_t>(m_grip);
   constexpr std::size_t fewestPoints = 3;
   const bool corner = at < outline.size() && outline[at].corner;
-  return {{tr("Put in a point after this one"), Qt::Key_Insert, [this] { addPoint(); }},
+  return {{tr("Add a point after this one"), Qt::Key_Insert, [this] { addPoint(); }},
           {tr("Take out this point"), Qt::Key_Delete, [this] { removePoint(); }, outline.size() > fewestPoints},
           {corner ? tr("Run the batten through this point") : tr("Make a corner of this point"), Qt::Key_C,
            [this] { turnCorner(); }}};

@@ -147,7 +147,7 @@ void AssemblyPage::makeTimberFields(Slate* slate) {
       slate, tr("Hood ends land on"), {tr("a rabbeted stem"), tr("an inner stem, outer added"), tr("a bevelled stem")},
       [](const BackbonePlan& plan) { return static_cast<int>(plan.rabbet.stem); },
       [](BackbonePlan& plan, int index) { plan.rabbet.stem = static_cast<StemMake>(index); });
-  slate->addHeading(tr("Its first joint is a"));
+  slate->addHeading(tr("First joint"));
   m_jointKind = new QComboBox(slate);
   m_jointKind->setAccessibleName(tr("Kind of joint"));
   for (const JointKind kind : {JointKind::Butt, JointKind::Scarf, JointKind::NibbedScarf, JointKind::HookedScarf})

@@ -83,7 +83,7 @@ LinesStage::LinesStage(Session* session, QWidget* parent)
     const auto at = static_cast<std::size_t>(m_grid->currentIndex().row());
     const bool bounds = boundsHull(m_session->book()->table.rows[at].line);
     return {{tr("Work on this line by itself"), Qt::Key_unknown, [this] { workOnSelected(); }},
-            {tr("Put in a line read off the surface…"), Qt::Key_unknown, [this] { addLine(); }},
+            {tr("Add a line read off the surface…"), Qt::Key_unknown, [this] { addLine(); }},
             {tr("Take out this line"), Qt::Key_unknown, [this] { removeLine(); }, !bounds}};
   };
   connect(m_drawing, &LinesDrawing::lineAsked, this, &LinesStage::workOnSelected);

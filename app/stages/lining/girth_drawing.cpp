@@ -19,7 +19,7 @@ constexpr double seamPointsABay = 8.0, seamPointsApartMm = 30.0;
 }
 
 GirthDrawing::GirthDrawing(Session* session, QWidget* parent) : MarkCanvas(session, parent) {
-  setAccessibleName(tr("Girth laid flat, with the marks of every plank line"));
+  setAccessibleName(tr("Shell laid flat, with the marks of every plank line"));
 }
 
 double GirthDrawing::foreshortening() const {
@@ -403,8 +403,8 @@ void GirthDrawing::paintWidths(QPainter& painter, const std::vector<WidthChip>& 
 
 void GirthDrawing::paintDrawing(QPainter& painter) {
   const bool laps = m_session->solved()->book->table.construction == Construction::Lapstrake;
-  setCaption((foreshortening() > 1.0 ? tr("girth laid flat · length %1 times shorter").arg(foreshortening())
-                                     : tr("girth laid flat")) +
+  setCaption((foreshortening() > 1.0 ? tr("shell laid flat · %1 times shorter").arg(foreshortening())
+                                     : tr("shell laid flat")) +
              (laps ? tr(" · dotted: laps") : QString()));
   paintStrakes(painter);
   const std::vector<WidthChip> widths = m_shade ? std::vector<WidthChip>() : widthChips();

@@ -180,9 +180,9 @@ void LiningSlate::addGuides() {
   connect(m_lockGuide, &QPushButton::clicked, this, [this](bool locked) {
     changeGuide(locked ? tr("Lock a guide") : tr("Unlock a guide"), [locked](Guide& g) { g.locked = locked; });
   });
-  m_dropGuide = addButton(tr("A guide no longer"), "dropGuide");
+  m_dropGuide = addButton(tr("Let go of this guide"), "dropGuide");
   connect(m_dropGuide, &QPushButton::clicked, this, [this] {
-    if (guide()) perform(tr("A guide no longer"), removeGuide(book(), *lining(), *guide()));
+    if (guide()) perform(tr("Let go of this guide"), removeGuide(book(), *lining(), *guide()));
   });
 }
 

@@ -86,10 +86,10 @@ void LiningSlate::addSchools() {
       tr("It becomes the plan of"), {tr("both sides"), tr("starboard only"), tr("port only")},
       [this] { return m_goesTo; }, [this](int index) { m_goesTo = index; })
       ->setObjectName(QStringLiteral("goesTo"));
-  m_lineOffSo = addButton(tr("Line off so"), "lineOffSo");
+  m_lineOffSo = addButton(tr("Line off by this school"), "lineOffSo");
   connect(m_lineOffSo, &QPushButton::clicked, this, &LiningSlate::lineOffBySchool);
   connect(&m_lineOff, &LongWork::runningChanged, m_lineOffSo,
-          [this](bool running) { m_lineOffSo->setText(running ? tr("Stop lining off") : tr("Line off so")); });
+          [this](bool running) { m_lineOffSo->setText(running ? tr("Stop lining off") : tr("Line off by this school")); });
 }
 
 struct LiningSlate::SchoolWork {

@@ -247,7 +247,7 @@ void MouldsStage::showMould() {
                        : tr("Planking off square takes up to %1 in the plane: taken off in the plane, %2 too little.")
                              .arg(shown(mould->inPlaneMostMm), shown(over)));
   m_printed->show(SheetKind::Mould, 0, BoatSide::Starboard, mould->name);
-  m_leaveOut->setText(mould->extra ? tr("Take this one away") : tr("Leave this one out"));
+  m_leaveOut->setText(mould->extra ? tr("Take this one out") : tr("Leave this one out"));
 }
 
 }  // namespace narrows

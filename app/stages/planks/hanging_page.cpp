@@ -100,7 +100,7 @@ HangingPage::HangingPage(Session* session, QWidget* parent)
 void HangingPage::addFields(Slate* slate) {
   m_slate = slate;
   auto* step = slate->addChoice(
-      tr("Log that it is"), stepNames(), [this] { return static_cast<int>(m_step); },
+      tr("What was done"), stepNames(), [this] { return static_cast<int>(m_step); },
       [this](int index) {
         m_step = static_cast<HangingStep>(index);
         showAs(true);

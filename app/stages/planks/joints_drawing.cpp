@@ -281,13 +281,13 @@ void JointsDrawing::step(int by, bool fine) {
 
 bool JointsDrawing::removeInHand() {
   const auto joint = jointInHand();
-  return joint && m_session->perform(tr("Take away a joint, strake %1").arg(m_session->selection().strake + 1),
+  return joint && m_session->perform(tr("Take out a joint, strake %1").arg(m_session->selection().strake + 1),
                                      removeJoint(*m_session->book(), *joint));
 }
 
 std::vector<Deed> JointsDrawing::deeds() {
   if (!jointInHand()) return {};
-  return {{tr("Take away this joint"), Qt::Key_Delete, [this] { removeInHand(); }}};
+  return {{tr("Take out this joint"), Qt::Key_Delete, [this] { removeInHand(); }}};
 }
 
 void JointsDrawing::keyPressEvent(QKeyEvent* event) {
@@ -358,7 +358,7 @@ void JointsDrawing::paintDrawing(QPainter& painter) {
   const Lining& now = *lining();
   const Book& book = *m_session->book();
   const BoatSide side = m_session->selection().side;
-  setCaption((foreshortening() > 1.0 ? tr("shell laid flat · length %1 times shorter").arg(foreshortening())
+  setCaption((foreshortening() > 1.0 ? tr("shell laid flat · %1 times shorter").arg(foreshortening())
                                      : tr("shell laid flat")) +
              tr(" · numbers: frames") + (side == BoatSide::Port ? tr(" · port") : tr(" · starboard")));
   const LiningPlan* plan = m_session->solved()->book->findPlan(now.plan);

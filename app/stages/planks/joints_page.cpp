@@ -78,7 +78,7 @@ void JointsPage::addFields(Slate* slate) {
   auto* add = slate->addButton(tr("Join this strake once more"), "addJoint");
   connect(add, &QPushButton::clicked, this, &JointsPage::add);
   m_fields.push_back(add);
-  auto* remove = slate->addButton(tr("Take this joint away"), "removeJoint");
+  auto* remove = slate->addButton(tr("Take this joint out"), "removeJoint");
   connect(remove, &QPushButton::clicked, this, [this] { m_drawing->removeInHand(); });
   m_ofJoint.push_back(remove);
   auto* group = slate->beginGroup(tr("Limits and frames"));
