@@ -66,7 +66,7 @@ Qt::ItemFlags CellModel::flags(const QModelIndex& index) const {
 }
 
 bool CellModel::setData(const QModelIndex& index, const QVariant& value, int role) {
-  if (role != Qt::EditRole || !entered || !index.isValid()) return false;
+  if (role != Qt::EditRole || !entered || !index.isValid() || index.row() >= rows()) return false;
   return entered(index.row(), index.column(), value.toString().trimmed());
 }
 
@@ -81,7 +81,8 @@ CellGrid::CellGrid(const QString& name, Session* session, QWidget* parent)
   horizontalHeader()->setMinimumSectionSize(leastColumnWide);
   horizontalHeader()->setFont(shopFont(look::labelPx));
   connect(selectionModel(), &QItemSelectionModel::currentChanged, this, [this](const QModelIndex& now) {
-    if (now.isValid() && !m_following) emit cellTaken(now.row(), now.column());
+    // What a row was of may be gone before the answer settles that takes the row away.
+    if (now.isValid() && !m_following && now.row() < m_cells->rows()) emit cellTaken(now.row(), now.column());
   });
 }
 

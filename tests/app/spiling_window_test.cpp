@@ -5,6 +5,7 @@
 #include <unistd.h>
 
 #include <QComboBox>
+#include <QHeaderView>
 #include <QLabel>
 #include <QListWidget>
 #include <QProcess>
@@ -107,6 +108,24 @@ class SpilingWindowTest : public WindowCase {
     // Taken back one by one they are gone, as though she had never been spiled.
     while (session().undoStack()->canUndo()) session().undo();
     QVERIFY(spiledAt(*session().book(), 3, BoatSide::Starboard) == nullptr);
+  }
+
+  void aRowTakenWhileThePlankIsGoneIsNoHarm() {
+    auto* grid = stage()->findChild<SpilingGrid*>();
+    QVERIFY(grid->isVisible() && grid->model()->rowCount() > 3);
+    // The table still has its rows, and the boat has so many strakes no more, before an answer settles.
+    Selection selection = session().selection();
+    const QSignalBlocker quiet(&session());
+    selection.strake = 99;
+    session().select(selection);
+    QVERIFY(grid->model()->rowCount() > 3);
+    const QHeaderView* rows = grid->verticalHeader();
+    QTest::mouseClick(rows->viewport(), Qt::LeftButton, {}, QPoint(10, rows->sectionViewportPosition(2) + 5));
+    QCOMPARE(grid->currentIndex().row(), 2);
+    QVERIFY(!grid->model()->setData(grid->model()->index(2, 0), "1", Qt::EditRole));
+    QCOMPARE(session().selection().strake, 99);
+    selection.strake = 2;
+    session().select(selection);
   }
 
   void readingsFromAFileGoToTheStrakeTheyName() {

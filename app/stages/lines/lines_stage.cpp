@@ -81,7 +81,9 @@ LinesStage::LinesStage(Session* session, QWidget* parent)
   });
   m_grid->rowDeeds = [this]() -> std::vector<Deed> {
     const auto at = static_cast<std::size_t>(m_grid->currentIndex().row());
-    const bool bounds = boundsHull(m_session->book()->table.rows[at].line);
+    const auto& rows = m_session->book()->table.rows;
+    if (at >= rows.size()) return {};
+    const bool bounds = boundsHull(rows[at].line);
     return {{tr("Work on this line by itself"), Qt::Key_unknown, [this] { workOnSelected(); }},
             {tr("Add a line read off the surface…"), Qt::Key_unknown, [this] { addLine(); }},
             {tr("Take out this line"), Qt::Key_unknown, [this] { removeLine(); }, !bounds}};

@@ -208,10 +208,11 @@ OffsetGrid::OffsetGrid(Session* session, QWidget* parent)
 }
 
 void OffsetGrid::takeInHand(const QModelIndex& cell) {
-  if (!cell.isValid()) return;
+  const auto& stations = this->session()->book()->table.stations;
+  if (!cell.isValid() || static_cast<std::size_t>(cell.column()) >= stations.size()) return;
   Selection selection = this->session()->selection();
   selection.row = cell.row();
-  const std::string& name = this->session()->book()->table.stations[static_cast<std::size_t>(cell.column())].name;
+  const std::string& name = stations[static_cast<std::size_t>(cell.column())].name;
   if (const auto& solved = this->session()->solved(); solved != nullptr && solved->drawn != nullptr) {
     const auto& sections = solved->drawn->sections;
     for (std::size_t i = 0; i < sections.size(); ++i) {

@@ -193,8 +193,8 @@ QString SpilingGrid::take(const TapeReading& reading) {
 }
 
 QString SpilingGrid::put(const Length& reading, bool upper) {
-  if (plank() == nullptr) return {};
   const int row = std::max(currentIndex().row(), 0);
+  if (plank() == nullptr || static_cast<std::size_t>(row) >= plank()->stations.size()) return {};
   const QString station = QString::fromStdString(plank()->stations[static_cast<std::size_t>(row)].name);
   if (!enterReading(row, upper, reading)) return {};
   const QModelIndex entered = model()->index(row, upper ? Upper : Lower);
