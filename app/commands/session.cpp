@@ -2,6 +2,7 @@
 
 #include <QFileInfo>
 #include <QStringList>
+#include <algorithm>
 #include <chrono>
 #include <tuple>
 
@@ -40,6 +41,18 @@ bool linesOffAlike(const Book& one, const Book& other) {
                     book.settings.lap);
   };
   return drawn(one) == drawn(other);
+}
+
+/// How many edits can be undone: every one keeps a book of its own, and together they are to take a quarter of a
+/// gigabyte at most. A small boat's are more than anybody makes.
+int undoLimitOf(const Book& book) {
+  constexpr std::size_t mostBytes = 256'000'000, fewest = 200, most = 20'000, bareBytes = 8'000;
+  std::size_t bytes = bareBytes + book.log.size() * sizeof(HangingEntry) + book.faired.size() * sizeof(FairedFigure);
+  for (const TableRow& row : book.table.rows) bytes += sizeof(TableRow) + row.figures.size() * sizeof(row.figures[0]);
+  for (const LiningPlan& plan : book.plans) bytes += sizeof(LiningPlan) + plan.moved.size() * sizeof(MovedMark);
+  for (const PrintedSheet& sheet : book.printed)
+    bytes += sizeof(PrintedSheet) + sheet.points.size() * sizeof(SheetPoint);
+  return static_cast<int>(std::clamp(mostBytes / bytes, fewest, most));
 }
 
 }  // namespace
@@ -174,6 +187,7 @@ void Session::start(const Book& book, const QString& path, Hold hold) {
   m_resting.stop();
   ++m_bookNumber;
   m_book = std::make_shared<const Book>(book);
+  m_undo.setUndoLimit(undoLimitOf(book));
   // A quick answer is waited for a moment, so that the window opens on the boat; a large one follows by itself.
   constexpr std::chrono::milliseconds firstAnswerWait{80};
   m_solver->startFrom(nullptr);

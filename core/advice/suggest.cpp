@@ -80,7 +80,8 @@ class Search {
       : m_from(from), m_progress(progress), m_stop(stop), m_random(from.seed) {}
 
   Result<Suggestion> make() {
-    const auto begun = weighPlan(m_from.frame, m_from.begun, m_from.sectionIds, m_from.figures, quickStrip);
+    const auto begun =
+        weighPlan(m_from.frame, m_from.begun, m_from.sectionIds, m_from.figures, quickStrip, nullptr, m_stop);
     if (!begun) return tl::make_unexpected(begun.error());
     m_begun = {*begun, begunWords};
     m_best.push_back(m_begun);
@@ -316,13 +317,16 @@ class Search {
   /// The best laid flat in full: what is given is what is weighed of a book.
   Result<Suggestion> finish() {
     Suggestion made;
-    const auto begun = weighPlan(m_from.frame, m_from.begun, m_from.sectionIds, m_from.figures, fullStrip);
+    const auto begun =
+        weighPlan(m_from.frame, m_from.begun, m_from.sectionIds, m_from.figures, fullStrip, nullptr, m_from.abandoned);
     if (!begun) return tl::make_unexpected(begun.error());
     made.begun = *begun;
     for (const Candidate& one : m_best) {
       const LiningPlan& plan = one.weighed->plan;
       if (plan == m_from.begun) continue;
-      const auto whole = weighPlan(m_from.frame, plan, m_from.sectionIds, m_from.figures, fullStrip);
+      const auto whole =
+          weighPlan(m_from.frame, plan, m_from.sectionIds, m_from.figures, fullStrip, nullptr, m_from.abandoned);
+      if (m_from.abandoned.stop_requested()) return fail(Fault::Stopped);
       if (!whole || (*whole)->weighing.score >= made.begun->weighing.score) continue;
       if (troubleAStrake(**whole) > troubleAStrake(*made.begun)) continue;
       made.found.push_back({*whole, one.words()});

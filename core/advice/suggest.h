@@ -2,6 +2,7 @@
 // The plan that weighs best, looked for.
 
 #include <functional>
+#include <stop_token>
 
 #include "book/book.h"
 #include "lining/schools.h"
@@ -19,6 +20,8 @@ struct SuggestFrom {
   SchoolAnswers answers = {};  ///< what the builder has said; the number of strakes is kept where it is said
   int tries = 200;             ///< plans that are weighed, as `triesIn` has it
   std::uint64_t seed = 1;
+  /// Asked for where not even what has been found so far is wanted, which takes seconds to lay flat on a large boat.
+  std::stop_token abandoned = {};
 };
 
 /// How many plans of so many strakes are weighed in a time: fewer than any machine of these years can, so that the

@@ -347,6 +347,24 @@ class LiningOffTest : public LiningCase {
     }
   }
 
+  void aWidthThatIsBeingTypedWhenTheHullIsLostEndsNothing() {
+    goTo("osier");
+    auto* grid = stage()->findChild<WidthsGrid*>();
+    QVERIFY(grid->isVisible() && grid->model()->rowCount() > 3);
+    const auto master = static_cast<int>(session().solved()->lining->master);
+    grid->setFocus();
+    grid->setCurrentIndex(grid->model()->index(2, master));
+    type("4");
+    Book empty = *session().book();
+    for (TableRow& row : empty.table.rows) row.figures.assign(row.figures.size(), std::nullopt);
+    QVERIFY(session().perform("Empty the table", empty));
+    QVERIFY(QTest::qWaitFor([this] { return session().solved()->lining == nullptr; }, 5000));
+    QTest::mouseClick(grid->viewport(), Qt::LeftButton, {}, QPoint(300, 40));
+    session().undo();
+    QVERIFY(settled());
+    QVERIFY(grid->model()->rowCount() > 3);
+  }
+
   void aSchoolIsStoppedAndNothingIsMade() {
     goTo("osier");
     choose("school", 4);

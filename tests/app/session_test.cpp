@@ -129,6 +129,28 @@ class SessionTest : public WindowCase {
     QVERIFY(!session().isWorking());
   }
 
+  void editsOfALargeBookDoNotFillTheMemory() {
+    session().openSample(sampleBook("sedge"));
+    QVERIFY(session().undoStack()->undoLimit() > 5000);
+    // A thousand printed sheets: every edit keeps them once more.
+    Book large = sampleBook("sedge");
+    PrintedSheet sheet;
+    sheet.points.assign(13, {"keel edge", "station 3", Vec2(1.0, 2.0)});
+    for (int i = 0; i < 1000; ++i) {
+      sheet.name = "line " + std::to_string(i);
+      large.printed.push_back(sheet);
+    }
+    session().openSample(large);
+    const int limit = session().undoStack()->undoLimit();
+    QVERIFY2(limit < 400, qPrintable(QString::number(limit)));
+    for (int i = 0; i < limit + 5; ++i)
+      QVERIFY(session().perform(QString("Name %1").arg(i), setBuilder(*session().book(), "Aud " + std::to_string(i))));
+    QCOMPARE(session().undoStack()->count(), limit);
+    while (session().undoStack()->canUndo()) session().undo();
+    QCOMPARE(session().book()->settings.builder, std::string("Aud 4"));
+    QVERIFY(session().isModified());  // what it was read as is further back
+  }
+
   void aLimitOnFileSizesIsAFullDiskAndNotTheEnd() {
     QProcess process;
     process.start("sh", {"-c", "ulimit -f 4; exec \"$0\" import \"$1\" --out \"$2\"", NARROWS_CLI,

@@ -174,6 +174,7 @@ void SuggestPanel::look() {
   from->tries = m_tries.value_or(triesIn(seconds, from->begun.strakes.size()));
   if (m_strakes >= fewestStrakes) from->answers.strakes = m_strakes;
   from->answers.waterline = book.settings.waterline;
+  from->abandoned = m_abandoned.get_token();
   m_answer->setText(tr("Looking. The plan in hand stays as it is."));
   m_looking.begin([this, from](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
     const auto found = suggest(*from, progress, stop);

@@ -2,6 +2,7 @@
 // Looking for the plan that weighs best, and choosing from the few best found.
 
 #include <QDialog>
+#include <stop_token>
 
 #include "advice/suggest.h"
 #include "commands/long_work.h"
@@ -35,6 +36,7 @@ class SuggestPanel : public QDialog {
 
  public:
   SuggestPanel(Session* session, BoatSide side, QWidget* parent = nullptr);
+  ~SuggestPanel() override { m_abandoned.request_stop(); }
   /// How many plans are weighed; unless said, as many as take some ten seconds.
   void setTries(int tries) { m_tries = tries; }
 
@@ -54,7 +56,8 @@ class SuggestPanel : public QDialog {
   QPushButton* m_look;
   QWidget* m_cards = nullptr;
   QHBoxLayout* m_row;
-  LongWork m_looking;  ///< last: ended before what it speaks to is gone
+  std::stop_source m_abandoned;  ///< with the panel goes what it was looking for
+  LongWork m_looking;            ///< last: ended before what it speaks to is gone
 };
 
 }  // namespace narrows

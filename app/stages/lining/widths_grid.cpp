@@ -25,9 +25,7 @@ WidthsGrid::WidthsGrid(Session* session, QWidget* parent) : CellGrid(tr("Widths 
         .arg(static_cast<int>(this->session()->selection().side))
         .arg(id);
   };
-  cells().columnKey = [this](int column) {
-    return nameOf(lining()->frame.hull().sections[static_cast<std::size_t>(column)].name);
-  };
+  cells().columnKey = [this](int column) { return m_stations.value(column); };
   cells().cell = [this](int row, int column) {
     return m_of == WidthsOf::Strakes ? widthCell(row, column) : markCell(row, column);
   };
@@ -165,8 +163,10 @@ Cell WidthsGrid::hungCell(std::size_t line, std::size_t section) const {
 void WidthsGrid::layOut() {
   if (lining() == nullptr) return;
   QStringList names;
+  m_stations.clear();
   for (std::size_t i = 0; i < lining()->frame.sectionCount(); ++i) {
     const QString name = nameOf(lining()->frame.hull().sections[i].name);
+    m_stations.append(name);
     names.append(i == lining()->master && m_of == WidthsOf::Strakes ? name + QStringLiteral(" ▾") : name);
   }
   cells().columns = names;

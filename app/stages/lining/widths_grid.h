@@ -42,6 +42,7 @@ class WidthsGrid : public CellGrid {
   /// The line of a row where marks are shown.
   std::size_t lineOfRow(int row) const;
   WidthsOf m_of = WidthsOf::Strakes;
+  QStringList m_stations;  ///< of the columns, which stay while she has no hull
 };
 
 }  // namespace narrows

@@ -165,6 +165,27 @@ class SuggestTest : public QObject {
     QVERIFY(broken && told <= 4);
   }
 
+  void whatIsAbandonedIsNotWeighedToItsEnd() {
+    // Stopped, it lays flat what it has found; where nobody waits for that either it ends at once, wherever it is.
+    std::stop_source stop;
+    SuggestFrom from = fromBook(sampleBook("osier"), 100000);
+    from.abandoned = stop.get_token();
+    int told = 0;
+    const auto broken = suggest(
+        from,
+        [&](double) {
+          if (++told == 3) stop.request_stop();
+        },
+        stop.get_token());
+    QVERIFY(!broken && told <= 4);
+    QCOMPARE(broken.error()[0].fault, Fault::Stopped);
+    from.abandoned = {};
+    const auto never = suggest(
+        from, [](double) {}, stop.get_token());
+    QVERIFY(!never);
+    QCOMPARE(never.error()[0].fault, Fault::Stopped);
+  }
+
   void weighsAtLeastAsWellAsAPlanMendedByHand() {
     // A plan of sixteen strakes takes half a minute to mend so.
     const bool all = qEnvironmentVariableIsSet("NARROWS_THOROUGH");
