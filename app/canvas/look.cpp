@@ -94,6 +94,7 @@ void dress(QApplication& application) {
     QRadioButton:disabled, QCheckBox:disabled, QMenu::item:disabled { color: #8A806C; }
     QTabBar::tab { background: #F5F1E8; color: #55616A; padding: 6px 14px; border: none; border-bottom: 3px solid #F5F1E8; }
     QTabBar[close="true"]::tab { padding: 6px 8px; }
+    QTabBar[tall="true"]::tab { padding: 10px 14px; }
     QTabBar::tab:selected { color: #A84A12; border-bottom: 3px solid #A84A12; background: #FCFAF5; }
     QTabBar::tab:hover { color: #1F2A30; }
     QTabBar::tab:selected:hover { color: #A84A12; }

@@ -8,6 +8,7 @@
 #include <QPushButton>
 #include <QSplitter>
 #include <QStackedWidget>
+#include <QTabBar>
 #include <QTabWidget>
 #include <cmath>
 
@@ -105,6 +106,7 @@ QWidget* LinesStage::makeTables() {
   // While one line is worked on above, the whole boat follows here.
   tabs->addTab(new LinesDrawing(m_session), tr("Whole boat"));
   tabs->setObjectName(QStringLiteral("tables"));
+  tabs->tabBar()->setProperty("tall", true);  // as high as the buttons beside them
   auto* corner = new QWidget(tabs);
   auto* buttons = new QHBoxLayout(corner);
   buttons->setContentsMargins(0, 0, 0, 2);
