@@ -58,7 +58,7 @@ void prick(Drawing& drawing, const Vec2& at) {
 
 /// The parts of a curve that lie on a shape.
 void drawOn(Drawing& drawing, LineRole role, const Batten& curve, const Polygon& shape) {
-  const int steps = std::max(2, static_cast<int>(std::ceil(curve.lengthMm() / outlineChordMm)));
+  const int steps = std::max(2, chordsOf(curve.lengthMm(), outlineChordMm));
   std::vector<Vec2> stretch;
   const auto finish = [&] {
     if (stretch.size() > 1) drawing.line(role, stretch);
@@ -472,7 +472,7 @@ Drawing formSheet(const BackboneSheetOf& of, const Lamination& lamination, const
                                         showDecimal(lamination.stripMm, 1)));
   const auto curve = [](const Batten& batten) {
     std::vector<Vec2> line;
-    const int steps = std::max(2, static_cast<int>(std::ceil(batten.lengthMm() / outlineChordMm)));
+    const int steps = std::max(2, chordsOf(batten.lengthMm(), outlineChordMm));
     for (int i = 0; i <= steps; ++i) line.push_back(inProfile(batten.pointAtShare(static_cast<double>(i) / steps)));
     return line;
   };

@@ -64,6 +64,12 @@ DrawingBounds boundsOf(const SheetText& text) {
   return growing.bounds();
 }
 
+int chordsOf(double lengthMm, double chordMm) {
+  constexpr double most = 20000.0;
+  // Of no number the least.
+  return static_cast<int>(std::fmin(std::fmax(std::ceil(lengthMm / chordMm), 1.0), most));
+}
+
 void stamp(Drawing& drawing) {
   SheetCode code;
   for (const SheetLine& line : drawing.lines) {

@@ -80,6 +80,10 @@ struct DrawingBounds {
   double height() const { return high.y() - low.y(); }
 };
 
+/// How many chords a curve is drawn in, each so long at most; one at least. A figure misread by miles makes no more
+/// than a great ship has.
+int chordsOf(double lengthMm, double chordMm);
+
 /// Gives a drawing the code of what is on it: the same lines and words have the same code.
 void stamp(Drawing& drawing);
 

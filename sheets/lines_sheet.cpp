@@ -28,7 +28,7 @@ std::size_t broadest(const Hull& hull) {
 std::vector<Vec2> sectionLine(const Section& section, double side) {
   std::vector<Vec2> points;
   for (const Batten& part : section.parts) {
-    const int steps = std::max(1, static_cast<int>(std::ceil(part.lengthMm() / lineChordMm)));
+    const int steps = chordsOf(part.lengthMm(), lineChordMm);
     for (int i = 0; i <= steps; ++i) {
       const Vec3 at = part.pointAt(part.lengthMm() * i / steps);
       points.emplace_back(side * at.y(), at.z());

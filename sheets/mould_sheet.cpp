@@ -29,7 +29,7 @@ Vec2 flat(const Vec3& at, double side) {
 std::vector<Vec2> polyline(const MouldOutline& outline, double side) {
   std::vector<Vec2> points;
   const double length = outline.lengthMm();
-  const int steps = std::max(2, static_cast<int>(std::ceil(length / mouldChordMm)));
+  const int steps = std::max(2, chordsOf(length, mouldChordMm));
   for (int i = 0; i <= steps; ++i) points.push_back(flat(outline.pointAt(length * i / steps), side));
   return points;
 }

@@ -43,10 +43,10 @@ bool linesOffAlike(const Book& one, const Book& other) {
   return drawn(one) == drawn(other);
 }
 
-/// How many edits can be undone: every one keeps a book of its own, and together they are to take a quarter of a
+/// How many edits can be undone: every one keeps a book of its own, and together they are to take an eighth of a
 /// gigabyte at most. A small boat's are more than anybody makes.
 int undoLimitOf(const Book& book) {
-  constexpr std::size_t mostBytes = 256'000'000, fewest = 200, most = 20'000, bareBytes = 8'000;
+  constexpr std::size_t mostBytes = 128'000'000, fewest = 200, most = 20'000, bareBytes = 8'000;
   std::size_t bytes = bareBytes + book.log.size() * sizeof(HangingEntry) + book.faired.size() * sizeof(FairedFigure);
   for (const TableRow& row : book.table.rows) bytes += sizeof(TableRow) + row.figures.size() * sizeof(row.figures[0]);
   for (const LiningPlan& plan : book.plans) bytes += sizeof(LiningPlan) + plan.moved.size() * sizeof(MovedMark);

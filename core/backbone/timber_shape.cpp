@@ -13,7 +13,7 @@ namespace {
 constexpr double knifeMm = 1e5;
 /// Points of a face this far apart, mm.
 constexpr double faceStepMm = 25.0;
-constexpr double mostFaceSteps = 1000.0;
+constexpr double mostFaceSteps = 1000.0, mostOutlineSteps = 20000.0;
 /// A timber shorter along the boat than it is deep has no faces to mark stations along.
 constexpr double leastLongMm = 150.0;
 
@@ -69,7 +69,9 @@ Result<Polygon> springOutline(const Timber& timber, double stepMm) {
     if (nails.size() >= 2) {
       const Batten batten = Batten::spring(nails, BattenEnds::Free);
       const auto steps =
-          nails.size() == 2 ? std::size_t{1} : static_cast<std::size_t>(std::ceil(batten.lengthMm() / stepMm));
+          nails.size() == 2
+              ? std::size_t{1}
+              : static_cast<std::size_t>(std::min(std::ceil(batten.lengthMm() / stepMm), mostOutlineSteps));
       for (std::size_t i = 0; i < steps; ++i) {
         const Vec3 on = batten.pointAtShare(static_cast<double>(i) / static_cast<double>(steps));
         outline.emplace_back(on.x(), on.z());

@@ -142,7 +142,7 @@ class SessionTest : public WindowCase {
     }
     session().openSample(large);
     const int limit = session().undoStack()->undoLimit();
-    QVERIFY2(limit < 400, qPrintable(QString::number(limit)));
+    QVERIFY2(limit < 250, qPrintable(QString::number(limit)));
     for (int i = 0; i < limit + 5; ++i)
       QVERIFY(session().perform(QString("Name %1").arg(i), setBuilder(*session().book(), "Aud " + std::to_string(i))));
     QCOMPARE(session().undoStack()->count(), limit);

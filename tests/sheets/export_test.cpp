@@ -47,6 +47,26 @@ class ExportTest : public QObject {
   Q_OBJECT
 
  private slots:
+  void aFigureMisreadByMilesMakesNoLineWithoutEnd() {
+    QCOMPARE(chordsOf(10.0, 4.0), 3);
+    QCOMPARE(chordsOf(0.0, 4.0), 1);
+    QCOMPARE(chordsOf(50'000.0, 4.0), 12500);
+    QCOMPARE(chordsOf(1e12, 4.0), 20000);
+    QCOMPARE(chordsOf(std::numeric_limits<double>::infinity(), 4.0), 20000);
+    QCOMPARE(chordsOf(std::numeric_limits<double>::quiet_NaN(), 4.0), 1);
+    // A mould of such a table is drawn, as far off as it is.
+    Book book = sampleBook("marl");
+    for (TableRow& row : book.table.rows) {
+      if (row.line == RowLine::Sheer && row.kind == RowKind::HalfBreadth) row.figures[4] = millimetres(9e7);
+    }
+    const auto solved = solve(std::make_shared<const Book>(book), 1);
+    if (solved->moulds != nullptr) {
+      for (const Drawing& drawing : mouldsSheets(*solved, {})) {
+        for (const SheetLine& line : drawing.lines) QVERIFY(line.points.size() < 50'000);
+      }
+    }
+  }
+
   void aMetreOnARollIsAMetre() {
     QTemporaryDir folder;
     const QString pdf = folder.filePath("metre.pdf");
