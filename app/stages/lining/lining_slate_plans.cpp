@@ -88,8 +88,9 @@ void LiningSlate::addSchools() {
       ->setObjectName(QStringLiteral("goesTo"));
   m_lineOffSo = addButton(tr("Line off by this school"), "lineOffSo");
   connect(m_lineOffSo, &QPushButton::clicked, this, &LiningSlate::lineOffBySchool);
-  connect(&m_lineOff, &LongWork::runningChanged, m_lineOffSo,
-          [this](bool running) { m_lineOffSo->setText(running ? tr("Stop lining off") : tr("Line off by this school")); });
+  connect(&m_lineOff, &LongWork::runningChanged, m_lineOffSo, [this](bool running) {
+    m_lineOffSo->setText(running ? tr("Stop lining off") : tr("Line off by this school"));
+  });
 }
 
 struct LiningSlate::SchoolWork {
