@@ -265,6 +265,14 @@ void FigureGrid::updateGeometries() {
   const int room = viewport()->height() + viewportMargins().bottom();
   const int over = rows * row > room && room > row ? room % row : 0;
   if (viewportMargins().bottom() == over) return;
+  // With the room that is left free a scroll bar may come or go, and give another room: not more often than a few times
+  // at one size, or it would go on for ever.
+  constexpr int mostTimes = 6;
+  const QString now = QStringLiteral("%1 %2 %3").arg(width()).arg(height()).arg(rows);
+  const int times = property("fittedTo").toString() == now ? property("fittedTimes").toInt() + 1 : 0;
+  setProperty("fittedTo", now);
+  setProperty("fittedTimes", times);
+  if (times > mostTimes) return;
   const QMargins margins = viewportMargins();
   setViewportMargins(margins.left(), margins.top(), margins.right(), over);
   const QRect seen = viewport()->geometry(), head = verticalHeader()->geometry();
