@@ -268,11 +268,10 @@ void FigureGrid::updateGeometries() {
   // With the room that is left free a scroll bar may come or go, and give another room: not more often than a few times
   // at one size, or it would go on for ever.
   constexpr int mostTimes = 6;
-  const QString now = QStringLiteral("%1 %2 %3").arg(width()).arg(height()).arg(rows);
-  const int times = property("fittedTo").toString() == now ? property("fittedTimes").toInt() + 1 : 0;
-  setProperty("fittedTo", now);
-  setProperty("fittedTimes", times);
-  if (times > mostTimes) return;
+  m_fittedTimes = m_fitted == size() && m_fittedRows == rows ? m_fittedTimes + 1 : 0;
+  m_fitted = size();
+  m_fittedRows = rows;
+  if (m_fittedTimes > mostTimes) return;
   const QMargins margins = viewportMargins();
   setViewportMargins(margins.left(), margins.top(), margins.right(), over);
   const QRect seen = viewport()->geometry(), head = verticalHeader()->geometry();

@@ -2,7 +2,6 @@
 
 #include <QSignalBlocker>
 
-#include "canvas/look.h"
 #include "fonts.h"
 
 namespace narrows {

@@ -3,6 +3,7 @@
 #include <QCoreApplication>
 #include <QPainter>
 #include <QPixmap>
+#include <QPixmapCache>
 #include <functional>
 
 #include "canvas/look.h"
@@ -11,16 +12,20 @@ namespace narrows {
 
 namespace {
 
-/// A picture of so many pixels, drawn at twice that.
-QIcon iconOf(const std::function<void(QPainter&, const QPointF&)>& paint) {
+/// A picture of so many pixels, drawn at twice that, once: a table asks for one for every cell it paints.
+QIcon iconOf(const QString& name, const std::function<void(QPainter&, const QPointF&)>& paint) {
   constexpr int widePx = 20;
   constexpr double sharp = 2.0;
-  QPixmap picture(static_cast<int>(sharp * widePx), static_cast<int>(sharp * widePx));
+  QPixmap picture;
+  if (QPixmapCache::find(name, &picture)) return QIcon(picture);
+  picture = QPixmap(static_cast<int>(sharp * widePx), static_cast<int>(sharp * widePx));
   picture.setDevicePixelRatio(sharp);
   picture.fill(Qt::transparent);
   QPainter painter(&picture);
   painter.setRenderHint(QPainter::Antialiasing);
   paint(painter, {0.5 * widePx, 0.5 * widePx});
+  painter.end();
+  QPixmapCache::insert(name, picture);
   return QIcon(picture);
 }
 
@@ -48,11 +53,12 @@ void paintVerdict(QPainter& painter, const QPointF& centre, Severity verdict, do
 }
 
 QIcon verdictIcon(Severity verdict) {
-  return iconOf([verdict](QPainter& painter, const QPointF& centre) { paintVerdict(painter, centre, verdict); });
+  const QString name = verdict == Severity::Trouble ? QStringLiteral("trouble") : QStringLiteral("look again");
+  return iconOf(name, [verdict](QPainter& painter, const QPointF& centre) { paintVerdict(painter, centre, verdict); });
 }
 
 QIcon wantedIcon() {
-  return iconOf([](QPainter& painter, const QPointF& centre) {
+  return iconOf(QStringLiteral("wanted"), [](QPainter& painter, const QPointF& centre) {
     painter.setPen(QPen(look::quietInk, 2.4));
     painter.drawLine(centre - QPointF(4.0, 0.0), centre + QPointF(4.0, 0.0));
   });

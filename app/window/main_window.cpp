@@ -466,16 +466,17 @@ void MainWindow::showRecent() {
 }
 
 void MainWindow::showStanding() {
+  std::vector<int> places(m_stages.size(), 0);
+  std::vector<std::optional<Severity>> worst(m_stages.size());
+  for (const Finding& finding : m_session.solved()->findings) {
+    if (finding.as<StillWanted>() != nullptr) continue;
+    const auto stage = static_cast<std::size_t>(finding.stage());
+    ++places[stage];
+    worst[stage] = std::max(worst[stage].value_or(finding.severity), finding.severity);
+  }
   for (std::size_t i = 0; i < m_stages.size(); ++i) {
     m_rail->setStanding(i, m_stages[i]->standing());
-    int places = 0;
-    std::optional<Severity> worst;
-    for (const Finding& finding : m_session.solved()->findings) {
-      if (static_cast<std::size_t>(finding.stage()) != i || finding.as<StillWanted>() != nullptr) continue;
-      ++places;
-      worst = std::max(worst.value_or(finding.severity), finding.severity);
-    }
-    m_rail->setLooks(i, places, worst);
+    m_rail->setLooks(i, places[i], worst[i]);
   }
   m_rail->setBoat(QString::fromStdString(m_session.book()->table.boat), QString::fromStdString(m_session.book()->shop));
 }
