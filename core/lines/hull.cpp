@@ -1,5 +1,6 @@
 #include "lines/hull.h"
 
+#include <Eigen/Geometry>
 #include <algorithm>
 #include <cmath>
 
@@ -18,6 +19,29 @@ std::vector<Batten> partCurves(const std::vector<Section>& sections, std::size_t
   std::vector<Batten> curves;
   for (const Section& section : sections) curves.push_back(section.parts[part]);
   return curves;
+}
+
+/// The bays, by the whole section at their fore end, in which a surface leaves the box of all sections by more than its
+/// diagonal: of figures that no boat has it may run off by miles.
+std::vector<std::size_t> baysRunOff(const Hull& hull) {
+  Eigen::AlignedBox3d box;
+  for (const Section& section : hull.sections)
+    for (const Batten& part : section.parts)
+      for (const Vec3& nail : part.nails()) box.extend(nail);
+  const double most = box.diagonal().norm();
+  const auto isOff = [&](const SurfacePatch& patch, std::size_t bay) {
+    for (const double along : {0.25, 0.5, 0.75})
+      for (const double across : {0.0, 0.2, 0.4, 0.6, 0.8, 1.0}) {
+        const Vec3 at = patch.evaluate(static_cast<double>(bay) + along, across).at;
+        if (!(box.exteriorDistance(at) <= most)) return true;
+      }
+    return false;
+  };
+  std::vector<std::size_t> bays;
+  for (std::size_t bay = 0; bay + 1 < hull.sections.size(); ++bay)
+    if (std::any_of(hull.patches.begin(), hull.patches.end(), [&](const auto& patch) { return isOff(patch, bay); }))
+      bays.push_back(bay);
+  return bays;
 }
 
 }  // namespace
@@ -45,6 +69,12 @@ Result<Hull> hullThrough(std::vector<Section> sections, Problems problems, const
     }
     hull.patches.push_back(SurfacePatch::through(partCurves(hull.sections, part), partial, stop));
     if (stop.stop_requested()) return fail(Fault::Stopped);
+  }
+  if (const auto bays = baysRunOff(hull); !bays.empty()) {
+    Problems all = hull.problems;
+    for (const std::size_t bay : bays)
+      all.push_back({Fault::SurfaceRunsOff, {}, {hull.sections[bay].name, hull.sections[bay + 1].name}});
+    return tl::make_unexpected(all);
   }
   return hull;
 }

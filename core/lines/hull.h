@@ -34,7 +34,7 @@ Result<Hull> springHull(const OffsetTable& table, const OffsetTable& beforeTable
                         const std::stop_token& stop = {});
 
 /// The surface through sections that are given, whole ones and parts in order from the bow. Fails with fewer than two
-/// whole ones.
+/// whole ones, and where what runs between two of them leaves them all by more than the boat is long.
 Result<Hull> hullThrough(std::vector<Section> sections, Problems problems, const std::stop_token& stop = {});
 
 /// The hull's surface carried square to itself through `distanceMm` (outward where positive), its bounds with it, and

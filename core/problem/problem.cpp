@@ -117,6 +117,11 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
     case Fault::SurfaceFolds:
       return Trade::say("the planking is thicker than the hollow at station %1 is tight: the other face folds there.",
                         a());
+    case Fault::SurfaceRunsOff:
+      return Trade::say(
+          "no surface can be run from station %1 to station %2: it leaves their figures by more than the boat is long. "
+          "Check the figures of both.",
+          a(), b());
     case Fault::NoHull:
       return Trade::say("no hull can be made: %1", a());
     case Fault::StationUnknown:

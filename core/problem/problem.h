@@ -63,6 +63,7 @@ enum class Fault {
   ScaleOff,
   // the hull and its planks
   SurfaceFolds,
+  SurfaceRunsOff,
   NoHull,
   StationUnknown,
   StrakeUnknown,

@@ -318,6 +318,19 @@ class HullTest : public QObject {
     QVERIFY(met > 100 && missed > 100);
   }
 
+  void aSurfaceThatRunsOffByMilesIsNoHull() {
+    OffsetTable table = sample("marl.csv");
+    QCOMPARE(table.rows[0].line, RowLine::Sheer);
+    // As far as one might drag a nail in error she is a hull still; no figure of a table may be further.
+    table.rows[0].figures.back() = millimetres(5000.0);
+    QVERIFY(springHull(table));
+    table.rows[0].figures.back() = millimetres(60000.0);
+    const auto hull = springHull(table);
+    QVERIFY(!hull);
+    const std::string said = describe(hull.error());
+    QVERIFY2(said.find("no surface can be run from station 10 to station transom") != std::string::npos, said.c_str());
+  }
+
   void foldedOffsetIsTrimmedAndNamed() {
     // A hollow of 20 mm radius cannot take 40 mm of planking outside it.
     std::vector<KnownSection> sections;
