@@ -27,7 +27,7 @@ std::string titled(const BackboneSheetOf& of, const std::string& words) {
 }
 
 std::string angleWords(double rad) {
-  return showDecimal(radians(rad).deg(), 1) + "°";
+  return saidDecimal(radians(rad).deg(), 1) + "°";
 }
 
 std::string bevelOf(double rad, Notation notation) {
@@ -469,7 +469,7 @@ Drawing formSheet(const BackboneSheetOf& of, const Lamination& lamination, const
   Drawing drawing;
   drawing.name = "form-" + sheetFileName(part);
   drawing.title = titled(of, Trade::say("form for the laminated %1 · %2 strips of %3 mm", part, lamination.strips,
-                                        showDecimal(lamination.stripMm, 1)));
+                                        saidDecimal(lamination.stripMm, 1)));
   const auto curve = [](const Batten& batten) {
     std::vector<Vec2> line;
     const int steps = std::max(2, chordsOf(batten.lengthMm(), outlineChordMm));

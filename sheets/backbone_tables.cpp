@@ -31,7 +31,7 @@ class TableWriter {
 
  private:
   std::string shown(double mm) const { return showLength(millimetres(mm), m_of.notation); }
-  static std::string degrees(double rad) { return showDecimal(radians(rad).deg(), 1) + "°"; }
+  static std::string degrees(double rad) { return saidDecimal(radians(rad).deg(), 1) + "°"; }
   std::string titled(const std::string& words) const { return narrows::titled(m_of.boat, words); }
   void add(const TableSheet& table) { m_drawings.push_back(tableSheet(table)); }
 
@@ -131,18 +131,18 @@ class TableWriter {
     table.rows = {
         {Trade::say("tightest radius, concave face"), shown(made.insideRadiusMm)},
         {Trade::say("radius over thickness, %1 %2", plan.species, Trade::say(bendingName(plan.bending))),
-         showDecimal(bend.ratio, 0)},
-        {Trade::say("thickest strip that bends"), Trade::say("%1 mm", showDecimal(made.thickestMm, 1))},
+         saidDecimal(bend.ratio, 0)},
+        {Trade::say("thickest strip that bends"), Trade::say("%1 mm", saidDecimal(made.thickestMm, 1))},
         {Trade::say("strips"), std::to_string(made.strips)},
-        {Trade::say("each thick"), Trade::say("%1 mm", showDecimal(made.stripMm, 2))},
+        {Trade::say("each thick"), Trade::say("%1 mm", saidDecimal(made.stripMm, 2))},
         {Trade::say("each wide, with cleaning up"), shown(made.stripWidthMm)},
         {Trade::say("each long, with trimming"), shown(made.stripLengthMm)},
-        {Trade::say("gives back of its bend"), showDecimal(100.0 * made.springShare, 2) + " %"},
+        {Trade::say("gives back of its bend"), saidDecimal(100.0 * made.springShare, 2) + " %"},
         {Trade::say("tightest radius of the form, middle of stack"), shown(made.formRadiusMm)},
         {Trade::say("ends open when released"), shown(made.opensMm)},
         {Trade::say("boards"), made.boards > 0 ? std::to_string(made.boards) : Trade::say("none long enough")},
-        {Trade::say("waste, kerfs with it"), showDecimal(100.0 * made.wasteShare, 0) + " %"},
-        {Trade::say("glue area"), Trade::say("%1 sq m", showDecimal(made.glueAreaM2, 2))},
+        {Trade::say("waste, kerfs with it"), saidDecimal(100.0 * made.wasteShare, 0) + " %"},
+        {Trade::say("glue area"), Trade::say("%1 sq m", saidDecimal(made.glueAreaM2, 2))},
         {Trade::say("clamps"), std::to_string(made.clamps)}};
     table.words = {Trade::say(bend.caution), Trade::say("Try a dry run first, with every clamp.")};
     add(table);
@@ -162,7 +162,7 @@ class TableWriter {
     }
     table.words = {Trade::say("%1 pieces, %2 of board in all; each layer planed to %3; %4 sq m of glue.",
                               blank.pieces.size(), shown(blank.boardLengthMm), shown(blank.layerMm),
-                              showDecimal(blank.glueAreaM2, 2))};
+                              saidDecimal(blank.glueAreaM2, 2))};
     add(table);
   }
 
@@ -205,7 +205,7 @@ class TableWriter {
     table.words = {Trade::say("%1, %2 × %3, a board %4 long: %5.", plan.species, shown(plan.thickness.mm()),
                               shown(plan.width.mm()), shown(made.boardLengthMm), goesOnWords(made.goesOn)),
                    Trade::say("Tightest %1 at its middle, %2 times its thickness; pulls are good to a fifth.",
-                              shown(made.leastRadiusMm), showDecimal(made.ratio, 0))};
+                              shown(made.leastRadiusMm), saidDecimal(made.ratio, 0))};
     if (made.bowWantedMm > 0.0)
       table.words.push_back(
           Trade::say("A board bowed %1 in its length, the same way, goes on cold.", shown(made.bowWantedMm)));
@@ -236,8 +236,8 @@ class TableWriter {
     table.words = {Trade::say("Rails, at along 0: %1 and %2; at the other end %3 and %4, the lowest being nought.",
                               shown(rails[0]), shown(rails[1]), shown(rails[2]), shown(rails[3])),
                    Trade::say("%1 passes of %2; %3 litres off both faces, %4 hours at the shop's rate.", flat.passes,
-                              shown(plan.cut.mm()), showDecimal((flat.volumeMm3 + flat.secondVolumeMm3) * 1e-6, 2),
-                              showDecimal(flat.hours, 1))};
+                              shown(plan.cut.mm()), saidDecimal((flat.volumeMm3 + flat.secondVolumeMm3) * 1e-6, 2),
+                              saidDecimal(flat.hours, 1))};
     table.ticks = false;
     add(table);
   }
@@ -279,8 +279,8 @@ class TableWriter {
     drawing = tableSheet(table);
     // Reasons are long: set to the right of the table, ragged.
     for (std::size_t i = 0; i < m_backbone.order.size(); ++i)
-      drawing.text({table.firstColumnMm + 2.0 * table.columnMm + 12.0, -9.5 * static_cast<double>(i + 1)},
-                   m_backbone.order[i].why, 4.0);
+      drawing.text({columnEndsMm(table).back() + 12.0, -9.5 * static_cast<double>(i + 1)}, m_backbone.order[i].why,
+                   4.0);
     m_drawings.push_back(std::move(drawing));
   }
 

@@ -64,6 +64,12 @@ DrawingBounds boundsOf(const SheetText& text) {
   return growing.bounds();
 }
 
+double widthOf(const SheetText& text) {
+  SheetText level = text;
+  level.angleRad = 0.0;
+  return boundsOf(level).width();
+}
+
 int chordsOf(double lengthMm, double chordMm) {
   constexpr double most = 20000.0;
   // Of no number the least.

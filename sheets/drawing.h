@@ -94,6 +94,8 @@ std::string titled(const std::string& boat, const std::string& words);
 DrawingBounds boundsOf(const Drawing& drawing);
 DrawingBounds boundsOf(const SheetLine& line);
 DrawingBounds boundsOf(const SheetText& text);
+/// How long a text is, by the usual width of letters, mm.
+double widthOf(const SheetText& text);
 
 /// Layer, weight and dash of a role: the same on paper, in SVG and in DXF.
 struct LineStyle {

@@ -48,7 +48,12 @@ bool Lettering::isOnLetters(const std::vector<Vec2>& shape) const {
 }
 
 bool Lettering::isClear(const SheetText& text) const {
-  const std::vector<Vec2> box = cornersOf(text);
+  // Some letters are wider than usual.
+  constexpr double besideShare = 0.8;
+  std::vector<Vec2> box = cornersOf(text);
+  const Vec2 beside = besideShare * text.heightMm * (box[1] - box[0]).normalized();
+  for (const std::size_t i : {0U, 3U}) box[i] -= beside;
+  for (const std::size_t i : {1U, 2U}) box[i] += beside;
   if (isOnLetters(box)) return false;
   for (const std::vector<Vec2>& line : m_lines) {
     for (std::size_t i = 0; i + 1 < line.size(); ++i) {

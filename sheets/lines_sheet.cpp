@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "lettering.h"
 #include "plank_pattern.h"
 #include "problem/trade.h"
 
@@ -38,7 +39,7 @@ std::vector<Vec2> sectionLine(const Section& section, double side) {
 }
 
 std::string cell(const OffsetTable& table, const std::optional<Length>& figure) {
-  return figure ? writeLength(*figure, table.unit, 3, true) : std::string();
+  return figure ? withDecimalMark(writeLength(*figure, table.unit, 3, true)) : std::string();
 }
 
 }  // namespace
@@ -64,19 +65,21 @@ Drawing bodyPlanSheet(const Solved& solved) {
       }
       const bool whole = section.kind == SectionKind::Station;
       drawing.line(whole ? LineRole::MouldEdge : LineRole::MouldBack, points);
-      drawing.text(points.back() + Vec2(side * 3.0, 3.0), section.name, 6.0,
-                   side > 0.0 ? TextPlace::Left : TextPlace::Right, 0.0, true);
+      Lettering(drawing).put({points.back() + Vec2(side * 3.0, 3.0), section.name, 6.0, 0.0,
+                              side > 0.0 ? TextPlace::Left : TextPlace::Right, true},
+                             {{0.0, 8.0}});
     }
   }
   for (const TableRow& row : table.rows) {
     if (row.line == RowLine::Waterline) {
       drawing.line(LineRole::Level, {{-broad - 20.0, row.at.mm()}, {broad + 20.0, row.at.mm()}});
-      drawing.text({broad + 22.0, row.at.mm() - 1.5}, writeLength(row.at, table.unit, 3, true), 4.5);
+      drawing.text({broad + 22.0, row.at.mm() - 1.5}, withDecimalMark(writeLength(row.at, table.unit, 3, true)), 4.5);
     }
     if (row.line != RowLine::Buttock) continue;
     for (const double side : {-1.0, 1.0})
       drawing.line(LineRole::Level, {{side * row.at.mm(), low - 15.0}, {side * row.at.mm(), high + 15.0}});
-    drawing.text({row.at.mm(), low - 21.0}, writeLength(row.at, table.unit, 3, true), 4.5, TextPlace::Centre);
+    drawing.text({row.at.mm(), low - 21.0}, withDecimalMark(writeLength(row.at, table.unit, 3, true)), 4.5,
+                 TextPlace::Centre);
   }
   drawing.line(LineRole::CentreLine, {{0.0, low - 20.0}, {0.0, high + 20.0}});
   drawing.check =
@@ -187,7 +190,7 @@ std::string changesCsv(const Book& book) {
   std::string text = "line,station,drawn,faired,change,who,when,why\n";
   for (const FairedFigure& faired : book.faired) {
     const Length drawn = millimetres(figureMm(table, faired.figure));
-    const auto written = [&](Length length) { return writeLength(length, table.unit, 3, false); };
+    const auto written = [&](Length length) { return withDecimalMark(writeLength(length, table.unit, 3, false)); };
     text += csvField(lineOf(table, faired.figure)) + "," + csvField(placeOf(table, faired.figure)) + "," +
             written(drawn) + "," + written(faired.value) + "," + written(faired.value - drawn) + "," +
             csvField(faired.who) + "," + csvField(faired.when) + "," + csvField(faired.why) + "\n";

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "lettering.h"
 #include "lines/place_words.h"
 #include "moulds/bevel_words.h"
 #include "plank_pattern.h"
@@ -17,9 +18,7 @@ constexpr double mouldChordMm = 4.0;
 constexpr double centreTickMm = 14.0;
 constexpr double markTextMm = 4.2;
 constexpr double mouldNameMm = 9.0;
-/// Marks nearer together than this have their words moved further in.
-constexpr double crowdedMm = 9.0;
-constexpr double setInMm = 112.0;
+constexpr double setInMm = 24.0;
 constexpr double betweenPatternsMm = 12.0;
 
 Vec2 flat(const Vec3& at, double side) {
@@ -55,8 +54,8 @@ class MouldDrawer {
     }
     drawEdges();
     drawLevels();
-    for (const double side : sides()) drawMarks(side);
     drawWords();
+    for (const double side : sides()) drawMarks(side);
     return std::move(m_drawing);
   }
 
@@ -102,9 +101,8 @@ class MouldDrawer {
   }
 
   void drawMarks(double side) {
-    double last = -1e9;
-    bool setIn = false;
     const double length = m_mould.outline.lengthMm();
+    Lettering lettering(m_drawing);
     for (const MouldMark& mark : m_mould.marks) {
       const Vec3 before = m_mould.outline.pointAt(std::max(0.0, mark.alongMm - 0.5));
       const Vec3 after = m_mould.outline.pointAt(std::min(length, mark.alongMm + 0.5));
@@ -114,15 +112,13 @@ class MouldDrawer {
       const double tick = mark.isPlankLine ? 1.6 * centreTickMm : centreTickMm;
       m_drawing.line(LineRole::Mark, {at, at + tick * in});
       if (side < 0.0) continue;
-      setIn = mark.alongMm - last < crowdedMm && !setIn;
-      last = mark.alongMm;
-      // Words lie along the square to the edge, so that neighbours do not run into each other.
+      // Words lie along the square to the edge, and further in where they would run into a neighbour's.
       const double angle = std::atan2(-in.y(), -in.x());
-      const Vec2 foot = at + (tick + 2.5 + (setIn ? setInMm : 0.0)) * in -
-                        0.35 * markTextMm * Vec2(-std::sin(angle), std::cos(angle));
+      const Vec2 foot = at + (tick + 2.5) * in - 0.35 * markTextMm * Vec2(-std::sin(angle), std::cos(angle));
       const std::string name = mark.isPlankLine ? Trade::say("PLANK %1", nameWords(mark.name)) : nameWords(mark.name);
-      m_drawing.text(foot, name + "  " + bevelWords(m_mould, mark.bevelRad, m_of.notation), markTextMm,
-                     TextPlace::Right, angle, mark.isPlankLine);
+      lettering.put({foot, name + "  " + bevelWords(m_mould, mark.bevelRad, m_of.notation), markTextMm, angle,
+                     TextPlace::Right, mark.isPlankLine},
+                    {setInMm * in});
     }
   }
 
@@ -157,9 +153,9 @@ class MouldDrawer {
           markTextMm);
     }
     m_drawing.note = m_of.plan->takenOff == TakenOff::Planking ? Trade::say("Planking taken off, square to the hull.")
-                     : m_of.plan->takenOff == TakenOff::PlankingAndTimber
-                         ? Trade::say("Planking and timbers taken off, square to the hull.")
-                         : Trade::say("Planking, timbers and ribbands taken off, square to the hull.");
+                     : m_of.plan->takenOff == TakenOff::PlankingAndFrames
+                         ? Trade::say("Planking and frames taken off, square to the hull.")
+                         : Trade::say("Planking, frames and ribbands taken off, square to the hull.");
   }
 
   const Mould& m_mould;
@@ -282,7 +278,7 @@ std::vector<Drawing> nestOnSheets(const std::vector<Drawing>& patterns, double s
         made.line(LineRole::Board,
                   {{0.0, 0.0}, {sheetWidthMm, 0.0}, {sheetWidthMm, sheetHeightMm}, {0.0, sheetHeightMm}, {0.0, 0.0}});
         made.check = Trade::say("Each mould's own check is on its own sheet; the sheet is %1 mm by %2 mm.",
-                                showDecimal(sheetWidthMm, 0), showDecimal(sheetHeightMm, 0));
+                                saidDecimal(sheetWidthMm, 0), saidDecimal(sheetHeightMm, 0));
         sheets.push_back(made);
       }
       rows.push_back({sheet, filled[sheet], box.height(), betweenPatternsMm});

@@ -197,7 +197,7 @@ std::string paperName(const Paper& paper) {
     case PaperKind::Tabloid:
       return "Tabloid";
     case PaperKind::Roll:
-      return Trade::say("roll %1 mm", showDecimal(paper.rollWidthMm, 0));
+      return Trade::say("roll %1 mm", saidDecimal(paper.rollWidthMm, 0));
   }
   return {};
 }

@@ -6,6 +6,7 @@
 
 #include "book/spiling_edits.h"
 #include "curve/evenly_between.h"
+#include "lettering.h"
 #include "plank/outside_width.h"
 #include "problem/trade.h"
 
@@ -60,6 +61,7 @@ class PatternDrawer {
       drawFastenings();
       drawJoints();
     }
+    letterEdges();
     drawBoard();
     drawCheck();
     drawWords();
@@ -82,30 +84,36 @@ class PatternDrawer {
       const Vec2 waste = up() * Vec2(along.y(), -along.x());
       m_drawing.line(LineRole::KeelEdge, {foot, foot + edgeTickMm * waste});
     }
-    // Lettered along the edges, on the wood, so often that every page of a tiled pattern says which edge it shows.
+  }
+
+  /// Lettered along the edges, on the wood, so often that every page of a tiled pattern says which edge it shows; clear
+  /// of the figures that stand there.
+  void letterEdges() {
+    const double length = lengthAlong(m_plank.lower);
+    Lettering lettering(m_drawing);
     for (double at = letterStepMm * 0.5; at < length - letterStepMm * 0.2; at += letterStepMm) {
-      letterEdge(m_plank.lower, clearOfStations(m_plank.lower, at), Trade::say("◄ bow · keel edge"), up());
-      letterEdge(m_plank.upper, clearOfStations(m_plank.upper, at), Trade::say("◄ bow · sheer edge"), -up());
+      letterEdge(lettering, m_plank.lower, at, Trade::say("← bow · keel edge"), up());
+      letterEdge(lettering, m_plank.upper, at, Trade::say("← bow · sheer edge"), -up());
     }
   }
 
-  /// A length along an edge moved on from where a station's own words stand.
-  double clearOfStations(const std::vector<Vec2>& edge, double alongMm) const {
-    constexpr double wordsMm = 75.0, beforeMm = 25.0;
-    const double x = pointAlong(edge, alongMm, nullptr).x();
-    for (const PlankStation& station : m_plank.stations) {
-      const double past = x - 0.5 * (station.lower.x() + station.upper.x());
-      if (past > -beforeMm && past < wordsMm) return alongMm + wordsMm - past;
-    }
-    return alongMm;
-  }
-
-  void letterEdge(const std::vector<Vec2>& edge, double alongMm, const std::string& words, double inward) {
+  static void letterEdge(Lettering& lettering, const std::vector<Vec2>& edge, double alongMm, const std::string& words,
+                         double inward) {
+    constexpr double stepMm = 12.0;
     Vec2 along(1.0, 0.0);
     const Vec2 at = pointAlong(edge, alongMm, &along);
     const Vec2 square = Vec2(-along.y(), along.x()) * (inward > 0.0 ? 1.0 : -1.0);
     const double off = inward > 0.0 ? 2.0 : 2.0 + labelHeightMm * 0.8;
-    m_drawing.text(at + off * square, words, labelHeightMm * 0.8, TextPlace::Centre, std::atan2(along.y(), along.x()));
+    const double turn = std::atan2(along.y(), along.x());
+    lettering.put({at + off * square, words, labelHeightMm * 0.8, turn, TextPlace::Centre},
+                  {stepMm * along, -stepMm * along});
+  }
+
+  /// Puts a figure of a station where it was asked for, or up or down from there, clear of all that is written.
+  void put(const SheetText& text) {
+    constexpr double stepShare = 0.7;
+    const Vec2 step(0.0, stepShare * text.heightMm);
+    Lettering(m_drawing).put(text, {step, -step});
   }
 
   void drawStations() {
@@ -122,9 +130,9 @@ class PatternDrawer {
       // Ends slant: their words stand in from them, square to them.
       const Vec2 in = (last ? 1.0 : -1.0) * up() * turnedLeft(across.normalized());
       const Vec2 at = end ? Vec2(middle + (6.0 + 10.0 * std::abs(in.y())) * in) : Vec2(middle + Vec2(3.0, 0.0));
-      m_drawing.text(at + Vec2(0.0, 2.0), name, labelHeightMm, place, 0.0, true);
-      m_drawing.text(at + Vec2(0.0, -2.0 - labelHeightMm), shownTwice(station.widthMm, m_of.notation),
-                     labelHeightMm * 0.8, place);
+      put({at + Vec2(0.0, 2.0), name, labelHeightMm, 0.0, place, true});
+      put({at + Vec2(0.0, -2.0 - labelHeightMm), shownTwice(station.widthMm, m_of.notation), labelHeightMm * 0.8, 0.0,
+           place});
     }
   }
 
@@ -205,7 +213,7 @@ class PatternDrawer {
   }
 
   std::string thin(double mm) const { return showThin(millimetres(std::abs(mm)), m_of.notation); }
-  static std::string degrees(double rad) { return showDecimal(std::abs(radians(rad).deg()), 1) + "°"; }
+  static std::string degrees(double rad) { return saidDecimal(std::abs(radians(rad).deg()), 1) + "°"; }
 
   /// At every station, what the gauge is set to at its edges; and how it is hollowed.
   void drawBevels() {
@@ -217,8 +225,8 @@ class PatternDrawer {
         const Vec2 edge =
             upper ? Vec2(station.upper - inMm * station.along()) : Vec2(station.lower + 0.6 * inMm * station.along());
         const bool last = &station == &m_of.bench->plank->stations.back();
-        m_drawing.text(placed(edge) + Vec2(last ? -8.0 : 3.0, -0.5 * high), words, high,
-                       last ? TextPlace::Right : TextPlace::Left);
+        put({placed(edge) + Vec2(last ? -8.0 : 3.0, -0.5 * high), words, high, 0.0,
+             last ? TextPlace::Right : TextPlace::Left});
       };
       if (at->land && !at->land->isHollow())
         write(true, Trade::say("land %1, drop %2", degrees(at->land->landRad), thin(at->land->dropMm)));
@@ -237,16 +245,15 @@ class PatternDrawer {
       if (at->lower) write(false, seam(*at->lower));
       const Vec2 middle = 0.5 * (station.lower + station.upper) + 0.22 * station.widthMm * station.along();
       if (at->isS() && m_of.bench->planking.construction == Construction::Carvel)
-        m_drawing.text(placed(middle) + Vec2(3.0, -0.5 * high),
-                       Trade::say("an S: hollow %1, round %2", thin(at->off.roundMm), thin(at->off.hollowMm)), high,
-                       TextPlace::Left);
+        put({placed(middle) + Vec2(3.0, -0.5 * high),
+             Trade::say("an S: hollow %1, round %2", thin(at->off.roundMm), thin(at->off.hollowMm)), high});
       if (at->templateRadiusMm) {
-        m_drawing.text(placed(middle) + Vec2(3.0, -0.5 * high),
-                       at->hollowMm > 0.0 ? Trade::say("hollow %1 to R %2", thin(at->hollowMm),
-                                                       showLength(millimetres(*at->templateRadiusMm), m_of.notation))
-                                          : Trade::say("round %1 to R %2", thin(at->hollowMm),
-                                                       showLength(millimetres(*at->templateRadiusMm), m_of.notation)),
-                       high, TextPlace::Left);
+        put({placed(middle) + Vec2(3.0, -0.5 * high),
+             at->hollowMm > 0.0 ? Trade::say("hollow %1 to R %2", thin(at->hollowMm),
+                                             showLength(millimetres(*at->templateRadiusMm), m_of.notation))
+                                : Trade::say("round %1 to R %2", thin(at->hollowMm),
+                                             showLength(millimetres(*at->templateRadiusMm), m_of.notation)),
+             high});
       }
     }
   }
@@ -401,12 +408,12 @@ class PatternDrawer {
     const double angle = std::atan2(along.y(), along.x());
     m_drawing.text(at + Vec2(0.0, 0.4 * height), m_of.name + " · " + sideName(m_of.side), height, TextPlace::Centre,
                    angle, true);
-    m_drawing.text(at - Vec2(0.0, 1.4 * height), Trade::say("◄ BOW · inside face up"), height * 0.8, TextPlace::Centre,
+    m_drawing.text(at - Vec2(0.0, 1.4 * height), Trade::say("← BOW · inside face up"), height * 0.8, TextPlace::Centre,
                    angle, true);
     const Vec2 first = middle(1) - middle(0);
     const double clear = std::max(0.35 * first.norm(), 85.0);
-    m_drawing.text(middle(0) + clear * first.normalized() - Vec2(0.0, 12.0), Trade::say("◄ BOW"), height * 0.8,
-                   TextPlace::Left, 0.0, true);
+    put({middle(0) + clear * first.normalized() - Vec2(0.0, 12.0), Trade::say("← BOW"), height * 0.8, 0.0,
+         TextPlace::Left, true});
   }
 
   FlatPlank m_plank;
@@ -429,8 +436,8 @@ std::string strakeName(const Lining& lining, std::size_t strake) {
 
 std::string shownTwice(double mm, Notation notation) {
   const std::string shown = showLength(millimetres(mm), notation);
-  if (notation == Notation::Millimetres) return Trade::say("%1 (%2 in)", shown, showDecimal(mm / mmPerInch, 2));
-  return Trade::say("%1 (%2 mm)", shown, showDecimal(mm, 1));
+  if (notation == Notation::Millimetres) return Trade::say("%1 (%2 in)", shown, saidDecimal(mm / mmPerInch, 2));
+  return Trade::say("%1 (%2 mm)", shown, saidDecimal(mm, 1));
 }
 
 Drawing plankPattern(const FlatPlank& plank, const PatternOf& of) {
@@ -448,7 +455,7 @@ PatternOf patternOf(const Solved& solved, std::size_t strake, BoatSide side,
   of.strakeCount = lining.strakeCount();
   of.name = strakeName(lining, strake);
   const LiningPlan* plan = solved.book->findPlan(lining.plan);
-  if (plan != nullptr) of.timber = plan->timberOf(lining.strakes[strake].id);
+  if (plan != nullptr) of.timber = plan->speciesOf(lining.strakes[strake].id);
   const int number = static_cast<int>(strake) + 1;
   if (const SpiledPlank* spiled = solved.spiledOf(number, side); spiled != nullptr && spiled->cut != nullptr)
     of.spiled = Trade::day(spiledAt(*solved.book, number, side)->when);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "lettering.h"
 #include "problem/trade.h"
 
 namespace narrows {
@@ -21,7 +22,7 @@ Drawing shellSheet(const LinedPlan& plan, const LiningPlan* of, const std::strin
   const double length = frame.sectionPoint(frame.sectionCount() - 1, 0.5).x() - frame.sectionPoint(0, 0.5).x();
   const double scale = std::ceil(std::max(length, 1.0) / pictureMm);
   drawing.title = titled(boat, plan.named(Trade::say("shell laid flat, lengths 1 : %1, girths 1 : %2",
-                                                     showDecimal(scale, 0), showDecimal(scale / girthTimes, 1))));
+                                                     saidDecimal(scale, 0), saidDecimal(scale / girthTimes, 1))));
   const double fore = frame.laidFlat(0.0, 0.0).x();
   const auto at = [&](double t, double share) {
     const Vec2 flat = frame.laidFlat(t, share);
@@ -39,7 +40,8 @@ Drawing shellSheet(const LinedPlan& plan, const LiningPlan* of, const std::strin
   for (std::size_t i = 0; i < frame.sectionCount(); ++i) {
     const auto t = static_cast<double>(i);
     drawing.line(LineRole::Station, {at(t, 0.0), at(t, 1.0)});
-    drawing.text(at(t, 1.0) + Vec2(0.0, 3.0), frame.hull().sections[i].name, 4.0, TextPlace::Centre, 0.0, true);
+    Lettering(drawing).put(
+        {at(t, 1.0) + Vec2(0.0, 3.0), frame.hull().sections[i].name, 4.0, 0.0, TextPlace::Centre, true}, {{0.0, 5.0}});
   }
   for (std::size_t line = 0; line < lining.lines.size(); ++line) {
     const bool heavy = line == 0 || line + 1 == lining.lines.size() || lining.lines[line].isGuide;
@@ -57,7 +59,7 @@ Drawing shellSheet(const LinedPlan& plan, const LiningPlan* of, const std::strin
     const double t = strake.reach.holds(middle) ? middle : 0.5 * (strake.reach.fromT + strake.reach.toT);
     const double low = strake.lowerEdge.shareAt(t), high = strake.upperEdge.shareAt(t);
     const double room = (high - low) * frame.girthBetweenMm(t) * girthTimes / scale;
-    const std::string timber = of == nullptr ? std::string() : of->timberOf(strake.id);
+    const std::string timber = of == nullptr ? std::string() : of->speciesOf(strake.id);
     const double height = std::clamp(0.5 * room, 1.5, 5.0);
     drawing.text(at(t, 0.5 * (low + high)) - Vec2(0.0, 0.35 * height),
                  std::to_string(k + 1) + (timber.empty() ? "" : " · " + timber), height, TextPlace::Centre, 0.0, true);

@@ -1,24 +1,50 @@
 #include "table_sheet.h"
 
+#include <algorithm>
+
 namespace narrows {
 
+namespace {
+
+constexpr double tableTextMm = 4.0;
+
+}  // namespace
+
+std::vector<double> columnEndsMm(const TableSheet& table) {
+  constexpr double besideMm = 4.0;
+  std::vector<double> ends;
+  for (std::size_t i = 0; i < table.columns.size(); ++i) {
+    double wide = i == 0 ? table.firstColumnMm : table.columnMm;
+    const auto hold = [&](const std::vector<std::string>& cells, bool bold) {
+      if (i >= cells.size()) return;
+      SheetText text{{}, cells[i], tableTextMm};
+      text.bold = bold;
+      wide = std::max(wide, widthOf(text) + besideMm);
+    };
+    hold(table.columns, true);
+    for (const auto& row : table.rows) hold(row, false);
+    ends.push_back((ends.empty() ? 0.0 : ends.back()) + wide);
+  }
+  return ends;
+}
+
 Drawing tableSheet(const TableSheet& table) {
-  constexpr double rowMm = 9.5, textMm = 4.0, boxMm = 5.0;
+  constexpr double rowMm = 9.5, boxMm = 5.0;
   Drawing drawing;
   drawing.name = table.name;
   drawing.isTable = true;
   drawing.title = table.title;
   drawing.check = table.check;
   drawing.note = table.note;
-  const double right = table.firstColumnMm + table.columnMm * static_cast<double>(table.columns.size() - 1);
+  const std::vector<double> ends = columnEndsMm(table);
+  const double right = ends.back();
   double y = 0.0;
   const auto write = [&](const std::vector<std::string>& cells, bool bold) {
     for (std::size_t i = 0; i < cells.size(); ++i) {
       if (i == 0) {
-        drawing.text({0.0, y}, cells[i], textMm, TextPlace::Left, 0.0, bold);
+        drawing.text({0.0, y}, cells[i], tableTextMm, TextPlace::Left, 0.0, bold);
       } else {
-        drawing.text({table.firstColumnMm + table.columnMm * static_cast<double>(i), y}, cells[i], textMm,
-                     TextPlace::Right, 0.0, bold);
+        drawing.text({ends[i], y}, cells[i], tableTextMm, TextPlace::Right, 0.0, bold);
       }
     }
     drawing.line(LineRole::Rule, {{0.0, y - 2.5}, {right, y - 2.5}});
@@ -33,7 +59,7 @@ Drawing tableSheet(const TableSheet& table) {
   }
   for (const std::string& sentence : table.words) {
     y -= rowMm;
-    drawing.text({0.0, y}, sentence, textMm);
+    drawing.text({0.0, y}, sentence, tableTextMm);
   }
   return drawing;
 }

@@ -21,4 +21,7 @@ struct TableSheet {
 
 Drawing tableSheet(const TableSheet& table);
 
+/// Where every column ends, mm from the left of the table: each as wide as it was asked for, and as its longest cell.
+std::vector<double> columnEndsMm(const TableSheet& table);
+
 }  // namespace narrows

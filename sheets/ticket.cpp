@@ -71,10 +71,10 @@ class TicketWriter {
   static std::string endBevelWords(double rad) {
     const double deg = radians(rad).deg();
     if (std::abs(deg) < 0.05) return Trade::say("square");
-    const std::string angle = showDecimal(std::abs(deg), 1) + "°";
+    const std::string angle = saidDecimal(std::abs(deg), 1) + "°";
     return deg > 0.0 ? Trade::say("%1, outside longer", angle) : Trade::say("%1, inside longer", angle);
   }
-  static std::string degrees(double rad) { return showDecimal(radians(rad).deg(), 1) + "°"; }
+  static std::string degrees(double rad) { return saidDecimal(radians(rad).deg(), 1) + "°"; }
   bool has(double alongMm) const { return alongMm >= m_piece.fromMm - 0.5 && alongMm <= m_piece.toMm + 0.5; }
   double alongOf(const PlankStation& station) const {
     if (&station == &m_plank.plank->stations.front()) return 0.0;
@@ -303,10 +303,10 @@ class TicketWriter {
           Trade::say("From %1 to %2 of its fore end: ", longer(from - m_piece.fromMm), longer(to - m_piece.fromMm));
       words += run.heat == Heat::Beyond ? Trade::say("tighter than steamed wood of that thickness goes; laminate it")
                : run.heat == Heat::Steam
-                   ? Trade::say("steam %1 minutes, hang within a minute or so", showDecimal(run.minutes, 0))
+                   ? Trade::say("steam %1 minutes, hang within a minute or so", saidDecimal(run.minutes, 0))
                : run.wrapped
-                   ? Trade::say("boiling-water wraps, %1 minutes", showDecimal(run.minutes, 0))
-                   : Trade::say("hard on it cold: steam %1 minutes, or give it time", showDecimal(run.minutes, 0));
+                   ? Trade::say("boiling-water wraps, %1 minutes", saidDecimal(run.minutes, 0))
+                   : Trade::say("hard on it cold: steam %1 minutes, or give it time", saidDecimal(run.minutes, 0));
       section.words.push_back(words + ".");
     }
     if (section.words.empty()) section.words.push_back(Trade::say("Goes on cold."));

@@ -82,7 +82,7 @@ class TicketLayout {
     m_y = foot - 4.5;
     const bool port = m_ticket.side == Trade::say("PORT");
     m_drawing.text({0.0, m_y},
-                   Trade::say("◄ BOW · %1", port ? Trade::say("keel edge up") : Trade::say("sheer edge up")), 3.0,
+                   Trade::say("← BOW · %1", port ? Trade::say("keel edge up") : Trade::say("sheer edge up")), 3.0,
                    TextPlace::Left, 0.0, true);
     m_drawing.text({wideMm, m_y}, Trade::say("not to scale: cut by the pattern"), 2.8, TextPlace::Right);
     m_y -= 2.5;
@@ -186,9 +186,13 @@ class TicketLayout {
   /// The columns of a table: as wide as what stands in them, spread over what is left of the page.
   static std::vector<Column> columnsOf(const TicketSection& section, double letter) {
     std::vector<double> wide(section.columns.size(), 0.0);
+    // Most cells are narrower than usual letters make them; m is wider.
+    constexpr double usualShare = 0.94, widerM = 0.3;
     const auto measure = [&](const std::vector<std::string>& cells) {
-      for (std::size_t i = 0; i < cells.size() && i < wide.size(); ++i)
-        wide[i] = std::max(wide[i], 0.94 * boundsOf(SheetText{Vec2::Zero(), cells[i], letter}).width());
+      for (std::size_t i = 0; i < cells.size() && i < wide.size(); ++i) {
+        const auto broad = static_cast<double>(std::count(cells[i].begin(), cells[i].end(), 'm'));
+        wide[i] = std::max(wide[i], usualShare * widthOf({{}, cells[i], letter}) + widerM * letter * broad);
+      }
     };
     measure(section.columns);
     for (const auto& row : section.rows) measure(row);

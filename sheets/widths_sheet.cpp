@@ -1,17 +1,30 @@
 #include "widths_sheet.h"
 
+#include <algorithm>
+
 #include "problem/trade.h"
 
 namespace narrows {
 
 Drawing widthsSheet(const LinedPlan& plan, const std::string& boat, Notation notation) {
-  constexpr double column = 27.0, row = 11.0, head = 34.0, height = 4.2;
+  constexpr double leastColumn = 27.0, row = 11.0, leastHead = 34.0, height = 4.2, besideMm = 4.0, boxMm = 7.0;
   const Lining& lining = *plan.lining;
   Drawing drawing;
   drawing.name = "widths-at-stations" + (plan.name.empty() ? "" : "-" + sheetFileName(plan.name));
   drawing.title = titled(boat, plan.named(Trade::say("widths between marks at stations")));
   const std::size_t strakes = lining.strakeCount();
   const std::size_t sections = lining.frame.sectionCount();
+  const auto nameOf = [&](std::size_t k) {
+    return std::to_string(k + 1) + (lining.isGarboard(k)      ? Trade::say(" garboard")
+                                    : lining.isSheerStrake(k) ? Trade::say(" sheer strake")
+                                                              : "");
+  };
+  // Girths are the longest figures, and the column they stand in is as wide as they are.
+  double column = leastColumn, head = leastHead;
+  for (std::size_t i = 0; i < sections; ++i)
+    column = std::max(
+        column, widthOf({{}, showLength(millimetres(lining.frame.girthMm(i)), notation), height}) + boxMm + besideMm);
+  for (std::size_t k = 0; k < strakes; ++k) head = std::max(head, widthOf({{}, nameOf(k), height}) + besideMm);
   const double right = head + column * static_cast<double>(sections);
   const double top = row * static_cast<double>(strakes + 2);
   const auto rowY = [&](std::size_t r) { return top - row * static_cast<double>(r + 1); };
@@ -25,10 +38,7 @@ Drawing widthsSheet(const LinedPlan& plan, const std::string& boat, Notation not
   for (std::size_t r = 0; r < strakes; ++r) {
     const std::size_t k = strakes - 1 - r;
     const double y = rowY(r + 1);
-    const std::string name = std::to_string(k + 1) + (lining.isGarboard(k)      ? Trade::say(" garboard")
-                                                      : lining.isSheerStrake(k) ? Trade::say(" sheer strake")
-                                                                                : "");
-    drawing.text({0.0, y + 3.5}, name, height * 0.9, TextPlace::Left, 0.0, true);
+    drawing.text({0.0, y + 3.5}, nameOf(k), height * 0.9, TextPlace::Left, 0.0, true);
     for (std::size_t i = 0; i < sections; ++i) {
       if (!lining.covers(k, i)) continue;
       const double x = head + column * static_cast<double>(i);

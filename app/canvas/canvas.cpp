@@ -128,8 +128,8 @@ void Canvas::paintScale(QPainter& painter) {
   painter.setFont(shopFont(look::labelPx));
   painter.setPen(look::quietInk);
   const double ratio = screenPixelsPerMm / m_scale;
-  const QString scale = ratio >= 1.0 ? tr("scale 1 : %1").arg(ratio, 0, 'f', ratio < 10.0 ? 1 : 0)
-                                     : tr("scale %1 : 1").arg(1.0 / ratio, 0, 'f', 1);
+  const QString scale = ratio >= 1.0 ? tr("scale 1 : %L1").arg(ratio, 0, 'f', ratio < 10.0 ? 1 : 0)
+                                     : tr("scale %L1 : 1").arg(1.0 / ratio, 0, 'f', 1);
   // On one line where there is room, on two where there is none.
   constexpr double lineHigh = 20.0, low = 6.0, beside = 12.0;
   const double wide = width() - 2.0 * beside;
@@ -225,8 +225,11 @@ void Canvas::contextMenuEvent(QContextMenuEvent* event) {
     menu->addAction(held)->setEnabled(false);
     menu->addSeparator();
   }
-  addDeeds(menu, deeds());
-  menu->addSeparator();
+  const auto offered = deeds();
+  if (std::any_of(offered.begin(), offered.end(), [](const Deed& deed) { return deed.can; })) {
+    addDeeds(menu, offered);
+    menu->addSeparator();
+  }
   addDeeds(menu, {{tr("Whole drawing"), Qt::Key_0, [this] { fit(); }},
                   {tr("Copy the drawing"), Qt::Key_unknown, [this] { copyPicture(this); }}});
   m_menu = menu;
@@ -237,28 +240,29 @@ void Canvas::closeMenu() {
   if (m_menu != nullptr) m_menu->close();
 }
 
+std::vector<Deed> Canvas::keys() {
+  auto all = deeds();
+  auto more = strokes();
+  all.insert(all.end(), more.begin(), more.end());
+  return all;
+}
+
+std::vector<Deed> Canvas::sharedKeys() {
+  const auto measure = [this] {
+    m_ruleKey = true;
+    setCursor(Qt::CrossCursor);
+  };
+  const auto nearer = [this] { zoomBy(1.25, rect().center()); };
+  const QString zoom = tr("nearer (the wheel too)");
+  return {{tr("held: a rule is drawn with the pointer, and measures"), Qt::Key_M, measure},
+          {zoom, Qt::Key_Plus, nearer},
+          {zoom, Qt::Key_Equal, nearer},
+          {tr("further"), Qt::Key_Minus, [this] { zoomBy(0.8, rect().center()); }},
+          {tr("the whole drawing again"), Qt::Key_0, [this] { fit(); }}};
+}
+
 void Canvas::keyPressEvent(QKeyEvent* event) {
-  if (!event->modifiers().testFlag(Qt::ControlModifier) && doByKey(deeds(), event->key())) return;
-  switch (event->key()) {
-    case Qt::Key_M:
-      if (!event->isAutoRepeat()) {
-        m_ruleKey = true;
-        setCursor(Qt::CrossCursor);
-      }
-      return;
-    case Qt::Key_Plus:
-    case Qt::Key_Equal:
-      zoomBy(1.25, rect().center());
-      return;
-    case Qt::Key_Minus:
-      zoomBy(0.8, rect().center());
-      return;
-    case Qt::Key_0:
-      fit();
-      return;
-    default:
-      QWidget::keyPressEvent(event);
-  }
+  if (!doByKey(keys(), *event) && !doByKey(sharedKeys(), *event)) QWidget::keyPressEvent(event);
 }
 
 void Canvas::keyReleaseEvent(QKeyEvent* event) {

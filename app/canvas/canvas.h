@@ -24,7 +24,7 @@ struct CanvasHandle {
   QString state{};  ///< what else is to be told of it: nailed, pulled, its verdict; empty where there is nothing
 };
 
-class Canvas : public QWidget {
+class Canvas : public QWidget, public KeyedDrawing {
   Q_OBJECT
 
  public:
@@ -48,6 +48,8 @@ class Canvas : public QWidget {
   const QString& caption() const { return m_caption; }
   /// Words for an empty drawing: what to do next.
   void setEmptyWords(const QString& words);
+  std::vector<Deed> keys() final;
+  std::vector<Deed> sharedKeys() override;
 
  protected:
   /// The box to show, mm; none where there is nothing to draw.
@@ -64,8 +66,11 @@ class Canvas : public QWidget {
   bool isMeasuring() const { return m_ruleKey; }
   /// Takes a handle that was clicked in hand; false where clicks on handles mean nothing here.
   virtual bool takeInHand(const CanvasHandle& /*handle*/) { return false; }
-  /// What can be done with what is in hand: offered by the right button, and done by its keys.
+  /// What can be done with what is in hand: offered by the right button, and done by its keys. With nothing in hand
+  /// none of it can be done.
   virtual std::vector<Deed> deeds() { return {}; }
+  /// What keys do beside that: from one thing to the next, and the thing in hand by a step.
+  virtual std::vector<Deed> strokes() { return {}; }
   /// Takes what lies there in hand, for the menu of the right button, and moves nothing.
   virtual void chooseAt(const QPointF& at);
   /// How near the pointer must come to a handle, px: targets are 28 px across.

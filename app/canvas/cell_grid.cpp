@@ -86,6 +86,46 @@ CellGrid::CellGrid(const QString& name, Session* session, QWidget* parent)
   });
 }
 
+void CellGrid::refresh() {
+  m_cells->refresh();
+  fitColumns();
+}
+
+void CellGrid::resizeEvent(QResizeEvent* event) {
+  FigureGrid::resizeEvent(event);
+  fitColumns();
+}
+
+void CellGrid::fitColumns() {
+  // Tables of ships scroll: every column has the least that figures want.
+  constexpr int mostCells = 1500, besidePx = 12, barPx = 20;
+  const int rows = m_cells->rowCount(), columns = m_cells->columnCount();
+  if (rows * columns > mostCells || columns == 0) return;
+  QHeaderView* head = horizontalHeader();
+  const QFontMetrics letters(shopFont(look::figurePx, true), this);
+  const int share = (width() - verticalHeader()->width() - barPx) / columns;
+  m_wide.resize(static_cast<std::size_t>(columns));
+  for (int column = 0; column < columns; ++column) {
+    const auto place = static_cast<std::size_t>(column);
+    if (!m_wide[place] && head->sectionResizeMode(column) != QHeaderView::Stretch) continue;
+    int wanted = 0;
+    for (int row = 0; row < rows; ++row) {
+      const QModelIndex cell = m_cells->index(row, column);
+      const bool marked = cell.data(Qt::DecorationRole).isValid();
+      wanted = std::max(wanted, letters.horizontalAdvance(cell.data().toString()) + besidePx +
+                                    (marked ? iconSize().width() + besidePx : 0));
+    }
+    const bool wide = wanted > std::max(share, head->minimumSectionSize());
+    if (wide) {
+      head->setSectionResizeMode(column, QHeaderView::Fixed);
+      head->resizeSection(column, wanted);
+    } else if (m_wide[place]) {
+      head->setSectionResizeMode(column, QHeaderView::Stretch);
+    }
+    m_wide[place] = wide;
+  }
+}
+
 void CellGrid::follow(int row, int column) {
   if (!hasHand()) stepTo(row, column);
 }

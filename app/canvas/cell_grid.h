@@ -65,7 +65,7 @@ class CellGrid : public FigureGrid {
   CellGrid(const QString& name, Session* session, QWidget* parent = nullptr);
   CellModel& cells() { return *m_cells; }
   /// Shows everything afresh. A cell that is being typed in stays as it is, at its row and column.
-  void refresh() { m_cells->refresh(); }
+  void refresh();
   /// Goes to a cell that was taken in hand elsewhere, and tells nobody; `column` -1 keeps the column. A hand that is in
   /// the grid stays where it is.
   void follow(int row, int column = -1);
@@ -77,12 +77,17 @@ class CellGrid : public FigureGrid {
   void cellTaken(int row, int column);
 
  protected:
-  void align() override { m_cells->refresh(); }
+  void align() override { refresh(); }
+  void resizeEvent(QResizeEvent* event) override;
   QString meant(const QString& typed) const override;
   bool edit(const QModelIndex& index, EditTrigger trigger, QEvent* event) override;
 
  private:
+  /// A column whose cells want more than its share of the width has as much as they want, so that none is cut.
+  void fitColumns();
+
   CellModel* m_cells;
+  std::vector<bool> m_wide;  ///< columns that have as much as they want
   bool m_following = false;
   Notation m_begun = Notation::Inches16;  ///< how lengths were shown when the open cell was opened
 };

@@ -1,11 +1,13 @@
 #pragma once
 // What can be done with what is in hand, by its key or from the menu of the right button.
 
+#include <QKeyCombination>
 #include <QString>
 #include <Qt>
 #include <functional>
 #include <vector>
 
+class QKeyEvent;
 class QMenu;
 class QWidget;
 
@@ -14,9 +16,20 @@ namespace narrows {
 /// One thing to do: its words, its key where it has one, whether it can be done as things stand, and the doing.
 struct Deed {
   QString words;
-  Qt::Key key = Qt::Key_unknown;
+  QKeyCombination key = Qt::Key_unknown;
   std::function<void()> act;
   bool can = true;
+  QString onSheet{};  ///< words for the sheet of keys, where they differ with what is in hand
+};
+
+/// A drawing or picture worked by keys: they are done from the list that the sheet of keys is made of.
+class KeyedDrawing {
+ public:
+  virtual ~KeyedDrawing() = default;
+  /// What its own keys do, whatever is in hand; keys of one thing stand together.
+  virtual std::vector<Deed> keys() = 0;
+  /// What the keys do that every drawing of its kind has.
+  virtual std::vector<Deed> sharedKeys() { return {}; }
 };
 
 /// An empty menu on a widget, gone once it is closed.
@@ -28,7 +41,11 @@ void addDeeds(QMenu* menu, const std::vector<Deed>& deeds);
 /// What a widget shows, to be pasted elsewhere: twice as fine as on the screen, for it is looked at nearer there.
 void copyPicture(QWidget* of);
 
-/// Does the one of a key; false where none has it. What cannot be done as things stand is passed over in silence.
-bool doByKey(const std::vector<Deed>& deeds, int key);
+/// Does the one of a key with Ctrl and Shift as they are held, or else of the key with Shift let go, for + is typed
+/// with it; false where none has it, or it cannot be done as things stand.
+bool doByKey(const std::vector<Deed>& deeds, const QKeyEvent& event);
+
+/// Keys and words as the sheet of keys lists them: what does one thing stands in one row.
+std::vector<std::pair<QString, QString>> sheetRows(const std::vector<Deed>& deeds);
 
 }  // namespace narrows

@@ -257,10 +257,10 @@ void HullPicture::lookFrom(From from) {
   update();
 }
 
-TimberTones HullPicture::tonesOf(BoatSide side) const {
+SpeciesTones HullPicture::tonesOf(BoatSide side) const {
   const auto& solved = m_session->solved();
   const Lining* lining = solved == nullptr ? nullptr : solved->liningOf(side);
-  return lining == nullptr ? TimberTones() : TimberTones(*lining, solved->book->planOf(side));
+  return lining == nullptr ? SpeciesTones() : SpeciesTones(*lining, solved->book->planOf(side));
 }
 
 void HullPicture::paint(QPainter& painter, const QSizeF& size) const {
@@ -268,7 +268,7 @@ void HullPicture::paint(QPainter& painter, const QSizeF& size) const {
   if (faces.empty()) return;
   const std::vector<MeshFace>& mesh = *m_session->solved()->mesh;
   const int selected = m_session->selection().strake;
-  const std::array<TimberTones, 2> tones{tonesOf(BoatSide::Port), tonesOf(BoatSide::Starboard)};
+  const std::array<SpeciesTones, 2> tones{tonesOf(BoatSide::Port), tonesOf(BoatSide::Starboard)};
   for (const Placed& one : faces) {
     const MeshFace& face = mesh[one.face];
     QColor wood = look::timberEnd;
@@ -356,25 +356,21 @@ void HullPicture::contextMenuEvent(QContextMenuEvent* event) {
   menu->popup(event->globalPos());
 }
 
+std::vector<Deed> HullPicture::keys() {
+  const auto turnBy = [this](double turnDeg, double tiltDeg) {
+    return [this, turnDeg, tiltDeg] { setView(m_turnDeg + turnDeg, m_tiltDeg + tiltDeg); };
+  };
+  constexpr double stepDeg = 6.0;
+  const QString turned = tr("turn her"), tipped = tr("tip her");
+  return {{turned, Qt::Key_Left, turnBy(-stepDeg, 0.0)},
+          {turned, Qt::Key_Right, turnBy(stepDeg, 0.0)},
+          {tipped, Qt::Key_Up, turnBy(0.0, stepDeg)},
+          {tipped, Qt::Key_Down, turnBy(0.0, -stepDeg)},
+          {tr("as at first"), Qt::Key_0, [this] { seeAsAtFirst(); }}};
+}
+
 void HullPicture::keyPressEvent(QKeyEvent* event) {
-  switch (event->key()) {
-    case Qt::Key_Left:
-      setView(m_turnDeg - 6.0, m_tiltDeg);
-      return;
-    case Qt::Key_Right:
-      setView(m_turnDeg + 6.0, m_tiltDeg);
-      return;
-    case Qt::Key_Up:
-      setView(m_turnDeg, m_tiltDeg + 6.0);
-      return;
-    case Qt::Key_Down:
-      setView(m_turnDeg, m_tiltDeg - 6.0);
-      return;
-    case Qt::Key_0:
-      return seeAsAtFirst();
-    default:
-      QWidget::keyPressEvent(event);
-  }
+  if (!doByKey(keys(), *event)) QWidget::keyPressEvent(event);
 }
 
 }  // namespace narrows

@@ -4,7 +4,8 @@
 #include <QWidget>
 #include <array>
 
-#include "canvas/timber_tones.h"
+#include "canvas/deed.h"
+#include "canvas/species_tones.h"
 #include "commands/session.h"
 
 namespace narrows {
@@ -13,7 +14,7 @@ namespace narrows {
 /// shaded faces are painted back to front; drag to turn, wheel for nearer and further, arrows turn by the keyboard. The
 /// strake in hand is picked out, and she tips by herself until enough of it is seen; a click takes the strake under the
 /// pointer.
-class HullPicture : public QWidget {
+class HullPicture : public QWidget, public KeyedDrawing {
   Q_OBJECT
 
  public:
@@ -25,6 +26,7 @@ class HullPicture : public QWidget {
   enum class From { Quarter, Dock, Ahead, Astern, Inside, Afloat, AlongSeam };
   void lookFrom(From from);
   double turnDeg() const { return m_turnDeg; }
+  std::vector<Deed> keys() override;
   /// How much of a strake is seen, as a share of the most that any tilt shows.
   double seenShare(int strake) const;
 
@@ -66,7 +68,7 @@ class HullPicture : public QWidget {
   void fitAll();
   void seeAsAtFirst();
   std::vector<Placed> placed(const QSizeF& size) const;
-  TimberTones tonesOf(BoatSide side) const;
+  SpeciesTones tonesOf(BoatSide side) const;
   Eigen::Matrix3d viewAt(double tiltDeg) const;
   /// Which way the outside of each starboard face of a strake looks, as long as it is large.
   std::vector<Vec3> outsideOf(int strake) const;

@@ -2,6 +2,7 @@
 // Labels of a drawing, none of which lies on another.
 
 #include <QRectF>
+#include <optional>
 #include <vector>
 
 namespace narrows {
@@ -14,6 +15,9 @@ class Labels {
   /// The box where it was asked for, or moved by whole steps until it lies on nothing else; where a few steps do not
   /// help, where it was asked for. It is kept clear from then on.
   QRectF place(const QRectF& box, const QPointF& step);
+  bool isClear(const QRectF& box) const;
+  /// The first of the places offered on which nothing lies; it is kept clear. None where something lies on all.
+  std::optional<QRectF> takeFirstClear(const std::vector<QRectF>& offered);
 
  private:
   std::vector<QRectF> m_taken;

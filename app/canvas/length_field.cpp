@@ -25,7 +25,7 @@ QString exactText(Length length, Notation notation) {
   const std::string plain = showLength(length, notation, true);
   const auto read = parseLength(plain, bareUnit(notation));
   if (read && std::abs(read->mm() - length.mm()) < sameMm) return QString::fromStdString(plain);
-  return QString::fromStdString(writeLength(length, bareUnit(notation), 6, true));
+  return QString::fromStdString(withDecimalMark(writeLength(length, bareUnit(notation), 6, true)));
 }
 
 LengthField::LengthField(const QString& name, const Session* session, QWidget* parent)
@@ -57,7 +57,7 @@ void LengthField::setLength(Length length) {
 Result<Length> LengthField::length() const {
   const QString text = m_edit->text();
   if (m_length && text.toStdString() == showLength(*m_length, m_shown, true)) return *m_length;
-  return parseLength(typedFigure(text), bareUnit(m_session->notation()));
+  return typedLength(text, bareUnit(m_session->notation()));
 }
 
 void LengthField::clear() {

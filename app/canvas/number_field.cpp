@@ -2,6 +2,8 @@
 
 #include <QLineEdit>
 
+#include "problem/trade.h"
+
 namespace narrows {
 
 namespace {
@@ -29,6 +31,10 @@ bool NumberField::isTyping() const {
 QValidator::State NumberField::validate(QString& text, int& at) const {
   QString pointed = withPoint(text);
   return QDoubleSpinBox::validate(pointed, at);
+}
+
+QString NumberField::textFromValue(double value) const {
+  return QDoubleSpinBox::textFromValue(value).replace(QLatin1Char('.'), QLatin1Char(Trade::decimalMark()));
 }
 
 double NumberField::valueFromText(const QString& text) const {

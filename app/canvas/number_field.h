@@ -18,6 +18,7 @@ class NumberField : public QDoubleSpinBox {
  protected:
   QValidator::State validate(QString& text, int& at) const override;
   double valueFromText(const QString& text) const override;
+  QString textFromValue(double value) const override;
 };
 
 }  // namespace narrows

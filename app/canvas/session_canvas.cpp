@@ -119,9 +119,10 @@ void SessionCanvas::mouseReleaseEvent(QMouseEvent* event) {
   Canvas::mouseReleaseEvent(event);
 }
 
-void SessionCanvas::keyPressEvent(QKeyEvent* event) {
-  if (event->key() == Qt::Key_Escape && m_hand.putBack()) return;
-  Canvas::keyPressEvent(event);
+std::vector<Deed> SessionCanvas::sharedKeys() {
+  auto all = Canvas::sharedKeys();
+  all.push_back({tr("put back what is dragged"), Qt::Key_Escape, [this] { m_hand.putBack(); }, m_hand.holds()});
+  return all;
 }
 
 // Gone to another stage, or asked something by a dialog, the drawing never hears the button come up.

@@ -17,6 +17,7 @@ class SessionCanvas : public Canvas {
 
  public:
   SessionCanvas(Session* session, QWidget* parent);
+  std::vector<Deed> sharedKeys() override;
 
  protected:
   using Box = std::pair<Vec2, Vec2>;
@@ -46,7 +47,6 @@ class SessionCanvas : public Canvas {
   void mousePressEvent(QMouseEvent* event) override;
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;
-  void keyPressEvent(QKeyEvent* event) override;
   void focusOutEvent(QFocusEvent* event) override;
   void hideEvent(QHideEvent* event) override;
 

@@ -28,6 +28,10 @@ namespace {
 QString dayForm() {
   return QStringLiteral("d MMM yyyy");
 }
+
+bool hasDecimalComma(const QLocale& locale) {
+  return locale.decimalPoint() == QLatin1String(",");
+}
 }  // namespace
 
 QString dayWords(const std::string& day) {
@@ -42,12 +46,18 @@ std::string typedDay(const QString& text) {
 }
 
 std::string typedFigure(const QString& text) {
-  const bool comma = QLocale().decimalPoint() == QLatin1String(",");
-  return (comma ? QString(text).replace(QLatin1Char(','), QLatin1Char('.')) : text).toStdString();
+  return (hasDecimalComma(QLocale()) ? QString(text).replace(QLatin1Char(','), QLatin1Char('.')) : text).toStdString();
+}
+
+Result<Length> typedLength(const QString& text, Unit bare) {
+  auto read = parseLength(typedFigure(text), bare);
+  // What is not understood is told as it was typed.
+  return read ? read : parseLength(text.toStdString(), bare);
 }
 
 void speakTongueOf(QCoreApplication& application, const QLocale& locale) {
   QCoreApplication::installTranslator(new EnglishPlurals(&application));
+  if (hasDecimalComma(locale)) Trade::markDecimals(',');
   Trade::writeDays([](const std::string& day) { return dayWords(day).toStdString(); });
   auto* words = new QTranslator(&application);
   const QDir beside(QCoreApplication::applicationDirPath());

@@ -5,6 +5,7 @@
 #include <QString>
 #include <string_view>
 
+#include "length/length.h"
 #include "lines/place_words.h"
 #include "problem/trade.h"
 
@@ -24,6 +25,9 @@ QString dayWords(const std::string& day);
 std::string typedDay(const QString& text);
 /// A figure as it was typed, with a point where the locale parts tenths with a comma.
 std::string typedFigure(const QString& text);
+
+/// A length as it was typed, a bare one in `bare`; where it is not understood, told as it was typed.
+Result<Length> typedLength(const QString& text, Unit bare);
 
 /// A word of one of core's lists, as it is read.
 inline QString wordOf(std::string_view word) {

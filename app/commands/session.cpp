@@ -101,6 +101,14 @@ QString Session::explained(const Problem& problem) const {
   return QString::fromStdString(describe(problem, lengthsIn(notation())));
 }
 
+QString Session::unitSaid() const {
+  return notation() == Notation::Millimetres ? tr("In mm. ") : tr("In inches. ");
+}
+
+QString Session::shownTolerance(Length length) const {
+  return QString::fromStdString(showTolerance(length, notation()));
+}
+
 QString Session::shown(double mm) const {
   return QString::fromStdString(showLength(millimetres(mm), notation()));
 }

@@ -46,6 +46,10 @@ class Session : public QObject {
   QString explained(const Problem& problem) const;
   /// A length in the book's notation.
   QString shown(double mm) const;
+  /// "In mm. " or "In inches. ": said before figures that stand without their unit.
+  QString unitSaid() const;
+  /// The same of how far something may be off, which is never shown as nought.
+  QString shownTolerance(Length length) const;
   /// How long an answer is waited for: by a hand at a picture, and by an entry, which would else be lost.
   static constexpr std::chrono::milliseconds handWaits{150}, entryWaits{3000};
   /// The answer for the book as it stands, waited for so long where it is on its way; null where it takes longer.

@@ -2,6 +2,7 @@
 // A stage of the shop: one large drawing worked on directly, and its slate.
 
 #include <QWidget>
+#include <vector>
 
 #include "commands/session.h"
 
@@ -21,6 +22,11 @@ class Stage : public QWidget {
   virtual QString standing() const = 0;
   /// The widget that takes the keys when the stage is gone to.
   virtual QWidget* drawing() = 0;
+  void takeKeys() { drawing()->setFocus(); }
+  /// What it shows, to be pasted elsewhere.
+  void copyDrawing();
+  /// What of it can take the keys as it is seen now: drawings and tables from above down, the slate last.
+  std::vector<QWidget*> focusParts() const;
   /// The whole drawing in view again.
   virtual void fit() = 0;
   /// The next thing of its kind in hand (1), or the one before (-1): strake, mould, part, line.
@@ -36,6 +42,7 @@ class Stage : public QWidget {
 
  protected:
   QString shown(double mm) const { return m_session->shown(mm); }
+  QString shownTolerance(Length length) const { return m_session->shownTolerance(length); }
   /// Takes a strake further up (1) or down (-1) of so many in hand.
   void stepStrake(int by, std::size_t count);
   Session* m_session;

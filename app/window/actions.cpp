@@ -2,6 +2,7 @@
 
 #include <QAction>
 #include <QMenu>
+#include <algorithm>
 
 namespace narrows {
 
@@ -17,7 +18,7 @@ QAction* Actions::add(QMenu* menu, const QString& words, const QList<QKeySequenc
   } else {
     m_window->addAction(action);
   }
-  m_all.push_back(action);
+  m_all.push_back({action, menu});
   if (needs == Needs::Book) {
     m_ofABook.push_back(action);
     action->setEnabled(false);
@@ -29,14 +30,20 @@ void Actions::setHasBook(bool has) {
   for (QAction* action : m_ofABook) action->setEnabled(has);
 }
 
-std::vector<std::pair<QString, QString>> Actions::keys() const {
-  std::vector<std::pair<QString, QString>> told;
-  for (const QAction* action : m_all) {
+std::vector<KeySection> Actions::keys() const {
+  std::vector<KeySection> sections;
+  const auto plain = [](QString words) { return words.remove(QLatin1Char('&')); };
+  for (const Placed& one : m_all) {
     QStringList keys;
-    for (const QKeySequence& key : action->shortcuts()) keys << key.toString(QKeySequence::NativeText);
-    if (!keys.isEmpty()) told.emplace_back(keys.join(QStringLiteral(", ")), QString(action->text()).remove('&'));
+    for (const QKeySequence& key : one.action->shortcuts()) keys << key.toString(QKeySequence::NativeText);
+    if (keys.isEmpty()) continue;
+    const QString title = one.menu != nullptr ? plain(one.menu->title()) : tr("Anywhere");
+    auto section =
+        std::find_if(sections.begin(), sections.end(), [&](const KeySection& had) { return had.title == title; });
+    if (section == sections.end()) section = sections.insert(sections.end(), {title, {}});
+    section->rows.emplace_back(keys.join(QStringLiteral(", ")), plain(one.action->text()));
   }
-  return told;
+  return sections;
 }
 
 }  // namespace narrows

@@ -6,6 +6,8 @@
 #include <functional>
 #include <vector>
 
+#include "window/keys_sheet.h"
+
 class QAction;
 class QMenu;
 class QWidget;
@@ -25,12 +27,18 @@ class Actions : public QObject {
                Needs needs = Needs::Book);
   void setHasBook(bool has);
 
-  /// What the sheet of keys says of them: keys and words, in the order they were added.
-  std::vector<std::pair<QString, QString>> keys() const;
+  /// What the sheet of keys says of them, menu by menu, in the order they were added.
+  std::vector<KeySection> keys() const;
 
  private:
   QWidget* m_window;
-  std::vector<QAction*> m_all, m_ofABook;
+  /// An action and the menu it is in; null where it has none.
+  struct Placed {
+    QAction* action;
+    QMenu* menu;
+  };
+  std::vector<Placed> m_all;
+  std::vector<QAction*> m_ofABook;
 };
 
 }  // namespace narrows

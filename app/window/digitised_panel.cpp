@@ -110,7 +110,7 @@ void DigitisedPanel::read() {
   QStringList words;
   for (const std::string& one : m_dxf.passedOver) words << tr("Passed over: %1.").arg(QString::fromStdString(one));
   const auto shown = [&](double mm) {
-    return QString::fromStdString(writeLength(millimetres(mm), table.unit, 2, true));
+    return QString::fromStdString(withDecimalMark(writeLength(millimetres(mm), table.unit, 2, true)));
   };
   if (what.kind == Kind::Mould) {
     const DigitisedLine edge = fromItsLowerEnd(line());

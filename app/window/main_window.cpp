@@ -23,17 +23,13 @@
 #include "book/first_lining.h"
 #include "book/strake_records.h"
 #include "canvas/canvas.h"
-#include "canvas/hull_picture.h"
 #include "canvas/look.h"
 #include "canvas/tongue.h"
 #include "commands/aside.h"
 #include "lines_sheet.h"
 #include "stages/backbone/backbone_stage.h"
-#include "stages/lines/line_bench.h"
 #include "stages/lines/lines_stage.h"
-#include "stages/lines/offset_grid.h"
 #include "stages/lining/lining_stage.h"
-#include "stages/moulds/mould_drawing.h"
 #include "stages/moulds/moulds_stage.h"
 #include "stages/planks/planks_stage.h"
 #include "stages/slate.h"
@@ -83,6 +79,16 @@ MainWindow::MainWindow(QWidget* parent)
   resize(QSize(1280, 800).boundedTo(screen()->availableSize() - QSize(0, titleBarPx)));
   restoreGeometry(QSettings().value(QLatin1String(geometryKey)).toByteArray());
   setAcceptDrops(true);
+  lay();
+  makeMenus();
+  new FieldKeys(this);
+  followSession();
+  followParts();
+  showRecent();
+  showTitle();
+}
+
+void MainWindow::lay() {
   auto* row = new QHBoxLayout(m_bench);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
@@ -115,8 +121,22 @@ MainWindow::MainWindow(QWidget* parent)
     names << stage->name();
   }
   m_findings->setStages(names);
-  makeMenus();
-  new FieldKeys(this);
+}
+
+void MainWindow::followSession() {
+  connect(&m_session, &Session::answerSettled, this, &MainWindow::showStanding);
+  connect(&m_session, &Session::fileChanged, this, &MainWindow::showTitle);
+  connect(&m_session, &Session::workBrokenOff, this, [this](const QString& words) { tell(words, true); });
+  connect(&m_session, &Session::careChanged, this, &MainWindow::showTold);
+  connect(&m_session, &Session::bookChanged, this, [this] {
+    m_pages->setCurrentWidget(m_bench);
+    m_actions->setHasBook(true);
+    showUnits();
+    if (m_saysSaved) tell({}, false);
+  });
+}
+
+void MainWindow::followParts() {
   connect(m_rail, &Rail::chosen, this, [this](int index) { goToStage(static_cast<std::size_t>(index)); });
   connect(m_findings, &FindingsBar::findingChosen, this, &MainWindow::goToFinding);
   // Once the list has done speaking: it is made anew for the stage that is gone to.
@@ -128,15 +148,6 @@ MainWindow::MainWindow(QWidget* parent)
       },
       Qt::QueuedConnection);
   for (const Stage* stage : m_stages) connect(stage, &Stage::printAsked, this, &MainWindow::printSheets);
-  connect(&m_session, &Session::answerSettled, this, &MainWindow::showStanding);
-  connect(&m_session, &Session::fileChanged, this, &MainWindow::showTitle);
-  connect(&m_session, &Session::workBrokenOff, this, [this](const QString& words) { tell(words, true); });
-  connect(&m_session, &Session::careChanged, this, &MainWindow::showTold);
-  connect(&m_session, &Session::bookChanged, this, [this] {
-    m_pages->setCurrentWidget(m_bench);
-    m_actions->setHasBook(true);
-    showUnits();
-  });
   connect(m_welcome, &Welcome::sampleAsked, m_desk, &Desk::openSample);
   connect(m_welcome, &Welcome::tableAsked, m_desk, &Desk::askTable);
   connect(m_welcome, &Welcome::typeAsked, m_desk, &Desk::typeTable);
@@ -148,19 +159,23 @@ MainWindow::MainWindow(QWidget* parent)
     tell(words, false);
     m_saysSaved = true;
   });
-  connect(&m_session, &Session::bookChanged, this, [this] {
-    if (m_saysSaved) tell({}, false);
-  });
   connect(m_desk, &Desk::stageWanted, this, &MainWindow::goToNumber);
   connect(m_desk, &Desk::tableBegun, this, &MainWindow::beginTable);
   connect(m_desk, &Desk::recentChanged, this, &MainWindow::showRecent);
-  showRecent();
-  showTitle();
 }
 
 MainWindow::~MainWindow() {
   // A field that is being typed in gives up its text as it goes, and the session must still be there to take it.
   delete takeCentralWidget();
+}
+
+std::vector<KeySection> MainWindow::keySections() const {
+  auto sections = m_actions->keys();
+  KeySection shared{tr("Every drawing"), {}};
+  for (Stage* stage : m_stages) addKeysOfPage(sections, stage->name(), stage, shared);
+  sections.push_back(std::move(shared));
+  for (KeySection& section : KeysSheet::keysOfEntry()) sections.push_back(std::move(section));
+  return sections;
 }
 
 void MainWindow::makeMenus() {
@@ -169,7 +184,7 @@ void MainWindow::makeMenus() {
   makeViewMenu();
   QMenu* help = menuBar()->addMenu(tr("&Help"));
   m_actions->add(
-      help, tr("&Keys"), {Qt::Key_F1}, [this] { KeysSheet(m_actions->keys(), this).exec(); }, Actions::Needs::Nothing);
+      help, tr("&Keys"), {Qt::Key_F1}, [this] { KeysSheet(keySections(), this).exec(); }, Actions::Needs::Nothing);
   m_actions->add(
       help, tr("&Guide"), {tr("Ctrl+F1")}, [this] { GuidePanel(this).exec(); }, Actions::Needs::Nothing);
   m_actions->add(
@@ -237,7 +252,7 @@ void MainWindow::makeEditMenu() {
   showWhat();
   edit->addSeparator();
   m_actions->add(edit, tr("Copy the &drawing"), {tr("Ctrl+Shift+C")}, [this] {
-    copyPicture(m_stages[currentStage()]->drawing());
+    m_stages[currentStage()]->copyDrawing();
     tell(tr("The drawing is copied."), false);
   });
   m_actions->add(edit, tr("&Who is at work…"), {}, [this] { askBuilder(); });
@@ -274,8 +289,7 @@ void MainWindow::makeViewMenu() {
   });
   view->addSeparator();
   m_actions->add(view, tr("Whole &drawing"), {}, [this] { m_stages[currentStage()]->fit(); });
-  m_actions->add(view, tr("To the dra&wing"), {tr("Ctrl+D")},
-                 [this] { m_stages[currentStage()]->drawing()->setFocus(); });
+  m_actions->add(view, tr("To the dra&wing"), {tr("Ctrl+D")}, [this] { m_stages[currentStage()]->takeKeys(); });
   m_actions->add(view, tr("To what wants loo&king at"), {tr("Ctrl+L")}, [this] { m_findings->list()->setFocus(); });
   m_actions->add(view, tr("To the next part of the &window"), {Qt::Key_F6}, [this] { focusNextPart(1); });
   m_actions->add(view, tr("To the part be&fore"), {tr("Shift+F6")}, [this] { focusNextPart(-1); });
@@ -302,20 +316,7 @@ void MainWindow::makeViewMenu() {
 void MainWindow::focusNextPart(int by) {
   if (!m_session.hasBook()) return;
   // What can be seen of the stage, as it stands on the screen, and then what wants looking at and the rail.
-  const Stage* stage = m_stages[currentStage()];
-  std::vector<QWidget*> parts;
-  for (QWidget* one : stage->findChildren<QWidget*>()) {
-    const bool isPart = qobject_cast<Canvas*>(one) != nullptr || qobject_cast<QTableView*>(one) != nullptr ||
-                        qobject_cast<QListWidget*>(one) != nullptr || qobject_cast<Slate*>(one) != nullptr ||
-                        qobject_cast<HullPicture*>(one) != nullptr;
-    if (isPart && one->isVisible()) parts.push_back(one);
-  }
-  const auto place = [this](const QWidget* one) { return one->mapTo(this, QPoint(0, 0)); };
-  std::stable_sort(parts.begin(), parts.end(), [&](const QWidget* a, const QWidget* b) {
-    const bool slates = qobject_cast<const Slate*>(b) != nullptr, slated = qobject_cast<const Slate*>(a) != nullptr;
-    if (slates != slated) return slates;
-    return std::pair(place(a).y(), place(a).x()) < std::pair(place(b).y(), place(b).x());
-  });
+  std::vector<QWidget*> parts = m_stages[currentStage()]->focusParts();
   if (m_findings->list()->isVisible()) parts.push_back(m_findings->list());
   parts.push_back(m_rail->button(currentStage()));
   const QWidget* focused = focusWidget();
@@ -425,12 +426,11 @@ void MainWindow::openPrintPanel(SheetsOf what, const std::shared_ptr<const Solve
     tell(tr("There are no planks to print yet."), true);
     return;
   }
-  const Mould* mould = m_moulds->mouldDrawing()->mould();
   PrintPanel panel(whole, std::max(0, m_session.selection().strake), this);
   connect(&panel, &PrintPanel::printed, &m_session, [this](const std::vector<PrintedSheet>& sheets) {
     m_session.perform(tr("Remember what was printed"), rememberPrinted(*m_session.book(), sheets));
   });
-  panel.choose(what, mould != nullptr ? mould->name : std::string());
+  panel.choose(what, m_moulds->inHand());
   panel.exec();
 }
 
@@ -439,8 +439,7 @@ void MainWindow::beginTable(const OffsetTable& table) {
   m_typedBook = m_session.bookNumber();
   tell({}, false);
   goToNumber(1);
-  m_lines->grid()->setFocus();
-  m_lines->grid()->setCurrentIndex(m_lines->grid()->offsets()->index(0, 0));
+  m_lines->beginTyping();
 }
 
 void MainWindow::askBuilder() {
@@ -525,7 +524,7 @@ void MainWindow::goToStage(std::size_t index) {
   m_stack->setCurrentIndex(static_cast<int>(index));
   m_rail->setCurrent(index);
   m_findings->setStage(static_cast<ShopStage>(index));
-  m_stages[index]->drawing()->setFocus();
+  m_stages[index]->takeKeys();
 }
 
 std::size_t MainWindow::currentStage() const {

@@ -26,6 +26,7 @@ class Rail;
 class Stage;
 enum class SheetsOf;
 class Welcome;
+struct KeySection;
 
 class MainWindow : public QMainWindow {
   Q_OBJECT
@@ -53,6 +54,9 @@ class MainWindow : public QMainWindow {
   /// What was last told beside the work: faults of a file, or what was done.
   QString told() const;
 
+  /// Every key, by what has it: for the sheet of keys.
+  std::vector<KeySection> keySections() const;
+
  protected:
   void closeEvent(QCloseEvent* event) override;
   /// A book or a table dropped on it is opened.
@@ -60,6 +64,10 @@ class MainWindow : public QMainWindow {
   void dropEvent(QDropEvent* event) override;
 
  private:
+  /// Rail, stages and what wants looking at, under what is told.
+  void lay();
+  void followSession();
+  void followParts();
   void makeMenus();
   void makeFileMenu();
   void makeEditMenu();

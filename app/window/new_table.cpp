@@ -79,7 +79,7 @@ bool NewTable::readLengths(QLineEdit* field, const QString& what, std::vector<Le
   const QStringList pieces =
       field->text().split(QRegularExpression(QStringLiteral("[,;]|\\s{2,}")), Qt::SkipEmptyParts);
   for (const QString& piece : pieces) {
-    const auto length = parseLength(typedFigure(piece.trimmed()), unit);
+    const auto length = typedLength(piece.trimmed(), unit);
     if (!length) {
       m_answer->setText(tr("%1: %2").arg(what, QString::fromStdString(describe(length.error()[0]))));
       field->setFocus();

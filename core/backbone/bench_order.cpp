@@ -7,16 +7,28 @@
 
 namespace narrows {
 
-std::vector<CutStep> benchOrder(const BenchOrderOf& of) {
-  std::vector<CutStep> steps;
-  const BackbonePlan& plan = *of.plan;
-  const auto jointed = [&](TimberId id) {
-    return std::any_of(plan.joints.begin(), plan.joints.end(),
+namespace {
+
+/// Puts the steps of the bench together, timber after timber.
+class BenchOrderMaker {
+ public:
+  explicit BenchOrderMaker(const BenchOrderOf& of) : m_of(of), m_plan(*of.plan) {}
+
+  std::vector<CutStep> make() {
+    for (const Timber& timber : m_plan.timbers) addTimber(timber);
+    if (m_plan.bentInPlace.along != BentAlong::None) addBentInPlace();
+    return std::move(m_steps);
+  }
+
+ private:
+  bool isJointed(TimberId id) const {
+    return std::any_of(m_plan.joints.begin(), m_plan.joints.end(),
                        [id](const Joint& joint) { return joint.forward == id || joint.aft == id; });
-  };
-  for (const Timber& timber : plan.timbers) {
+  }
+
+  void addTimber(const Timber& timber) {
     const auto add = [&](const std::string& cut, CutWhen when, const std::string& why) {
-      steps.push_back({timber.id, timber.name, cut, when, why});
+      m_steps.push_back({timber.id, timber.name, cut, when, why});
     };
     add(Trade::say("both faces, flat and to thickness"), CutWhen::Now,
         Trade::say("before anything is marked that must be square"));
@@ -24,12 +36,22 @@ std::vector<CutStep> benchOrder(const BenchOrderOf& of) {
         Trade::say("so that the grain cannot run into the part; leave a fat sixteenth"));
     add(Trade::say("final outline"), CutWhen::Later,
         Trade::say("mark it again when the timber is to thickness, square to its true face"));
-    if (jointed(timber.id))
+    if (isJointed(timber.id))
       add(Trade::say("joint faces"), CutWhen::Later, Trade::say("after the final outline; fit one to the other"));
+    addOfKind(timber);
+    if (isJointed(timber.id))
+      add(Trade::say("bolt holes and stopwaters"), CutWhen::Later, Trade::say("bored with the joint bolted up dry"));
+  }
+
+  /// What is cut of a timber of its kind alone.
+  void addOfKind(const Timber& timber) {
+    const auto add = [&](const std::string& cut, CutWhen when, const std::string& why) {
+      m_steps.push_back({timber.id, timber.name, cut, when, why});
+    };
     switch (timber.kind) {
       case TimberKind::Stem:
       case TimberKind::Sternpost: {
-        const bool grooved = timber.kind == TimberKind::Sternpost || plan.rabbet.stem == StemMake::Rabbeted;
+        const bool grooved = timber.kind == TimberKind::Sternpost || m_plan.rabbet.stem == StemMake::Rabbeted;
         if (grooved) {
           add(Trade::say("rabbet, by machine between its stops"), CutWhen::Now,
               Trade::say("at the one angle, short of the sheer"));
@@ -40,7 +62,7 @@ std::vector<CutStep> benchOrder(const BenchOrderOf& of) {
               Trade::say("the rest when a batten lies across the moulds"));
         }
         add(timber.kind == TimberKind::Stem ? Trade::say("stem head") : Trade::say("post head"), CutWhen::Later,
-            of.sheerFixed ? Trade::say("when the sheer strake is on") : Trade::say("until the sheer is fixed"));
+            m_of.sheerFixed ? Trade::say("when the sheer strake is on") : Trade::say("until the sheer is fixed"));
         break;
       }
       case TimberKind::OuterStem:
@@ -48,13 +70,13 @@ std::vector<CutStep> benchOrder(const BenchOrderOf& of) {
             Trade::say("until the planks are trimmed flush with the inner stem"));
         break;
       case TimberKind::Keel:
-        if (plan.keel.make == KeelMake::Plank) {
+        if (m_plan.keel.make == KeelMake::Plank) {
           add(Trade::say("least bevel, ripped the whole length"), CutWhen::Now,
               Trade::say("then planed to each station's own"));
         } else {
           add(Trade::say("rabbet, to within a fat sixteenth"), CutWhen::Now,
-              of.plankFinished ? Trade::say("at the stations first, then between")
-                               : Trade::say("when the planking's thickness is settled"));
+              m_of.plankFinished ? Trade::say("at the stations first, then between")
+                                 : Trade::say("when the planking's thickness is settled"));
         }
         add(Trade::say("ends"), CutWhen::Later, Trade::say("left long until stem and post are offered up"));
         break;
@@ -64,23 +86,22 @@ std::vector<CutStep> benchOrder(const BenchOrderOf& of) {
         break;
       case TimberKind::Knee:
         add(Trade::say("its two faying faces"), CutWhen::Later,
-            of.hasTransom ? Trade::say("scribed to keel and transom as they stand")
-                          : Trade::say("scribed where it goes"));
+            m_of.hasTransom ? Trade::say("scribed to keel and transom as they stand")
+                            : Trade::say("scribed where it goes"));
         break;
       case TimberKind::Keelson:
         add(Trade::say("its lower face"), CutWhen::Later, Trade::say("scribed to the keel as it came out"));
         break;
     }
-    if (jointed(timber.id))
-      add(Trade::say("bolt holes and stopwaters"), CutWhen::Later, Trade::say("bored with the joint bolted up dry"));
   }
-  if (plan.bentInPlace.along != BentAlong::None) {
-    const bool stem = plan.bentInPlace.along == BentAlong::Stem;
+
+  void addBentInPlace() {
+    const bool stem = m_plan.bentInPlace.along == BentAlong::Stem;
     const auto add = [&](const std::string& cut, CutWhen when, const std::string& why) {
-      steps.push_back({TimberId(), stem ? Trade::say("cutwater") : Trade::say("outer keel"), cut, when, why});
+      m_steps.push_back({TimberId(), stem ? Trade::say("cutwater") : Trade::say("outer keel"), cut, when, why});
     };
     add(Trade::say("to thickness and width"), CutWhen::Now, Trade::say("in one piece, left long at both ends"));
-    if (plan.bentInPlace.sideDeg > 0.0)
+    if (m_plan.bentInPlace.sideDeg > 0.0)
       add(Trade::say("bevels of its sides"), CutWhen::Now, Trade::say("ripped while it is straight"));
     add(Trade::say("bent dry, clamp by clamp"), CutWhen::Later,
         stem ? Trade::say("when the planks are trimmed flush; ends are marked as it lies")
@@ -91,7 +112,16 @@ std::vector<CutStep> benchOrder(const BenchOrderOf& of) {
     add(Trade::say("the fastenings between"), CutWhen::Later,
         Trade::say("when the glue has gone off and clamps are free"));
   }
-  return steps;
+
+  const BenchOrderOf& m_of;
+  const BackbonePlan& m_plan;
+  std::vector<CutStep> m_steps;
+};
+
+}  // namespace
+
+std::vector<CutStep> benchOrder(const BenchOrderOf& of) {
+  return BenchOrderMaker(of).make();
 }
 
 std::vector<ReachShort> reachShorts(const BackbonePlan& plan, const KeelBevel* keel,
@@ -111,7 +141,7 @@ std::vector<ReachShort> reachShorts(const BackbonePlan& plan, const KeelBevel* k
     for (const GroovePare& mark : groove.marks) {
       if (mark.inReach) continue;
       shorts.push_back({std::string(rabbetPartName(groove.part)),
-                        Trade::say("the rabbet's corner at height %1 mm", showDecimal(mark.heightMm, 0)),
+                        Trade::say("the rabbet's corner at height %1 mm", saidDecimal(mark.heightMm, 0)),
                         groove.depthMm, reach});
       break;
     }

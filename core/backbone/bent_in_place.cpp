@@ -312,8 +312,8 @@ double bendingModulus(const std::string& species) {
 
 std::string showPull(double newtons, Notation notation) {
   constexpr double newtonsAKilogram = 9.80665, newtonsAPound = 4.44822;
-  return notation == Notation::Millimetres ? Trade::say("%1 kg", showDecimal(newtons / newtonsAKilogram, 0))
-                                           : Trade::say("%1 lb", showDecimal(newtons / newtonsAPound, 0));
+  return notation == Notation::Millimetres ? Trade::say("%1 kg", saidDecimal(newtons / newtonsAKilogram, 0))
+                                           : Trade::say("%1 lb", saidDecimal(newtons / newtonsAPound, 0));
 }
 
 std::string goesOnWords(GoesOn goesOn) {

@@ -247,7 +247,7 @@ Result<Lamination> laminate(const BentPart& part, const LaminationPlan& plan, Un
       made.problems.push_back({Fault::StripTooThick,
                                {},
                                {words(made.stripMm), words(made.insideRadiusMm),
-                                Trade::say("%1 mm (%2)", showDecimal(made.thickestMm, 1),
+                                Trade::say("%1 mm (%2)", saidDecimal(made.thickestMm, 1),
                                            showLength(millimetres(made.thickestMm), Notation::Inches32, true))}});
     }
     made.strips = std::max(2, static_cast<int>(std::ceil(part.mouldingMm / made.stripMm - 1e-9)));

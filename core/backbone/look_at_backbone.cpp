@@ -100,7 +100,7 @@ std::string SquaredOff::words(Notation notation) const {
   return Trade::say(
       "Stations squared off the top of the %1 would be %2 out at its lower face at %3: the marks lean %4° from "
       "square, for she slopes.",
-      name, shown(std::abs(outMm), notation), placeWords(station), showDecimal(leanDeg, 1));
+      name, shown(std::abs(outMm), notation), placeWords(station), saidDecimal(leanDeg, 1));
 }
 
 Severity CameOutOff::severity() const {

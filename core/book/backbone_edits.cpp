@@ -50,7 +50,7 @@ class PlanCheck {
     if (!(length.mm() >= low && length.mm() <= mostMm)) wrong(writeLength(length, m_unit, 2, true), what);
   }
   void number(double value, const std::string& what, double low, double high) {
-    if (!(value >= low && value <= high)) wrong(showDecimal(value, 2), what);
+    if (!(value >= low && value <= high)) wrong(saidDecimal(value, 2), what);
   }
 
   void checkStock(const BackbonePlan& plan) {
@@ -151,7 +151,7 @@ Result<Book> changed(const Book& book, const Backbone& shown, Change change) {
   return setBackbone(book, std::move(plan));
 }
 
-Result<Timber*> timberOf(BackbonePlan& plan, TimberId id) {
+Result<Timber*> speciesOf(BackbonePlan& plan, TimberId id) {
   for (Timber& timber : plan.timbers) {
     if (timber.id == id) return &timber;
   }
@@ -213,7 +213,7 @@ Book drawBackboneAfresh(const Book& book) {
 Result<Book> moveOutlinePoint(const Book& book, const Backbone& shown, TimberId timber, std::size_t point,
                               const OutlinePoint& to) {
   return changed(book, shown, [&](BackbonePlan& plan) -> Result<void> {
-    const auto found = timberOf(plan, timber);
+    const auto found = speciesOf(plan, timber);
     if (!found) return tl::make_unexpected(found.error());
     if (point >= (*found)->outline.size()) return fail(Fault::TimberUnknown, {}, {Trade::say("it has no such point.")});
     (*found)->outline[point] = to;
@@ -224,7 +224,7 @@ Result<Book> moveOutlinePoint(const Book& book, const Backbone& shown, TimberId 
 Result<Book> addOutlinePoint(const Book& book, const Backbone& shown, TimberId timber, std::size_t before,
                              const OutlinePoint& at) {
   return changed(book, shown, [&](BackbonePlan& plan) -> Result<void> {
-    const auto found = timberOf(plan, timber);
+    const auto found = speciesOf(plan, timber);
     if (!found) return tl::make_unexpected(found.error());
     auto& outline = (*found)->outline;
     outline.insert(outline.begin() + static_cast<std::ptrdiff_t>(std::min(before, outline.size())), at);
@@ -234,7 +234,7 @@ Result<Book> addOutlinePoint(const Book& book, const Backbone& shown, TimberId t
 
 Result<Book> removeOutlinePoint(const Book& book, const Backbone& shown, TimberId timber, std::size_t point) {
   return changed(book, shown, [&](BackbonePlan& plan) -> Result<void> {
-    const auto found = timberOf(plan, timber);
+    const auto found = speciesOf(plan, timber);
     if (!found) return tl::make_unexpected(found.error());
     auto& outline = (*found)->outline;
     if (point < outline.size()) outline.erase(outline.begin() + static_cast<std::ptrdiff_t>(point));

@@ -211,7 +211,7 @@ Result<Book> scaleTable(const Book& book, double scale) {
   OffsetTable& table = edited.table;
   const double length = boatLength(table).mm() * scale;
   if (!(scale > 0.0) || length > longestBoatMm || length < shortestBoatMm)
-    return fail(Fault::ScaleOff, {}, {showDecimal(scale, 3), showDecimal(length / 1000.0, 2) + " m"});
+    return fail(Fault::ScaleOff, {}, {saidDecimal(scale, 3), saidDecimal(length / 1000.0, 2) + " m"});
   const auto times = [&](Length& value) { value = toTableStep(table, value * scale); };
   for (StationColumn& station : table.stations) {
     if (station.distance) times(*station.distance);
@@ -234,7 +234,7 @@ Result<Book> scaleTable(const Book& book, double scale) {
 }
 
 Result<Book> setMouldPlan(const Book& book, const MouldPlan& plan) {
-  for (const Length thickness : {plan.timber, plan.ribband, plan.thickness}) {
+  for (const Length thickness : {plan.frame, plan.ribband, plan.thickness}) {
     if (thickness.mm() < 0.0 || thickness.mm() > mostMouldThicknessMm)
       return fail(Fault::TakenOffTooMuch, {},
                   {writeLength(thickness, book.table.unit, 3, true), Trade::say("any mould")});

@@ -114,7 +114,7 @@ Result<Book> setZoneCount(const Book& book, PlanId planId, std::size_t zone, int
     const std::size_t strake = k > 1 ? first + k - 2 : first;
     const LineId gone = plan.lines[first + k - 1];
     std::erase_if(plan.moved, [gone](const MovedMark& mark) { return mark.line == gone; });
-    std::erase_if(plan.timbers, [&](const StrakeTimber& t) { return t.strake == plan.strakes[strake]; });
+    std::erase_if(plan.woods, [&](const StrakeSpecies& t) { return t.strake == plan.strakes[strake]; });
     plan.strakes.erase(plan.strakes.begin() + at(strake));
     plan.lines.erase(plan.lines.begin() + at(first + k - 1));
   }
@@ -530,14 +530,14 @@ Result<Book> setEnd(const Book& book, const Lining& lining, bool bow, const EndP
   return tried(std::move(edited), lining);
 }
 
-Book setStrakeTimber(const Book& book, StrakeId strake, const std::string& species) {
+Book setStrakeSpecies(const Book& book, StrakeId strake, const std::string& species) {
   Book edited = book;
   for (LiningPlan& plan : edited.plans) {
     const bool merged = std::any_of(plan.stealers.begin(), plan.stealers.end(),
                                     [strake](const Stealer& one) { return one.into == strake; });
     if (!merged && std::find(plan.strakes.begin(), plan.strakes.end(), strake) == plan.strakes.end()) continue;
-    std::erase_if(plan.timbers, [strake](const StrakeTimber& one) { return one.strake == strake; });
-    if (!species.empty()) plan.timbers.push_back({strake, species});
+    std::erase_if(plan.woods, [strake](const StrakeSpecies& one) { return one.strake == strake; });
+    if (!species.empty()) plan.woods.push_back({strake, species});
   }
   return edited;
 }
@@ -593,7 +593,7 @@ Result<Book> addPlan(const Book& book, const LiningPlan& plan, const std::string
     stealer.line = lines[stealer.line];
     if (stealer.joining == Joining::TwoIntoOne) stealer.into = strakes[stealer.into] = {edited.nextId++};
   }
-  for (StrakeTimber& timber : copy.timbers) timber.strake = strakes[timber.strake];
+  for (StrakeSpecies& wood : copy.woods) wood.strake = strakes[wood.strake];
   if (made != nullptr) *made = copy.id;
   edited.plans.push_back(std::move(copy));
   return edited;

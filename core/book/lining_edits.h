@@ -83,7 +83,7 @@ Result<Book> removeStealer(const Book& book, const Lining& lining, LineId line, 
 Result<Book> setEnd(const Book& book, const Lining& lining, bool bow, const EndPlan& end);
 
 /// What a strake is got out of; empty: not said.
-Book setStrakeTimber(const Book& book, StrakeId strake, const std::string& species);
+Book setStrakeSpecies(const Book& book, StrakeId strake, const std::string& species);
 
 /// The lap at a station; none: the book's.
 Result<Book> setLapAt(const Book& book, PlanId plan, StationId station, std::optional<Length> lap);

@@ -89,7 +89,7 @@ static void fields(Archive& a, EndPlan& p) {
 }
 
 template <typename Archive>
-static void fields(Archive& a, StrakeTimber& p) {
+static void fields(Archive& a, StrakeSpecies& p) {
   a("strake", p.strake);
   a("species", p.species);
 }
@@ -114,7 +114,7 @@ static void fields(Archive& a, LiningPlan& p) {
   a("stealers", p.stealers);
   a.object("bow", p.bow);
   a.object("stern", p.stern);
-  a("timbers", p.timbers);
+  a("timbers", p.woods);
   a("laps", p.laps);
 }
 

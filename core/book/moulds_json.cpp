@@ -8,8 +8,8 @@ namespace narrows {
 namespace {
 
 const Spellings<TakenOff> takenOffWords{{TakenOff::Planking, "planking"},
-                                        {TakenOff::PlankingAndTimber, "planking, timber"},
-                                        {TakenOff::PlankingTimberRibband, "planking, timber, ribband"}};
+                                        {TakenOff::PlankingAndFrames, "planking, timber"},
+                                        {TakenOff::PlankingFramesRibbands, "planking, timber, ribband"}};
 const Spellings<MouldSide> mouldSideWords{
     {MouldSide::Best, "best"}, {MouldSide::Forward, "forward"}, {MouldSide::Aft, "aft"}};
 const Spellings<SetUpKind> setUpKindWords{{SetUpKind::HalfBreadth, "half-breadth"},
@@ -39,7 +39,7 @@ static void fields(Archive& a, SetUpReading& p) {
 template <typename Archive>
 static void fields(Archive& a, MouldPlan& p) {
   a("taken-off", p.takenOff, takenOffWords);
-  a("timber", p.timber);
+  a("timber", p.frame);
   a("ribband", p.ribband);
   a("thickness", p.thickness);
   a("side", p.side, mouldSideWords);
@@ -59,7 +59,7 @@ nlohmann::ordered_json mouldsJson(const MouldPlan& plan) {
 void readMoulds(const nlohmann::ordered_json& json, MouldPlan& plan, Problems& problems) {
   JsonReader reader(json, "moulds / ", problems);
   fields(reader, plan);
-  if (plan.timber.mm() < 0.0 || plan.ribband.mm() < 0.0 || plan.thickness.mm() < 0.0)
+  if (plan.frame.mm() < 0.0 || plan.ribband.mm() < 0.0 || plan.thickness.mm() < 0.0)
     reader.wrong("thickness", Trade::say("a length that is not less than nothing"));
 }
 

@@ -109,7 +109,7 @@ std::vector<std::string> unevenWords(const TableLine& line, const Batten& batten
   const auto name = [&](std::size_t nail) {
     if (nail < line.nails.size() && line.kind == LineKind::Section) {
       const auto& at = line.nails[nail].at;
-      return Trade::say("%1 mm up", showDecimal(at.z(), 0));
+      return Trade::say("%1 mm up", saidDecimal(at.z(), 0));
     }
     if (nail < line.nails.size() && !line.nails[nail].station.empty()) return line.nails[nail].station;
     return std::string(nail == 0 ? Trade::say("the fore end") : Trade::say("the after end"));

@@ -199,10 +199,10 @@ std::string fastenerWords(const Fastener& fastener, Notation notation) {
   const bool metric = notation == Notation::Millimetres;
   const std::string length = showLength(millimetres(fastener.lengthMm), metric ? notation : Notation::Inches16);
   if (fastener.kind == FastenerKind::Screw) {
-    return Trade::say("screw %1 × %2", metric ? showDecimal(fastener.shankMm, 1) : Trade::say("no. %1", fastener.gauge),
+    return Trade::say("screw %1 × %2", metric ? saidDecimal(fastener.shankMm, 1) : Trade::say("no. %1", fastener.gauge),
                       length);
   }
-  const std::string shank = showDecimal(fastener.shankMm, 1);
+  const std::string shank = saidDecimal(fastener.shankMm, 1);
   if (fastener.kind == FastenerKind::Bolt) return Trade::say("bolt %1 mm × %2", shank, length);
   return fastener.kind == FastenerKind::Rivet ? Trade::say("nail to rivet %1 mm × %2", shank, length)
                                               : Trade::say("nail to clench %1 mm × %2", shank, length);

@@ -277,6 +277,15 @@ std::string showDecimal(double value, int decimals) {
   return text;
 }
 
+std::string saidDecimal(double value, int decimals) {
+  return withDecimalMark(showDecimal(value, decimals));
+}
+
+std::string withDecimalMark(std::string figure) {
+  if (const auto at = figure.find('.'); at != std::string::npos) figure[at] = Trade::decimalMark();
+  return figure;
+}
+
 std::string writeLength(Length length, Unit unit, int decimals, bool trim) {
   if (unit == Unit::FtInEighths) {
     const auto sixteenths = static_cast<std::int64_t>(std::llround(std::abs(length.mm()) / mmPerInch * 16.0));
@@ -305,7 +314,7 @@ std::string showLength(Length length, Notation notation, bool plain) {
       return showFeetInches(length.mm(), 32, false, plain);
     case Notation::Millimetres: {
       const double half = std::round(length.mm() * 2.0) / 2.0;
-      return showDecimal(half, half == std::floor(half) ? 0 : 1) + " mm";
+      return saidDecimal(half, half == std::floor(half) ? 0 : 1) + " mm";
     }
   }
   return {};
@@ -324,8 +333,18 @@ std::string showLong(Length length, Notation notation) {
 }
 
 std::string showThin(Length length, Notation notation) {
-  if (notation == Notation::Millimetres) return showDecimal(length.mm(), 1) + " mm";
+  if (notation == Notation::Millimetres) return saidDecimal(length.mm(), 1) + " mm";
   return showFeetInches(length.mm(), 64, false, false);
+}
+
+std::string showTolerance(Length length, Notation notation) {
+  if (std::abs(length.mm()) >= 0.5 * notationStep(notation).mm()) return showLength(length, notation);
+  constexpr double hundredthMm = 0.01, halfA64thMm = mmPerInch / 128.0;
+  if (notation == Notation::Millimetres)
+    return length.mm() < hundredthMm ? Trade::say("under %1 mm", saidDecimal(hundredthMm, 2))
+                                     : saidDecimal(length.mm(), length.mm() < 0.1 ? 2 : 1) + " mm";
+  return length.mm() < halfA64thMm ? Trade::say("under %1", showThin(millimetres(2.0 * halfA64thMm), notation))
+                                   : showThin(length, notation);
 }
 
 Length notationStep(Notation notation) {

@@ -80,6 +80,9 @@ std::string showLong(Length length, Notation notation);
 /// The thickness of a thin thing, a strip or a plank: to a sixty-fourth of an inch, or a tenth of a millimetre.
 std::string showThin(Length length, Notation notation);
 
+/// How far something may be off: as a length is shown, and finer where that would say nought.
+std::string showTolerance(Length length, Notation notation);
+
 /// The smallest step the notation shows: 1/16 in, 1/32 in, or 0.5 mm.
 Length notationStep(Notation notation);
 
@@ -88,5 +91,11 @@ LengthWriter lengthsIn(Notation notation);
 
 /// Decimal figures with a point, whatever the locale; `decimals` places; minus nought is nought.
 std::string showDecimal(double value, int decimals);
+
+/// The same with the decimal mark of the tongue in hand (`Trade::markDecimals`): for words that are read, never for
+/// files.
+std::string saidDecimal(double value, int decimals);
+/// A figure written with a point, with that mark in its place.
+std::string withDecimalMark(std::string figure);
 
 }  // namespace narrows

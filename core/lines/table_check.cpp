@@ -73,7 +73,7 @@ class TableCheck {
     const auto [least, most] = std::minmax_element(all.begin(), all.end());
     m_lengthMm = *most - *least;
     if (m_lengthMm < shortestBoatMm || m_lengthMm > longestBoatMm) {
-      problem(Fault::UnitsLookWrong, {0, 0, "units"}, {showDecimal(m_lengthMm / 1000.0, 3) + " m"});
+      problem(Fault::UnitsLookWrong, {0, 0, "units"}, {saidDecimal(m_lengthMm / 1000.0, 3) + " m"});
     }
     if (m_table.thickness.mm() <= 0.0 || m_table.thickness.mm() > m_lengthMm / 20.0) {
       problem(Fault::BeyondSense, {0, 0, "planking"},
@@ -132,7 +132,7 @@ class TableCheck {
                    Trade::say("station %1", station(i))},
                   {written(*row.figures[i]),
                    Trade::say("the %1 of %2 of a boat %3 m long", Trade::say(rowKindName(row.kind)),
-                              rowLabel(row, m_table.unit), showDecimal(m_lengthMm / 1000.0, 2))});
+                              rowLabel(row, m_table.unit), saidDecimal(m_lengthMm / 1000.0, 2))});
         }
       }
     }

@@ -44,10 +44,10 @@ std::size_t strakesAtEnd(const LiningPlan& plan, bool bow) {
   return plan.strakes.size() - std::min(plan.strakes.size(), static_cast<std::size_t>(joined));
 }
 
-std::string LiningPlan::timberOf(StrakeId strake) const {
+std::string LiningPlan::speciesOf(StrakeId strake) const {
   const auto found =
-      std::find_if(timbers.begin(), timbers.end(), [strake](const StrakeTimber& one) { return one.strake == strake; });
-  return found == timbers.end() ? std::string() : found->species;
+      std::find_if(woods.begin(), woods.end(), [strake](const StrakeSpecies& one) { return one.strake == strake; });
+  return found == woods.end() ? std::string() : found->species;
 }
 
 }  // namespace narrows

@@ -74,10 +74,10 @@ struct EndPlan {
 };
 
 /// What a strake is to be got out of.
-struct StrakeTimber {
+struct StrakeSpecies {
   StrakeId strake;
   std::string species;
-  bool operator==(const StrakeTimber&) const = default;
+  bool operator==(const StrakeSpecies&) const = default;
 };
 
 /// Lap at one station, where it is not the book's.
@@ -100,7 +100,7 @@ struct LiningPlan {
   std::vector<MovedMark> moved;
   std::vector<Stealer> stealers;
   EndPlan bow, stern;
-  std::vector<StrakeTimber> timbers;
+  std::vector<StrakeSpecies> woods;
   std::vector<LapAt> laps;
   bool operator==(const LiningPlan&) const = default;
 
@@ -113,7 +113,7 @@ struct LiningPlan {
   /// The zone a strake (0 is the garboard) lies in.
   std::size_t zoneOf(std::size_t strake) const;
   /// What a strake is got out of; empty where nothing is said.
-  std::string timberOf(StrakeId strake) const;
+  std::string speciesOf(StrakeId strake) const;
 };
 
 /// The strakes of a plan in the order in which they are numbered, from the garboard up: what two become where they run

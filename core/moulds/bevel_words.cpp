@@ -9,7 +9,7 @@ namespace narrows {
 std::string bevelWords(const Mould& mould, double bevelRad, Notation notation) {
   const std::string sense = bevelSense(mould, bevelRad);
   if (sense == "square") return Trade::say("square");
-  return showDecimal(std::abs(radians(bevelRad).deg()), 1) + "° " + Trade::say(sense.c_str()) + ", " +
+  return saidDecimal(std::abs(radians(bevelRad).deg()), 1) + "° " + Trade::say(sense.c_str()) + ", " +
          riseWords(bevelRad, notation);
 }
 

@@ -322,10 +322,10 @@ Length takenOffInside(const MouldPlan& plan) {
   switch (plan.takenOff) {
     case TakenOff::Planking:
       return Length();
-    case TakenOff::PlankingAndTimber:
-      return plan.timber;
-    case TakenOff::PlankingTimberRibband:
-      return plan.timber + plan.ribband;
+    case TakenOff::PlankingAndFrames:
+      return plan.frame;
+    case TakenOff::PlankingFramesRibbands:
+      return plan.frame + plan.ribband;
   }
   return Length();
 }
@@ -413,7 +413,7 @@ std::string bevelSense(const Mould& mould, double bevelRad) {
 
 std::string riseWords(double bevelRad, Notation notation) {
   const double slope = std::tan(std::abs(bevelRad));
-  if (notation == Notation::Millimetres) return Trade::say("%1 in 10 mm", showDecimal(10.0 * slope, 1));
+  if (notation == Notation::Millimetres) return Trade::say("%1 in 10 mm", saidDecimal(10.0 * slope, 1));
   auto part = static_cast<int>(std::lround(64.0 * slope));
   int whole = 64;
   if (part == 0) return Trade::say("under 1⁄64 in an inch");

@@ -14,9 +14,9 @@ using MouldId = Id<struct MouldTag>;
 
 /// What lies between the outside of the moulds and the inside of the planking.
 enum class TakenOff {
-  Planking,              ///< nothing: moulds touch the planking
-  PlankingAndTimber,     ///< bent timbers go on over the moulds
-  PlankingTimberRibband  ///< timbers are bent inside ribbands on the moulds
+  Planking,               ///< nothing: moulds touch the planking
+  PlankingAndFrames,      ///< bent frames go on over the moulds
+  PlankingFramesRibbands  ///< frames are bent inside ribbands on the moulds
 };
 
 /// Which side of its station a mould's wood stands on.
@@ -44,7 +44,7 @@ struct SetUpReading {
 
 struct MouldPlan {
   TakenOff takenOff = TakenOff::Planking;
-  Length timber = inches(0.75);     ///< moulding of the timbers
+  Length frame = inches(0.75);      ///< moulding of the frames
   Length ribband = inches(1.25);    ///< thickness of the ribbands
   Length thickness = inches(0.75);  ///< of the moulds' own wood
   MouldSide side = MouldSide::Best;

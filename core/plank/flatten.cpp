@@ -31,8 +31,6 @@ constexpr double halvesSettledMm = 5e-2;
 /// A step that moves no point further than this is taken as it is; a longer one is halved so often at most.
 constexpr double shortMoveMm = 1e-4;
 constexpr int mostShortenings = 8;
-/// A step that, shortened so, still misses so many times as much as before leads nowhere, and is not taken.
-constexpr double mostWorse = 4.0;
 
 /// Edges shorter than this, in a fan about a point where a line all but stands still, keep their length to a part of
 /// this, not of themselves; and no strain is read off them.
@@ -220,17 +218,9 @@ std::optional<double> step(const Strip& strip, const std::vector<Edge>& edges, s
   const double miss = furthest > shortMoveMm ? missOf(edges, before) : 0.0;
   const std::size_t over = furthest > shortMoveMm ? turnedOver(strip, before) : 0;
   double part = 1.0;
-  bool nowhere = false;
   for (int i = 0; i < mostShortenings; ++i, part *= 0.5) {
     for (std::size_t k = 0; k < flat.size(); ++k) flat[k] = before[k] + part * Vec2(right[2 * k], right[2 * k + 1]);
-    if (furthest <= shortMoveMm) break;
-    const double now = missOf(edges, flat);
-    nowhere = !(now <= mostWorse * miss);
-    if (now <= miss && turnedOver(strip, flat) <= over) break;
-  }
-  if (nowhere) {
-    flat = before;
-    return std::nullopt;
+    if (furthest <= shortMoveMm || (missOf(edges, flat) <= miss && turnedOver(strip, flat) <= over)) break;
   }
   return part * furthest;
 }

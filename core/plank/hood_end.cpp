@@ -120,7 +120,7 @@ std::vector<std::string> unsureOfEnds(const CutLines& cut, Notation notation) {
       words.push_back(Trade::say(
           "At the %1 an edge meets the rabbet at %2 degrees: a pencil line's width moves its corner by %3. Mark it in "
           "place.",
-          end, showDecimal(unsure.flattestRad * 180.0 / std::numbers::pi, 1), showLength(millimetres(off), notation)));
+          end, saidDecimal(unsure.flattestRad * 180.0 / std::numbers::pi, 1), showLength(millimetres(off), notation)));
     }
   }
   return words;

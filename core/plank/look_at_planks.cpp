@@ -18,7 +18,7 @@ std::string strakeWords(const StrakePlace& at) {
 
 std::string StrainLeft::words(Notation) const {
   return Trade::say("%1 does not lie quite flat: %2 % must be stretched or squeezed as it is hung.", strakeWords(at),
-                    showDecimal(100.0 * strain, 2));
+                    saidDecimal(100.0 * strain, 2));
 }
 
 std::string NotLaidFlat::words(Notation) const {

@@ -17,7 +17,20 @@ Trade::DayWriter& dayWriterInHand() {
   return writer;
 }
 
+char& decimalMarkInHand() {
+  static char mark = '.';
+  return mark;
+}
+
 }  // namespace
+
+void Trade::markDecimals(char mark) {
+  decimalMarkInHand() = mark;
+}
+
+char Trade::decimalMark() {
+  return decimalMarkInHand();
+}
 
 void Trade::writeDays(DayWriter writer) {
   dayWriterInHand() = std::move(writer);

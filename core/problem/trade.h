@@ -29,6 +29,11 @@ struct Trade {
   /// A day as it is read.
   static std::string day(const std::string& day);
 
+  /// From here on tenths are parted so in what is read; by a point unless another mark is given. To be called as
+  /// `speak` is.
+  static void markDecimals(char mark);
+  static char decimalMark();
+
   /// The words, %1 to %9 in them being what is given beside them, each as often as it stands there: strings, whole
   /// numbers, and `Say` or lengths. With one of the last they are a `Say`, otherwise a string.
   template <typename... Given>

@@ -29,7 +29,7 @@ JoiningMake joiningMake(const Solved& solved) {
   JoiningMake make =
       joiningMake(book.table, book.joining, weighingFigures(book).boardLengthMm,
                   framesOf(book.table, book.joining.frames,
-                           book.moulds.takenOff == TakenOff::Planking ? Length() : book.moulds.timber, reach, moulds));
+                           book.moulds.takenOff == TakenOff::Planking ? Length() : book.moulds.frame, reach, moulds));
   make.blockThickMm = fasteningMake(book).blockMm;
   if (const Lining* lining = solved.liningOf(BoatSide::Starboard)) make.starboard = StrakeStack(*lining);
   if (const Lining* lining = solved.liningOf(BoatSide::Port)) make.port = StrakeStack(*lining);

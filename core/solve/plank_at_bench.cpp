@@ -54,7 +54,7 @@ std::shared_ptr<PlankAtBench> wholePlank(const Solved& solved, std::size_t strak
   made->hoodAtBow = made->bow.isHood || !made->stern.isHood;
   // By its own timber, as the plan has it.
   WeighingFigures figures = weighingFigures(*solved.book);
-  const std::string timber = solved.book->planOf(side).timberOf(lining->strakes[strake].id);
+  const std::string timber = solved.book->planOf(side).speciesOf(lining->strakes[strake].id);
   if (!timber.empty()) figures.plan.species = timber;
   made->bending = bendingOf(band, figures);
   made->sawn = sawLines(*plank, made->cut, made->edges,

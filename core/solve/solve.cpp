@@ -362,7 +362,7 @@ class Answer {
     const WeighingFigures figures = weighingFigures(*m_solved->book);
     const Weighing* old = before(part) == nullptr ? nullptr : before(part)->get();
     // Where planks wait, what is weighed of them does.
-    renew(part, {lining, planks, make, plan.timbers, figures}, m_tableMoves || m_manyMove, [&] {
+    renew(part, {lining, planks, make, plan.woods, figures}, m_tableMoves || m_manyMove, [&] {
       return madeOf(weigh({*lining, planks, make, plan}, figures, old, m_stop));
     });
   }

@@ -72,7 +72,7 @@ struct Solved {
   std::vector<PlankPart> planks;      ///< of the starboard side, in the order of its lining's strakes
   std::vector<PlankPart> portPlanks;  ///< of the port side, laid flat as if to starboard
   using WeighingPart = Part<Weighing, std::shared_ptr<const Lining>, std::vector<std::shared_ptr<const FlatPlank>>,
-                            PlankMake, std::vector<StrakeTimber>, WeighingFigures>;
+                            PlankMake, std::vector<StrakeSpecies>, WeighingFigures>;
   WeighingPart weighing, portWeighing;  ///< of the two sides: one where they are lined off alike
   using GainsPart = Part<std::vector<Gain>, std::shared_ptr<const Lining>, PlankMake, PlankingMake>;
   GainsPart gains, portGains;  ///< of the laps of the two sides: one where they are lined off alike

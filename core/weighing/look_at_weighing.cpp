@@ -81,7 +81,7 @@ std::string WeighedOut::words(Notation notation) const {
       break;
     case Measure::EndRatio:
       said =
-          Trade::say("%1 runs down to %2 % of its greatest width at %3", strake, showDecimal(100.0 * value, 0), there);
+          Trade::say("%1 runs down to %2 % of its greatest width at %3", strake, saidDecimal(100.0 * value, 0), there);
       break;
     case Measure::HoodEnd:
       said = Trade::say("%1 comes to %2 at %3, square to the plank, under %4", strake, is, there, usual);

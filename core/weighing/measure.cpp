@@ -56,9 +56,9 @@ bool isLeast(Measure measure) {
 std::string showMeasure(Measure measure, double value, Notation notation) {
   switch (measuredIn(measure)) {
     case MeasureIn::Degrees:
-      return showDecimal(value, 1) + "\u00b0";
+      return saidDecimal(value, 1) + "\u00b0";
     case MeasureIn::Ratio:
-      return showDecimal(value, 2);
+      return saidDecimal(value, 2);
     case MeasureIn::Length:
       break;
   }

@@ -182,7 +182,7 @@ class Weigher {
     if (section(count - 1).isHood() && m_lining.covers(k, count - 1))
       hood = std::min(hood.value_or(plank->aftEndMm), plank->aftEndMm);
     if (hood) add(k, {}, Measure::HoodEnd, *hood);
-    const std::string named = m_of.plan.timberOf(m_lining.strakes[k].id);
+    const std::string named = m_of.plan.speciesOf(m_lining.strakes[k].id);
     const double rate = movementRate(named.empty() ? m_figures.plan.species : named, m_figures.plan.sawn);
     add(k, {}, Measure::SeamMove, m_widest * rate * m_figures.moistureChange);
     countBoards(*plank);

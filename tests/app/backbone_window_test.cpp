@@ -30,6 +30,7 @@
 #include "window/findings_bar.h"
 #include "window/print_panel.h"
 #include "window/rail.h"
+#include "window/sheets_form.h"
 #include "window_case.h"
 
 using namespace narrows;
@@ -374,9 +375,9 @@ class BackboneWindowTest : public WindowCase {
     QTimer::singleShot(200, [&] {
       auto* panel = qobject_cast<PrintPanel*>(QApplication::activeModalWidget());
       if (panel == nullptr) return;
-      written = panel->what()->currentIndex() == static_cast<int>(SheetsOf::Backbone);
+      written = panel->form()->what()->currentIndex() == static_cast<int>(SheetsOf::Backbone);
       panel->folder()->setText(folder);
-      panel->paper()->setCurrentIndex(4);
+      panel->form()->paperBox()->setCurrentIndex(4);
       QTest::mouseClick(panel->writeButton(), Qt::LeftButton);
       panel->reject();
     });

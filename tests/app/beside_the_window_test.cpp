@@ -30,6 +30,7 @@
 #include "window/findings_bar.h"
 #include "window/print_panel.h"
 #include "window/rail.h"
+#include "window/sheets_form.h"
 
 using namespace narrows;
 using namespace narrows::tests;
@@ -203,7 +204,7 @@ class BesideTheWindowTest : public LiningCase {
     QTRY_VERIFY(throws.begun >= 2);
     QTRY_VERIFY(panel.outcome()->text().contains("the test's own fault"));
     LongWork::setBeginning({});
-    panel.paper()->setCurrentIndex(1);
+    panel.form()->paperBox()->setCurrentIndex(1);
     QTRY_VERIFY(panel.outcome()->text().contains("page"));
   }
 

@@ -2,6 +2,7 @@
 // slate's fields and groups.
 
 #include <QClipboard>
+#include <QHeaderView>
 #include <QLineEdit>
 #include <cmath>
 
@@ -280,6 +281,31 @@ class GridsTest : public WindowCase {
     QCOMPARE(QCoreApplication::translate("any", "%n bolt( fouls|s foul) it (so)", nullptr, 2),
              QString("2 bolts foul it (so)"));
     QCOMPARE(QCoreApplication::translate("any", "no number (|s)"), QString("no number (|s)"));
+  }
+
+  void rowsStayWholeHoweverOftenATableIsLaidOutAgain() {
+    openBook("osier");
+    m_window->goToNumber(4);
+    QVERIFY(settled());
+    auto* grid = m_window->lining()->findChild<WidthsGrid*>();
+    QVERIFY(grid != nullptr && grid->isVisible());
+    const int row = grid->verticalHeader()->defaultSectionSize();
+    for (const int high : {800, 790, 780, 771}) {
+      m_window->resize(1280, high);
+      laidOut();
+      grid->setCurrentIndex(grid->model()->index(grid->model()->rowCount() - 1, 2));
+      for (int times = 0; times < 20; ++times) {
+        QVERIFY(session().perform(
+            "Lengths", setNotation(*session().book(), times % 2 == 0 ? Notation::Millimetres : Notation::Inches16)));
+        QVERIFY(settled());
+        laidOut();
+        QVERIFY2(grid->model()->rowCount() * row > grid->viewport()->height(), "a table that scrolls");
+        QCOMPARE(grid->viewport()->height() % row, 0);
+        QCOMPARE(grid->visualRect(grid->indexAt(QPoint(20, 1))).top(), 0);
+        const QRect last = grid->visualRect(grid->model()->index(grid->model()->rowCount() - 1, 2));
+        QVERIFY(last.bottom() <= grid->viewport()->height());
+      }
+    }
   }
 
  private:

@@ -22,6 +22,7 @@
 #include "stages/planks/planks_stage.h"
 #include "stages/printed_note.h"
 #include "window/print_panel.h"
+#include "window/sheets_form.h"
 #include "window_case.h"
 
 using namespace narrows;
@@ -305,7 +306,7 @@ class JointsAndHangingTest : public WindowCase {
       panel.choose(SheetsOf::Planks, {});
       panel.show();
       panel.folder()->setText(folder);
-      QVERIFY(panel.tickets()->isChecked());
+      QVERIFY(panel.form()->tickets()->isChecked());
       QTRY_VERIFY(panel.outcome()->text().contains("page"));
       QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
       QTRY_VERIFY2_WITH_TIMEOUT(panel.outcome()->text().startsWith("Written"), qPrintable(panel.outcome()->text()),

@@ -35,6 +35,7 @@
 #include "window/new_table.h"
 #include "window/print_panel.h"
 #include "window/rail.h"
+#include "window/sheets_form.h"
 #include "window_case.h"
 
 using namespace narrows;
@@ -372,7 +373,7 @@ class LinesAndMouldsTest : public WindowCase {
     press(Qt::Key_Down);
     emit taken->activated(taken->currentIndex());
     QVERIFY(settled());
-    QCOMPARE(m_window->session().book()->moulds.takenOff, TakenOff::PlankingAndTimber);
+    QCOMPARE(m_window->session().book()->moulds.takenOff, TakenOff::PlankingAndFrames);
     QVERIFY(solved()->moulds->moulds[3].outline.lengthMm() < before - 5.0);
   }
 
@@ -440,11 +441,11 @@ class LinesAndMouldsTest : public WindowCase {
     panel.show();
     panel.folder()->setText(m_folder->filePath("moulds"));
     QTRY_VERIFY2(panel.outcome()->text().contains("1 file"), qPrintable(panel.outcome()->text()));
-    panel.paper()->setCurrentIndex(4);
+    panel.form()->paperBox()->setCurrentIndex(4);
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
     QTRY_VERIFY2(panel.outcome()->text().startsWith("Written"), qPrintable(panel.outcome()->text()));
     QVERIFY(QFile::exists(m_folder->filePath("moulds/osier-mould-3.pdf")));
-    panel.what()->setCurrentIndex(static_cast<int>(SheetsOf::Lines));
+    panel.form()->what()->setCurrentIndex(static_cast<int>(SheetsOf::Lines));
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
     QTRY_VERIFY2(panel.outcome()->text().startsWith("Written"), qPrintable(panel.outcome()->text()));
     QVERIFY(QFile::exists(m_folder->filePath("moulds/osier-corrected-table.pdf")));

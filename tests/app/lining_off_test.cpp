@@ -315,7 +315,7 @@ class LiningOffTest : public LiningCase {
     QTest::keyClicks(timber, "larch");
     QTest::keyClick(timber, Qt::Key_Return);
     const LiningPlan plan = session().book()->boatPlan();
-    QCOMPARE(plan.timberOf(plan.strakes[4]), std::string("larch"));
+    QCOMPARE(plan.speciesOf(plan.strakes[4]), std::string("larch"));
     enter(fieldNamed("Lap at the station in hand"), "7/8");
     QCOMPARE(session().book()->boatPlan().laps.size(), std::size_t(1));
     choose("stemSpacing", static_cast<int>(StemSpacing::StickLevel));

@@ -14,6 +14,7 @@
 #include "stages/planks/planks_stage.h"
 #include "window/print_panel.h"
 #include "window/sheet_preview.h"
+#include "window/sheets_form.h"
 #include "window_case.h"
 
 using namespace narrows;
@@ -88,7 +89,7 @@ class SheetsWindowTest : public WindowCase {
 
   void aBarOfAHundredIsAHundredThroughTheSystemsPrinting() {
     const auto panel = panelOf("osier", 3);
-    panel->tickets()->setChecked(false);
+    panel->form()->tickets()->setChecked(false);
     QVERIFY(counted(*panel));
     QSignalSpy printed(panel.get(), &PrintPanel::printed);
     const QString pdf = m_folder->path() + "/printed.pdf";
@@ -143,13 +144,13 @@ class SheetsWindowTest : public WindowCase {
     const auto panel = panelOf("marl", 3);
     panel->choose(SheetsOf::Moulds, "3");
     QVERIFY(counted(*panel));
-    panel->nested()->setText("4 ft by 8");
+    panel->form()->nested()->setText("4 ft by 8");
     QTRY_VERIFY2(panel->outcome()->text().startsWith("Nested on what?"), qPrintable(panel->outcome()->text()));
     QVERIFY(!panel->writeButton()->isEnabled());
-    panel->nested()->setText("4 ft x wide");
+    panel->form()->nested()->setText("4 ft x wide");
     QTRY_VERIFY(!panel->outcome()->text().startsWith("Nested on what?"));
     QVERIFY(!panel->writeButton()->isEnabled());
-    panel->nested()->setText("4 ft x 8 ft");
+    panel->form()->nested()->setText("4 ft x 8 ft");
     QVERIFY(counted(*panel));
     // A file where the folder should be.
     QFile file(m_folder->path() + "/nofolder");
@@ -162,7 +163,7 @@ class SheetsWindowTest : public WindowCase {
     // A folder where a sheet's file should be.
     QDir().mkpath(m_folder->path() + "/dxf/marl-mould-3.dxf");
     panel->folder()->setText(m_folder->path() + "/dxf");
-    panel->format()->setCurrentIndex(2);
+    panel->form()->formatBox()->setCurrentIndex(2);
     QTRY_VERIFY2(panel->outcome()->text().contains("file"), qPrintable(panel->outcome()->text()));
     QTest::mouseClick(panel->writeButton(), Qt::LeftButton);
     QTRY_VERIFY(panel->outcome()->text().contains("of these names"));
@@ -173,7 +174,7 @@ class SheetsWindowTest : public WindowCase {
   void aFullDiskIsSaidAndLeavesNothingHalfWritten() {
     const auto panel = panelOf("sedge", 1);
     for (int format = 0; format < 3; ++format) {
-      panel->format()->setCurrentIndex(format);
+      panel->form()->formatBox()->setCurrentIndex(format);
       QVERIFY(QTest::qWaitFor([&] { return panel->writeButton()->isEnabled(); }, 10000));
       const QString folder = m_folder->path() + QString("/full%1").arg(format);
       panel->folder()->setText(folder);

@@ -339,8 +339,8 @@ std::vector<NamedEdit> everyEdit() {
          auto placed = placeBoltsAfresh(*fewer, *now->backbone);
          return placed ? Result<Book>(setBuilder(*placed, "Aune")) : placed;
        }},
-      onMoulds("setMouldPlan: taken off", [](MouldPlan& plan) { plan.takenOff = TakenOff::PlankingAndTimber; }),
-      onMoulds("setMouldPlan: timber", [odd](MouldPlan& plan) { plan.timber = odd; }),
+      onMoulds("setMouldPlan: taken off", [](MouldPlan& plan) { plan.takenOff = TakenOff::PlankingAndFrames; }),
+      onMoulds("setMouldPlan: frame", [odd](MouldPlan& plan) { plan.frame = odd; }),
       onMoulds("setMouldPlan: ribband", [odd](MouldPlan& plan) { plan.ribband = odd; }),
       onMoulds("setMouldPlan: thickness", [odd](MouldPlan& plan) { plan.thickness = odd; }),
       onMoulds("setMouldPlan: side", [](MouldPlan& plan) { plan.side = MouldSide::Aft; }),
@@ -473,8 +473,8 @@ std::vector<NamedEdit> everyEdit() {
                      end.spacing = StemSpacing::StickLevel;
                      return setEnd(book, *solved.lining, true, end);
                    }});
-  edits.push_back({"setStrakeTimber", [](const Book& book, const Solved&) -> Result<Book> {
-                     return setStrakeTimber(book, book.boatPlan().strakes[2], "larch");
+  edits.push_back({"setStrakeSpecies", [](const Book& book, const Solved&) -> Result<Book> {
+                     return setStrakeSpecies(book, book.boatPlan().strakes[2], "larch");
                    }});
   edits.push_back({"setLapAt", [](const Book& book, const Solved&) {
                      return setLapAt(book, book.boatPlan().id, book.stationIds[3], inches(0.625));

@@ -40,6 +40,7 @@
 #include "window/main_window.h"
 #include "window/print_panel.h"
 #include "window/rail.h"
+#include "window/sheets_form.h"
 #include "window_case.h"
 
 using namespace narrows;
@@ -580,9 +581,9 @@ class WindowTest : public WindowCase {
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
     QTRY_VERIFY2(panel.outcome()->text().startsWith("Written: 5 files"), qPrintable(panel.outcome()->text()));
     QVERIFY(QFile::exists(m_folder->filePath("sheets/osier-strake-03-starboard.pdf")));
-    panel.paper()->setCurrentIndex(4);
-    panel.format()->setCurrentIndex(2);
-    panel.strakes()->setCurrentIndex(1);
+    panel.form()->paperBox()->setCurrentIndex(4);
+    panel.form()->formatBox()->setCurrentIndex(2);
+    panel.form()->strakes()->setCurrentIndex(1);
     QTest::mouseClick(panel.writeButton(), Qt::LeftButton);
     QTRY_VERIFY(panel.outcome()->text().startsWith("Written"));
     QVERIFY(QFile::exists(m_folder->filePath("sheets/osier-strake-08-starboard.dxf")));

@@ -50,6 +50,7 @@
 #include "window/main_window.h"
 #include "window/print_panel.h"
 #include "window/sheet_preview.h"
+#include "window/sheets_form.h"
 
 using namespace narrows;
 using namespace narrows::tests;
@@ -337,8 +338,8 @@ void benchSheets() {
     std::printf("    %zu pages on A4 as PDF: %.1f a second (20)\n", pages, static_cast<double>(pages) / seconds);
     // The same through the panel: how long the window did not answer.
     PrintPanel panel(solved, 3);
-    panel.strakes()->setCurrentIndex(1);
-    emit panel.strakes()->activated(1);
+    panel.form()->strakes()->setCurrentIndex(1);
+    emit panel.form()->strakes()->activated(1);
     panel.folder()->setText(folder.path() + "/panel");
     panel.show();
     while (!panel.writeButton()->isEnabled() || panel.preview()->pixelsPerMm() <= 0.0)

@@ -36,6 +36,34 @@ class LayersTest : public QObject {
     QVERIFY(seen > 50);
   }
 
+  void noFolderOfTheWindowIncludesOneAboveIt() {
+    const std::map<QString, int> floors{{"commands", 0}, {"canvas", 1}, {"stages", 2}, {"window", 3}};
+    const QString root = QStringLiteral(NARROWS_SOURCE_DIR "/app/");
+    QCOMPARE(QDir(root).entryList(QDir::Dirs | QDir::NoDotAndDotDot).size(), static_cast<qsizetype>(floors.size()));
+    const QRegularExpression include(QStringLiteral("#include \"((commands|canvas|stages|window)/[a-z_/]+)\\.h\""));
+    int seen = 0;
+    QDirIterator files(root, {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+    while (files.hasNext()) {
+      QFile file(files.next());
+      QVERIFY(file.open(QIODevice::ReadOnly));
+      const QString text = QString::fromUtf8(file.readAll());
+      const QStringList own = QDir(root).relativeFilePath(file.fileName()).split('/');
+      if (own.size() < 2) continue;  // what puts it all together
+      for (auto it = include.globalMatch(text); it.hasNext();) {
+        const QStringList other = it.next().captured(1).split('/');
+        const QString words = file.fileName() + " includes " + other.join('/');
+        QVERIFY2(floors.at(other[0]) <= floors.at(own[0]), qPrintable(words));
+        // A stage knows no other, and the window knows stages and nothing inside them.
+        if (own[0] == "stages" && own.size() > 2 && other[0] == "stages" && other.size() > 2)
+          QVERIFY2(other[1] == own[1], qPrintable(words));
+        if (own[0] == "window" && other[0] == "stages")
+          QVERIFY2(other.back().endsWith("stage") || other.back() == "slate", qPrintable(words));
+        ++seen;
+      }
+    }
+    QVERIFY(seen > 300);
+  }
+
   void everyFolderOfCoreIsOnAFloor() {
     const QStringList folders =
         QDir(QStringLiteral(NARROWS_SOURCE_DIR "/core")).entryList(QDir::Dirs | QDir::NoDotAndDotDot);

@@ -236,6 +236,10 @@ void AssemblyDrawing::paintTimbers(QPainter& painter) const {
     painter.drawText(QRectF(head.x() - 20.0, head.y() - 20.0, 40.0, 16.0), Qt::AlignCenter,
                      QString::fromStdString(station.name));
   }
+  // What is taken hold of is not written over.
+  constexpr double gripPx = 8.0;
+  for (const Held& grip : timber() != nullptr ? grips() : std::vector<Held>())
+    labels.keepClear(QRectF(toScreen(placeOf(grip)) - QPointF(gripPx, gripPx), QSizeF(2.0 * gripPx, 2.0 * gripPx)));
   for (const TimberShape& shape : shown.shapes.shapes) {
     // Named where there is room: in the middle, or else below.
     const Vec2 middle = centroid(shape.outline);
@@ -245,7 +249,15 @@ void AssemblyDrawing::paintTimbers(QPainter& painter) const {
     const Box2 extent = boxOf(shape.outline);
     const bool tight = extent.height() * pixelsPerMm() < 24.0 || extent.width() * pixelsPerMm() < wide;
     if (tight) box.moveTop(toScreen({middle.x(), extent.low.y()}).y() + 12.0);
-    box = labels.place(box, {0.0, 19.0});
+    // Beside its middle where that is taken, the nearest first, and else as far down as it has to go.
+    std::vector<QRectF> places{box};
+    constexpr double stepPx = 20.0;
+    constexpr int steps = 7;
+    for (int step = 1; step <= steps; ++step)
+      for (const double way : {1.0, -1.0}) places.push_back(box.translated(way * step * stepPx, 0.0));
+    std::erase_if(places, [this](const QRectF& place) { return !QRectF(rect()).contains(place); });
+    const auto clear = labels.takeFirstClear(places);
+    box = clear ? *clear : labels.place(box, {0.0, 19.0});
     QColor ground = tight ? look::paper : look::timber;
     ground.setAlpha(200);
     painter.fillRect(box, ground);
@@ -405,33 +417,37 @@ void AssemblyDrawing::turnCorner() {
 }
 
 std::vector<Deed> AssemblyDrawing::deeds() {
-  if (backbone() == nullptr || timber() == nullptr || !pointInHand()) return {};
-  const auto& outline = timber()->outline;
-  const auto at = static_cast<std::size_t>(m_grip);
-  constexpr std::size_t fewestPoints = 3;
-  const bool corner = at < outline.size() && outline[at].corner;
-  return {{tr("Add a point after this one"), Qt::Key_Insert, [this] { addPoint(); }},
-          {tr("Take out this point"), Qt::Key_Delete, [this] { removePoint(); }, outline.size() > fewestPoints},
-          {corner ? tr("Run the batten through this point") : tr("Make a corner of this point"), Qt::Key_C,
-           [this] { turnCorner(); }}};
+  const bool held = backbone() != nullptr && timber() != nullptr && pointInHand();
+  bool corner = false, mayGo = false;
+  if (held) {
+    const auto& outline = timber()->outline;
+    const auto at = static_cast<std::size_t>(m_grip);
+    constexpr std::size_t fewestPoints = 3;
+    corner = at < outline.size() && outline[at].corner;
+    mayGo = outline.size() > fewestPoints;
+  }
+  return {
+      {tr("Add a point after this one"), Qt::Key_Insert, [this] { addPoint(); }, held,
+       tr("add a point after the one in hand")},
+      {tr("Take out this point"), Qt::Key_Delete, [this] { removePoint(); }, mayGo, tr("take out the point in hand")},
+      {corner ? tr("Run the batten through this point") : tr("Make a corner of this point"), Qt::Key_C,
+       [this] { turnCorner(); }, held, tr("make a corner of the point in hand, or run the batten through it")}};
 }
 
-void AssemblyDrawing::keyPressEvent(QKeyEvent* event) {
-  const bool control = (event->modifiers() & Qt::ControlModifier) != 0;
+std::vector<Deed> AssemblyDrawing::strokes() {
+  const bool drawn = backbone() != nullptr;
   const double step = notationStep(m_session->notation()).mm();
-  if (backbone() == nullptr) return SessionCanvas::keyPressEvent(event);
-  switch (event->key()) {
-    case Qt::Key_Left:
-      return control ? nudge(-step, 0.0) : choose(m_timber - 1);
-    case Qt::Key_Right:
-      return control ? nudge(step, 0.0) : choose(m_timber + 1);
-    case Qt::Key_Up:
-      return control ? nudge(0.0, step) : chooseGrip(m_grip + 1);
-    case Qt::Key_Down:
-      return control ? nudge(0.0, -step) : chooseGrip(m_grip - 1);
-    default:
-      SessionCanvas::keyPressEvent(event);
-  }
+  const auto nudgeBy = [this](double x, double z) { return [this, x, z] { nudge(x, z); }; };
+  const QString timbers = tr("the timber before or after"), points = tr("the point before or after on its outline");
+  const QString moved = tr("the point in hand by the smallest step");
+  return {{timbers, Qt::Key_Left, [this] { choose(m_timber - 1); }, drawn},
+          {timbers, Qt::Key_Right, [this] { choose(m_timber + 1); }, drawn},
+          {points, Qt::Key_Up, [this] { chooseGrip(m_grip + 1); }, drawn},
+          {points, Qt::Key_Down, [this] { chooseGrip(m_grip - 1); }, drawn},
+          {moved, Qt::CTRL | Qt::Key_Left, nudgeBy(-step, 0.0), drawn},
+          {moved, Qt::CTRL | Qt::Key_Right, nudgeBy(step, 0.0), drawn},
+          {moved, Qt::CTRL | Qt::Key_Up, nudgeBy(0.0, step), drawn},
+          {moved, Qt::CTRL | Qt::Key_Down, nudgeBy(0.0, -step), drawn}};
 }
 
 }  // namespace narrows

@@ -34,7 +34,7 @@ class AssemblyDrawing : public SessionCanvas {
   std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
   bool takeHold(const QPointF& at) override;
-  void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> strokes() override;
   std::vector<Deed> deeds() override;
   QMarginsF room() const override { return {34.0, 40.0, 34.0, 44.0}; }
 

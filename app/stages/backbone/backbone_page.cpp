@@ -70,7 +70,7 @@ QString BackbonePage::shown(double mm) const {
 }
 
 QString BackbonePage::degrees(double rad) const {
-  return QString::fromStdString(showDecimal(radians(rad).deg(), 1)) + QStringLiteral("°");
+  return QString::fromStdString(saidDecimal(radians(rad).deg(), 1)) + QStringLiteral("°");
 }
 
 QString BackbonePage::thin(double mm) const {
@@ -153,7 +153,7 @@ QComboBox* BackbonePage::timberField(Slate* slate, const QString& name, std::fun
 }
 
 std::optional<Length> BackbonePage::readLength(const QString& text) {
-  const auto length = parseLength(typedFigure(text), bareUnit(m_session->notation()));
+  const auto length = typedLength(text, bareUnit(m_session->notation()));
   if (length) return *length;
   tell(QString::fromStdString(describe(length.error()[0])));
   return std::nullopt;

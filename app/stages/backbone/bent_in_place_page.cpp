@@ -210,7 +210,7 @@ void BentInPlacePage::showPage() {
   const BentInPlace& made = *backbone()->bentInPlace;
   const Notation notation = m_session->notation();
   m_head->setText(QString::fromStdString(goesOnWords(made.goesOn)));
-  m_bend->setText(tr("Tightest %1 at its middle, %2 along: %3 times its thickness, %4 % at its outer fibres.")
+  m_bend->setText(tr("Tightest %1 at its middle, %2 along: %3 times its thickness, %L4 % at its outer fibres.")
                       .arg(radius(made.leastRadiusMm), shown(made.tightestAlongMm))
                       .arg(made.ratio, 0, 'f', 0)
                       .arg(100.0 * made.strain, 0, 'f', 2));

@@ -84,25 +84,25 @@ void KeelDrawing::paintDrawing(QPainter& painter) {
   painter.setPen(QPen(look::inHand, 1.6, Qt::DashLine));
   drawStraight(painter, toScreen({station.outboardMm, 0.0}), toScreen({station.outboardMm, 1.35 * thick}));
   painter.setFont(shopFont(look::headPx, true));
-  painter.drawText(toScreen({station.outboardMm, 1.35 * thick}) + QPointF(10.0, 6.0),
-                   QStringLiteral("%1°").arg(radians(station.stationRad).deg(), 0, 'f', 1));
+  const QPointF bevelAt = toScreen({station.outboardMm, 1.35 * thick}) + QPointF(10.0, 6.0);
+  painter.drawText(bevelAt, QStringLiteral("%L1°").arg(radians(station.stationRad).deg(), 0, 'f', 1));
   painter.setFont(shopFont(look::figurePx));
   painter.setPen(look::ink);
   painter.drawText(toScreen({0.0, 0.0}) + QPointF(-60.0, 24.0), tr("lower %1 half").arg(shown(station.outboardMm)));
-  painter.drawText(toScreen({0.0, thick}) + QPointF(-60.0, -10.0), tr("upper %1 half").arg(shown(station.inboardMm)));
+  // Left of the bevel, however narrow the keel.
+  const QString upper = tr("upper %1 half").arg(shown(station.inboardMm));
+  const QPointF upperAt = toScreen({0.0, thick}) + QPointF(-60.0, -10.0);
+  const double most = bevelAt.x() - 12.0 - painter.fontMetrics().horizontalAdvance(upper);
+  painter.drawText(QPointF(std::min(upperAt.x(), most), upperAt.y()), upper);
 }
 
-void KeelDrawing::keyPressEvent(QKeyEvent* event) {
-  switch (event->key()) {
-    case Qt::Key_Right:
-    case Qt::Key_Down:
-      return choose(m_station + 1);
-    case Qt::Key_Left:
-    case Qt::Key_Up:
-      return choose(m_station - 1);
-    default:
-      SessionCanvas::keyPressEvent(event);
-  }
+std::vector<Deed> KeelDrawing::strokes() {
+  const auto goBy = [this](int by) { return [this, by] { choose(m_station + by); }; };
+  const QString stations = tr("the station before or after");
+  return {{stations, Qt::Key_Left, goBy(-1)},
+          {stations, Qt::Key_Right, goBy(1)},
+          {stations, Qt::Key_Up, goBy(-1)},
+          {stations, Qt::Key_Down, goBy(1)}};
 }
 
 KeelPage::KeelPage(Session* session, QWidget* parent)

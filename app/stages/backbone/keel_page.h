@@ -23,7 +23,7 @@ class KeelDrawing : public SessionCanvas {
  protected:
   std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
-  void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> strokes() override;
   QMarginsF room() const override { return {120.0, 70.0, 120.0, 70.0}; }
 
  private:

@@ -155,7 +155,7 @@ void RabbetDrawing::paintProfile(QPainter& painter) {
     painter.setBrush(on ? look::inHand : look::raised);
     painter.drawEllipse(at, on ? 5.5 : 3.5, on ? 5.5 : 3.5);
     handles.push_back({at, nameOf(all[i].name), static_cast<int>(i), -1, on,
-                       tr("bevel %1°").arg(radians(now.at(all[i].alongMm).bevelRad).deg(), 0, 'f', 1)});
+                       tr("bevel %L1°").arg(radians(now.at(all[i].alongMm).bevelRad).deg(), 0, 'f', 1)});
   }
   painter.setBrush(Qt::NoBrush);
   setHandles(std::move(handles));
@@ -203,7 +203,7 @@ void RabbetDrawing::paintDrawing(QPainter& painter) {
   painter.setFont(shopFont(look::headPx, true));
   painter.setPen(look::ink);
   painter.drawText(QRectF(18.0, 12.0, width() - profileWide - 60.0, 36.0), Qt::AlignLeft | Qt::AlignVCenter,
-                   QStringLiteral("%1°  %2")
+                   QStringLiteral("%L1°  %2")
                        .arg(radians(cut->angleRad).deg(), 0, 'f', 1)
                        .arg(QString::fromStdString(riseWords(cut->angleRad, m_session->notation()))));
   paintProfile(painter);
@@ -214,24 +214,27 @@ bool RabbetDrawing::takeInHand(const CanvasHandle& handle) {
   return true;
 }
 
-void RabbetDrawing::keyPressEvent(QKeyEvent* event) {
-  switch (event->key()) {
-    case Qt::Key_Up:
-    case Qt::Key_Right:
-      return chooseMark(m_mark + 1);
-    case Qt::Key_Down:
-    case Qt::Key_Left:
-      return chooseMark(m_mark - 1);
-    default:
-      SessionCanvas::keyPressEvent(event);
-  }
+std::vector<Deed> RabbetDrawing::strokes() {
+  const auto goBy = [this](int by) { return [this, by] { chooseMark(m_mark + by); }; };
+  const QString marks = tr("the mark before or after");
+  return {{marks, Qt::Key_Left, goBy(-1)},
+          {marks, Qt::Key_Right, goBy(1)},
+          {marks, Qt::Key_Up, goBy(1)},
+          {marks, Qt::Key_Down, goBy(-1)}};
 }
 
 RabbetPage::RabbetPage(Session* session, QWidget* parent)
     : BackbonePage(session, parent),
       m_drawing(new RabbetDrawing(session)),
       m_grid(new CellGrid(tr("The rabbet at its marks"), session, this)) {
-  auto* slate = new Slate(session, this);
+  fillTable();
+  arrange(m_drawing, m_grid, makeSlate());
+  connect(m_drawing, &RabbetDrawing::chosen, this, &RabbetPage::refresh);
+  connect(m_grid, &CellGrid::cellTaken, m_drawing, &RabbetDrawing::chooseMark);
+}
+
+Slate* RabbetPage::makeSlate() {
+  auto* slate = new Slate(m_session, this);
   m_bevel = slate->addHeadline(tr("Bevel at the mark"));
   m_where = slate->addFigure(tr("Where its lines are"));
   m_groove = slate->addFigure(tr("How far a machine may run"));
@@ -249,9 +252,9 @@ RabbetPage::RabbetPage(Session* session, QWidget* parent)
     tell(tr("This part does not come to %1.").arg(shown(at.mm())));
     return false;
   });
-  slate->beginGroup(tr("Where it is told"));
+  slate->beginGroup(tr("Its marks"));
   slate->addChoice(
-      tr("Told at"), {tr("waterlines or stations"), tr("even steps along it")},
+      tr("Marks at"), {tr("waterlines or stations"), tr("even steps along it")},
       [this] { return m_drawing->steps() == RabbetSteps::Table ? 0 : 1; },
       [this](int index) {
         m_drawing->chooseSteps(index == 0 ? RabbetSteps::Table : RabbetSteps::Even, m_drawing->stepMm());
@@ -276,6 +279,10 @@ RabbetPage::RabbetPage(Session* session, QWidget* parent)
   lengthField(slate, tr("Stopwaters (0: by the planking)"), tr("Change the stopwaters"),
               [](BackbonePlan& plan) -> Length& { return plan.rabbet.stopwater; });
   slate->endGroup();
+  return slate;
+}
+
+void RabbetPage::fillTable() {
   m_grid->cells().columns = {tr("rabbet"),   tr("up"), tr("inner"), tr("up"),      tr("out"),
                              tr("bearding"), tr("up"), tr("bevel"), tr("in plan"), tr("to pare")};
   m_grid->cells().rows = [this] { return static_cast<int>(m_drawing->marks().size()); };
@@ -285,9 +292,6 @@ RabbetPage::RabbetPage(Session* session, QWidget* parent)
                                                       : QString();
   };
   m_grid->cells().cell = [this](int row, int column) { return cellOf(row, column); };
-  arrange(m_drawing, m_grid, slate);
-  connect(m_drawing, &RabbetDrawing::chosen, this, &RabbetPage::refresh);
-  connect(m_grid, &CellGrid::cellTaken, m_drawing, &RabbetDrawing::chooseMark);
 }
 
 Cell RabbetPage::cellOf(int row, int column) const {
@@ -352,9 +356,10 @@ void RabbetPage::showPage() {
                                    m_drawing->part() == RabbetPart::Keel ? tr("forward end") : tr("foot"))
                         : tr("No length of it rolls gently enough for a machine: cut it by hand."));
   // A figure that is off moves the planking so far, and the lines along the side by that over the sine of the bevel.
-  const double off = m_session->solved()->fair->figureTolerance().mm();
+  const Length off = m_session->solved()->fair->figureTolerance();
+  const Length along = millimetres(off.mm() / std::max(std::sin(at.bevelRad), 0.01));
   m_doubt->setText(tr("The table is good to %1: these lines may lie %2 off along the side.")
-                       .arg(shown(off), shown(off / std::max(std::sin(at.bevelRad), 0.01))));
+                       .arg(m_session->shownTolerance(off), m_session->shownTolerance(along)));
 }
 
 }  // namespace narrows

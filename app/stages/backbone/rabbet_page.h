@@ -33,7 +33,7 @@ class RabbetDrawing : public SessionCanvas {
  protected:
   std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
-  void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> strokes() override;
   bool takeInHand(const CanvasHandle& handle) override;
   QMarginsF room() const override { return {90.0, 60.0, 260.0, 60.0}; }
 
@@ -85,6 +85,8 @@ class RabbetPage : public BackbonePage {
   void showPage() override;
 
  private:
+  Slate* makeSlate();
+  void fillTable();
   Cell cellOf(int row, int column) const;
 
   RabbetDrawing* m_drawing;

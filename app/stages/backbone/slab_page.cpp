@@ -238,20 +238,19 @@ std::vector<Deed> SlabDrawing::deeds() {
           {tr("Turn the pattern over"), Qt::Key_F, [this] { shift(0.0, 0.0, 0.0, true); }}};
 }
 
-void SlabDrawing::keyPressEvent(QKeyEvent* event) {
-  const double step = (event->modifiers() & Qt::ControlModifier) != 0 ? notationStep(m_session->notation()).mm() : 10.0;
-  switch (event->key()) {
-    case Qt::Key_Left:
-      return shift(-step, 0.0, 0.0, false);
-    case Qt::Key_Right:
-      return shift(step, 0.0, 0.0, false);
-    case Qt::Key_Up:
-      return shift(0.0, step, 0.0, false);
-    case Qt::Key_Down:
-      return shift(0.0, -step, 0.0, false);
-    default:
-      SessionCanvas::keyPressEvent(event);
-  }
+std::vector<Deed> SlabDrawing::strokes() {
+  std::vector<Deed> all;
+  const auto add = [&](Qt::KeyboardModifiers held, double step, const QString& words) {
+    const auto moveBy = [this](double x, double y) { return [this, x, y] { shift(x, y, 0.0, false); }; };
+    all.push_back({words, QKeyCombination(held, Qt::Key_Left), moveBy(-step, 0.0)});
+    all.push_back({words, QKeyCombination(held, Qt::Key_Right), moveBy(step, 0.0)});
+    all.push_back({words, QKeyCombination(held, Qt::Key_Up), moveBy(0.0, step)});
+    all.push_back({words, QKeyCombination(held, Qt::Key_Down), moveBy(0.0, -step)});
+  };
+  constexpr double coarseMm = 10.0;
+  add(Qt::NoModifier, coarseMm, tr("move the pattern on the slab"));
+  add(Qt::ControlModifier, notationStep(m_session->notation()).mm(), tr("move it by the smallest step"));
+  return all;
 }
 
 SlabPage::SlabPage(Session* session, QWidget* parent)

@@ -28,7 +28,7 @@ class SlabDrawing : public SessionCanvas {
   bool takeHold(const QPointF& at) override;
   void mouseDoubleClickEvent(QMouseEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;
-  void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> strokes() override;
   std::vector<Deed> deeds() override;
   QMarginsF room() const override { return {28.0, 40.0, 84.0, 44.0}; }
 

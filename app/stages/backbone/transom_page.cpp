@@ -73,14 +73,14 @@ void TransomDrawing::paintDrawing(QPainter& painter) {
     for (const double side : {1.0, -1.0}) painter.drawEllipse(toScreen({side * mark.at.x(), mark.at.y()}), 3.5, 3.5);
     painter.setBrush(Qt::NoBrush);
     handles.push_back({at, nameOf(mark.name), static_cast<int>(i), -1, on,
-                       tr("bevel %1°").arg(std::abs(radians(mark.bevelRad).deg()), 0, 'f', 1)});
+                       tr("bevel %L1°").arg(std::abs(radians(mark.bevelRad).deg()), 0, 'f', 1)});
     const double y = std::min(at.y(), last - wordsHeightPx);
     last = y;
     painter.setFont(shopFont(look::labelPx, on));
     const double left = toScreen(box->second).x() + 26.0;
     painter.drawText(
         QPointF(left, y + 5.0),
-        QStringLiteral("%1  %2°").arg(nameOf(mark.name)).arg(radians(std::abs(mark.bevelRad)).deg(), 0, 'f', 1));
+        QStringLiteral("%1  %L2°").arg(nameOf(mark.name)).arg(radians(std::abs(mark.bevelRad)).deg(), 0, 'f', 1));
     painter.setPen(QPen(look::outline, 0.8));
     drawStraight(painter, at, QPointF(left - 4.0, y));
   }
@@ -92,15 +92,10 @@ bool TransomDrawing::takeInHand(const CanvasHandle& handle) {
   return true;
 }
 
-void TransomDrawing::keyPressEvent(QKeyEvent* event) {
-  switch (event->key()) {
-    case Qt::Key_Up:
-      return chooseMark(m_mark + 1);
-    case Qt::Key_Down:
-      return chooseMark(m_mark - 1);
-    default:
-      SessionCanvas::keyPressEvent(event);
-  }
+std::vector<Deed> TransomDrawing::strokes() {
+  const QString marks = tr("the next mark up or down");
+  return {{marks, Qt::Key_Up, [this] { chooseMark(m_mark + 1); }},
+          {marks, Qt::Key_Down, [this] { chooseMark(m_mark - 1); }}};
 }
 
 TransomPage::TransomPage(Session* session, QWidget* parent)

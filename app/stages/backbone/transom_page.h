@@ -22,7 +22,7 @@ class TransomDrawing : public SessionCanvas {
  protected:
   std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
-  void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> strokes() override;
   bool takeInHand(const CanvasHandle& handle) override;
   QMarginsF room() const override { return {60.0, 50.0, 230.0, 50.0}; }
 

@@ -42,6 +42,12 @@ Box* labelled(QHBoxLayout* row, Box* box, const QString& name) {
 
 LineBench::LineBench(Session* session, QWidget* parent)
     : QWidget(parent), m_session(session), m_drawing(new LineDrawing(session)), m_slate(new Slate(session)) {
+  lay();
+  fillSlate();
+  follow();
+}
+
+void LineBench::lay() {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(0);
@@ -72,14 +78,17 @@ LineBench::LineBench(Session* session, QWidget* parent)
   m_comb->setCheckable(true);
   how->addStretch(1);
   column->addWidget(m_drawing, 1);
+  connect(back, &QPushButton::clicked, this, &LineBench::leaveAsked);
+}
 
+void LineBench::fillSlate() {
   m_name = m_slate->addHeadline(tr("Line in hand"));
   m_nail = m_slate->addFigure(tr("Nail in hand"));
   m_verdict = m_slate->addMarked(tr("What the judge says"));
   m_floats = m_slate->addFigure(tr("Float"));
   m_slate->addSpace(6);
   m_slate->addHeading(tr("Figure built to"));
-  m_figure = new LengthField(tr("Figure built to"), session, m_slate);
+  m_figure = new LengthField(tr("Figure built to"), m_session, m_slate);
   m_slate->addWidget(m_figure);
   m_drawn = m_slate->addFigure(tr("Figure as drawn"));
   m_why = m_slate->addHeading(QString());
@@ -98,8 +107,9 @@ LineBench::LineBench(Session* session, QWidget* parent)
   m_words = m_slate->addFigure(tr("How the line runs"));
   m_slate->addStretch();
   m_slate->addHeading(tr("Click a nail: it comes out. Drag it: it moves. Hold S to sight along."));
+}
 
-  connect(back, &QPushButton::clicked, this, &LineBench::leaveAsked);
+void LineBench::follow() {
   connect(m_drawing, &LineDrawing::leaveAsked, this, &LineBench::leaveAsked);
   connect(m_lines, &QComboBox::activated, this, [this](int index) {
     m_drawing->choose(m_choices[static_cast<std::size_t>(index)]);
@@ -120,7 +130,7 @@ LineBench::LineBench(Session* session, QWidget* parent)
   connect(m_guess, &QPushButton::clicked, this, [this] { m_drawing->setFigureInHand(m_meant); });
   connect(m_figure, &LengthField::lengthEntered, m_drawing, &LineDrawing::setFigureInHand);
   connect(m_drawing, &LineDrawing::nailChanged, this, &LineBench::showNail);
-  connect(session, &Session::answerSettled, this, [this] {
+  connect(m_session, &Session::answerSettled, this, [this] {
     listLines();
     showNail();
   });
@@ -241,7 +251,8 @@ void LineBench::showNail() {
   m_guess->setVisible(guess.has_value());
   if (guess) {
     m_meant = guess->meant;
-    m_guess->setText(tr("Take %1").arg(QString::fromStdString(writeLength(guess->meant, solved->fair->unit, 3, true))));
+    m_guess->setText(tr("Take %1").arg(
+        QString::fromStdString(withDecimalMark(writeLength(guess->meant, solved->fair->unit, 3, true)))));
     m_guess->setToolTip(QString::fromStdString(slipWords(guess->slip, solved->fair->unit)));
   }
 }

@@ -40,6 +40,10 @@ class LineBench : public QWidget {
   void leaveAsked();
 
  private:
+  /// Which line and how it is looked at, above the drawing.
+  void lay();
+  void fillSlate();
+  void follow();
   void listLines();
   void showNail();
   void showWords();

@@ -419,7 +419,7 @@ void LineDrawing::paintDrawing(QPainter& painter) {
     return;
   }
   setCaption(lookingFrom() == LookFrom::Along
-                 ? tr("sighted along from its fore end: length drawn %1 times shorter").arg(m_squeeze, 0, 'f', 1)
+                 ? tr("sighted along from its fore end: length drawn %L1 times shorter").arg(m_squeeze, 0, 'f', 1)
                  : QString());
   if (m_comb) paintComb(painter);
   paintBatten(painter);
@@ -480,53 +480,42 @@ void LineDrawing::chooseAt(const QPointF& at) {
 
 std::vector<Deed> LineDrawing::deeds() {
   const auto figure = figureAt(m_nail);
-  if (!figure) return {};
-  return {
-      {isPulled(static_cast<std::size_t>(m_nail)) ? tr("Drive the nail home") : tr("Pull the nail"), Qt::Key_Space,
-       [this] { pullOrDrive(); }},
-      {tr("Let it float to the batten"), Qt::Key_F, [this] { floatToBatten(); }},
-      {tr("As drawn again"), Qt::Key_Delete, [this] { asDrawn(); }, fairedAt(*m_session->book(), *figure) != nullptr}};
+  const bool held = figure.has_value();
+  const bool pulled = held && isPulled(static_cast<std::size_t>(m_nail));
+  const bool faired = held && fairedAt(*m_session->book(), *figure) != nullptr;
+  return {{pulled ? tr("Drive the nail home") : tr("Pull the nail"), Qt::Key_Space, [this] { pullOrDrive(); }, held,
+           tr("pull the nail in hand, or drive it home")},
+          {tr("Let it float to the batten"), Qt::Key_F, [this] { floatToBatten(); }, held,
+           tr("let the nail float to the batten")},
+          {tr("As drawn again"), Qt::Key_Delete, [this] { asDrawn(); }, faired, tr("the figure as drawn again")}};
 }
 
-void LineDrawing::keyPressEvent(QKeyEvent* event) {
-  switch (event->key()) {
-    case Qt::Key_Left:
-      step(-1);
-      return;
-    case Qt::Key_Right:
-      step(1);
-      return;
-    case Qt::Key_Up:
-      nudge(1.0);
-      return;
-    case Qt::Key_Down:
-      nudge(-1.0);
-      return;
-    case Qt::Key_S:
-      if (!event->isAutoRepeat() && !m_sighting) {
-        m_sighting = true;
-        measure();
-        fit();
-        remeasure();
-      }
-      return;
-    case Qt::Key_Escape:
-      m_pressed.reset();
-      if (!hand().putBack()) emit leaveAsked();
-      return;
-    default:
-      SessionCanvas::keyPressEvent(event);
-  }
+std::vector<Deed> LineDrawing::strokes() {
+  const auto nudgeBy = [this](double steps) { return [this, steps] { nudge(steps); }; };
+  const QString nails = tr("the nail before or after"), moved = tr("the nail in hand by the smallest step");
+  return {{nails, Qt::Key_Left, [this] { step(-1); }},
+          {nails, Qt::Key_Right, [this] { step(1); }},
+          {moved, Qt::Key_Up, nudgeBy(1.0)},
+          {moved, Qt::Key_Down, nudgeBy(-1.0)},
+          {moved, Qt::CTRL | Qt::Key_Up, nudgeBy(1.0)},
+          {moved, Qt::CTRL | Qt::Key_Down, nudgeBy(-1.0)},
+          {tr("held: sight along the line from its end"), Qt::Key_S, [this] { sight(true); }},
+          {tr("put back what is dragged; then the whole boat again"), Qt::Key_Escape, [this] {
+             m_pressed.reset();
+             if (!hand().putBack()) emit leaveAsked();
+           }}};
+}
+
+void LineDrawing::sight(bool along) {
+  if (m_sighting == along) return;
+  m_sighting = along;
+  measure();
+  fit();
+  remeasure();
 }
 
 void LineDrawing::keyReleaseEvent(QKeyEvent* event) {
-  if (event->key() == Qt::Key_S && !event->isAutoRepeat() && m_sighting) {
-    m_sighting = false;
-    measure();
-    fit();
-    remeasure();
-    return;
-  }
+  if (event->key() == Qt::Key_S && !event->isAutoRepeat()) return sight(false);
   Canvas::keyReleaseEvent(event);
 }
 

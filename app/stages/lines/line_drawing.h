@@ -57,7 +57,7 @@ class LineDrawing : public SessionCanvas {
   void answered() override;
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;
-  void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> strokes() override;
   std::vector<Deed> deeds() override;
   void chooseAt(const QPointF& at) override;
   void keyReleaseEvent(QKeyEvent* event) override;
@@ -76,6 +76,8 @@ class LineDrawing : public SessionCanvas {
   void fairTo(double mm, const QString& why);
   void nudge(double by);
   void step(int by);
+  /// Seen from the end of the line, its length foreshortened, or as it was.
+  void sight(bool along);
   /// A nail that was pressed begins to move: its figure follows the pointer's travel along the way it measures.
   void grip(const QPointF& from);
   void paintBatten(QPainter& painter) const;

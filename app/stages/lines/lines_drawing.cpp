@@ -372,20 +372,21 @@ void LinesDrawing::mousePressEvent(QMouseEvent* event) {
   m_session->select(selection);
 }
 
-void LinesDrawing::keyPressEvent(QKeyEvent* event) {
-  if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
-    emit lineAsked();
-    return;
-  }
-  const int step = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
-  if (step == 0 || m_session->solved() == nullptr || m_session->solved()->drawn == nullptr) {
-    SessionCanvas::keyPressEvent(event);
-    return;
-  }
-  Selection selection = m_session->selection();
-  selection.section =
-      std::clamp(selection.section + step, 0, static_cast<int>(m_session->solved()->drawn->sections.size()) - 1);
-  m_session->select(selection);
+std::vector<Deed> LinesDrawing::strokes() {
+  const bool drawn = m_session->solved() != nullptr && m_session->solved()->drawn != nullptr;
+  const auto goBy = [this](int step) {
+    return [this, step] {
+      Selection selection = m_session->selection();
+      const int last = static_cast<int>(m_session->solved()->drawn->sections.size()) - 1;
+      selection.section = std::clamp(selection.section + step, 0, last);
+      m_session->select(selection);
+    };
+  };
+  const QString stations = tr("the station before or after"), alone = tr("work on the line in hand by itself");
+  return {{stations, Qt::Key_Left, goBy(-1), drawn},
+          {stations, Qt::Key_Right, goBy(1), drawn},
+          {alone, Qt::Key_Return, [this] { emit lineAsked(); }},
+          {alone, Qt::Key_Enter, [this] { emit lineAsked(); }}};
 }
 
 }  // namespace narrows

@@ -25,7 +25,7 @@ class LinesDrawing : public SessionCanvas {
   void paintDrawing(QPainter& painter) override;
   void mousePressEvent(QMouseEvent* event) override;
   void mouseDoubleClickEvent(QMouseEvent* event) override;
-  void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> strokes() override;
 
  private:
   /// One view: how a point of the hull lies on the drawing.

@@ -215,6 +215,11 @@ void LinesStage::workOn(const FigureRef& figure) {
   m_bench->chooseFigure(figure);
 }
 
+void LinesStage::beginTyping() {
+  m_grid->setFocus();
+  m_grid->setCurrentIndex(m_grid->offsets()->index(0, 0));
+}
+
 void LinesStage::workOnSelected() {
   if (!m_session->hasBook()) return;
   const auto& solved = m_session->solved();
@@ -302,9 +307,9 @@ void LinesStage::takeFaired(const ToFair& work, const BookSnapshot& of, const Fi
     if (!left.contains(moved.figure)) most = std::max(most, std::abs(moved.toMm - moved.fromMm));
   }
   const auto edited = fairFigures(now, values, today(), std::string(fairedWithTable));
-  if (!m_session->perform(tr("Fair the table within %1").arg(shown(work.tolerance.mm())), edited)) return;
+  if (!m_session->perform(tr("Fair the table within %1").arg(shownTolerance(work.tolerance)), edited)) return;
   QString words =
-      tr("%1 moved, by %2 at most; the lines bend %3 % less. The corrected table can be printed with the sheets.")
+      tr("%1 moved, by %2 at most; the lines bend %L3 % less. The corrected table can be printed with the sheets.")
           .arg(tr("%n figure(|s)", nullptr, static_cast<int>(values.size())), shown(most))
           .arg(100.0 * (1.0 - faired->bendingAfter / std::max(faired->bendingBefore, 1e-12)), 0, 'f', 1);
   if (!faired->wanting.empty())
@@ -330,7 +335,7 @@ void LinesStage::addLine() {
   TableRow row;
   std::vector<Length> lengths;
   for (qsizetype i = wanted == 5 ? 2 : 1; i < wanted; ++i) {
-    const auto length = parseLength(typedFigure(words[i]), unit);
+    const auto length = typedLength(words[i], unit);
     if (!length) return answer(QString::fromStdString(describe(length.error()[0])), true);
     lengths.push_back(*length);
   }
@@ -372,7 +377,7 @@ void LinesStage::scaleAll() {
   if (!taken) return;
   if (m_session->perform(tr("Scale the table by %1").arg(scale), scaleTable(*m_session->book(), scale)))
     answer(tr("Scaled. A reading off the drawing is taken to be good to %1.")
-               .arg(shown(m_session->book()->table.figureTolerance().mm())),
+               .arg(shownTolerance(m_session->book()->table.figureTolerance())),
            false);
 }
 

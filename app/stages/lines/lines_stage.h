@@ -39,6 +39,8 @@ class LinesStage : public Stage {
   void showWhole();
   void workOn(const FigureRef& figure);
   void workOnSelected();
+  /// The first figure of the table takes the keys.
+  void beginTyping();
   /// Brings every figure that will go to where the battens bend least, within the tolerance.
   void fairAll(bool beyondToo);
   bool isFairing() const { return m_fairing.isRunning(); }

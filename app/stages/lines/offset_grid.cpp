@@ -105,14 +105,14 @@ QVariant OffsetModel::data(const QModelIndex& index, int role) const {
     return tr("Rests on one line alone: a slip of half an inch here would not be told. Read it twice.");
   if (role == Qt::ToolTipRole && faired != nullptr)
     return tr("drawn %1, faired to %2: %3")
-        .arg(QString::fromStdString(writeLength(*figure, m_shown->table.unit, 6, true)),
-             QString::fromStdString(writeLength(faired->value, m_shown->table.unit, 3, true)),
+        .arg(QString::fromStdString(withDecimalMark(writeLength(*figure, m_shown->table.unit, 6, true))),
+             QString::fromStdString(withDecimalMark(writeLength(faired->value, m_shown->table.unit, 3, true))),
              QString::fromStdString(faired->why));
   if (role == Qt::DisplayRole && faired != nullptr)
-    return QString::fromStdString(writeLength(faired->value, m_shown->table.unit, 2, true));
+    return QString::fromStdString(withDecimalMark(writeLength(faired->value, m_shown->table.unit, 2, true)));
   if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
   if (!figure) return role == Qt::EditRole ? QString() : QStringLiteral("–");
-  return QString::fromStdString(writeLength(*figure, m_shown->table.unit, 6, true));
+  return QString::fromStdString(withDecimalMark(writeLength(*figure, m_shown->table.unit, 6, true)));
 }
 
 QString OffsetModel::spoken(const FigureRef& figure) const {
@@ -176,7 +176,7 @@ bool OffsetModel::setData(const QModelIndex& index, const QVariant& value, int r
   const QString text = value.toString().trimmed();
   std::optional<Length> figure;
   if (!text.isEmpty() && text != QStringLiteral("-") && text != QStringLiteral("–")) {
-    const auto length = parseLength(typedFigure(text), m_shown->table.unit);
+    const auto length = typedLength(text, m_shown->table.unit);
     if (!length) {
       emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
       return false;

@@ -79,7 +79,7 @@ bool ProfileModel::setData(const QModelIndex& index, const QVariant& value, int 
   const QString text = value.toString().trimmed();
   const Unit unit = m_session->book()->table.unit;
   const auto read = [&](const QString& one, std::optional<Length>& into) {
-    const auto length = parseLength(typedFigure(one.trimmed()), unit);
+    const auto length = typedLength(one.trimmed(), unit);
     if (!length) {
       emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
       return false;

@@ -6,7 +6,7 @@
 
 #include "canvas/look.h"
 #include "canvas/seen.h"
-#include "canvas/timber_tones.h"
+#include "canvas/species_tones.h"
 #include "canvas/tongue.h"
 #include "canvas/verdict_mark.h"
 #include "fonts.h"
@@ -113,7 +113,7 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   const Lining& now = *lining();
   const int selected = m_session->selection().strake;
   painter.setRenderHint(QPainter::Antialiasing, false);
-  const TimberTones tones = timberTones();
+  const SpeciesTones tones = timberTones();
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     painter.setPen(Qt::NoPen);
     painter.setBrush(static_cast<int>(k) == selected ? look::strakeInHand : tones.of(k));
@@ -203,7 +203,7 @@ void GirthDrawing::paintWorst(QPainter& painter) const {
     const double mark = worst->verdict ? markWide : 0.0;
     const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0 + mark;
     const QPointF at = flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)));
-    const bool last = t > now.frame.lastT() - 0.5;
+    const bool last = t > now.frame.lastT() - 0.5 || at.x() + 8.0 + wide > width();
     const QRectF box(at.x() + (last ? -wide - 8.0 : 8.0), at.y() - 9.0, wide, 18.0);
     painter.fillRect(box, look::raised);
     painter.setPen(worst->verdict == Severity::Trouble ? look::trouble : look::ink);
@@ -258,25 +258,34 @@ void GirthDrawing::paintNumbers(QPainter& painter) const {
   // Strakes are numbered in the widest bay, clear of the marks in hand and the widths written beside them; one that
   // does not come there, in the middle of its own length.
   const int inHand = m_session->selection().section;
-  std::size_t bay = 0;
-  double widest = -1.0;
+  std::vector<std::pair<double, double>> bays;  // how wide, and its middle
   const double whole = sectionX(now.frame.sectionCount() - 1) - sectionX(0);
   for (std::size_t i = 0; i + 1 < now.frame.sectionCount(); ++i) {
     const bool clear = static_cast<int>(i) != inHand && static_cast<int>(i) + 1 != inHand;
-    const double wide = sectionX(i + 1) - sectionX(i) + (clear ? whole : 0.0);
-    if (wide > widest + 1.0) widest = wide, bay = i;
+    bays.emplace_back(sectionX(i + 1) - sectionX(i) + (clear ? whole : 0.0), static_cast<double>(i) + 0.5);
   }
+  // Of bays alike the foremost: they differ by hundredths.
+  std::stable_sort(bays.begin(), bays.end(),
+                   [](const auto& a, const auto& b) { return std::lround(a.first) > std::lround(b.first); });
+  Labels numbers;
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const LinedStrake& of = now.strakes[k];
-    const double usual = static_cast<double>(bay) + 0.5;
-    const double t =
-        of.reach.fromT < usual - 0.3 && of.reach.toT > usual + 0.3 ? usual : 0.5 * (of.reach.fromT + of.reach.toT);
-    const double share = 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t));
-    const std::string timber = plan() == nullptr ? std::string() : plan()->timberOf(of.id);
+    const std::string timber = plan() == nullptr ? std::string() : plan()->speciesOf(of.id);
     const QString words =
         timber.empty() ? QString::number(k + 1) : tr("%1 · %2").arg(k + 1).arg(QString::fromStdString(timber));
     const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0;
-    painter.drawText(QRectF(flat(t, share) - QPointF(0.5 * wide, 10.0), QSizeF(wide, 20.0)), Qt::AlignCenter, words);
+    // Letters are lower than their line: numbers of narrow strakes may come so near to each other.
+    constexpr double high = 14.0;
+    std::vector<QRectF> places;
+    const auto offer = [&](double t) {
+      const QPointF at = flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)));
+      places.emplace_back(at.x() - 0.5 * wide, at.y() - 0.5 * high, wide, high);
+    };
+    for (const auto& [width, middle] : bays)
+      if (of.reach.fromT < middle - 0.3 && of.reach.toT > middle + 0.3) offer(middle);
+    if (places.empty()) offer(0.5 * (of.reach.fromT + of.reach.toT));
+    if (const auto box = numbers.takeFirstClear(places))
+      painter.drawText(*box, Qt::AlignCenter | Qt::TextDontClip, words);
   }
 }
 
@@ -383,8 +392,8 @@ std::vector<GirthDrawing::WidthChip> GirthDrawing::widthChips() const {
         0.5 * (now.strakes[k].lowerEdge.shareAt(t) + now.strakes[k].upperEdge.shareAt(t)) * now.frame.girthMm(at);
     const QString words = shown(now.widthMm(k, at));
     const double width = letters.horizontalAdvance(words) + 10.0;
-    const bool last = at + 1 == now.frame.sectionCount();
     const QPointF place = toScreen({sectionX(at), middle});
+    const bool last = at + 1 == now.frame.sectionCount() || place.x() + 9.0 + width > this->width();
     const double high = std::min(22.0, roomPx - 1.0);
     chips.push_back(
         {QRectF(place.x() + (last ? -width - 9.0 : 9.0), place.y() - 0.5 * high, width, high), words, font});

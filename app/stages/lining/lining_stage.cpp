@@ -143,6 +143,11 @@ QWidget* LiningStage::makeTable() {
   for (QWidget* grid : std::initializer_list<QWidget*>{m_widths, m_weighing, m_changes}) m_tables->addWidget(grid);
   column->addWidget(m_tables);
   column->addWidget(m_answer);
+  follow();
+  return below;
+}
+
+void LiningStage::follow() {
   const auto showView = [this](int index) {
     m_drawings->setCurrentIndex(index);
     m_shade->setVisible(index == 0);
@@ -160,27 +165,26 @@ QWidget* LiningStage::makeTable() {
   });
   connect(m_take, &QPushButton::clicked, m_changes, &ChangesGrid::takeInHand);
   m_take->hide();
-  return below;
 }
 
 void LiningStage::showHeading() {
-  const QString unit = m_session->notation() == Notation::Millimetres ? tr("mm") : tr("inches");
+  const QString unit = m_session->unitSaid();
   switch (table()) {
     case Table::Widths:
-      m_heading->setText(tr("In %1. Type over one at the station marked ▾.").arg(unit));
+      m_heading->setText(unit + tr("Type over one at the station marked ▾."));
       return;
     case Table::FromKeel:
     case Table::FromSheer:
-      m_heading->setText(tr("In %1, along the girth. Type over one what the tape says.").arg(unit));
+      m_heading->setText(unit + tr("Along the girth. Type over one what the tape says."));
       return;
     case Table::Hung:
-      m_heading->setText(
-          tr("In %1: upper edge as hung, up from its mark; down with a minus. The rest is lined off again.").arg(unit));
+      m_heading->setText(unit +
+                         tr("Upper edge as hung, up from its mark; down with a minus. The rest is lined off again."));
       return;
     case Table::Difference: {
       const auto& solved = m_session->solved();
       const bool two = solved != nullptr && solved->portLining != solved->lining;
-      m_heading->setText(two ? tr("In %1, along the girth.").arg(unit) : tr("Both sides are lined off by one plan."));
+      m_heading->setText(two ? unit + tr("Along the girth.") : tr("Both sides are lined off by one plan."));
       return;
     }
     case Table::Weighed: {

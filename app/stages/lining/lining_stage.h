@@ -42,6 +42,8 @@ class LiningStage : public Stage {
  private:
   QWidget* makeBench();
   QWidget* makeTable();
+  /// What is chosen below the drawings is shown.
+  void follow();
   void showHeading();
   /// What the table below shows, in the order in which it is offered.
   enum class Table { Widths, FromKeel, FromSheer, Hung, Difference, Weighed, Changes };

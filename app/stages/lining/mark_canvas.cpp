@@ -9,7 +9,7 @@
 #include "book/edits.h"
 #include "book/lining_edits.h"
 #include "canvas/look.h"
-#include "canvas/timber_tones.h"
+#include "canvas/species_tones.h"
 #include "canvas/tongue.h"
 #include "fonts.h"
 
@@ -121,12 +121,12 @@ void MarkCanvas::paintSectionName(QPainter& painter, Labels& labels, std::size_t
   painter.setFont(shopFont(look::labelPx, on));
   painter.setPen(on ? look::inHand : look::ink);
   const double half = 0.5 * painter.fontMetrics().horizontalAdvance(name) + 3.0;
-  painter.drawText(labels.place(QRectF(head.x() - half, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}),
-                   Qt::AlignCenter, name);
+  const double left = std::clamp(head.x() - half, 0.0, std::max(0.0, width() - 2.0 * half));
+  painter.drawText(labels.place(QRectF(left, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}), Qt::AlignCenter, name);
 }
 
-TimberTones MarkCanvas::timberTones() const {
-  return plan() == nullptr ? TimberTones() : TimberTones(*lining(), *plan());
+SpeciesTones MarkCanvas::timberTones() const {
+  return plan() == nullptr ? SpeciesTones() : SpeciesTones(*lining(), *plan());
 }
 
 void MarkCanvas::paintTimbers(QPainter& painter) const {
@@ -241,15 +241,20 @@ void MarkCanvas::pullLine() {
 
 std::vector<Deed> MarkCanvas::deeds() {
   const auto mark = markInHand();
-  if (!mark) return {};
-  const PlankLine& line = lining()->lines[mark->line];
-  const bool nailed = line.moved[mark->section];
-  const bool any = std::find(line.moved.begin(), line.moved.end(), true) != line.moved.end();
+  bool nailed = false, locked = false, any = false;
+  if (mark) {
+    const PlankLine& line = lining()->lines[mark->line];
+    nailed = line.moved[mark->section];
+    locked = isLocked(mark->line, mark->section);
+    any = std::find(line.moved.begin(), line.moved.end(), true) != line.moved.end();
+  }
+  const bool held = mark.has_value();
   return {{nailed ? tr("Pull the nail of this mark") : tr("Nail this mark where it is"), Qt::Key_N,
-           [this] { nailOrPull(); }},
-          {isLocked(mark->line, mark->section) ? tr("Unlock this mark") : tr("Lock this mark where it is"), Qt::Key_L,
-           [this] { lockOrUnlock(); }},
-          {tr("Pull every nail of this line"), Qt::Key_Delete, [this] { pullLine(); }, any}};
+           [this] { nailOrPull(); }, held, tr("nail the mark in hand where it is, or pull its nail")},
+          {locked ? tr("Unlock this mark") : tr("Lock this mark where it is"), Qt::Key_L, [this] { lockOrUnlock(); },
+           held, tr("lock the mark in hand where it is, or unlock it")},
+          {tr("Pull every nail of this line"), Qt::Key_Delete, [this] { pullLine(); }, any,
+           tr("pull every nail of the line in hand")}};
 }
 
 void MarkCanvas::choose(int lineStep, int sectionStep) {
@@ -262,26 +267,15 @@ void MarkCanvas::choose(int lineStep, int sectionStep) {
   m_session->select(selection);
 }
 
-void MarkCanvas::keyPressEvent(QKeyEvent* event) {
-  const bool control = (event->modifiers() & Qt::ControlModifier) != 0;
-  const double step = notationStep(m_session->notation()).mm();
-  switch (event->key()) {
-    case Qt::Key_Up:
-      control ? nudge(step) : choose(1, 0);
-      return;
-    case Qt::Key_Down:
-      control ? nudge(-step) : choose(-1, 0);
-      return;
-    case Qt::Key_Left:
-      choose(0, -1);
-      return;
-    case Qt::Key_Right:
-      choose(0, 1);
-      return;
-    default:
-      break;
-  }
-  SessionCanvas::keyPressEvent(event);
+std::vector<Deed> MarkCanvas::strokes() {
+  const auto nudgeBy = [this](double steps) {
+    return [this, steps] { nudge(steps * notationStep(m_session->notation()).mm()); };
+  };
+  const QString lines = tr("the plank line above or below"), along = tr("the mark before or after on its line");
+  const QString moved = tr("the mark in hand up or down by the smallest step");
+  return {{lines, Qt::Key_Up, [this] { choose(1, 0); }},    {lines, Qt::Key_Down, [this] { choose(-1, 0); }},
+          {along, Qt::Key_Left, [this] { choose(0, -1); }}, {along, Qt::Key_Right, [this] { choose(0, 1); }},
+          {moved, Qt::CTRL | Qt::Key_Up, nudgeBy(1.0)},     {moved, Qt::CTRL | Qt::Key_Down, nudgeBy(-1.0)}};
 }
 
 }  // namespace narrows

@@ -6,7 +6,7 @@
 
 #include "canvas/labels.h"
 #include "canvas/session_canvas.h"
-#include "canvas/timber_tones.h"
+#include "canvas/species_tones.h"
 #include "lining/lining.h"
 
 namespace narrows {
@@ -34,7 +34,7 @@ class MarkCanvas : public SessionCanvas {
   void paintSectionName(QPainter& painter, Labels& labels, std::size_t section, const QPointF& head,
                         const QString& name) const;
   /// The timbers of the side in hand; the usual ones while its plan is gone and the answer is still of it.
-  TimberTones timberTones() const;
+  SpeciesTones timberTones() const;
   /// What strakes are got out of, where it is said, at the foot of the drawing.
   void paintTimbers(QPainter& painter) const;
   /// Whether a press takes neither a mark nor the rule in hand, but a section near it.
@@ -53,7 +53,7 @@ class MarkCanvas : public SessionCanvas {
 
   bool takeHold(const QPointF& at) override;
   void mouseMoveEvent(QMouseEvent* event) override;
-  void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> strokes() override;
   QString handleName(const CanvasHandle& handle) const override;
   std::vector<Deed> deeds() override;
 

@@ -186,7 +186,7 @@ void WidthsGrid::goToSelection(bool moves) {
 bool WidthsGrid::enter(int row, int column, const QString& text) {
   if (lining() == nullptr || static_cast<std::size_t>(column) >= lining()->frame.sectionCount()) return false;
   if (m_of == WidthsOf::Hung && text.trimmed().isEmpty()) return enterHung(row, column, std::nullopt);
-  const auto length = parseLength(typedFigure(text), bareUnit(session()->notation()));
+  const auto length = typedLength(text, bareUnit(session()->notation()));
   if (!length) {
     emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
     return false;

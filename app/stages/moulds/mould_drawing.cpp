@@ -4,6 +4,7 @@
 #include <QPainter>
 #include <cmath>
 
+#include "canvas/labels.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
 #include "canvas/tongue.h"
@@ -110,7 +111,9 @@ void MouldDrawing::paintMarks(QPainter& painter) {
   std::vector<CanvasHandle> handles;
   // The drawing's own lines are named on the starboard side, plank lines on the port side; words go where there is
   // room.
-  std::vector<QRectF> taken;
+  constexpr double captionPx = 28.0;
+  Labels labels;
+  labels.keepClear(QRectF(0.0, height() - captionPx, width(), captionPx));
   for (std::size_t i = now.marks.size(); i-- > 0;) {
     const MouldMark& mark = now.marks[i];
     const bool on = static_cast<int>(i) == m_mark;
@@ -134,19 +137,20 @@ void MouldDrawing::paintMarks(QPainter& painter) {
       }
     }
     handles.push_back({at, nameOf(mark.name), static_cast<int>(i), -1, on,
-                       tr("bevel %1°").arg(std::abs(radians(mark.bevelRad).deg()), 0, 'f', 1)});
+                       tr("bevel %L1°").arg(std::abs(radians(mark.bevelRad).deg()), 0, 'f', 1)});
     painter.setFont(shopFont(look::labelPx, on));
     const QString words = nameOf(mark.name) + QStringLiteral("  ") +
-                          QString::number(std::abs(radians(mark.bevelRad).deg()), 'f', 1) + QStringLiteral("°");
+                          QLocale().toString(std::abs(radians(mark.bevelRad).deg()), 'f', 1) + QStringLiteral("°");
     const double wide = painter.fontMetrics().horizontalAdvance(words) + 4.0;
     const QPointF anchor = at + 14.0 * out;
     QRectF box(side > 0.0 ? anchor.x() : anchor.x() - wide, anchor.y() - 0.5 * lineOfWordsPx, wide, lineOfWordsPx);
     if (out.y() > 0.6) box.moveTop(anchor.y());
+    box.moveLeft(std::clamp(box.left(), 2.0, std::max(2.0, width() - 2.0 - box.width())));
     int tries = 0;
-    const auto overlaps = [&box](const QRectF& other) { return other.intersects(box); };
-    while (tries++ < 4 && std::any_of(taken.begin(), taken.end(), overlaps)) box.translate(0.0, lineOfWordsPx);
-    if (!on && std::any_of(taken.begin(), taken.end(), overlaps)) continue;
-    taken.push_back(box);
+    const double step = box.bottom() > height() - captionPx ? -lineOfWordsPx : lineOfWordsPx;
+    while (tries++ < 4 && !labels.isClear(box)) box.translate(0.0, step);
+    if (!on && !labels.isClear(box)) continue;
+    labels.keepClear(box);
     if (box.top() > anchor.y() + 4.0) {
       painter.save();
       painter.setPen(QPen(look::outline, 1.0));
@@ -199,24 +203,13 @@ bool MouldDrawing::takeInHand(const CanvasHandle& handle) {
   return true;
 }
 
-void MouldDrawing::keyPressEvent(QKeyEvent* event) {
+std::vector<Deed> MouldDrawing::strokes() {
   const int marks = mould() != nullptr ? static_cast<int>(mould()->marks.size()) : 0;
-  switch (event->key()) {
-    case Qt::Key_Left:
-      choose(m_index - 1);
-      return;
-    case Qt::Key_Right:
-      choose(m_index + 1);
-      return;
-    case Qt::Key_Up:
-      chooseMark(std::min(m_mark + 1, marks - 1));
-      return;
-    case Qt::Key_Down:
-      chooseMark(std::max(m_mark - 1, 0));
-      return;
-    default:
-      SessionCanvas::keyPressEvent(event);
-  }
+  const QString moulds = tr("the mould before or after"), onIt = tr("the next mark up or down on it");
+  return {{moulds, Qt::Key_Left, [this] { choose(m_index - 1); }},
+          {moulds, Qt::Key_Right, [this] { choose(m_index + 1); }},
+          {onIt, Qt::Key_Up, [this, marks] { chooseMark(std::min(m_mark + 1, marks - 1)); }},
+          {onIt, Qt::Key_Down, [this] { chooseMark(std::max(m_mark - 1, 0)); }}};
 }
 
 }  // namespace narrows

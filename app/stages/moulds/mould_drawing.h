@@ -26,7 +26,7 @@ class MouldDrawing : public SessionCanvas {
   void paintDrawing(QPainter& painter) override;
   bool takeInHand(const CanvasHandle& handle) override;
   double handleReach() const override { return 16.0; }
-  void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> strokes() override;
   QMarginsF room() const override { return {150.0, 44.0, 150.0, 40.0}; }
 
  private:

@@ -74,42 +74,7 @@ QWidget* MouldsStage::makeSlate() {
   m_side = slate->addFigure(tr("Which side its wood stands"));
   m_mark = slate->addFigure(tr("Mark in hand"));
   m_plane = slate->addFigure(tr("Planking taken off"));
-  const auto choice = [&](const QString& name, const QStringList& items,
-                          const std::function<int(const MouldPlan&)>& shown,
-                          const std::function<void(MouldPlan&, int)>& chosen) {
-    return slate->addChoice(
-        name, items, [this, shown] { return shown(m_session->book()->moulds); },
-        [this, name, items, chosen](int index) {
-          change(tr("%1: %2").arg(name, items[index]), [&](MouldPlan& plan) { chosen(plan, index); });
-        });
-  };
-  const auto length = [&](const QString& name, Length MouldPlan::*at, const QString& words) {
-    return slate->addLength(
-        name, [this, at] { return m_session->book()->moulds.*at; },
-        [this, at, words](Length entered) { change(words, [&](MouldPlan& plan) { plan.*at = entered; }); });
-  };
-  m_takenOff = choice(
-      tr("Taken off"), {tr("planking"), tr("planking and timber"), tr("planking, timber, ribband")},
-      [](const MouldPlan& plan) { return static_cast<int>(plan.takenOff); },
-      [](MouldPlan& plan, int index) { plan.takenOff = static_cast<TakenOff>(index); });
-  m_timber = length(tr("Timber, moulded"), &MouldPlan::timber, tr("Change the timbers"));
-  m_ribband = length(tr("Ribband, thick"), &MouldPlan::ribband, tr("Change the ribbands"));
-  m_newMould = slate->addAsk(tr("A mould at"), tr("distance, Enter"), [this](Length at) { return addAt(at); });
-  m_spacing =
-      slate->addAsk(tr("Frames between, spaced"), tr("spacing, Enter"), [this](Length at) { return addFrames(at); });
-  slate->beginGroup(tr("How they are got out"));
-  length(tr("Moulds' wood, thick"), &MouldPlan::thickness, tr("Change the moulds' thickness"));
-  choice(
-      tr("Their wood stands"), {tr("the better side"), tr("forward of the station"), tr("aft of the station")},
-      [](const MouldPlan& plan) { return static_cast<int>(plan.side); },
-      [](MouldPlan& plan, int index) { plan.side = static_cast<MouldSide>(index); });
-  choice(
-      tr("Patterns"), {tr("whole patterns"), tr("half patterns")},
-      [](const MouldPlan& plan) { return plan.whole ? 0 : 1; },
-      [](MouldPlan& plan, int index) { plan.whole = index == 0; });
-  length(tr("Spreader at height"), &MouldPlan::spreader, tr("Change the spreader"));
-  length(tr("Building base at height"), &MouldPlan::base, tr("Change the building base"));
-  slate->endGroup();
+  addPlanFields(slate);
   m_leaveOut = new QPushButton(slate);
   m_leaveOut->setObjectName(QStringLiteral("leaveOut"));
   slate->addWidget(m_leaveOut);
@@ -137,6 +102,45 @@ QWidget* MouldsStage::makeSlate() {
   return slate->scrolled(this);
 }
 
+void MouldsStage::addPlanFields(Slate* slate) {
+  const auto choice = [&](const QString& name, const QStringList& items,
+                          const std::function<int(const MouldPlan&)>& shown,
+                          const std::function<void(MouldPlan&, int)>& chosen) {
+    return slate->addChoice(
+        name, items, [this, shown] { return shown(m_session->book()->moulds); },
+        [this, name, items, chosen](int index) {
+          change(tr("%1: %2").arg(name, items[index]), [&](MouldPlan& plan) { chosen(plan, index); });
+        });
+  };
+  const auto length = [&](const QString& name, Length MouldPlan::*at, const QString& words) {
+    return slate->addLength(
+        name, [this, at] { return m_session->book()->moulds.*at; },
+        [this, at, words](Length entered) { change(words, [&](MouldPlan& plan) { plan.*at = entered; }); });
+  };
+  m_takenOff = choice(
+      tr("Taken off"), {tr("planking"), tr("planking and frames"), tr("planking, frames, ribbands")},
+      [](const MouldPlan& plan) { return static_cast<int>(plan.takenOff); },
+      [](MouldPlan& plan, int index) { plan.takenOff = static_cast<TakenOff>(index); });
+  m_frame = length(tr("Frames, moulded"), &MouldPlan::frame, tr("Change the frames"));
+  m_ribband = length(tr("Ribband, thick"), &MouldPlan::ribband, tr("Change the ribbands"));
+  m_newMould = slate->addAsk(tr("A mould at"), tr("distance, Enter"), [this](Length at) { return addAt(at); });
+  m_spacing =
+      slate->addAsk(tr("Frames between, spaced"), tr("spacing, Enter"), [this](Length at) { return addFrames(at); });
+  slate->beginGroup(tr("How they are got out"));
+  length(tr("Moulds' wood, thick"), &MouldPlan::thickness, tr("Change the moulds' thickness"));
+  choice(
+      tr("Their wood stands"), {tr("the better side"), tr("forward of the station"), tr("aft of the station")},
+      [](const MouldPlan& plan) { return static_cast<int>(plan.side); },
+      [](MouldPlan& plan, int index) { plan.side = static_cast<MouldSide>(index); });
+  choice(
+      tr("Patterns"), {tr("whole patterns"), tr("half patterns")},
+      [](const MouldPlan& plan) { return plan.whole ? 0 : 1; },
+      [](MouldPlan& plan, int index) { plan.whole = index == 0; });
+  length(tr("Spreader at height"), &MouldPlan::spreader, tr("Change the spreader"));
+  length(tr("Building base at height"), &MouldPlan::base, tr("Change the building base"));
+  slate->endGroup();
+}
+
 QWidget* MouldsStage::drawing() {
   return m_drawing;
 }
@@ -153,6 +157,11 @@ void MouldsStage::goTo(const Finding& finding) {
 
 void MouldsStage::fit() {
   m_drawing->fit();
+}
+
+std::string MouldsStage::inHand() const {
+  const Mould* mould = m_drawing->mould();
+  return mould != nullptr ? mould->name : std::string();
 }
 
 void MouldsStage::choose(const std::string& name) {
@@ -193,7 +202,7 @@ bool MouldsStage::addFrames(Length spacing) {
     return false;
   std::vector<Length> standing;
   for (const Mould& mould : solved->moulds->moulds) standing.push_back(millimetres(mould.outline.xMm));
-  const Length clear = m_session->book()->moulds.thickness + m_session->book()->moulds.timber;
+  const Length clear = m_session->book()->moulds.thickness + m_session->book()->moulds.frame;
   const auto places = spaceFrames(standing.front(), standing.back(), spacing, standing, clear);
   if (!places) {
     m_answer->say(m_session->explained(places.error()[0]));
@@ -213,8 +222,8 @@ bool MouldsStage::addFrames(Length spacing) {
 void MouldsStage::showPlan() {
   const MouldPlan& plan = m_session->book()->moulds;
   m_slate->refresh();
-  m_slate->showField(m_timber, plan.takenOff != TakenOff::Planking);
-  m_slate->showField(m_ribband, plan.takenOff == TakenOff::PlankingTimberRibband);
+  m_slate->showField(m_frame, plan.takenOff != TakenOff::Planking);
+  m_slate->showField(m_ribband, plan.takenOff == TakenOff::PlankingFramesRibbands);
   const QSignalBlocker quiet(m_asTheyStand);
   m_asTheyStand->setChecked(plan.plankAsTheyStand);
 }

@@ -38,11 +38,14 @@ class MouldsStage : public Stage {
   LengthField* newMould() { return m_newMould; }
   LengthField* spacing() { return m_spacing; }
   QCheckBox* asTheyStand() { return m_asTheyStand; }
+  /// The name of the mould in hand; empty where there is none.
+  std::string inHand() const;
   /// Takes a mould in hand by its name.
   void choose(const std::string& name);
 
  private:
   QWidget* makeSlate();
+  void addPlanFields(Slate* slate);
   void showMould();
   void showPlan();
   void change(const QString& words, const std::function<void(MouldPlan&)>& edit);
@@ -59,7 +62,7 @@ class MouldsStage : public Stage {
   QLabel* m_mark = nullptr;
   QLabel* m_plane = nullptr;
   QComboBox* m_takenOff = nullptr;
-  LengthField* m_timber = nullptr;
+  LengthField* m_frame = nullptr;
   LengthField* m_ribband = nullptr;
   LengthField* m_newMould = nullptr;
   LengthField* m_spacing = nullptr;

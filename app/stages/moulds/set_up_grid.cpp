@@ -114,7 +114,7 @@ bool SetUpGrid::enter(int row, int column, const QString& text) {
     return one.mould == like->mould && one.kind == like->kind && one.mark == like->mark && one.to == like->to;
   });
   if (!text.isEmpty()) {
-    const auto length = parseLength(typedFigure(text), bareUnit(session()->notation()));
+    const auto length = typedLength(text, bareUnit(session()->notation()));
     if (!length) {
       emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
       return false;

@@ -236,7 +236,7 @@ bool HangingPage::enterLog(int row, int column, const QString& text) {
     case Pared: {
       entry.amount.reset();
       if (typed.isEmpty()) break;
-      const auto length = parseLength(typedFigure(typed), bareUnit(m_session->notation()));
+      const auto length = typedLength(typed, bareUnit(m_session->notation()));
       if (!length) {
         emit m_log->notUnderstood(QString::fromStdString(describe(length.error()[0])));
         return false;
@@ -296,7 +296,7 @@ bool HangingPage::enterEdge(int row, const QString& text) {
   std::optional<Length> off;
   const QString typed = text.trimmed();
   if (!typed.isEmpty() && typed != QStringLiteral("-")) {
-    const auto length = parseLength(typedFigure(typed), bareUnit(m_session->notation()));
+    const auto length = typedLength(typed, bareUnit(m_session->notation()));
     if (!length) {
       emit m_edge->notUnderstood(QString::fromStdString(describe(length.error()[0])));
       return false;

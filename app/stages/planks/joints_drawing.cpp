@@ -9,9 +9,10 @@
 #include "canvas/labels.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
-#include "canvas/timber_tones.h"
+#include "canvas/species_tones.h"
 #include "fonts.h"
 #include "joining/look_at_plank_joints.h"
+#include "lining/middle_of_strake.h"
 #include "solve/joinery.h"
 
 namespace narrows {
@@ -64,7 +65,7 @@ void JointsDrawing::know() const {
     std::vector<Vec2> line;
     for (int i = 0; i <= frameParts; ++i) {
       const SurfaceCurve at = SurfaceCurve::constant(static_cast<double>(i) / frameParts, all);
-      const double t = tAt(at, at, all, x);
+      const double t = middleAtDistance(lining()->frame, at, at, all, x);
       if (t > 1e-6 && t < all.toT - 1e-6) line.push_back(lining()->frame.laidFlat(t, at.shareAt(t)));
     }
     m_known.frames.push_back(std::move(line));
@@ -118,20 +119,6 @@ std::optional<SessionCanvas::Box> JointsDrawing::extent() const {
   return std::pair(flat(0.0, 0.0), Vec2(flat(frame.lastT(), 0.5).x(), greatestGirthMm(frame)));
 }
 
-double JointsDrawing::tAt(const SurfaceCurve& lower, const SurfaceCurve& upper, SurfaceReach reach, double xMm) const {
-  const GirthFrame& frame = lining()->frame;
-  const auto at = [&](double t) { return frame.point(t, 0.5 * (lower.shareAt(t) + upper.shareAt(t))).x(); };
-  double low = reach.fromT, high = reach.toT;
-  if (at(low) >= xMm) return low;
-  if (at(high) <= xMm) return high;
-  constexpr int halvings = 22;
-  for (int i = 0; i < halvings; ++i) {
-    const double middle = 0.5 * (low + high);
-    (at(middle) < xMm ? low : high) = middle;
-  }
-  return 0.5 * (low + high);
-}
-
 QPolygonF JointsDrawing::curve(const SurfaceCurve& of, SurfaceReach reach) const {
   QPolygonF points;
   for (double k = reach.fromT * jointPointsABay; k < reach.toT * jointPointsABay; k = std::floor(k + 1.0 + 1e-9))
@@ -142,8 +129,8 @@ QPolygonF JointsDrawing::curve(const SurfaceCurve& of, SurfaceReach reach) const
 
 QPolygonF JointsDrawing::stretch(std::size_t strake, double fromMm, double toMm) const {
   const LinedStrake& of = lining()->strakes[strake];
-  const SurfaceReach reach{tAt(of.lowerEdge, of.upperEdge, of.reach, fromMm),
-                           tAt(of.lowerEdge, of.upperEdge, of.reach, toMm)};
+  const SurfaceReach reach{middleAtDistance(lining()->frame, of.lowerEdge, of.upperEdge, of.reach, fromMm),
+                           middleAtDistance(lining()->frame, of.lowerEdge, of.upperEdge, of.reach, toMm)};
   if (reach.toT <= reach.fromT) return {};
   return shapeBetween(curve(of.lowerEdge, reach), curve(of.upperEdge, reach));
 }
@@ -183,7 +170,7 @@ QString JointsDrawing::words() const {
   if (of.kind == JoinedBy::Scarf) {
     const ScarfJig jig = scarfJig(make(), on.hard);
     how =
-        tr("Scarf %1 long; the jig rises %2 over that, %3°.")
+        tr("Scarf %1 long; the jig rises %2 over that, %L3°.")
             .arg(shown(jig.lengthMm), QString::fromStdString(showThin(millimetres(jig.riseMm), m_session->notation())))
             .arg(radians(jig.angleRad).deg(), 0, 'f', 1);
   } else {
@@ -198,14 +185,8 @@ QString JointsDrawing::words() const {
 double JointsDrawing::distanceAt(double worldX) const {
   const int strake = m_session->selection().strake;
   const LinedStrake& of = lining()->strakes[static_cast<std::size_t>(strake)];
-  double low = of.reach.fromT, high = of.reach.toT;
-  const auto middle = [&](double t) { return 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)); };
-  constexpr int halvings = 24;
-  for (int i = 0; i < halvings; ++i) {
-    const double t = 0.5 * (low + high);
-    (flat(t, middle(t)).x() < worldX ? low : high) = t;
-  }
-  const double x = lining()->frame.point(low, middle(low)).x();
+  const double t = middleAtLaidFlat(lining()->frame, of.lowerEdge, of.upperEdge, of.reach, worldX * foreshortening());
+  const double x = lining()->frame.point(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t))).x();
   // It comes to the middle of a bay of itself.
   constexpr double holdsPx = 7.0;
   const auto& frames = make().frames.atMm;
@@ -286,36 +267,64 @@ bool JointsDrawing::removeInHand() {
 }
 
 std::vector<Deed> JointsDrawing::deeds() {
-  if (!jointInHand()) return {};
-  return {{tr("Take out this joint"), Qt::Key_Delete, [this] { removeInHand(); }}};
+  return {{tr("Take out this joint"), Qt::Key_Delete, [this] { removeInHand(); }, jointInHand().has_value(),
+           tr("take out the joint in hand")}};
 }
 
-void JointsDrawing::keyPressEvent(QKeyEvent* event) {
-  const bool left = event->key() == Qt::Key_Left, right = event->key() == Qt::Key_Right;
-  if ((left || right) && event->modifiers().testFlag(Qt::ControlModifier)) {
-    step(right ? 1 : -1, event->modifiers().testFlag(Qt::ShiftModifier));
-    return;
-  }
-  if (left || right) {
-    const int count = static_cast<int>(jointsInHand().size());
-    m_ordinal = std::clamp(m_ordinal + (right ? 1 : -1), 0, std::max(count - 1, 0));
-    emit jointTaken();
-    announce(this);
-    return remeasure();
-  }
-  if ((event->key() == Qt::Key_Up || event->key() == Qt::Key_Down) && lining() != nullptr) {
-    Selection selection = m_session->selection();
-    const int last = static_cast<int>(lining()->strakeCount()) - 1;
-    selection.strake = std::clamp(selection.strake + (event->key() == Qt::Key_Up ? 1 : -1), 0, last);
-    m_session->select(selection);
-    emit jointTaken();
-    return;
-  }
-  SessionCanvas::keyPressEvent(event);
+std::vector<Deed> JointsDrawing::strokes() {
+  const auto takeNext = [this](int by) {
+    return [this, by] {
+      const int count = static_cast<int>(jointsInHand().size());
+      m_ordinal = std::clamp(m_ordinal + by, 0, std::max(count - 1, 0));
+      emit jointTaken();
+      announce(this);
+      remeasure();
+    };
+  };
+  const auto strakeBy = [this](int by) {
+    return [this, by] {
+      Selection selection = m_session->selection();
+      const int last = static_cast<int>(lining()->strakeCount()) - 1;
+      selection.strake = std::clamp(selection.strake + by, 0, last);
+      m_session->select(selection);
+      emit jointTaken();
+    };
+  };
+  const auto moveBy = [this](int by, bool fine) { return [this, by, fine] { step(by, fine); }; };
+  const bool lined = lining() != nullptr;
+  const QString joints = tr("the joint before or after on this strake"), strakes = tr("the strake above or below");
+  const QString moved = tr("the joint in hand to the frame before or after"), bit = tr("the joint in hand by a little");
+  return {{joints, Qt::Key_Left, takeNext(-1)},
+          {joints, Qt::Key_Right, takeNext(1)},
+          {strakes, Qt::Key_Up, strakeBy(1), lined},
+          {strakes, Qt::Key_Down, strakeBy(-1), lined},
+          {moved, Qt::CTRL | Qt::Key_Left, moveBy(-1, false)},
+          {moved, Qt::CTRL | Qt::Key_Right, moveBy(1, false)},
+          {bit, Qt::CTRL | Qt::SHIFT | Qt::Key_Left, moveBy(-1, true)},
+          {bit, Qt::CTRL | Qt::SHIFT | Qt::Key_Right, moveBy(1, true)}};
 }
 
 void JointsDrawing::answered() {
   emit jointTaken();
+}
+
+void JointsDrawing::paintNumbers(QPainter& painter, const Lining& now) const {
+  painter.setPen(look::ink);
+  painter.setFont(shopFont(look::labelPx, true));
+  // Near the bow, and further aft where strakes are so narrow there that one number would stand on the next.
+  constexpr double first = 0.12, step = 0.03, last = 0.94, wide = 18.0, high = 13.0;
+  Labels labels;
+  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
+    const LinedStrake& of = now.strakes[k];
+    std::vector<QRectF> places;
+    for (double share = first; share <= last; share += step) {
+      const double t = of.reach.fromT + share * (of.reach.toT - of.reach.fromT);
+      const QPointF at = toScreen(flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t))));
+      places.emplace_back(at.x() - 0.5 * wide, at.y() - 0.5 * high, wide, high);
+    }
+    if (const auto box = labels.takeFirstClear(places))
+      painter.drawText(*box, Qt::AlignCenter | Qt::TextDontClip, QString::number(k + 1));
+  }
 }
 
 void JointsDrawing::paintFrames(QPainter& painter) const {
@@ -336,7 +345,7 @@ void JointsDrawing::paintFrames(QPainter& painter) const {
 
 void JointsDrawing::paintJoint(QPainter& painter, const PlankJoint& joint, bool inHand) const {
   const LinedStrake& of = lining()->strakes[static_cast<std::size_t>(joint.strake - 1)];
-  const double t = tAt(of.lowerEdge, of.upperEdge, of.reach, joint.at.mm());
+  const double t = middleAtDistance(lining()->frame, of.lowerEdge, of.upperEdge, of.reach, joint.at.mm());
   const QPointF low = toScreen(flat(t, of.lowerEdge.shareAt(t))), high = toScreen(flat(t, of.upperEdge.shareAt(t)));
   // A scarf leans by its own length, and by enough to be told from a butt; a butt stands square on its block.
   const double leanPx = joint.kind == JoinedBy::Butt
@@ -362,7 +371,7 @@ void JointsDrawing::paintDrawing(QPainter& painter) {
                                      : tr("shell laid flat")) +
              tr(" · numbers: frames") + (side == BoatSide::Port ? tr(" · port") : tr(" · starboard")));
   const LiningPlan* plan = m_session->solved()->book->findPlan(now.plan);
-  const TimberTones tones = plan != nullptr ? TimberTones(now, *plan) : TimberTones();
+  const SpeciesTones tones = plan != nullptr ? SpeciesTones(now, *plan) : SpeciesTones();
   const int selected = m_session->selection().strake;
   painter.setRenderHint(QPainter::Antialiasing, false);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
@@ -387,13 +396,7 @@ void JointsDrawing::paintDrawing(QPainter& painter) {
   }
   paintFrames(painter);
   painter.setFont(shopFont(look::labelPx, true));
-  for (std::size_t k = 0; k < now.strakeCount(); ++k) {
-    const LinedStrake& of = now.strakes[k];
-    const double t = of.reach.fromT + 0.06 * (of.reach.toT - of.reach.fromT);
-    const QPointF at = toScreen(flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t))));
-    painter.setPen(look::ink);
-    painter.drawText(QRectF(at.x() - 14.0, at.y() - 8.0, 28.0, 16.0), Qt::AlignCenter, QString::number(k + 1));
-  }
+  paintNumbers(painter, now);
   const auto inHand = jointInHand();
   std::vector<CanvasHandle> handles;
   for (std::size_t i = 0; i < book.joining.joints.size(); ++i) {
@@ -401,7 +404,7 @@ void JointsDrawing::paintDrawing(QPainter& painter) {
     if (joint.side != side || joint.strake < 1 || static_cast<std::size_t>(joint.strake) > now.strakeCount()) continue;
     paintJoint(painter, joint, inHand == i);
     const LinedStrake& of = now.strakes[static_cast<std::size_t>(joint.strake - 1)];
-    const double t = tAt(of.lowerEdge, of.upperEdge, of.reach, joint.at.mm());
+    const double t = middleAtDistance(lining()->frame, of.lowerEdge, of.upperEdge, of.reach, joint.at.mm());
     handles.push_back({toScreen(flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)))),
                        tr("joint of strake %1 %2")
                            .arg(joint.strake)

@@ -35,7 +35,7 @@ class JointsDrawing : public SessionCanvas {
   void paintDrawing(QPainter& painter) override;
   double foreshortening() const override;
   bool takeHold(const QPointF& at) override;
-  void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> strokes() override;
   std::vector<Deed> deeds() override;
   void answered() override;
   QMarginsF room() const override { return {28.0, 30.0, 28.0, 30.0}; }
@@ -45,7 +45,6 @@ class JointsDrawing : public SessionCanvas {
   /// Places among the book's of the joints of the strake in hand.
   std::vector<std::size_t> jointsInHand() const;
   Vec2 flat(double t, double share) const;
-  double tAt(const SurfaceCurve& lower, const SurfaceCurve& upper, SurfaceReach reach, double xMm) const;
   QPolygonF curve(const SurfaceCurve& of, SurfaceReach reach) const;
   /// The stretch of a strake between two distances along the boat, as a shape.
   QPolygonF stretch(std::size_t strake, double fromMm, double toMm) const;
@@ -53,6 +52,7 @@ class JointsDrawing : public SessionCanvas {
   double distanceAt(double worldX) const;
   void moveTo(const Vec2& to, bool isKey);
   void paintFrames(QPainter& painter) const;
+  void paintNumbers(QPainter& painter, const Lining& now) const;
   void paintJoint(QPainter& painter, const PlankJoint& joint, bool inHand) const;
   void step(int by, bool fine);
 

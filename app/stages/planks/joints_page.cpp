@@ -48,13 +48,6 @@ void JointsPage::change(const QString& words, const std::function<void(JoiningPl
   changePlan(m_session, words, &Book::joining, &setJoining, change);
 }
 
-void JointsPage::addLength(const QString& name, std::function<Length()> shown,
-                           std::function<void(JoiningPlan&, Length)> set) {
-  m_fields.push_back(m_slate->addLength(name, std::move(shown), [this, name, set](Length entered) {
-    change(name, [&](JoiningPlan& plan) { set(plan, entered); });
-  }));
-}
-
 void JointsPage::addFields(Slate* slate) {
   m_slate = slate;
   m_fields.push_back(slate->addLength(
@@ -81,57 +74,66 @@ void JointsPage::addFields(Slate* slate) {
   auto* remove = slate->addButton(tr("Take this joint out"), "removeJoint");
   connect(remove, &QPushButton::clicked, this, [this] { m_drawing->removeInHand(); });
   m_ofJoint.push_back(remove);
-  auto* group = slate->beginGroup(tr("Limits and frames"));
-  m_fields.push_back(group);
-  const auto number = [&](const QString& name, Slate::Range range, std::function<double()> shown,
-                          std::function<void(JoiningPlan&, double)> set) {
-    slate->addNumber(name, range, std::move(shown), [this, name, set](double entered) {
-      change(name, [&](JoiningPlan& plan) { set(plan, entered); });
-    });
-  };
-  number(
+  m_fields.push_back(slate->beginGroup(tr("Limits and frames")));
+  addLimits();
+  addFrames();
+  slate->endGroup();
+}
+
+void JointsPage::addNumber(const QString& name, Slate::Range range, std::function<double()> shown,
+                           std::function<void(JoiningPlan&, double)> set) {
+  m_slate->addNumber(name, range, std::move(shown), [this, name, set](double entered) {
+    change(name, [&](JoiningPlan& plan) { set(plan, entered); });
+  });
+}
+
+void JointsPage::addLength(const QString& name, std::function<Length()> shown,
+                           std::function<void(JoiningPlan&, Length)> set) {
+  m_slate->addLength(name, std::move(shown), [this, name, set](Length entered) {
+    change(name, [&](JoiningPlan& plan) { set(plan, entered); });
+  });
+}
+
+void JointsPage::addLimits() {
+  addNumber(
       tr("Scarfs, times the thickness"), {3.0, 30.0, 0}, [this] { return make().ratio; },
       [](JoiningPlan& plan, double ratio) { plan.ratio = ratio; });
-  number(
+  addNumber(
       tr("the same in hard bends"), {3.0, 30.0, 0}, [this] { return make().hardRatio; },
       [](JoiningPlan& plan, double ratio) { plan.hardRatio = ratio; });
-  const auto length = [&](const QString& name, std::function<Length()> shown,
-                          std::function<void(JoiningPlan&, Length)> set) {
-    slate->addLength(name, std::move(shown), [this, name, set](Length entered) {
-      change(name, [&](JoiningPlan& plan) { set(plan, entered); });
-    });
-  };
-  length(
+  addLength(
       tr("Left beyond a joint"), [this] { return millimetres(make().marginMm); },
       [](JoiningPlan& plan, Length mm) { plan.margin = mm; });
-  length(
+  addLength(
       tr("Lips of scarfs, thick"), [this] { return millimetres(make().nibMm); },
       [](JoiningPlan& plan, Length mm) { plan.nib = mm; });
-  length(
+  addLength(
       tr("Neighbours' joints apart"), [this] { return millimetres(make().apartMm); },
       [](JoiningPlan& plan, Length mm) { plan.apart = mm; });
-  number(
+  addNumber(
       tr("and bays, at least"), {0.0, mostBaysApart, 0},
       [this] { return static_cast<double>(m_session->book()->joining.baysApart); },
       [](JoiningPlan& plan, double bays) { plan.baysApart = static_cast<int>(bays); });
-  number(
+  addNumber(
       tr("Strakes between, in one bay"), {0.0, mostStrakesBetween, 0},
       [this] { return static_cast<double>(m_session->book()->joining.strakesBetween); },
       [](JoiningPlan& plan, double strakes) { plan.strakesBetween = static_cast<int>(strakes); });
-  length(
+}
+
+void JointsPage::addFrames() {
+  addLength(
       tr("Frames, middle to middle"), [this] { return millimetres(make().frames.spacingMm); },
       [](JoiningPlan& plan, Length mm) { plan.frames.spacing = mm; });
-  length(
+  addLength(
       tr("their siding"), [this] { return millimetres(make().frames.sidingMm); },
       [](JoiningPlan& plan, Length mm) { plan.frames.siding = mm; });
-  length(
+  addLength(
       tr("their moulding"), [this] { return millimetres(make().frames.mouldingMm); },
       [](JoiningPlan& plan, Length mm) { plan.frames.moulding = mm; });
-  length(
+  addLength(
       tr("The foremost, at"),
       [this] { return millimetres(make().frames.atMm.empty() ? 0.0 : make().frames.atMm.front()); },
       [](JoiningPlan& plan, Length mm) { plan.frames.first = mm; });
-  slate->endGroup();
 }
 
 void JointsPage::showAs(bool shown) {

@@ -5,6 +5,7 @@
 
 #include "commands/long_work.h"
 #include "joining/joint_plan.h"
+#include "stages/slate.h"
 
 class QComboBox;
 class QLabel;
@@ -15,7 +16,6 @@ namespace narrows {
 class JointsDrawing;
 class RefusedNote;
 class Session;
-class Slate;
 
 class JointsPage : public QWidget {
   Q_OBJECT
@@ -31,7 +31,11 @@ class JointsPage : public QWidget {
   void plan();
   void add();
   void change(const QString& words, const std::function<void(JoiningPlan&)>& change);
+  void addNumber(const QString& name, Slate::Range range, std::function<double()> shown,
+                 std::function<void(JoiningPlan&, double)> set);
   void addLength(const QString& name, std::function<Length()> shown, std::function<void(JoiningPlan&, Length)> set);
+  void addLimits();
+  void addFrames();
   JoiningMake make() const;
   void say();
 

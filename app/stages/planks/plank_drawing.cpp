@@ -39,11 +39,16 @@ void PlankDrawing::setPlank(std::shared_ptr<const PlankAtBench> plank) {
   remeasure();
 }
 
-void PlankDrawing::keyPressEvent(QKeyEvent* event) {
-  const int by = event->key() == Qt::Key_Right ? 1 : event->key() == Qt::Key_Left ? -1 : 0;
-  const auto now = plank();
-  if (by == 0 || event->modifiers() != Qt::NoModifier || now == nullptr) return SessionCanvas::keyPressEvent(event);
-  const auto& stations = now->stations;
+std::vector<Deed> PlankDrawing::strokes() {
+  const auto goBy = [this](int by) { return [this, by] { goToStation(by); }; };
+  const QString stations = tr("the station before or after");
+  const bool drawn = plank() != nullptr;
+  return {{stations, Qt::Key_Left, goBy(-1), drawn}, {stations, Qt::Key_Right, goBy(1), drawn}};
+}
+
+void PlankDrawing::goToStation(int by) {
+  const auto& stations = plank()->stations;
+  if (stations.empty()) return;
   Selection selection = m_session->selection();
   const auto found = std::find_if(stations.begin(), stations.end(), [&](const PlankStation& station) {
     return static_cast<int>(station.section) == selection.section;

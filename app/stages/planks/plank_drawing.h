@@ -32,11 +32,13 @@ class PlankDrawing : public SessionCanvas {
   std::optional<Box> extent() const override;
   void paintDrawing(QPainter& painter) override;
   /// Left and Right walk from station to station.
-  void keyPressEvent(QKeyEvent* event) override;
+  std::vector<Deed> strokes() override;
   QMarginsF room() const override { return {34.0, 56.0, 34.0, 62.0}; }
 
  private:
   std::shared_ptr<const FlatPlank> plank() const;
+  /// The next station of the plank in hand, or the one before.
+  void goToStation(int by);
   /// Whether what is done to it is known.
   bool isOnBench(const FlatPlank& plank) const;
   /// Corners of the board it comes out of, as of the starboard plank, and the box that holds it as it is drawn.

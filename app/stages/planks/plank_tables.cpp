@@ -19,7 +19,7 @@ double dropOver(Notation notation) {
 
 QString degrees(double rad) {
   const double deg = radians(rad).deg();
-  const QString words = QString::number(std::abs(deg), 'f', 1) + QStringLiteral("°");
+  const QString words = QLocale().toString(std::abs(deg), 'f', 1) + QStringLiteral("°");
   return std::abs(deg) < 0.05 ? words : (deg < 0.0 ? QStringLiteral("−") : QString()) + words;
 }
 
@@ -249,7 +249,7 @@ QString PlankTables::heatWords(const HeatedRun& run) const {
                         : run.toStern
                             ? tr("From %1 ahead of the stern to its end").arg(longLength(length - run.fromMm))
                             : tr("From %1 to %2 aft of the bow").arg(longLength(run.fromMm), longLength(run.toMm));
-  const QString why = run.worst.byTwist ? tr("it twists %1° in a foot").arg(run.worst.twistDeg, 0, 'f', 1)
+  const QString why = run.worst.byTwist ? tr("it twists %L1° in a foot").arg(run.worst.twistDeg, 0, 'f', 1)
                                         : tr("it bends to a radius of %1").arg(radius(run.worst.radiusMm));
   const QString minutes = tr("%n minute(|s)", nullptr, static_cast<int>(std::lround(run.minutes)));
   switch (run.heat) {
@@ -303,7 +303,7 @@ PlankTable PlankTables::bending() const {
          static_cast<int>(station.section),
          {plain(longLength(at->alongMm)), plain(straight ? tr("straight") : radius(at->radiusMm)),
           straight ? Cell{} : plain(tr("%1 times").arg(at->radiusMm / m_plank.planking.thicknessMm, 0, 'f', 0)),
-          plain(tr("%L1 %").arg(100.0 * at->strain, 0, 'f', 2)), plain(tr("%1°").arg(at->twistDeg, 0, 'f', 1)),
+          plain(tr("%L1 %").arg(100.0 * at->strain, 0, 'f', 2)), plain(tr("%L1°").arg(at->twistDeg, 0, 'f', 1)),
           judgedCell(goes, verdict)}});
   }
   return table;

@@ -1,5 +1,6 @@
 #include "stages/planks/spiling_grid.h"
 
+#include <QHeaderView>
 #include <algorithm>
 #include <cmath>
 
@@ -14,6 +15,9 @@
 namespace narrows {
 
 SpilingGrid::SpilingGrid(Session* session, QWidget* parent) : CellGrid(tr("Readings off the batten"), session, parent) {
+  // Narrower than in other tables: figures stand without their unit.
+  constexpr int leastColumnWide = 70;
+  horizontalHeader()->setMinimumSectionSize(leastColumnWide);
   cells().columns = {tr("keel line"),
                      tr("should be"),
                      tr("off"),
@@ -102,7 +106,7 @@ Cell SpilingGrid::cellOf(int row, int column) const {
   const auto reading = readingAt(plank()->stations[station].name, upper);
   const double mostMm = spilingLookMm(session()->book()->table.construction, plank()->stations[station]);
   const auto signedWords = [&](double mm) {
-    const QString words = QString::fromStdString(showLength(millimetres(std::abs(mm)), notation));
+    const QString words = withoutUnit(QString::fromStdString(showLength(millimetres(std::abs(mm)), notation)));
     return std::abs(mm) < 0.5 * notationStep(notation).mm() ? words
            : mm < 0.0                                       ? QStringLiteral("−") + words
                                                             : QStringLiteral("+") + words;
@@ -112,15 +116,19 @@ Cell SpilingGrid::cellOf(int row, int column) const {
     const auto high = readingAt(plank()->stations[station].name, true);
     if (!low || !high) return {QString(), low.has_value(), false, {}, {}, true};
     const Length width = *high - *low;
-    return {
-        QString::fromStdString(showLength(width, notation)), true, false, look::ink, exactText(width, notation), true};
+    return {withoutUnit(QString::fromStdString(showLength(width, notation))),
+            true,
+            false,
+            look::ink,
+            exactText(width, notation),
+            true};
   }
   if (column == LowerFaired || column == UpperFaired) {
     const auto by = fairedByMm(station, upper);
     if (!by) return {};
     const bool far = std::abs(*by) > mostMm;
-    const QString words = QString::fromStdString(showThin(millimetres(std::abs(*by)), notation));
-    const QString none = QString::fromStdString(showThin(Length(), notation));
+    const QString words = withoutUnit(QString::fromStdString(showThin(millimetres(std::abs(*by)), notation)));
+    const QString none = withoutUnit(QString::fromStdString(showThin(Length(), notation)));
     const QString moved = words == none ? words : (*by < 0.0 ? QStringLiteral("−") : QStringLiteral("+")) + words;
     return far ? judgedCell(moved, Severity::LookAgain) : Cell{moved, false, false, look::quietInk, {}};
   }
@@ -140,7 +148,7 @@ bool SpilingGrid::enter(int row, int column, const QString& text) {
   if (plank() == nullptr) return false;
   std::optional<Length> reading;
   if (!text.trimmed().isEmpty() && text.trimmed() != QStringLiteral("-")) {
-    const auto length = parseLength(typedFigure(text), bareUnit(session()->notation()));
+    const auto length = typedLength(text, bareUnit(session()->notation()));
     if (!length) {
       emit notUnderstood(QString::fromStdString(describe(length.error()[0])));
       return false;

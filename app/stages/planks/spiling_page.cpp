@@ -144,7 +144,7 @@ void SpilingPage::showAs(bool shown) {
   }
   if (!shown) return;
   look::say(m_words, look::Voice::Plain);
-  m_words->setText(words());
+  m_words->setText(m_session->unitSaid() + words());
   m_grid->layOut();
 }
 
@@ -216,6 +216,10 @@ QString SpilingPage::words() {
     return tr("Nothing is likely wrong with them: they differ by chance, some %1.")
         .arg(m_session->shown(read->check.noiseMm));
   look::say(m_words, off.isEmpty() ? look::Voice::LookAgain : look::Voice::Trouble);
+  // The table keeps its rows: all of them stand under what wants looking at too.
+  constexpr qsizetype mostHere = 2;
+  const qsizetype more = words.size() - mostHere;
+  if (more > 0) words = words.mid(0, mostHere) << tr("%n more (cause|causes) below.", nullptr, static_cast<int>(more));
   return words.join('\n');
 }
 

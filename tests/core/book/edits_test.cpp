@@ -285,7 +285,7 @@ class EditsTest : public QObject {
     Book book = setBuilder(sampleBook("osier"), "Wren");
     book = *fairFigure(book, {FigureRef::In::Row, 0, 2}, millimetres(478.123456), "2026-11-23", "by hand");
     book = *addMould(book, *solved(book)->inside, "frame 1", inches(36.0));
-    book.moulds.takenOff = TakenOff::PlankingTimberRibband;
+    book.moulds.takenOff = TakenOff::PlankingFramesRibbands;
     book.moulds.side = MouldSide::Aft;
     book.moulds.whole = false;
     book.moulds.spreader = inches(12.0);

@@ -197,7 +197,7 @@ class PlankFasteningsTest : public QObject {
     fastening.lapSpacing = millimetres(90.0);
     Book moved = book;
     moved.joining.frames.first = millimetres(219.0);
-    Book timber = setStrakeTimber(book, book.boatPlan().strakes[2], "oak");
+    Book timber = setStrakeSpecies(book, book.boatPlan().strakes[2], "oak");
     for (const Result<Book>& edited : std::initializer_list<Result<Book>>{
              setLap(book, millimetres(17.0)), setFastening(book, fastening), moved, timber, setStrakeCount(book, 8)})
       QVERIFY(!haveSamePlanks(*before, *after(edited)));

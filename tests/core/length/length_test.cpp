@@ -100,6 +100,22 @@ class LengthTest : public QObject {
     QCOMPARE(writeLength(inches(11.99), Unit::FtInEighths, 0, false), std::string("1-0-0"));
   }
 
+  void aToleranceIsNeverShownAsNought() {
+    for (const Notation notation : {Notation::FeetInches16, Notation::FeetInches32, Notation::Inches16,
+                                    Notation::Inches32, Notation::Millimetres})
+      for (const double mm : {0.001, 0.004, 0.02, 0.05, 0.1, 0.2, 0.3, 0.5, 0.79, 1.6, 12.0}) {
+        const std::string text = showTolerance(millimetres(mm), notation);
+        const bool hasFigure =
+            std::any_of(text.begin(), text.end(), [](char letter) { return letter >= '1' && letter <= '9'; });
+        QVERIFY2(hasFigure, (std::to_string(mm) + ": " + text).c_str());
+      }
+    QCOMPARE(showTolerance(millimetres(0.3), Notation::Inches16), showThin(inches(1.0 / 64.0), Notation::Inches16));
+    QCOMPARE(showTolerance(millimetres(0.1), Notation::Inches16).substr(0, 5), std::string("under"));
+    QCOMPARE(showTolerance(millimetres(0.1), Notation::Millimetres), std::string("0.1 mm"));
+    QCOMPARE(showTolerance(millimetres(0.03), Notation::Millimetres), std::string("0.03 mm"));
+    QCOMPARE(showTolerance(millimetres(6.0), Notation::Millimetres), std::string("6 mm"));
+  }
+
   void filesKeepTheirNotation() {
     QCOMPARE(writeLength(inches(40.6875), Unit::FtInEighths, 0, false), std::string("3-4-5+"));
     QCOMPARE(writeLength(inches(-40.6875), Unit::FtInEighths, 0, false), std::string("-3-4-5+"));

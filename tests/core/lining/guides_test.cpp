@@ -6,12 +6,14 @@
 #include <random>
 
 #include "analytic_hull.h"
+#include "book/guide_reach.h"
 #include "book/lining_edits.h"
 #include "book/sheer_edits.h"
 #include "lining/look_at_joints.h"
+#include "lining/middle_of_strake.h"
 #include "lining/shop_figures.h"
+#include "lining/species_runs.h"
 #include "lining/straight_run.h"
-#include "lining/timber_runs.h"
 #include "plank/flat_plank.h"
 #include "plank/showing_width.h"
 #include "sample_books.h"
@@ -110,14 +112,65 @@ class GuidesTest : public QObject {
   Q_OBJECT
 
  private slots:
-  void timbersAreToldInRunsFromTheGarboardUp() {
+  void aGuideIsTrueAsFarAsLeavesEveryStrakeRoom() {
+    for (const char* boat : {"osier", "marl"}) {
+      const OnTheBoat on(boat);
+      for (const GuideKind kind : {GuideKind::Level, GuideKind::Parallel, GuideKind::StraightRun}) {
+        for (const std::size_t line : {3U, 5U, 6U}) {
+          const auto begun = addGuide(on.book, on.lining(), line, on.guideOn(line, GuideKind::Batten));
+          QVERIFY(begun);
+          const Lining now = on.lining(*begun);
+          Guide wanted = on.guideOn(line, kind);
+          wanted.line = begun->boatPlan().guides.front().line;
+          const Guide reached = trueAsFarAsItCan(*begun, now, 0, wanted);
+          const auto edited = setGuide(*begun, now, 0, reached);
+          QVERIFY2(edited, boat);
+          // As asked: and no plane further on either side would do, or it is true from end to end.
+          QCOMPARE(reached.kind, kind);
+          const auto place = [&](const std::optional<StationId>& at, std::size_t none) {
+            return at ? static_cast<std::size_t>(std::find(on.ids.begin(), on.ids.end(), *at) - on.ids.begin()) : none;
+          };
+          const std::size_t from = place(reached.from, 0), to = place(reached.to, on.ids.size() - 1);
+          QVERIFY(from <= now.master && now.master <= to);
+          if (!reached.from) continue;
+          Guide further = reached;
+          further.from = from > 1 ? std::optional(on.ids[from - 1]) : std::nullopt;
+          further.to = to + 2 < on.ids.size() ? std::optional(on.ids[to + 1]) : std::nullopt;
+          QVERIFY2(!setGuide(*begun, now, 0, further), boat);
+        }
+      }
+    }
+  }
+
+  void theMiddleOfAStrakeIsFoundByItsDistance() {
+    for (const char* boat : {"osier", "marl"}) {
+      const OnTheBoat on(boat);
+      const Lining lining = on.lining();
+      for (const LinedStrake& strake : lining.strakes) {
+        const auto middle = [&](double t) { return 0.5 * (strake.lowerEdge.shareAt(t) + strake.upperEdge.shareAt(t)); };
+        for (double share = 0.0; share <= 1.0; share += 0.05) {
+          const double t = strake.reach.fromT + share * (strake.reach.toT - strake.reach.fromT);
+          const double x = on.frame.point(t, middle(t)).x(), along = on.frame.laidFlat(t, middle(t)).x();
+          const double byX = middleAtDistance(on.frame, strake.lowerEdge, strake.upperEdge, strake.reach, x);
+          const double byFlat = middleAtLaidFlat(on.frame, strake.lowerEdge, strake.upperEdge, strake.reach, along);
+          QVERIFY(std::abs(on.frame.point(byX, middle(byX)).x() - x) < 1e-3);
+          QVERIFY(std::abs(on.frame.laidFlat(byFlat, middle(byFlat)).x() - along) < 1e-3);
+        }
+        QCOMPARE(middleAtDistance(on.frame, strake.lowerEdge, strake.upperEdge, strake.reach, -1e6),
+                 strake.reach.fromT);
+        QCOMPARE(middleAtDistance(on.frame, strake.lowerEdge, strake.upperEdge, strake.reach, 1e6), strake.reach.toT);
+      }
+    }
+  }
+
+  void woodsAreToldInRunsFromTheGarboardUp() {
     OnTheBoat boat("osier");
-    QVERIFY(timberRuns(boat.lining(), boat.book.boatPlan()).empty());
+    QVERIFY(speciesRuns(boat.lining(), boat.book.boatPlan()).empty());
     Book named = boat.book;
     for (const std::size_t strake : {0U, 1U, 4U, 7U})
-      named = setStrakeTimber(named, named.boatPlan().strakes[strake], strake == 7U ? "oak" : "larch");
-    const std::vector<StrakesOfTimber> wanted{{"larch", {{0, 1}, {4, 4}}}, {"oak", {{7, 7}}}};
-    QVERIFY(timberRuns(boat.lining(named), named.boatPlan()) == wanted);
+      named = setStrakeSpecies(named, named.boatPlan().strakes[strake], strake == 7U ? "oak" : "larch");
+    const std::vector<StrakesOfSpecies> wanted{{"larch", {{0, 1}, {4, 4}}}, {"oak", {{7, 7}}}};
+    QVERIFY(speciesRuns(boat.lining(named), named.boatPlan()) == wanted);
   }
 
   void theSheerMovesAlongItsSectionBothWays() {

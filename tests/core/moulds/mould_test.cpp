@@ -188,7 +188,7 @@ class MouldTest : public QObject {
     const GirthFrame frame(inside, false);
     const auto lining = lineOff(frame, equalPlan(9), std::vector<StationId>(frame.sectionCount()));
     QVERIFY(lining);
-    for (const TakenOff taken : {TakenOff::Planking, TakenOff::PlankingTimberRibband}) {
+    for (const TakenOff taken : {TakenOff::Planking, TakenOff::PlankingFramesRibbands}) {
       MouldPlan plan;
       plan.takenOff = taken;
       const MouldSet set = makeMoulds({inside, &*lining, &table}, plan);
@@ -212,12 +212,12 @@ class MouldTest : public QObject {
 
   void timberAndRibbandComeOffBesideThePlanking() {
     MouldPlan plan;
-    plan.timber = millimetres(20.0);
+    plan.frame = millimetres(20.0);
     plan.ribband = millimetres(30.0);
     QCOMPARE(takenOffInside(plan), Length());
-    plan.takenOff = TakenOff::PlankingAndTimber;
+    plan.takenOff = TakenOff::PlankingAndFrames;
     QCOMPARE(takenOffInside(plan), millimetres(20.0));
-    plan.takenOff = TakenOff::PlankingTimberRibband;
+    plan.takenOff = TakenOff::PlankingFramesRibbands;
     QCOMPARE(takenOffInside(plan), millimetres(50.0));
   }
 
@@ -225,8 +225,8 @@ class MouldTest : public QObject {
     OffsetTable table;
     const auto inside = insideOf("sedge", table);
     MouldPlan plan;
-    plan.takenOff = TakenOff::PlankingAndTimber;
-    plan.timber = millimetres(25.0);
+    plan.takenOff = TakenOff::PlankingAndFrames;
+    plan.frame = millimetres(25.0);
     const auto mould = makeMould({inside, nullptr, &table}, plan, "4", 1600.0);
     QVERIFY(mould);
     QCOMPARE(mould->outline.runs.size(), std::size_t{2});

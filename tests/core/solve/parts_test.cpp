@@ -46,8 +46,8 @@ Book edited(const Book& book, const Solved& now, std::mt19937& chance) {
     }
     case 3: {
       Book moulds = book;
-      moulds.moulds.timber = inches(0.5 + 0.25 * static_cast<double>(pick(3)));
-      moulds.moulds.takenOff = pick(2) == 0 ? TakenOff::Planking : TakenOff::PlankingAndTimber;
+      moulds.moulds.frame = inches(0.5 + 0.25 * static_cast<double>(pick(3)));
+      moulds.moulds.takenOff = pick(2) == 0 ? TakenOff::Planking : TakenOff::PlankingAndFrames;
       return moulds;
     }
     case 5: {

@@ -1,4 +1,4 @@
-#include "canvas/timber_tones.h"
+#include "canvas/species_tones.h"
 
 #include <QCoreApplication>
 #include <QStringList>
@@ -8,17 +8,17 @@
 
 namespace narrows {
 
-TimberTones::TimberTones(const Lining& lining, const LiningPlan& plan) : m_timbers(timberRuns(lining, plan)) {
+SpeciesTones::SpeciesTones(const Lining& lining, const LiningPlan& plan) : m_timbers(speciesRuns(lining, plan)) {
   for (const LinedStrake& strake : lining.strakes) m_place.push_back(strake.lower);
   m_tone.resize(lining.strakeCount());
   for (std::size_t i = 0; i < m_timbers.size(); ++i) {
-    for (const TimberRun& run : m_timbers[i].runs) {
+    for (const SpeciesRun& run : m_timbers[i].runs) {
       for (std::size_t k = run.first; k <= run.last; ++k) m_tone[k] = i + 1;
     }
   }
 }
 
-QColor TimberTones::of(std::size_t strake) const {
+QColor SpeciesTones::of(std::size_t strake) const {
   if (strake >= m_tone.size()) return look::timber;
   const bool dark = m_place[strake] % 2 != 0;
   if (m_tone[strake] == 0) return dark ? look::timberDark : look::timber;
@@ -26,16 +26,16 @@ QColor TimberTones::of(std::size_t strake) const {
   return dark ? named.darker(106) : named;
 }
 
-QString TimberTones::words() const {
+QString SpeciesTones::words() const {
   QStringList all;
-  for (const StrakesOfTimber& timber : m_timbers) {
+  for (const StrakesOfSpecies& timber : m_timbers) {
     QStringList runs;
-    for (const TimberRun& run : timber.runs) {
+    for (const SpeciesRun& run : timber.runs) {
       runs << (run.first == run.last
                    ? QString::number(run.first + 1)
-                   : QCoreApplication::translate("TimberTones", "%1 to %2").arg(run.first + 1).arg(run.last + 1));
+                   : QCoreApplication::translate("SpeciesTones", "%1 to %2").arg(run.first + 1).arg(run.last + 1));
     }
-    all << QCoreApplication::translate("TimberTones", "%1: strakes %2")
+    all << QCoreApplication::translate("SpeciesTones", "%1: strakes %2")
                .arg(QString::fromStdString(timber.species), runs.join(QStringLiteral(", ")));
   }
   return all.join(QStringLiteral(" · "));

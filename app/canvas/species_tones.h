@@ -5,22 +5,22 @@
 #include <QString>
 #include <vector>
 
-#include "lining/timber_runs.h"
+#include "lining/species_runs.h"
 
 namespace narrows {
 
 /// The tones and words of one side's plan.
-class TimberTones {
+class SpeciesTones {
  public:
-  TimberTones() = default;
-  TimberTones(const Lining& lining, const LiningPlan& plan);
+  SpeciesTones() = default;
+  SpeciesTones(const Lining& lining, const LiningPlan& plan);
   /// Of a strake; neighbours differ a little. Of what nothing is said, the usual.
   QColor of(std::size_t strake) const;
   /// `larch: strakes 1 to 5 · oak: strake 9`; empty where no timber is named.
   QString words() const;
 
  private:
-  std::vector<StrakesOfTimber> m_timbers;
+  std::vector<StrakesOfSpecies> m_timbers;
   std::vector<std::size_t> m_tone;  ///< of each strake: 0 the usual, then those named in turn
   std::vector<std::size_t> m_place;
 };
