@@ -8,6 +8,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
+#include <QScrollBar>
 #include <QSettings>
 
 #include "canvas/canvas.h"
@@ -259,23 +260,23 @@ QString FigureGrid::whole() const {
 }
 
 void FigureGrid::updateGeometries() {
+  // The room left free below, and what the table does about it, would call for another round, and that for the next.
+  if (m_fitting) return;
+  m_fitting = true;
   QTableView::updateGeometries();
   // No half row at the foot: what is left over is left free.
   const int row = verticalHeader()->defaultSectionSize(), rows = model() == nullptr ? 0 : model()->rowCount();
   const int room = viewport()->height() + viewportMargins().bottom();
   const int over = rows * row > room && room > row ? room % row : 0;
-  if (viewportMargins().bottom() == over) return;
-  // With the room that is left free a scroll bar may come or go, and give another room: not more often than a few times
-  // at one size, or it would go on for ever.
-  constexpr int mostTimes = 6;
-  m_fittedTimes = m_fitted == size() && m_fittedRows == rows ? m_fittedTimes + 1 : 0;
-  m_fitted = size();
-  m_fittedRows = rows;
-  if (m_fittedTimes > mostTimes) return;
   const QMargins margins = viewportMargins();
-  setViewportMargins(margins.left(), margins.top(), margins.right(), over);
-  const QRect seen = viewport()->geometry(), head = verticalHeader()->geometry();
-  verticalHeader()->setGeometry(head.left(), seen.top(), head.width(), seen.height());
+  if (margins.bottom() != over) {
+    setViewportMargins(margins.left(), margins.top(), margins.right(), over);
+    const QRect seen = viewport()->geometry(), head = verticalHeader()->geometry();
+    verticalHeader()->setGeometry(head.left(), seen.top(), head.width(), seen.height());
+    const QScrollBar* bar = verticalScrollBar();
+    if (bar->maximum() > 0 && bar->value() == bar->maximum()) verticalHeader()->setOffsetToLastSection();
+  }
+  m_fitting = false;
 }
 
 bool FigureGrid::focusNextPrevChild(bool next) {

@@ -119,9 +119,7 @@ class FigureGrid : public QTableView {
   QPersistentModelIndex m_noted;  ///< the cell that is told of
   QLabel* m_note;
   QString m_refusal;  ///< what was said while a figure was taken
-  /// How often its free room was set anew at one size and number of rows.
-  int m_fittedTimes = 0, m_fittedRows = -1;
-  QSize m_fitted;
+  bool m_fitting = false;  ///< its free room is being laid out
 };
 
 }  // namespace narrows

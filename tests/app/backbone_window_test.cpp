@@ -176,7 +176,7 @@ class BackboneWindowTest : public WindowCase {
     QVERIFY(steps != nullptr);
     const int before = page->grid()->model()->rowCount();
     for (QComboBox* box : page->findChildren<QComboBox*>()) {
-      if (box->accessibleName() == "Told at") choose(box, "even steps along it");
+      if (box->accessibleName() == "Marks at") choose(box, "even steps along it");
     }
     QVERIFY(page->grid()->model()->rowCount() != before);
     QVERIFY(page->grid()->model()->headerData(0, Qt::Vertical).toString() == "1");
