@@ -42,12 +42,34 @@ std::vector<Vec2> cornersOf(const SheetText& text) {
           corner(box.low.x(), box.high.y())};
 }
 
-bool Lettering::isOnLetters(const std::vector<Vec2>& shape) const {
-  return std::any_of(m_drawing.texts.begin(), m_drawing.texts.end(),
-                     [&](const SheetText& other) { return meet(shape, cornersOf(other)); });
+std::pair<int, int> Lettering::stripsOf(const std::vector<Vec2>& shape) {
+  constexpr double stripMm = 100.0, mostStrips = 1e6;
+  double low = 1e300, high = -1e300;
+  for (const Vec2& at : shape) low = std::min(low, at.x()), high = std::max(high, at.x());
+  const auto strip = [&](double x) {
+    return static_cast<int>(std::floor(std::clamp(x / stripMm, -mostStrips, mostStrips)));
+  };
+  return {strip(low), strip(high)};
 }
 
-bool Lettering::isClear(const SheetText& text) const {
+void Lettering::know() {
+  while (m_corners.size() < m_drawing.texts.size()) {
+    m_corners.push_back(cornersOf(m_drawing.texts[m_corners.size()]));
+    const auto [first, last] = stripsOf(m_corners.back());
+    for (int strip = first; strip <= last; ++strip) m_strips[strip].push_back(m_corners.size() - 1);
+  }
+}
+
+bool Lettering::isOnLetters(const std::vector<Vec2>& shape) {
+  know();
+  const auto [first, last] = stripsOf(shape);
+  for (auto strip = m_strips.lower_bound(first); strip != m_strips.end() && strip->first <= last; ++strip)
+    for (const std::size_t text : strip->second)
+      if (meet(shape, m_corners[text])) return true;
+  return false;
+}
+
+bool Lettering::isClear(const SheetText& text) {
   // Some letters are wider than usual.
   constexpr double besideShare = 0.8;
   std::vector<Vec2> box = cornersOf(text);
@@ -69,6 +91,7 @@ void Lettering::put(const SheetText& text, const std::vector<Vec2>& ways, const 
   bool found = isClear(text);
   // With a line to it that lies on no letters, or, where there is none such, without heed to that.
   for (const bool clearLine : {true, false}) {
+    if (!clearLine && !from) break;
     for (int steps = 1; steps <= mostSteps && !found; ++steps) {
       for (std::size_t k = 0; k < ways.size() && !found; ++k) {
         placed.at = text.at + steps * ways[k];

@@ -1,6 +1,7 @@
 #pragma once
 // Letters of a pattern, none of which lies on another or on a line that is cut to.
 
+#include <map>
 #include <optional>
 
 #include "drawing.h"
@@ -23,11 +24,17 @@ class Lettering {
   void put(const SheetText& text, const std::vector<Vec2>& ways, const std::optional<Vec2>& from = {});
 
  private:
-  bool isClear(const SheetText& text) const;
-  bool isOnLetters(const std::vector<Vec2>& shape) const;
+  bool isClear(const SheetText& text);
+  bool isOnLetters(const std::vector<Vec2>& shape);
+  /// Takes in the texts that were put on the drawing since.
+  void know();
+  /// The strips of the drawing, one beside the other, that a shape lies in.
+  static std::pair<int, int> stripsOf(const std::vector<Vec2>& shape);
 
   Drawing& m_drawing;
   std::vector<std::vector<Vec2>> m_lines;
+  std::vector<std::vector<Vec2>> m_corners;          ///< of every text that is known
+  std::map<int, std::vector<std::size_t>> m_strips;  ///< which of them lie in a strip: a ship's plank has thousands
 };
 
 }  // namespace narrows

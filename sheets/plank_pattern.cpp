@@ -89,31 +89,31 @@ class PatternDrawer {
   /// Lettered along the edges, on the wood, so often that every page of a tiled pattern says which edge it shows; clear
   /// of the figures that stand there.
   void letterEdges() {
+    if (!m_of.lettered) return;
     const double length = lengthAlong(m_plank.lower);
-    Lettering lettering(m_drawing);
     for (double at = letterStepMm * 0.5; at < length - letterStepMm * 0.2; at += letterStepMm) {
-      letterEdge(lettering, m_plank.lower, at, Trade::say("← bow · keel edge"), up());
-      letterEdge(lettering, m_plank.upper, at, Trade::say("← bow · sheer edge"), -up());
+      letterEdge(m_plank.lower, at, Trade::say("← bow · keel edge"), up());
+      letterEdge(m_plank.upper, at, Trade::say("← bow · sheer edge"), -up());
     }
   }
 
-  static void letterEdge(Lettering& lettering, const std::vector<Vec2>& edge, double alongMm, const std::string& words,
-                         double inward) {
+  void letterEdge(const std::vector<Vec2>& edge, double alongMm, const std::string& words, double inward) {
     constexpr double stepMm = 12.0;
     Vec2 along(1.0, 0.0);
     const Vec2 at = pointAlong(edge, alongMm, &along);
     const Vec2 square = Vec2(-along.y(), along.x()) * (inward > 0.0 ? 1.0 : -1.0);
     const double off = inward > 0.0 ? 2.0 : 2.0 + labelHeightMm * 0.8;
     const double turn = std::atan2(along.y(), along.x());
-    lettering.put({at + off * square, words, labelHeightMm * 0.8, turn, TextPlace::Centre},
-                  {stepMm * along, -stepMm * along});
+    m_lettering.put({at + off * square, words, labelHeightMm * 0.8, turn, TextPlace::Centre},
+                    {stepMm * along, -stepMm * along});
   }
 
   /// Puts a figure of a station where it was asked for, or up or down from there, clear of all that is written.
   void put(const SheetText& text) {
+    if (!m_of.lettered) return;
     constexpr double stepShare = 0.7;
     const Vec2 step(0.0, stepShare * text.heightMm);
-    Lettering(m_drawing).put(text, {step, -step});
+    m_lettering.put(text, {step, -step});
   }
 
   void drawStations() {
@@ -420,6 +420,7 @@ class PatternDrawer {
   std::array<std::vector<Vec2>, 2> m_ends;  ///< bow and stern
   PatternOf m_of;
   Drawing m_drawing;
+  Lettering m_lettering{m_drawing};
 };
 
 }  // namespace

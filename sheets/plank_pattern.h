@@ -23,6 +23,7 @@ struct PatternOf {
   /// What is sawn, planed and let in of it; null where only its shape is drawn.
   std::shared_ptr<const PlankAtBench> bench;
   BoatSide side = BoatSide::Starboard;
+  bool lettered = true;  ///< with the figures of stations and the names of edges: on the screen lines are enough
 };
 
 /// "garboard", "strake 3 of 8", "sheer strake, 8 of 8".

@@ -59,11 +59,13 @@ class PaintedWordsTest : public WindowCase {
         }
         if (tabs->isVisible()) tabs->setCurrentIndex(0);
       }
-      for (QComboBox* box : shown->findChildren<QComboBox*>(QStringLiteral("view"))) {
-        for (int i = 0; box->isVisible() && i < box->count(); ++i) {
-          box->setCurrentIndex(i);
-          emit box->activated(i);
-          lookAtDrawings(when + ", " + box->itemText(i));
+      for (const char* name : {"shade", "view"}) {
+        for (QComboBox* box : shown->findChildren<QComboBox*>(QLatin1String(name))) {
+          for (int i = 0; box->isVisible() && i < box->count(); ++i) {
+            box->setCurrentIndex(i);
+            emit box->activated(i);
+            lookAtDrawings(when + ", " + box->itemText(i));
+          }
         }
       }
     }

@@ -250,10 +250,11 @@ void AssemblyDrawing::paintTimbers(QPainter& painter) const {
     const bool tight = extent.height() * pixelsPerMm() < 24.0 || extent.width() * pixelsPerMm() < wide;
     if (tight) box.moveTop(toScreen({middle.x(), extent.low.y()}).y() + 12.0);
     // Beside its middle where that is taken, the nearest first, and else as far down as it has to go.
-    std::vector<QRectF> places{box};
+    std::vector<QRectF> places;
+    if (!tight) places.push_back(box);
     constexpr double stepPx = 20.0;
     constexpr int steps = 7;
-    for (int step = 1; step <= steps; ++step)
+    for (int step = 1; step <= steps && !tight; ++step)
       for (const double way : {1.0, -1.0}) places.push_back(box.translated(way * step * stepPx, 0.0));
     std::erase_if(places, [this](const QRectF& place) { return !QRectF(rect()).contains(place); });
     const auto clear = labels.takeFirstClear(places);

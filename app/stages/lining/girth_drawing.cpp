@@ -109,7 +109,7 @@ const GirthDrawing::Laid& GirthDrawing::laid() const {
   return m_laid;
 }
 
-void GirthDrawing::paintStrakes(QPainter& painter) const {
+void GirthDrawing::paintStrakes(QPainter& painter, const std::vector<Chip>& chips) const {
   const Lining& now = *lining();
   const int selected = m_session->selection().strake;
   painter.setRenderHint(QPainter::Antialiasing, false);
@@ -129,7 +129,7 @@ void GirthDrawing::paintStrakes(QPainter& painter) const {
   }
   paintLaps(painter);
   paintJoints(painter);
-  paintNumbers(painter);
+  paintNumbers(painter, chips);
 }
 
 void GirthDrawing::setShade(std::optional<Measure> measure) {
@@ -189,9 +189,21 @@ void GirthDrawing::paintShade(QPainter& painter) const {
   }
 }
 
-void GirthDrawing::paintWorst(QPainter& painter) const {
+std::vector<GirthDrawing::Chip> GirthDrawing::worstChips() const {
+  std::vector<Chip> chips;
   const Lining& now = *lining();
-  painter.setFont(shopFont(look::labelPx, true));
+  constexpr double high = 18.0;
+  const QFont font = shopFont(look::labelPx, true);
+  const QFontMetrics letters(font, this);
+  const bool zoned = plan() != nullptr && plan()->zones.size() > 1;
+  const double right = zoned ? flat(now.frame.lastT(), 0.5).x() : width();
+  Labels labels;
+  // Stations keep their names over their heads.
+  constexpr QSizeF name(30.0, 20.0);
+  for (std::size_t i = 0; i < now.frame.sectionCount(); ++i) {
+    const QPointF head = toScreen({sectionX(i), now.frame.girthMm(i)});
+    labels.keepClear(QRectF(head - QPointF(0.5 * name.width(), name.height() + 4.0), name));
+  }
   for (std::size_t k = 0; k < shaded().worst.size(); ++k) {
     const Weighed* worst = shaded().worst[k];
     if (worst == nullptr || (worst->limit && !worst->verdict)) continue;
@@ -199,17 +211,22 @@ void GirthDrawing::paintWorst(QPainter& painter) const {
     const double middle = 0.5 * (of.reach.fromT + of.reach.toT) + 0.5;
     const double t = worst->section ? static_cast<double>(*worst->section) : worst->t.value_or(middle);
     const QString words = QString::fromStdString(showMeasure(*m_shade, worst->value, m_session->notation()));
-    constexpr double markWide = 16.0;
-    const double mark = worst->verdict ? markWide : 0.0;
-    const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0 + mark;
+    const double wide = letters.horizontalAdvance(words) + 8.0 + (worst->verdict ? verdictWide : 0.0);
     const QPointF at = flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)));
-    const bool last = t > now.frame.lastT() - 0.5 || at.x() + 8.0 + wide > width();
-    const QRectF box(at.x() + (last ? -wide - 8.0 : 8.0), at.y() - 9.0, wide, 18.0);
-    painter.fillRect(box, look::raised);
-    painter.setPen(worst->verdict == Severity::Trouble ? look::trouble : look::ink);
-    painter.drawText(box.adjusted(mark, 0.0, 0.0, 0.0), Qt::AlignCenter, words);
-    if (worst->verdict) paintVerdict(painter, box.topLeft() + QPointF(10.0, 9.0), *worst->verdict, 10.0);
+    // Beside it on the hull, for zones stand aft of her; a little off where another stands there, and where there is no
+    // room at all in the table alone.
+    const bool last = t > now.frame.lastT() - 0.5 || at.x() + 8.0 + wide > right;
+    const QRectF beside(at.x() + (last ? -wide - 8.0 : 8.0), at.y() - 0.5 * high, wide, high);
+    const QRectF ground(0.0, 30.0, right, height() - 54.0);
+    std::vector<QRectF> places;
+    for (const double column : {0.0, 1.0, 2.0, 3.0})
+      for (const double row : {0.0, -0.5, 0.5, -1.0, 1.0, -1.5, 1.5}) {
+        const QRectF place = beside.translated((last ? -column : column) * (wide + 6.0), row * high);
+        if (ground.contains(place)) places.push_back(place);
+      }
+    if (const auto place = labels.takeFirstClear(places)) chips.push_back({*place, words, font, worst->verdict});
   }
+  return chips;
 }
 
 void GirthDrawing::paintScale(QPainter& painter) const {
@@ -219,10 +236,15 @@ void GirthDrawing::paintScale(QPainter& painter) const {
   const QStringList words = judged ? QStringList{tr("within"), tr("at the limit"), tr("trouble")}
                                    : QStringList{tr("least"), QString(), tr("most")};
   painter.setFont(shopFont(look::labelPx));
-  const double wide = std::min(84.0, (width() - 110.0) / 3.0), high = 18.0;
-  const double left = width() - 3.0 * wide - 10.0, top = 6.0;
+  // As wide as its words; what is measured stands before it where there is room, and in the choice below in any case.
+  double wide = 0.0;
+  for (const QString& one : words) wide = std::max(wide, painter.fontMetrics().horizontalAdvance(one) + 14.0);
+  constexpr double high = 18.0, top = 6.0, nameWide = 100.0;
+  const double left = width() - 3.0 * wide - 10.0;
   painter.setPen(look::quietInk);
-  painter.drawText(QRectF(left - 108.0, top, 100.0, high), Qt::AlignRight | Qt::AlignVCenter, measureName(*m_shade));
+  if (left > nameWide + 8.0)
+    painter.drawText(QRectF(left - nameWide - 8.0, top, nameWide, high), Qt::AlignRight | Qt::AlignVCenter,
+                     measureName(*m_shade));
   for (int i = 0; i < 3; ++i) {
     const QRectF box(left + i * wide, top, wide, high);
     painter.fillRect(box, judged ? verdictShade(i - 1.0) : look::mixed(look::board, look::deepest, 0.425 * i));
@@ -251,7 +273,7 @@ void GirthDrawing::paintJoints(QPainter& painter) const {
   }
 }
 
-void GirthDrawing::paintNumbers(QPainter& painter) const {
+void GirthDrawing::paintNumbers(QPainter& painter, const std::vector<Chip>& chips) const {
   const Lining& now = *lining();
   painter.setFont(shopFont(15.0, true));
   painter.setPen(look::ink);
@@ -268,6 +290,7 @@ void GirthDrawing::paintNumbers(QPainter& painter) const {
   std::stable_sort(bays.begin(), bays.end(),
                    [](const auto& a, const auto& b) { return std::lround(a.first) > std::lround(b.first); });
   Labels numbers;
+  for (const Chip& chip : chips) numbers.keepClear(chip.box);
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     const LinedStrake& of = now.strakes[k];
     const std::string timber = plan() == nullptr ? std::string() : plan()->speciesOf(of.id);
@@ -276,15 +299,22 @@ void GirthDrawing::paintNumbers(QPainter& painter) const {
     const double wide = painter.fontMetrics().horizontalAdvance(words) + 8.0;
     // Letters are lower than their line: numbers of narrow strakes may come so near to each other.
     constexpr double high = 14.0;
-    std::vector<QRectF> places;
-    const auto offer = [&](double t) {
+    constexpr int mostBays = 12;
+    const auto placeAt = [&](double t) {
       const QPointF at = flat(t, 0.5 * (of.lowerEdge.shareAt(t) + of.upperEdge.shareAt(t)));
-      places.emplace_back(at.x() - 0.5 * wide, at.y() - 0.5 * high, wide, high);
+      return QRectF(at.x() - 0.5 * wide, at.y() - 0.5 * high, wide, high);
     };
-    for (const auto& [width, middle] : bays)
-      if (of.reach.fromT < middle - 0.3 && of.reach.toT > middle + 0.3) offer(middle);
-    if (places.empty()) offer(0.5 * (of.reach.fromT + of.reach.toT));
-    if (const auto box = numbers.takeFirstClear(places))
+    // The first of the widest bays in which nothing stands: of a ship not all of hundreds are looked at.
+    std::vector<QRectF> place;
+    int looked = 0;
+    for (std::size_t i = 0; i < bays.size() && looked < mostBays && place.empty(); ++i) {
+      const double middle = bays[i].second;
+      if (of.reach.fromT >= middle - 0.3 || of.reach.toT <= middle + 0.3) continue;
+      ++looked;
+      if (const QRectF box = placeAt(middle); numbers.isClear(box)) place.push_back(box);
+    }
+    if (looked == 0) place.push_back(placeAt(0.5 * (of.reach.fromT + of.reach.toT)));
+    if (const auto box = numbers.takeFirstClear(place))
       painter.drawText(*box, Qt::AlignCenter | Qt::TextDontClip, words);
   }
 }
@@ -357,10 +387,10 @@ QMarginsF GirthDrawing::room() const {
   return {28.0, m_shade ? 54.0 : 30.0, zones ? 74.0 : 28.0, 34.0};
 }
 
-void GirthDrawing::paintSections(QPainter& painter, const std::vector<WidthChip>& widths) const {
+void GirthDrawing::paintSections(QPainter& painter, const std::vector<Chip>& chips) const {
   const GirthFrame& frame = lining()->frame;
   Labels labels;
-  for (const WidthChip& chip : widths) labels.keepClear(chip.box);
+  for (const Chip& chip : m_shade ? std::vector<Chip>() : chips) labels.keepClear(chip.box);
   for (std::size_t i = 0; i < frame.sectionCount(); ++i) {
     const bool on = m_session->selection().section == static_cast<int>(i);
     painter.setPen(QPen(on ? look::inHand : look::quietInk, on ? 2.0 : 1.0));
@@ -372,8 +402,8 @@ void GirthDrawing::paintSections(QPainter& painter, const std::vector<WidthChip>
   paintZones(painter);
 }
 
-std::vector<GirthDrawing::WidthChip> GirthDrawing::widthChips() const {
-  std::vector<WidthChip> chips;
+std::vector<GirthDrawing::Chip> GirthDrawing::widthChips() const {
+  std::vector<Chip> chips;
   const Lining& now = *lining();
   const int section = m_session->selection().section;
   if (section < 0 || static_cast<std::size_t>(section) >= now.frame.sectionCount()) return chips;
@@ -401,12 +431,14 @@ std::vector<GirthDrawing::WidthChip> GirthDrawing::widthChips() const {
   return chips;
 }
 
-void GirthDrawing::paintWidths(QPainter& painter, const std::vector<WidthChip>& widths) const {
-  for (const WidthChip& chip : widths) {
+void GirthDrawing::paintChips(QPainter& painter, const std::vector<Chip>& chips) const {
+  for (const Chip& chip : chips) {
     painter.setFont(chip.font);
     painter.fillRect(chip.box, look::raised);
-    painter.setPen(look::ink);
-    painter.drawText(chip.box, Qt::AlignCenter, chip.words);
+    painter.setPen(chip.verdict == Severity::Trouble ? look::trouble : look::ink);
+    painter.drawText(chip.box.adjusted(chip.verdict ? verdictWide : 0.0, 0.0, 0.0, 0.0), Qt::AlignCenter, chip.words);
+    if (chip.verdict)
+      paintVerdict(painter, QPointF(chip.box.left() + 10.0, chip.box.center().y()), *chip.verdict, 10.0);
   }
 }
 
@@ -415,16 +447,12 @@ void GirthDrawing::paintDrawing(QPainter& painter) {
   setCaption((foreshortening() > 1.0 ? tr("shell laid flat · %1 times shorter").arg(foreshortening())
                                      : tr("shell laid flat")) +
              (laps ? tr(" · dotted: laps") : QString()));
-  paintStrakes(painter);
-  const std::vector<WidthChip> widths = m_shade ? std::vector<WidthChip>() : widthChips();
-  paintSections(painter, widths);
+  const std::vector<Chip> chips = m_shade ? worstChips() : widthChips();
+  paintStrakes(painter, chips);
+  paintSections(painter, chips);
   paintMarks(painter);
-  if (m_shade) {
-    paintWorst(painter);
-    paintScale(painter);
-  } else {
-    paintWidths(painter, widths);
-  }
+  paintChips(painter, chips);
+  if (m_shade) paintScale(painter);
 }
 
 }  // namespace narrows

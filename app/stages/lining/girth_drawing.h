@@ -28,14 +28,16 @@ class GirthDrawing : public MarkCanvas {
   QMarginsF room() const override;
 
  private:
+  static constexpr double verdictWide = 16.0;
   double sectionX(std::size_t section) const;
   /// A strake's width written beside the section in hand; none where there is no room.
-  struct WidthChip {
+  struct Chip {
     QRectF box;
     QString words;
     QFont font;
+    std::optional<Severity> verdict = std::nullopt;  ///< its mark stands before the words
   };
-  std::vector<WidthChip> widthChips() const;
+  std::vector<Chip> widthChips() const;
   /// Where a share of the girth lies at section parameter t.
   QPointF flat(double t, double share) const;
   QPolygonF flatCurve(const SurfaceCurve& curve, SurfaceReach reach) const;
@@ -64,20 +66,21 @@ class GirthDrawing : public MarkCanvas {
     std::vector<const Weighed*> worst;  ///< of every strake, within what `of` weighed; null where there is none
   };
   const Shaded& shaded() const;
-  void paintStrakes(QPainter& painter) const;
+  void paintStrakes(QPainter& painter, const std::vector<Chip>& chips) const;
   /// The strakes shaded by the measure in hand, bay by bay, and what is beyond its limit in figures.
   void paintShade(QPainter& painter) const;
   QColor shadeOf(const Weighed& row, double most) const;
-  void paintWorst(QPainter& painter) const;
+  /// Of the measure that is shaded, the worst of every strake, where it is worst.
+  std::vector<Chip> worstChips() const;
   void paintScale(QPainter& painter) const;
   const Weighing* weighing() const;
   void paintJoints(QPainter& painter) const;
-  void paintNumbers(QPainter& painter) const;
+  void paintNumbers(QPainter& painter, const std::vector<Chip>& chips) const;
   QString zoneWords(std::size_t zone) const;
   void paintZones(QPainter& painter) const;
   void paintLaps(QPainter& painter) const;
-  void paintSections(QPainter& painter, const std::vector<WidthChip>& widths) const;
-  void paintWidths(QPainter& painter, const std::vector<WidthChip>& widths) const;
+  void paintSections(QPainter& painter, const std::vector<Chip>& chips) const;
+  void paintChips(QPainter& painter, const std::vector<Chip>& chips) const;
 
   std::optional<Measure> m_shade;
   mutable ShellShortened m_shortened;

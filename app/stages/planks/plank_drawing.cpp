@@ -309,7 +309,9 @@ const Drawing& PlankDrawing::patternNow(const std::shared_ptr<const FlatPlank>& 
   // Of another plank than is shown, nothing is known but its shape.
   const auto bench = m_bench != nullptr && m_bench->plank == plank ? m_bench : nullptr;
   const auto strake = static_cast<std::size_t>(m_session->selection().strake);
-  m_pattern = plankPattern(*plank, patternOf(*solved, strake, m_side, bench));
+  PatternOf of = patternOf(*solved, strake, m_side, bench);
+  of.lettered = false;
+  m_pattern = plankPattern(*plank, of);
   return m_pattern;
 }
 
