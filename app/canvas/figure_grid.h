@@ -118,7 +118,7 @@ class FigureGrid : public QTableView {
   QPersistentModelIndex m_run;    ///< where a run of Tabs began; invalid where there is none
   QPersistentModelIndex m_noted;  ///< the cell that is told of
   QLabel* m_note;
-  QString m_refusal;  ///< what was said while a figure was taken
+  QString m_refusal;       ///< what was said while a figure was taken
   bool m_fitting = false;  ///< its free room is being laid out
 };
 

@@ -94,7 +94,9 @@ void PlanksStage::offerBelow() {
   const bool flat = inside != nullptr && inside->isChined();
   // In the order of the work.
   QList<PageTabs::Page> pages;
-  const auto offer = [&](const QString& name, PlankPage page) { pages << PageTabs::Page(name, static_cast<int>(page)); };
+  const auto offer = [&](const QString& name, PlankPage page) {
+    pages << PageTabs::Page(name, static_cast<int>(page));
+  };
   offer(tr("On the hull"), PlankPage::Hull);
   offer(tr("Readings"), PlankPage::Readings);
   offer(tr("Joints"), PlankPage::Joints);
