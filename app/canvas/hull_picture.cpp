@@ -305,7 +305,7 @@ void HullPicture::paintEvent(QPaintEvent* /*event*/) {
     painter.drawText(rect().adjusted(12, 10, -12, -8), Qt::AlignHCenter | Qt::AlignTop,
                      tr("At what height she floats is not said yet: say it on the slate, under Ends."));
   }
-  painter.drawText(rect().adjusted(12, 6, -12, -8), Qt::AlignLeft | Qt::AlignBottom,
+  painter.drawText(rect().adjusted(12, 6, -12, -28), Qt::AlignLeft | Qt::AlignBottom,
                    tr("drag to turn · wheel for nearer · click a strake to take it in hand"));
 }
 

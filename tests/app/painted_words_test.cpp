@@ -5,6 +5,7 @@
 #include <QTableView>
 
 #include "book/edits.h"
+#include "book/lining_edits.h"
 #include "canvas/hull_picture.h"
 #include "paint.h"
 #include "painted_words.h"
@@ -103,6 +104,10 @@ class PaintedWordsTest : public WindowCase {
     m_window->resize(size);
     openBook(boat.toStdString());
     QVERIFY(session().perform("Lengths", setNotation(*session().book(), static_cast<Notation>(notation))));
+    // Woods are named on the drawings too.
+    const auto strakes = session().book()->boatPlan().strakes;
+    QVERIFY(session().perform(
+        "Wood", setStrakeSpecies(setStrakeSpecies(*session().book(), strakes[1], "larch"), strakes[3], "oak")));
     QVERIFY(settled());
     lookEverywhere(boat);
     m_faults.removeDuplicates();

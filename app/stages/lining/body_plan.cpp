@@ -73,7 +73,7 @@ void BodyPlan::paintDrawing(QPainter& painter) {
     paintHalf(painter, now, 1.0, {0.0, greatest}, heads);
     paintHalf(painter, now, -1.0, {greatest, now.frame.lastT()}, heads);
   }
-  paintTimbers(painter);
+  paintSpecies(painter);
   paintMarks(painter);
   paintNames(painter, heads);
 }

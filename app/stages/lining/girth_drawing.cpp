@@ -113,7 +113,7 @@ void GirthDrawing::paintStrakes(QPainter& painter, const std::vector<Chip>& chip
   const Lining& now = *lining();
   const int selected = m_session->selection().strake;
   painter.setRenderHint(QPainter::Antialiasing, false);
-  const SpeciesTones tones = timberTones();
+  const SpeciesTones tones = speciesTones();
   for (std::size_t k = 0; k < now.strakeCount(); ++k) {
     painter.setPen(Qt::NoPen);
     painter.setBrush(static_cast<int>(k) == selected ? look::strakeInHand : tones.of(k));

@@ -125,14 +125,15 @@ void MarkCanvas::paintSectionName(QPainter& painter, Labels& labels, std::size_t
   painter.drawText(labels.place(QRectF(left, head.y() - 22.0, 2.0 * half, 18.0), {0.0, -17.0}), Qt::AlignCenter, name);
 }
 
-SpeciesTones MarkCanvas::timberTones() const {
+SpeciesTones MarkCanvas::speciesTones() const {
   return plan() == nullptr ? SpeciesTones() : SpeciesTones(*lining(), *plan());
 }
 
-void MarkCanvas::paintTimbers(QPainter& painter) const {
+void MarkCanvas::paintSpecies(QPainter& painter) const {
   painter.setFont(shopFont(look::labelPx));
   painter.setPen(look::quietInk);
-  painter.drawText(rect().adjusted(12, 6, -12, -6), Qt::AlignLeft | Qt::AlignBottom, timberTones().words());
+  // Over the caption, which may stand on two lines.
+  painter.drawText(rect().adjusted(12, 6, -12, -46), Qt::AlignLeft | Qt::AlignBottom, speciesTones().words());
 }
 
 bool MarkCanvas::pressesOnNoMark(const QMouseEvent& event) const {

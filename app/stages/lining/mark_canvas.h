@@ -34,9 +34,9 @@ class MarkCanvas : public SessionCanvas {
   void paintSectionName(QPainter& painter, Labels& labels, std::size_t section, const QPointF& head,
                         const QString& name) const;
   /// The timbers of the side in hand; the usual ones while its plan is gone and the answer is still of it.
-  SpeciesTones timberTones() const;
+  SpeciesTones speciesTones() const;
   /// What strakes are got out of, where it is said, at the foot of the drawing.
-  void paintTimbers(QPainter& painter) const;
+  void paintSpecies(QPainter& painter) const;
   /// Whether a press takes neither a mark nor the rule in hand, but a section near it.
   bool pressesOnNoMark(const QMouseEvent& event) const;
   /// Takes the section in hand whose curve on the drawing lies nearest to a place, where one is near.

@@ -131,7 +131,7 @@ void ProfileDrawing::paintDrawing(QPainter& painter) {
     drawCurve(painter, lineCurve(now.lines[line].curve, now.lines[line].reach));
   }
   paintWaterline(painter);
-  paintTimbers(painter);
+  paintSpecies(painter);
   paintMarks(painter);
 }
 
