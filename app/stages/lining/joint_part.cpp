@@ -2,6 +2,7 @@
 
 #include <QComboBox>
 #include <QLabel>
+#include <QPushButton>
 
 #include "book/lining_edits.h"
 #include "canvas/length_field.h"

@@ -1,6 +1,7 @@
 #include "stages/planks/plank_tables.h"
 
 #include <QHeaderView>
+#include <QLocale>
 #include <cmath>
 
 #include "canvas/english_plurals.h"
