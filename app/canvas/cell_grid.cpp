@@ -100,7 +100,7 @@ void CellGrid::fitColumns() {
   // Tables of ships scroll: every column has the least that figures want.
   constexpr int mostCells = 1500, besidePx = 12, barPx = 20;
   const int rows = m_cells->rowCount(), columns = m_cells->columnCount();
-  if (rows * columns > mostCells || columns == 0) return;
+  if (m_keepsColumns || rows * columns > mostCells || columns == 0) return;
   QHeaderView* head = horizontalHeader();
   const QFontMetrics letters(shopFont(look::figurePx, true), this);
   const int share = (width() - verticalHeader()->width() - barPx) / columns;

@@ -71,6 +71,8 @@ class CellGrid : public FigureGrid {
   void follow(int row, int column = -1);
   /// The same because the builder stepped there by key, wherever the hand is; what is being typed stays.
   void stepTo(int row, int column = -1);
+  /// Columns keep the widths they were given: cells are known to be short.
+  void keepColumns() { m_keepsColumns = true; }
 
  signals:
   /// The hand went to a cell of the grid.
@@ -87,6 +89,7 @@ class CellGrid : public FigureGrid {
   void fitColumns();
 
   CellModel* m_cells;
+  bool m_keepsColumns = false;
   std::vector<bool> m_wide;  ///< columns that have as much as they want
   bool m_following = false;
   Notation m_begun = Notation::Inches16;  ///< how lengths were shown when the open cell was opened

@@ -177,6 +177,7 @@ UsualChangesGrid::UsualChangesGrid(Session* session, PlanTrials* trials, QWidget
     : ChangesGrid(tr("What it would cost"), Stands::InHeadings, session, trials, parent), m_corner(new QLabel(this)) {
   constexpr int leastColumnWide = 56;
   horizontalHeader()->setMinimumSectionSize(leastColumnWide);
+  keepColumns();
   horizontalHeader()->setDefaultAlignment(wrapped(Qt::AlignCenter));
   verticalHeader()->setDefaultAlignment(wrapped(Qt::AlignLeft | Qt::AlignVCenter));
   setCornerButtonEnabled(false);
