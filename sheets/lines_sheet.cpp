@@ -53,6 +53,7 @@ Drawing bodyPlanSheet(const Solved& solved) {
                                                 Trade::say(plankingSideName(table.side))));
   const std::size_t middle = broadest(hull);
   double broad = 0.0, low = 1e300, high = -1e300;
+  Lettering names(drawing);
   for (std::size_t i = 0; i < hull.sections.size(); ++i) {
     const Section& section = hull.sections[i];
     for (const double side :
@@ -65,9 +66,9 @@ Drawing bodyPlanSheet(const Solved& solved) {
       }
       const bool whole = section.kind == SectionKind::Station;
       drawing.line(whole ? LineRole::MouldEdge : LineRole::MouldBack, points);
-      Lettering(drawing).put({points.back() + Vec2(side * 3.0, 3.0), section.name, 6.0, 0.0,
-                              side > 0.0 ? TextPlace::Left : TextPlace::Right, true},
-                             {{0.0, 8.0}});
+      names.put({points.back() + Vec2(side * 3.0, 3.0), section.name, 6.0, 0.0,
+                 side > 0.0 ? TextPlace::Left : TextPlace::Right, true},
+                {{0.0, 8.0}});
     }
   }
   for (const TableRow& row : table.rows) {

@@ -37,11 +37,12 @@ Drawing shellSheet(const LinedPlan& plan, const LiningPlan* of, const std::strin
     }
     return points;
   };
+  Lettering names(drawing);
   for (std::size_t i = 0; i < frame.sectionCount(); ++i) {
     const auto t = static_cast<double>(i);
     drawing.line(LineRole::Station, {at(t, 0.0), at(t, 1.0)});
-    Lettering(drawing).put(
-        {at(t, 1.0) + Vec2(0.0, 3.0), frame.hull().sections[i].name, 4.0, 0.0, TextPlace::Centre, true}, {{0.0, 5.0}});
+    names.put({at(t, 1.0) + Vec2(0.0, 3.0), frame.hull().sections[i].name, 4.0, 0.0, TextPlace::Centre, true},
+              {{0.0, 5.0}});
   }
   for (std::size_t line = 0; line < lining.lines.size(); ++line) {
     const bool heavy = line == 0 || line + 1 == lining.lines.size() || lining.lines[line].isGuide;

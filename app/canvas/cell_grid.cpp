@@ -99,8 +99,9 @@ void CellGrid::resizeEvent(QResizeEvent* event) {
 void CellGrid::fitColumns() {
   // Tables of ships scroll: every column has the least that figures want.
   constexpr int mostCells = 1500, besidePx = 12, barPx = 20;
-  const int rows = m_cells->rowCount(), columns = m_cells->columnCount();
-  if (m_keepsColumns || rows * columns > mostCells || columns == 0) return;
+  // What rows were of may be gone already.
+  const int rows = std::min(m_cells->rowCount(), m_cells->rows()), columns = m_cells->columnCount();
+  if (m_keepsColumns || !m_cells->cell || rows * columns > mostCells || columns == 0) return;
   QHeaderView* head = horizontalHeader();
   const QFontMetrics letters(shopFont(look::figurePx, true), this);
   const int share = (width() - verticalHeader()->width() - barPx) / columns;
@@ -110,10 +111,9 @@ void CellGrid::fitColumns() {
     if (!m_wide[place] && head->sectionResizeMode(column) != QHeaderView::Stretch) continue;
     int wanted = 0;
     for (int row = 0; row < rows; ++row) {
-      const QModelIndex cell = m_cells->index(row, column);
-      const bool marked = cell.data(Qt::DecorationRole).isValid();
-      wanted = std::max(wanted, letters.horizontalAdvance(cell.data().toString()) + besidePx +
-                                    (marked ? iconSize().width() + besidePx : 0));
+      const Cell cell = m_cells->cell(row, column);
+      wanted = std::max(
+          wanted, letters.horizontalAdvance(cell.text) + besidePx + (cell.verdict ? iconSize().width() + besidePx : 0));
     }
     const bool wide = wanted > std::max(share, head->minimumSectionSize());
     if (wide) {

@@ -9,7 +9,7 @@ QRectF Labels::place(const QRectF& box, const QPointF& step) {
   QRectF placed = box;
   for (int i = 0; i <= mostSteps; ++i) {
     placed = box.translated(step * i);
-    if (std::none_of(m_taken.begin(), m_taken.end(), [&](const QRectF& one) { return one.intersects(placed); })) break;
+    if (isClear(placed)) break;
     if (i == mostSteps) placed = box;
   }
   m_taken.push_back(placed);

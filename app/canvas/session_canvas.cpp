@@ -1,6 +1,5 @@
 #include "canvas/session_canvas.h"
 
-#include <QKeyEvent>
 #include <QMouseEvent>
 #include <algorithm>
 #include <utility>

@@ -8,11 +8,11 @@
 
 namespace narrows {
 
-SpeciesTones::SpeciesTones(const Lining& lining, const LiningPlan& plan) : m_timbers(speciesRuns(lining, plan)) {
+SpeciesTones::SpeciesTones(const Lining& lining, const LiningPlan& plan) : m_woods(speciesRuns(lining, plan)) {
   for (const LinedStrake& strake : lining.strakes) m_place.push_back(strake.lower);
   m_tone.resize(lining.strakeCount());
-  for (std::size_t i = 0; i < m_timbers.size(); ++i) {
-    for (const SpeciesRun& run : m_timbers[i].runs) {
+  for (std::size_t i = 0; i < m_woods.size(); ++i) {
+    for (const SpeciesRun& run : m_woods[i].runs) {
       for (std::size_t k = run.first; k <= run.last; ++k) m_tone[k] = i + 1;
     }
   }
@@ -28,15 +28,15 @@ QColor SpeciesTones::of(std::size_t strake) const {
 
 QString SpeciesTones::words() const {
   QStringList all;
-  for (const StrakesOfSpecies& timber : m_timbers) {
+  for (const StrakesOfSpecies& wood : m_woods) {
     QStringList runs;
-    for (const SpeciesRun& run : timber.runs) {
+    for (const SpeciesRun& run : wood.runs) {
       runs << (run.first == run.last
                    ? QString::number(run.first + 1)
                    : QCoreApplication::translate("SpeciesTones", "%1 to %2").arg(run.first + 1).arg(run.last + 1));
     }
     all << QCoreApplication::translate("SpeciesTones", "%1: strakes %2")
-               .arg(QString::fromStdString(timber.species), runs.join(QStringLiteral(", ")));
+               .arg(QString::fromStdString(wood.species), runs.join(QStringLiteral(", ")));
   }
   return all.join(QStringLiteral(" · "));
 }

@@ -16,11 +16,11 @@ class SpeciesTones {
   SpeciesTones(const Lining& lining, const LiningPlan& plan);
   /// Of a strake; neighbours differ a little. Of what nothing is said, the usual.
   QColor of(std::size_t strake) const;
-  /// `larch: strakes 1 to 5 · oak: strake 9`; empty where no timber is named.
+  /// `larch: strakes 1 to 5 · oak: strake 9`; empty where no wood is named.
   QString words() const;
 
  private:
-  std::vector<StrakesOfSpecies> m_timbers;
+  std::vector<StrakesOfSpecies> m_woods;
   std::vector<std::size_t> m_tone;  ///< of each strake: 0 the usual, then those named in turn
   std::vector<std::size_t> m_place;
 };

@@ -1,5 +1,7 @@
 #include "lining/middle_of_strake.h"
 
+#include "curve/halving.h"
+
 namespace narrows {
 
 namespace {
@@ -7,15 +9,11 @@ namespace {
 /// Where what grows with t comes to a value.
 template <typename Grows>
 double whereIt(const Grows& grows, SurfaceReach reach, double value) {
-  double low = reach.fromT, high = reach.toT;
-  if (grows(low) >= value) return low;
-  if (grows(high) <= value) return high;
+  if (grows(reach.fromT) >= value) return reach.fromT;
+  if (grows(reach.toT) <= value) return reach.toT;
   constexpr int halvings = 24;
-  for (int i = 0; i < halvings; ++i) {
-    const double middle = 0.5 * (low + high);
-    (grows(middle) < value ? low : high) = middle;
-  }
-  return 0.5 * (low + high);
+  return whereCeases(
+      reach.fromT, reach.toT, [&](double t) { return grows(t) < value; }, halvings);
 }
 
 }  // namespace

@@ -7,9 +7,9 @@
 #include "book/edits.h"
 #include "book/lining_edits.h"
 #include "canvas/hull_picture.h"
+#include "every_sheet.h"
 #include "paint.h"
 #include "painted_words.h"
-#include "sheet_set.h"
 #include "window_case.h"
 
 using namespace narrows;
@@ -129,12 +129,7 @@ class PaintedWordsTest : public WindowCase {
     openBook(boat.toStdString());
     QVERIFY(session().perform("Lengths", setNotation(*session().book(), static_cast<Notation>(notation))));
     QVERIFY(settled());
-    const Solved& solved = *session().solved();
-    SheetChoice every;
-    every.boards = every.shell = every.tickets = true;
-    std::vector<Drawing> all = planksSheets(solved, every);
-    for (std::vector<Drawing> more : {mouldsSheets(solved, {}), backboneSheets(solved, {}), linesSheets(solved)})
-      all.insert(all.end(), more.begin(), more.end());
+    const std::vector<Drawing> all = everySheetOf(*session().solved());
     for (const Drawing& drawing : all) {
       // As many px a millimetre as letters of two millimetres want to be measured.
       constexpr double pxAMm = 4.0;

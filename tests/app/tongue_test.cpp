@@ -15,9 +15,9 @@
 #include "canvas/length_field.h"
 #include "canvas/tongue.h"
 #include "canvas/wrapping_button.h"
+#include "every_sheet.h"
 #include "long_tongue.h"
 #include "painted_words.h"
-#include "sheet_set.h"
 #include "stages/lining/lining_stage.h"
 #include "window/keys_sheet.h"
 #include "window/new_table.h"
@@ -193,12 +193,7 @@ class TongueTest : public WindowCase {
 
   void everySheetIsInTheTongue() {
     openBook("osier");
-    const Solved& solved = *session().solved();
-    SheetChoice every;
-    every.boards = every.shell = every.tickets = true;
-    std::vector<Drawing> all = planksSheets(solved, every);
-    for (std::vector<Drawing> more : {mouldsSheets(solved, {}), backboneSheets(solved, {}), linesSheets(solved)})
-      all.insert(all.end(), more.begin(), more.end());
+    const std::vector<Drawing> all = everySheetOf(*session().solved());
     int letters = 0;
     for (const Drawing& drawing : all) {
       hear(nullptr, QString::fromStdString(drawing.title));

@@ -5,9 +5,27 @@
 #include <QRegularExpression>
 #include <QTest>
 #include <map>
+#include <vector>
 
 class LayersTest : public QObject {
   Q_OBJECT
+
+  /// A source, by the folders it lies in below the root and its own name, and its text.
+  struct Source {
+    QStringList place;
+    QString text;
+    QString name() const { return place.join('/'); }
+  };
+  static std::vector<Source> sourcesBelow(const QString& root) {
+    std::vector<Source> sources;
+    QDirIterator files(root, {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
+    while (files.hasNext()) {
+      QFile file(files.next());
+      if (!file.open(QIODevice::ReadOnly)) qFatal("%s cannot be read", qPrintable(file.fileName()));
+      sources.push_back({QDir(root).relativeFilePath(file.fileName()).split('/'), QString::fromUtf8(file.readAll())});
+    }
+    return sources;
+  }
 
  private slots:
   void noFolderOfCoreIncludesOneAboveIt() {
@@ -18,20 +36,16 @@ class LayersTest : public QObject {
     const QString root = QStringLiteral(NARROWS_SOURCE_DIR "/core/");
     const QRegularExpression include(QStringLiteral("#include \"([a-z_]+)/"));
     int seen = 0;
-    QDirIterator files(root, {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
-    while (files.hasNext()) {
-      QFile file(files.next());
-      QVERIFY(file.open(QIODevice::ReadOnly));
-      const QString text = QString::fromUtf8(file.readAll());
-      const QString own = QDir(root).relativeFilePath(file.fileName()).section('/', 0, 0);
+    for (const Source& source : sourcesBelow(root)) {
+      const QString& own = source.place[0];
       QVERIFY2(floors.contains(own), qPrintable(own));
-      for (auto it = include.globalMatch(text); it.hasNext();) {
+      for (auto it = include.globalMatch(source.text); it.hasNext();) {
         const QString other = it.next().captured(1);
-        QVERIFY2(floors.contains(other), qPrintable(file.fileName() + " includes " + other));
-        QVERIFY2(floors.at(other) <= floors.at(own), qPrintable(file.fileName() + " includes " + other));
+        QVERIFY2(floors.contains(other), qPrintable(source.name() + " includes " + other));
+        QVERIFY2(floors.at(other) <= floors.at(own), qPrintable(source.name() + " includes " + other));
         ++seen;
       }
-      QVERIFY2(!text.contains(QStringLiteral("#include <Q")), qPrintable(file.fileName() + " includes Qt"));
+      QVERIFY2(!source.text.contains(QStringLiteral("#include <Q")), qPrintable(source.name() + " includes Qt"));
     }
     QVERIFY(seen > 50);
   }
@@ -42,16 +56,12 @@ class LayersTest : public QObject {
     QCOMPARE(QDir(root).entryList(QDir::Dirs | QDir::NoDotAndDotDot).size(), static_cast<qsizetype>(floors.size()));
     const QRegularExpression include(QStringLiteral("#include \"((commands|canvas|stages|window)/[a-z_/]+)\\.h\""));
     int seen = 0;
-    QDirIterator files(root, {"*.h", "*.cpp"}, QDir::Files, QDirIterator::Subdirectories);
-    while (files.hasNext()) {
-      QFile file(files.next());
-      QVERIFY(file.open(QIODevice::ReadOnly));
-      const QString text = QString::fromUtf8(file.readAll());
-      const QStringList own = QDir(root).relativeFilePath(file.fileName()).split('/');
+    for (const Source& source : sourcesBelow(root)) {
+      const QStringList& own = source.place;
       if (own.size() < 2) continue;  // what puts it all together
-      for (auto it = include.globalMatch(text); it.hasNext();) {
+      for (auto it = include.globalMatch(source.text); it.hasNext();) {
         const QStringList other = it.next().captured(1).split('/');
-        const QString words = file.fileName() + " includes " + other.join('/');
+        const QString words = source.name() + " includes " + other.join('/');
         QVERIFY2(floors.at(other[0]) <= floors.at(own[0]), qPrintable(words));
         // A stage knows no other, and the window knows stages and nothing inside them.
         if (own[0] == "stages" && own.size() > 2 && other[0] == "stages" && other.size() > 2)

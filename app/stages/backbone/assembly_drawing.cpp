@@ -1,6 +1,5 @@
 #include "stages/backbone/assembly_drawing.h"
 
-#include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
 #include <cmath>

@@ -1,7 +1,6 @@
 #include "stages/backbone/rabbet_page.h"
 
 #include <QHeaderView>
-#include <QKeyEvent>
 #include <QLabel>
 #include <QPainter>
 #include <QPainterPath>

@@ -1,7 +1,6 @@
 #include "stages/backbone/transom_page.h"
 
 #include <QComboBox>
-#include <QKeyEvent>
 #include <QLabel>
 #include <QPainter>
 #include <cmath>

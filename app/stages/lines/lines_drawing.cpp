@@ -1,6 +1,5 @@
 #include "stages/lines/lines_drawing.h"
 
-#include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
 #include <cmath>

@@ -305,17 +305,16 @@ void GirthDrawing::paintNumbers(QPainter& painter, const std::vector<Chip>& chip
       return QRectF(at.x() - 0.5 * wide, at.y() - 0.5 * high, wide, high);
     };
     // The first of the widest bays in which nothing stands: of a ship not all of hundreds are looked at.
-    std::vector<QRectF> place;
+    std::optional<QRectF> place;
     int looked = 0;
-    for (std::size_t i = 0; i < bays.size() && looked < mostBays && place.empty(); ++i) {
+    for (std::size_t i = 0; i < bays.size() && looked < mostBays && !place; ++i) {
       const double middle = bays[i].second;
       if (of.reach.fromT >= middle - 0.3 || of.reach.toT <= middle + 0.3) continue;
       ++looked;
-      if (const QRectF box = placeAt(middle); numbers.isClear(box)) place.push_back(box);
+      place = numbers.takeFirstClear({placeAt(middle)});
     }
-    if (looked == 0) place.push_back(placeAt(0.5 * (of.reach.fromT + of.reach.toT)));
-    if (const auto box = numbers.takeFirstClear(place))
-      painter.drawText(*box, Qt::AlignCenter | Qt::TextDontClip, words);
+    if (looked == 0) place = numbers.takeFirstClear({placeAt(0.5 * (of.reach.fromT + of.reach.toT))});
+    if (place) painter.drawText(*place, Qt::AlignCenter | Qt::TextDontClip, words);
   }
 }
 

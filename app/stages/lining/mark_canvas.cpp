@@ -1,6 +1,5 @@
 #include "stages/lining/mark_canvas.h"
 
-#include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
 #include <algorithm>

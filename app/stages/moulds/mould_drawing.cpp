@@ -1,6 +1,5 @@
 #include "stages/moulds/mould_drawing.h"
 
-#include <QKeyEvent>
 #include <QLocale>
 #include <QPainter>
 #include <cmath>

@@ -1,6 +1,5 @@
 #include "stages/planks/joints_drawing.h"
 
-#include <QKeyEvent>
 #include <QPainter>
 #include <algorithm>
 #include <cmath>
