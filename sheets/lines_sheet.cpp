@@ -95,7 +95,7 @@ namespace {
 class FigureTable {
  public:
   FigureTable(const Book& book, const std::string& name, const std::string& title, std::size_t columns)
-      : m_book(book), m_table(book.table), m_right(headMm + columnMm * static_cast<double>(columns)) {
+      : m_book(book), m_table(book.table), m_right(columnMm * static_cast<double>(columns)) {
     m_drawing.name = name;
     m_drawing.isTable = true;
     m_drawing.title = titled(m_table.boat, title);
@@ -106,6 +106,8 @@ class FigureTable {
   }
   void head(const std::string& words, bool bold = false) {
     m_drawing.text({0.0, m_y}, words, textMm, TextPlace::Left, 0.0, bold);
+    m_heads.push_back(m_drawing.texts.size() - 1);
+    m_headMm = std::max(m_headMm, besideMm + widthOf(m_drawing.texts.back()));
   }
   void figure(std::size_t column, const FigureRef& ref, const std::optional<Length>& drawn) {
     const FairedFigure* faired = fairedAt(m_book, ref);
@@ -118,6 +120,9 @@ class FigureTable {
   void nextRow() { m_y -= rowMm; }
 
   Drawing finished() {
+    // To the left of the columns, as far as the longest reaches.
+    for (const std::size_t head : m_heads) m_drawing.texts[head].at.x() = -m_headMm;
+    for (SheetLine& rule : m_drawing.lines) rule.points.front().x() = -m_headMm;
     m_drawing.note =
         m_changed == 0
             ? Trade::say("Every figure is as drawn.")
@@ -130,12 +135,14 @@ class FigureTable {
   }
 
  private:
-  static constexpr double columnMm = 25.0, headMm = 86.0, rowMm = 12.0, textMm = 4.0, underMm = 3.0;
-  static double xOf(std::size_t column) { return headMm + columnMm * (static_cast<double>(column) + 1.0) - 2.0; }
+  static constexpr double columnMm = 25.0, besideMm = 4.0, rowMm = 12.0, textMm = 4.0, underMm = 3.0;
+  /// Where a column's figures end.
+  static double xOf(std::size_t column) { return columnMm * (static_cast<double>(column) + 1.0) - 2.0; }
 
   const Book& m_book;
   const OffsetTable& m_table;
-  double m_right, m_y = 0.0;
+  double m_right, m_y = 0.0, m_headMm = 0.0;
+  std::vector<std::size_t> m_heads;  ///< among the drawing's texts
   std::size_t m_changed = 0;
   Drawing m_drawing;
 };

@@ -8,6 +8,7 @@
 #include "moulds/bevel_words.h"
 #include "plank_pattern.h"
 #include "problem/trade.h"
+#include "table_sheet.h"
 
 namespace narrows {
 
@@ -197,45 +198,23 @@ Drawing mouldSheet(const Mould& mould, const MouldSheetOf& of) {
 }
 
 Drawing setUpSheet(const MouldSet& set, const MouldSheetOf& of) {
-  constexpr double rowMm = 11.0, textMm = 4.2;
-  const std::vector<double> columns{0.0, 30.0, 72.0, 114.0, 156.0, 198.0, 240.0, 282.0};
-  const std::vector<std::string> heads{Trade::say("mould"),          Trade::say("distance"),
-                                       Trade::say("from the last"),  Trade::say("foot height"),
-                                       Trade::say("sheer height"),   Trade::say("base to the sheer"),
-                                       Trade::say("sheer to sheer"), Trade::say("across, check")};
-  Drawing drawing;
-  drawing.name = "mould-set-up";
-  drawing.title = titled(of.boat, Trade::say("setting up the moulds"));
-  const std::vector<SetUpRow> rows = setUpTable(set, *of.plan);
-  const double top = rowMm * static_cast<double>(rows.size() + 1);
+  TableSheet table;
+  table.name = "mould-set-up";
+  table.title = titled(of.boat, Trade::say("setting up the moulds"));
+  table.columns = {Trade::say("mould"),          Trade::say("distance"),     Trade::say("from the last"),
+                   Trade::say("foot height"),    Trade::say("sheer height"), Trade::say("base to the sheer"),
+                   Trade::say("sheer to sheer"), Trade::say("across, check")};
   const auto shown = [&](double mm) { return showLength(millimetres(mm), of.notation); };
-  for (std::size_t i = 0; i < heads.size(); ++i)
-    drawing.text({columns[i] + (i == 0 ? 0.0 : 36.0), top - rowMm + 3.5}, heads[i], 3.6,
-                 i == 0 ? TextPlace::Left : TextPlace::Right, 0.0, true);
-  drawing.isTable = true;
-  drawing.line(LineRole::Rule, {{0.0, top - rowMm}, {columns.back() + 48.0, top - rowMm}});
-  for (std::size_t r = 0; r < rows.size(); ++r) {
-    const double y = top - rowMm * static_cast<double>(r + 2);
-    const SetUpRow& row = rows[r];
-    drawing.text({0.0, y + 3.5}, row.mould + (row.standsAft > 0 ? Trade::say("  wood aft") : Trade::say("  wood fwd")),
-                 textMm, TextPlace::Left, 0.0, true);
-    const std::vector<double> figures{row.distanceMm,    row.fromLastMm,    row.footHeightMm,
-                                      row.sheerHeightMm, row.baseToSheerMm, 2.0 * row.sheerHalfBreadthMm,
-                                      row.diagonalMm};
-    for (std::size_t i = 0; i < figures.size(); ++i)
-      drawing.text({columns[i + 1] + 36.0, y + 3.5}, r == 0 && i == 1 ? "" : shown(figures[i]), textMm,
-                   TextPlace::Right);
-    drawing.line(LineRole::Rule, {{0.0, y}, {columns.back() + 48.0, y}});
-    drawing.line(LineRole::Rule, {{columns.back() + 40.0, y + 3.0},
-                                  {columns.back() + 44.0, y + 3.0},
-                                  {columns.back() + 44.0, y + 7.0},
-                                  {columns.back() + 40.0, y + 7.0},
-                                  {columns.back() + 40.0, y + 3.0}});
+  for (const SetUpRow& row : setUpTable(set, *of.plan)) {
+    table.rows.push_back({row.mould + (row.standsAft > 0 ? Trade::say("  wood aft") : Trade::say("  wood fwd")),
+                          shown(row.distanceMm), table.rows.empty() ? "" : shown(row.fromLastMm),
+                          shown(row.footHeightMm), shown(row.sheerHeightMm), shown(row.baseToSheerMm),
+                          shown(2.0 * row.sheerHalfBreadthMm), shown(row.diagonalMm)});
   }
-  drawing.check = Trade::say(
+  table.check = Trade::say(
       "Distances are of the marked faces. Across: sheer mark on one side to the foot on the other; both must agree. "
       "Stand back and sight along the sheer marks before a plank goes on.");
-  return drawing;
+  return tableSheet(table);
 }
 
 std::vector<Drawing> nestOnSheets(const std::vector<Drawing>& patterns, double sheetWidthMm, double sheetHeightMm) {

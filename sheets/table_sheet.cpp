@@ -11,7 +11,8 @@ constexpr double tableTextMm = 4.0;
 }  // namespace
 
 std::vector<double> columnEndsMm(const TableSheet& table) {
-  constexpr double besideMm = 4.0;
+  // Some letters are wider than usual.
+  constexpr double besideMm = 4.0, widerShare = 1.06;
   std::vector<double> ends;
   for (std::size_t i = 0; i < table.columns.size(); ++i) {
     double wide = i == 0 ? table.firstColumnMm : table.columnMm;
@@ -19,7 +20,7 @@ std::vector<double> columnEndsMm(const TableSheet& table) {
       if (i >= cells.size()) return;
       SheetText text{{}, cells[i], tableTextMm};
       text.bold = bold;
-      wide = std::max(wide, widthOf(text) + besideMm);
+      wide = std::max(wide, widerShare * widthOf(text) + besideMm);
     };
     hold(table.columns, true);
     for (const auto& row : table.rows) hold(row, false);

@@ -91,7 +91,9 @@ class TicketLayout {
   void figure(const std::string& name, const std::string& value) {
     m_y -= 7.0;
     m_drawing.text({0.0, m_y}, name, 3.6);
-    m_drawing.text({50.0, m_y}, value, 5.2, TextPlace::Left, 0.0, true);
+    constexpr double usualMm = 50.0, besideMm = 5.0;
+    const double from = std::max(usualMm, besideMm + widthOf(m_drawing.texts.back()));
+    m_drawing.text({from, m_y}, value, 5.2, TextPlace::Left, 0.0, true);
     m_y -= 2.5;
   }
 
@@ -186,12 +188,12 @@ class TicketLayout {
   /// The columns of a table: as wide as what stands in them, spread over what is left of the page.
   static std::vector<Column> columnsOf(const TicketSection& section, double letter) {
     std::vector<double> wide(section.columns.size(), 0.0);
-    // Most cells are narrower than usual letters make them; m is wider.
-    constexpr double usualShare = 0.94, widerM = 0.3;
+    // Usual letters are narrower than most; m is wider.
+    constexpr double widerM = 0.3;
     const auto measure = [&](const std::vector<std::string>& cells) {
       for (std::size_t i = 0; i < cells.size() && i < wide.size(); ++i) {
         const auto broad = static_cast<double>(std::count(cells[i].begin(), cells[i].end(), 'm'));
-        wide[i] = std::max(wide[i], usualShare * widthOf({{}, cells[i], letter}) + widerM * letter * broad);
+        wide[i] = std::max(wide[i], widthOf({{}, cells[i], letter}) + widerM * letter * broad);
       }
     };
     measure(section.columns);
@@ -219,7 +221,10 @@ class TicketLayout {
       const double x = stepMm * static_cast<double>(i);
       m_drawing.line(LineRole::Rule,
                      {{x, m_y}, {x + stepMm, m_y}, {x + stepMm, m_y - highBox}, {x, m_y - highBox}, {x, m_y}});
-      m_drawing.text({x + 1.5, m_y - 4.0}, m_ticket.steps[i], 3.0, TextPlace::Left, 0.0, true);
+      SheetText step{{x + 1.5, m_y - 4.0}, m_ticket.steps[i], 3.0};
+      step.bold = true;
+      step.heightMm *= std::min(1.0, (stepMm - 3.0) / widthOf(step));
+      m_drawing.texts.push_back(step);
       tickBox(x + 1.5, m_y - 10.5, 3.8);
     }
     m_y -= highBox;

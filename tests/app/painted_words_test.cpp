@@ -8,7 +8,6 @@
 #include "book/lining_edits.h"
 #include "canvas/hull_picture.h"
 #include "every_sheet.h"
-#include "paint.h"
 #include "painted_words.h"
 #include "window_case.h"
 
@@ -131,17 +130,9 @@ class PaintedWordsTest : public WindowCase {
     QVERIFY(settled());
     const std::vector<Drawing> all = everySheetOf(*session().solved());
     for (const Drawing& drawing : all) {
-      // As many px a millimetre as letters of two millimetres want to be measured.
-      constexpr double pxAMm = 4.0;
-      const DrawingBounds bounds = boundsOf(drawing);
-      WordsDevice device(QSize(static_cast<int>(bounds.width() * pxAMm), static_cast<int>(bounds.height() * pxAMm)));
-      QPainter painter(&device);
-      painter.scale(pxAMm, pxAMm);
-      painter.translate(-bounds.low.x(), bounds.high.y());
-      paintDrawing(painter, drawing);
-      painter.end();
-      m_words += static_cast<int>(device.all().size());
-      for (const QString& fault : faultsOf(device.all(), std::nullopt))
+      const auto words = wordsPaintedOn(drawing);
+      m_words += static_cast<int>(words.size());
+      for (const QString& fault : faultsOf(words, std::nullopt))
         m_faults << QString::fromStdString(drawing.name) + ": " + fault;
     }
     for (const QString& fault : m_faults) qWarning("%s", qPrintable(fault));

@@ -193,6 +193,7 @@ class TongueTest : public WindowCase {
 
   void everySheetIsInTheTongue() {
     openBook("osier");
+    QStringList faults;
     const std::vector<Drawing> all = everySheetOf(*session().solved());
     int letters = 0;
     for (const Drawing& drawing : all) {
@@ -203,10 +204,14 @@ class TongueTest : public WindowCase {
         hear(nullptr, QString::fromStdString(text.text));
         letters += static_cast<int>(text.text.size());
       }
+      for (const QString& fault : faultsOf(wordsPaintedOn(drawing), std::nullopt))
+        faults << QString::fromStdString(drawing.name) + ": " + fault;
     }
     QVERIFY(letters > 5000);
     for (const QString& one : m_foreign) qWarning("%s", qPrintable(one));
     QVERIFY2(m_foreign.isEmpty(), "words that were never given to be translated");
+    for (const QString& fault : faults) qWarning("%s", qPrintable(fault));
+    QVERIFY2(faults.isEmpty(), qPrintable(QString("%1 words not clear").arg(faults.size())));
   }
 
   void figuresAreTypedAsTheyAreWrittenHere() {

@@ -11,6 +11,8 @@
 #include <optional>
 #include <vector>
 
+#include "paint.h"
+
 namespace narrows::tests {
 
 struct PaintedWords {
@@ -99,6 +101,19 @@ class WordsDevice : public QPaintDevice {
 inline std::vector<PaintedWords> wordsPaintedBy(QWidget* widget) {
   WordsDevice device(widget->size());
   widget->render(&device, QPoint(), QRegion(), QWidget::DrawChildren);
+  return device.all();
+}
+
+inline std::vector<PaintedWords> wordsPaintedOn(const Drawing& drawing) {
+  // As many px a millimetre as letters of two millimetres want to be measured.
+  constexpr double pxAMm = 4.0;
+  const DrawingBounds bounds = boundsOf(drawing);
+  WordsDevice device(QSize(static_cast<int>(bounds.width() * pxAMm), static_cast<int>(bounds.height() * pxAMm)));
+  QPainter painter(&device);
+  painter.scale(pxAMm, pxAMm);
+  painter.translate(-bounds.low.x(), bounds.high.y());
+  paintDrawing(painter, drawing);
+  painter.end();
   return device.all();
 }
 
