@@ -25,7 +25,10 @@ SessionCanvas::SessionCanvas(Session* session, QWidget* parent) : Canvas(parent)
     setNotation(m_session->notation());
     m_measured = false;
     m_waits = !isVisible();  // what is not seen is not laid out
-    if (!m_waits) showAnswer();
+    if (m_waits)
+      forgetAnswer();
+    else
+      showAnswer();
   });
   connect(session, &Session::selectionChanged, this, &SessionCanvas::remeasure);
 }

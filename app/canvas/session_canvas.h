@@ -28,6 +28,9 @@ class SessionCanvas : public Canvas {
   void remeasure();
   /// A new answer, or the selection, is to be shown: what is kept of the one before is looked at again.
   virtual void answered() {}
+  /// Another answer came while this is not seen: what is kept of the one before is let go, for of a ship that is a
+  /// quarter of a gigabyte. It is made afresh when it is seen again.
+  virtual void forgetAnswer() {}
   void chooseAt(const QPointF& at) override;
   /// Takes hold of what lies there (`hand().take`) or chooses it; false where nothing does, and the drawing is moved.
   virtual bool takeHold(const QPointF& /*at*/) { return false; }

@@ -46,13 +46,9 @@ bool linesOffAlike(const Book& one, const Book& other) {
 /// How many edits can be undone: every one keeps a book of its own, and together they are to take an eighth of a
 /// gigabyte at most. A small boat's are more than anybody makes.
 int undoLimitOf(const Book& book) {
-  constexpr std::size_t mostBytes = 128'000'000, fewest = 200, most = 20'000, bareBytes = 8'000;
-  std::size_t bytes = bareBytes + book.log.size() * sizeof(HangingEntry) + book.faired.size() * sizeof(FairedFigure);
-  for (const TableRow& row : book.table.rows) bytes += sizeof(TableRow) + row.figures.size() * sizeof(row.figures[0]);
-  for (const LiningPlan& plan : book.plans) bytes += sizeof(LiningPlan) + plan.moved.size() * sizeof(MovedMark);
-  for (const PrintedSheet& sheet : book.printed)
-    bytes += sizeof(PrintedSheet) + sheet.points.size() * sizeof(SheetPoint);
-  return static_cast<int>(std::clamp(mostBytes / bytes, fewest, most));
+  // A book takes about as much as the text of its file.
+  constexpr std::size_t mostBytes = 128'000'000, fewest = 200, most = 20'000;
+  return static_cast<int>(std::clamp(mostBytes / std::max<std::size_t>(writeBook(book).size(), 1), fewest, most));
 }
 
 }  // namespace

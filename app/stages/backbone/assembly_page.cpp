@@ -28,6 +28,10 @@ AssemblyPage::AssemblyPage(Session* session, QWidget* parent)
     : BackbonePage(session, parent),
       m_drawing(new AssemblyDrawing(session)),
       m_timbers(new CellGrid(tr("Timbers"), session, this)) {
+  // What they were taken of holds its hulls, and nobody looks.
+  connect(session, &Session::answerSettled, this, [this] {
+    if (!isVisible()) m_measured.reset();
+  });
   auto* slate = new Slate(session, this);
   m_name = slate->addHeadline(tr("Timber in hand"));
   m_size = slate->addFigure(tr("Its size"));

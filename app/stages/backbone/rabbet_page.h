@@ -32,6 +32,10 @@ class RabbetDrawing : public SessionCanvas {
 
  protected:
   std::optional<Box> extent() const override;
+  void forgetAnswer() override {
+    m_marked = {};
+    m_cut = {};
+  }
   void paintDrawing(QPainter& painter) override;
   std::vector<Deed> strokes() override;
   bool takeInHand(const CanvasHandle& handle) override;

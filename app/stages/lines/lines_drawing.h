@@ -34,6 +34,7 @@ class LinesDrawing : public SessionCanvas {
   void measure();
   void measureHull();
   void answered() override { measure(); }
+  void forgetAnswer() override { m_measured.reset(); }
   void paintTyped(QPainter& painter) const;
   void paintCurve(QPainter& painter, View view, const std::vector<Vec3>& points, bool aft, const QPen& pen) const;
   void paintGrid(QPainter& painter) const;

@@ -21,6 +21,11 @@ class GirthDrawing : public MarkCanvas {
 
  protected:
   std::optional<Box> extent() const override;
+  void forgetAnswer() override {
+    m_laid = {};
+    m_shaded = {};
+    m_shortened = {};
+  }
   void paintDrawing(QPainter& painter) override;
   Vec2 markPlace(std::size_t line, std::size_t section) const override;
   double shareAt(std::size_t section, const Vec2& world) const override;

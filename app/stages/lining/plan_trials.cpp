@@ -16,6 +16,7 @@ PlanTrials::PlanTrials(Session* session, QWidget* stage)
   connect(&m_rest, &QTimer::timeout, this, &PlanTrials::tryAfresh);
   connect(session, &Session::answerSettled, this, [this] {
     m_trying.stop();  // what it tries is of a moment ago
+    if (!m_stage->isVisible()) forget();
     m_rest.start();
   });
   connect(session, &Session::selectionChanged, this, [this] {
@@ -37,6 +38,14 @@ bool PlanTrials::eventFilter(QObject* watched, QEvent* event) {
 
 QString PlanTrials::words(std::size_t change) const {
   return QString::fromStdString(m_tried[change].change.words.words(lengthsIn(m_session->notation())));
+}
+
+void PlanTrials::forget() {
+  if (m_now == nullptr) return;
+  m_now.reset();
+  m_tried.clear();
+  m_of = 0;
+  emit done();
 }
 
 void PlanTrials::tryAfresh() {

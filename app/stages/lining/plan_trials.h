@@ -43,6 +43,8 @@ class PlanTrials : public QObject {
 
  private:
   void tryAfresh();
+  /// Lets go of what was tried, with the hull it was tried on.
+  void forget();
   void begin();
 
   Session* m_session;

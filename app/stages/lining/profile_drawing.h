@@ -15,6 +15,7 @@ class ProfileDrawing : public MarkCanvas {
 
  protected:
   std::optional<Box> extent() const override;
+  void forgetAnswer() override { m_boxOf.reset(); }
   void paintDrawing(QPainter& painter) override;
   Vec2 markPlace(std::size_t line, std::size_t section) const override;
   double shareAt(std::size_t section, const Vec2& world) const override;

@@ -23,6 +23,7 @@ class MouldDrawing : public SessionCanvas {
 
  protected:
   std::optional<Box> extent() const override;
+  void forgetAnswer() override { m_patternOf.reset(); }
   void paintDrawing(QPainter& painter) override;
   bool takeInHand(const CanvasHandle& handle) override;
   double handleReach() const override { return 16.0; }

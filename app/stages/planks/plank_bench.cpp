@@ -18,6 +18,12 @@ void PlankBench::take(std::shared_ptr<const PlankAtBench> plank, const std::shar
   emit changed();
 }
 
+void PlankBench::clear() {
+  m_plank.reset();
+  m_of.reset();
+  m_laid = m_broken = {};
+}
+
 bool PlankBench::lay(const std::shared_ptr<const Solved>& answer, std::size_t strake, BoatSide side) {
   const bool isThere = m_plank != nullptr && m_plank->strake == strake && m_plank->side == side;
   if (isThere && m_of == answer) return true;

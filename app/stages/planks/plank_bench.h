@@ -22,6 +22,8 @@ class PlankBench : public QObject {
   const std::shared_ptr<const Solved>& answer() const { return m_of; }
   /// Lays a plank of an answer, unless it lies there: true where it does now.
   bool lay(const std::shared_ptr<const Solved>& answer, std::size_t strake, BoatSide side);
+  /// Nothing lies there: nobody looks, and the answer it was of is of a moment ago.
+  void clear();
 
  signals:
   /// Another plank, or the same of another answer, lies there.

@@ -30,6 +30,10 @@ class PlankDrawing : public SessionCanvas {
 
  protected:
   std::optional<Box> extent() const override;
+  void forgetAnswer() override {
+    m_patternOf.reset();
+    m_patternPlank.reset();
+  }
   void paintDrawing(QPainter& painter) override;
   /// Left and Right walk from station to station.
   std::vector<Deed> strokes() override;

@@ -23,7 +23,7 @@ void PlankingFields::showFor(PlankPage page) {
 }
 
 QString PlankingFields::fastenersOf(const std::shared_ptr<const Solved>& answer) const {
-  return m_countedOf == answer ? m_fasteners : QString();
+  return m_countedOf == answer->revision ? m_fasteners : QString();
 }
 
 void PlankingFields::changePlanking(const QString& words, const std::function<void(PlankingPlan&)>& change) {
@@ -132,7 +132,7 @@ void PlankingFields::countFasteners() {
                      .arg(one.toBuy);
       }
       m_fasteners = tr("The whole boat: %1.").arg(words.join(QStringLiteral("; ")));
-      m_countedOf = solved;
+      m_countedOf = solved->revision;
       emit pageChanged();
     };
   });

@@ -46,8 +46,8 @@ class PlankingFields : public QObject {
   std::vector<std::pair<PlankPage, QWidget*>> m_fields;
   bool m_transom = false;
   QString m_fasteners;
-  std::shared_ptr<const Solved> m_countedOf;
-  LongWork m_counting;  ///< last: ended before what it speaks to is gone
+  std::uint64_t m_countedOf = 0;  ///< revision of the answer they were counted of
+  LongWork m_counting;            ///< last: ended before what it speaks to is gone
 };
 
 }  // namespace narrows

@@ -49,7 +49,10 @@ PlanksStage::PlanksStage(Session* session, QWidget* parent)
     showPlank();
   });
   connect(m_bench, &PlankBench::askAgain, this, &PlanksStage::showFigures);
-  connect(session, &Session::answerSettled, this, &PlanksStage::showFigures);
+  connect(session, &Session::answerSettled, this, [this] {
+    if (!isVisible()) m_bench->clear();
+    showFigures();
+  });
   connect(session, &Session::selectionChanged, this, &PlanksStage::showFigures);
 }
 
