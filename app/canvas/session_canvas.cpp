@@ -43,6 +43,11 @@ void SessionCanvas::showEvent(QShowEvent* event) {
   if (std::exchange(m_waits, false) && m_session->hasBook()) showAnswer();
 }
 
+void SessionCanvas::paintEvent(QPaintEvent* event) {
+  Canvas::paintEvent(event);
+  m_painted = m_session->solved() != nullptr ? m_session->solved()->revision : 0;
+}
+
 void SessionCanvas::remeasure() {
   m_measured = false;
   update();
@@ -84,10 +89,9 @@ void SessionCanvas::resizeEvent(QResizeEvent* event) {
 
 bool SessionCanvas::isOfTheBook() {
   if (m_session->solved() == nullptr) return false;
-  const std::uint64_t shown = m_session->solved()->revision;
   if (m_session->freshAnswer(Session::handWaits) == nullptr) return false;
-  // What lies under the pointer is known from the last paint.
-  if (m_session->solved()->revision != shown) repaint();
+  // What lies under the pointer is known from the last paint, and an answer may be there before its paint.
+  if (m_session->solved()->revision != m_painted) repaint();
   return true;
 }
 

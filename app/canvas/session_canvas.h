@@ -45,6 +45,7 @@ class SessionCanvas : public Canvas {
   void paintSheet(QPainter& painter, const Drawing& sheet, std::initializer_list<LineRole> roles) const;
 
   std::optional<Box> worldBox() const final;
+  void paintEvent(QPaintEvent* event) override;
   void showEvent(QShowEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
   void mousePressEvent(QMouseEvent* event) override;
@@ -61,7 +62,8 @@ class SessionCanvas : public Canvas {
   void showAnswer();
 
   Hand m_hand;
-  bool m_waits = false;  ///< an answer came while it was not seen
+  std::uint64_t m_painted = 0;  ///< revision of the answer that was painted last
+  bool m_waits = false;         ///< an answer came while it was not seen
   mutable bool m_measured = false;
   mutable std::optional<Box> m_extent;
 };

@@ -178,6 +178,25 @@ class JointsAndHangingTest : public WindowCase {
     QCOMPARE(jointsOf(4).size(), std::size_t{1});
   }
 
+  void aJointThatIsGoneIsNotTakenByWhatWasPainted() {
+    goTo("osier", "Joints");
+    strake(4);
+    enterLength("Boards are, at most", "14 ft");
+    click("planJoints");
+    QTRY_VERIFY(!session().book()->joining.joints.empty());
+    QVERIFY(settled());
+    drawing()->repaint();
+    const std::vector<CanvasHandle> painted = drawing()->handles();
+    QVERIFY(!painted.empty());
+    // Its answer is there, and nothing painted yet: the pointer is quicker.
+    QVERIFY(session().perform("None", placeJoints(*session().book(), {})));
+    QVERIFY(session().freshAnswer() != nullptr);
+    for (const CanvasHandle& handle : painted)
+      QTest::mouseDClick(drawing(), Qt::LeftButton, Qt::NoModifier, handle.at.toPoint());
+    QVERIFY(drawing()->handles().empty());
+    QVERIFY(settled());
+  }
+
   void boardsTooShortAreSaidAtThePlace() {
     goTo("osier", "Joints");
     enterLength("Boards are, at most", "18 in");
