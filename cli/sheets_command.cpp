@@ -71,76 +71,119 @@ SheetsApplication::SheetsApplication(int& argc, char** argv) {
 
 SheetsApplication::~SheetsApplication() = default;
 
+namespace {
+
+/// Draws what one command asked for. The sheets read a solved book: here its parts are those the options asked for.
+class SheetsMaker {
+ public:
+  SheetsMaker(const Job& job, const SheetsRequest& request)
+      : m_job(job),
+        m_request(request),
+        m_all(request.what == "all"),
+        m_tickets(request.what == "tickets"),
+        m_planks(m_all || m_tickets || request.what == "planks") {}
+
+  Result<std::vector<Drawing>> make() {
+    if (const auto parts = takeParts(); !parts) return tl::make_unexpected(parts.error());
+    if (m_all || m_request.what == "lines") append(linesSheets(m_solved));
+    if (m_all || m_request.what == "backbone") {
+      if (const auto made = backbone(); !made) return tl::make_unexpected(made.error());
+    }
+    if (m_all || m_request.what == "moulds") {
+      if (const auto made = moulds(); !made) return tl::make_unexpected(made.error());
+    }
+    if (m_planks) {
+      if (const auto made = m_job.isWholeInside() ? wholePlanks() : planksOfPart(); !made)
+        return tl::make_unexpected(made.error());
+    }
+    return std::move(m_drawings);
+  }
+
+ private:
+  Result<void> takeParts() {
+    auto book = std::make_shared<Book>(m_job.book());
+    if (m_job.unit() == Unit::Millimetre) book->settings.notation = Notation::Millimetres;
+    book->settings.lap = millimetres(m_job.lapMm());
+    m_solved.book = book;
+    m_solved.fair = std::make_shared<OffsetTable>(m_job.book().table);
+    m_solved.drawn = m_job.drawn();
+    if (!m_job.isLinedOff() && !m_planks) return {};
+    const auto lining = m_job.lining(BoatSide::Starboard), port = m_job.lining(BoatSide::Port);
+    if (!lining) return tl::make_unexpected(lining.error());
+    if (!port) return tl::make_unexpected(port.error());
+    m_solved.lining = std::make_shared<Lining>(*lining);
+    m_solved.portLining = m_solved.lining;
+    if (lining->plan != port->plan) m_solved.portLining = std::make_shared<Lining>(*port);
+    return {};
+  }
+
+  /// Cut to the planking's faces whatever face the rest is asked of.
+  Result<void> backbone() {
+    Solved of = *solve(std::make_shared<Book>(m_job.book()), 0);
+    if (of.backbone == nullptr && !m_all) return fail(Fault::NoHull);
+    of.book = m_solved.book;
+    append(backboneSheets(of, {}));
+    return {};
+  }
+
+  Result<void> moulds() {
+    const Lining* port = m_solved.portLining == m_solved.lining ? nullptr : m_solved.portLining.get();
+    m_solved.moulds = std::make_shared<MouldSet>(
+        makeMoulds({m_job.sharedHull(), m_solved.lining.get(), &m_job.book().table, port}, m_solved.book->moulds));
+    if (!m_solved.moulds->problems.empty()) return tl::make_unexpected(m_solved.moulds->problems);
+    MouldChoice choice;
+    choice.nestedOn = nestedOn(m_request.nestedOn, m_job.unit());
+    std::vector<Drawing> made = mouldsSheets(m_solved, choice);
+    if (choice.nestedOn && !isAnyNested(made))
+      throw UsageError{"--nested-on: none of her moulds fits on a sheet of " + m_request.nestedOn};
+    append(std::move(made));
+    return {};
+  }
+
+  /// What is let into the rabbet, joined and cut for the laps is of planks that run from end to end.
+  Result<void> wholePlanks() {
+    const auto whole = solvedOf(m_job);
+    if (!whole) return tl::make_unexpected(whole.error());
+    SheetChoice choice = sidesOf(m_request);
+    choice.tickets = m_all || m_tickets;
+    choice.patterns = choice.widths = choice.stick = !m_tickets;
+    append(planksSheets(**whole, choice));
+    return {};
+  }
+
+  /// Planks of a length of the hull, or of another face.
+  Result<void> planksOfPart() {
+    if (m_tickets) throw UsageError{"--what tickets: tickets are of whole planks, of the inside of the planking"};
+    const auto lay = [&](const Lining& lining) {
+      std::vector<Solved::PlankPart> planks;
+      for (std::size_t k = 0; k < lining.strakeCount(); ++k)
+        planks.emplace_back(std::make_shared<FlatPlank>(m_job.flatPlank(lining, k)));
+      return planks;
+    };
+    m_solved.planks = lay(*m_solved.lining);
+    m_solved.portPlanks = m_solved.portLining == m_solved.lining ? m_solved.planks : lay(*m_solved.portLining);
+    append(planksSheets(m_solved, sidesOf(m_request)));
+    return {};
+  }
+
+  void append(std::vector<Drawing> more) { std::move(more.begin(), more.end(), std::back_inserter(m_drawings)); }
+
+  const Job& m_job;
+  const SheetsRequest& m_request;
+  bool m_all, m_tickets, m_planks;
+  Solved m_solved;
+  std::vector<Drawing> m_drawings;
+};
+
+}  // namespace
+
 Result<std::string> writeSheets(const Job& job, const SheetsRequest& request) {
   const auto paper = paperNamed(request.paper);
   if (!paper) throw UsageError{"--paper: " + describe(paper.error()[0])};
-  const bool all = request.what == "all", tickets = request.what == "tickets";
-  // The sheets read a solved book: here its parts are those the options asked for.
-  Solved solved;
-  auto book = std::make_shared<Book>(job.book());
-  if (job.unit() == Unit::Millimetre) book->settings.notation = Notation::Millimetres;
-  book->settings.lap = millimetres(job.lapMm());
-  solved.book = book;
-  solved.fair = std::make_shared<OffsetTable>(job.book().table);
-  solved.drawn = job.drawn();
-  if (job.isLinedOff() || all || request.what == "planks" || tickets) {
-    const auto lining = job.lining(BoatSide::Starboard), port = job.lining(BoatSide::Port);
-    if (!lining) return tl::make_unexpected(lining.error());
-    if (!port) return tl::make_unexpected(port.error());
-    solved.lining = std::make_shared<Lining>(*lining);
-    solved.portLining = solved.lining;
-    if (lining->plan != port->plan) solved.portLining = std::make_shared<Lining>(*port);
-  }
-  // The backbone is cut to the planking's faces whatever face the rest is asked of.
-  std::shared_ptr<const Solved> answer;
-  const auto backbone = [&] {
-    if (answer == nullptr) answer = solve(std::make_shared<Book>(job.book()), 0);
-    return answer->backbone;
-  };
-  std::vector<Drawing> drawings;
-  const auto append = [&drawings](std::vector<Drawing> more) {
-    std::move(more.begin(), more.end(), std::back_inserter(drawings));
-  };
-  if (all || request.what == "lines") append(linesSheets(solved));
-  if (all || request.what == "backbone") {
-    if (backbone() == nullptr && !all) return fail(Fault::NoHull);
-    Solved of = *answer;
-    of.book = book;
-    append(backboneSheets(of, {}));
-  }
-  if (all || request.what == "moulds") {
-    solved.moulds =
-        std::make_shared<MouldSet>(makeMoulds({job.sharedHull(), solved.lining.get(), &job.book().table,
-                                               solved.portLining == solved.lining ? nullptr : solved.portLining.get()},
-                                              book->moulds));
-    if (!solved.moulds->problems.empty()) return tl::make_unexpected(solved.moulds->problems);
-    MouldChoice moulds;
-    moulds.nestedOn = nestedOn(request.nestedOn, job.unit());
-    std::vector<Drawing> made = mouldsSheets(solved, moulds);
-    if (moulds.nestedOn && !isAnyNested(made))
-      throw UsageError{"--nested-on: none of her moulds fits on a sheet of " + request.nestedOn};
-    append(std::move(made));
-  }
-  if ((all || request.what == "planks" || tickets) && job.isWholeInside()) {
-    // What is let into the rabbet, joined and cut for the laps is of planks that run from end to end.
-    const auto whole = solvedOf(job);
-    if (!whole) return tl::make_unexpected(whole.error());
-    SheetChoice choice = sidesOf(request);
-    choice.tickets = all || tickets;
-    choice.patterns = choice.widths = choice.stick = !tickets;
-    append(planksSheets(**whole, choice));
-  } else if (tickets) {
-    throw UsageError{"--what tickets: tickets are of whole planks, of the inside of the planking"};
-  } else if (all || request.what == "planks") {
-    for (std::size_t k = 0; k < solved.lining->strakeCount(); ++k)
-      solved.planks.push_back(std::make_shared<FlatPlank>(job.flatPlank(*solved.lining, k)));
-    if (solved.portLining == solved.lining) solved.portPlanks = solved.planks;
-    for (std::size_t k = solved.portPlanks.size(); k < solved.portLining->strakeCount(); ++k)
-      solved.portPlanks.push_back(std::make_shared<FlatPlank>(job.flatPlank(*solved.portLining, k)));
-    append(planksSheets(solved, sidesOf(request)));
-  }
-  nameFiles(drawings, job.book().table.boat);
-  const auto written = narrows::writeSheets(drawings, request.out, formatOf(request), *paper);
+  auto drawings = SheetsMaker(job, request).make();
+  if (!drawings) return tl::make_unexpected(drawings.error());
+  nameFiles(*drawings, job.book().table.boat);
+  const auto written = narrows::writeSheets(*drawings, request.out, formatOf(request), *paper);
   if (!written) return tl::make_unexpected(written.error());
   return writtenTable(job, *written);
 }

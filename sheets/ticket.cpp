@@ -141,42 +141,12 @@ class TicketWriter {
       if (!has(alongOf(station))) continue;
       std::vector<std::string> row{station.name, length(station.widthMm)};
       const EdgesAt* at = m_plank.at(station.section);
-      const bool isHere = at != nullptr && at->station == station.name;
-      if (lapped) {
-        row.push_back(length(station.asCutMm));
-        row.push_back(isHere && at->land ? degrees(at->land->landRad) : "");
-        row.push_back(isHere && at->land ? thin(at->land->dropMm) : "");
-        row.push_back(isHere && at->land ? thin(std::max(at->land->leftMm, 0.0)) : "");
-      } else {
-        for (const bool upper : {false, true}) {
-          const auto edge = !isHere ? std::nullopt : upper ? at->upper : at->lower;
-          row.push_back(edge ? degrees(edge->bevelRad) : "");
-          row.push_back(edge ? thin(edge->proudMm + m_plank.planking.sawClearMm) : "");
-        }
-        row.push_back(!isHere || std::abs(at->hollowMm) < leastHollowMm ? Trade::say("flat")
-                      : at->isS() ? Trade::say("S: %1, round %2", thin(at->off.roundMm), thin(at->off.hollowMm))
-                      : at->hollowMm < 0.0 ? Trade::say("round %1", thin(at->hollowMm))
-                                           : thin(at->hollowMm));
-        row.push_back(isHere && at->templateRadiusMm ? length(*at->templateRadiusMm) : "");
-      }
+      if (at != nullptr && at->station != station.name) at = nullptr;
+      if (lapped) row.push_back(length(station.asCutMm));
+      for (std::string& cell : lapped ? landCells(at) : seamCells(at)) row.push_back(std::move(cell));
       section.rows.push_back(std::move(row));
     }
-    double stock = 0.0;
-    for (const EdgesAt& at : m_plank.edges) stock = std::max(stock, at.stockMm);
-    if (!lapped && stock > 0.0)
-      section.words.push_back(Trade::say("Stock %1 thick where it is hollowed most.", thin(stock)));
-    const PlankingMake& make = m_plank.planking;
-    if (!lapped && make.seamMm > 0.0) {
-      section.words.push_back(
-          make.bevelOnNew
-              ? Trade::say(
-                    "Seams lie wood to wood for %1 from the inside, at these bevels; from there the keel edge falls "
-                    "away, by %2 at the outside.",
-                    thin(make.seamTightMm), thin(make.seamMm))
-              : Trade::say("Seams lie wood to wood for %1 from the inside, at these bevels; from there each edge falls "
-                           "away, by %2 at the outside.",
-                           thin(make.seamTightMm), thin(0.5 * make.seamMm)));
-    }
+    section.words = lapped ? std::vector<std::string>() : seamWords();
     std::string feet;
     for (const EdgesAt& at : m_plank.edges) {
       if (!at.foot) continue;
@@ -188,6 +158,48 @@ class TicketWriter {
       section.words.push_back(Trade::say(
           "She is hollow there: the inside of its foot is planed over the lap, and no land below it: %1.", feet));
     m_ticket.sections.push_back(std::move(section));
+  }
+
+  /// The land planed on its sheer edge at a place; empty cells where nothing is known there.
+  std::vector<std::string> landCells(const EdgesAt* at) const {
+    if (at == nullptr || !at->land) return {"", "", ""};
+    return {degrees(at->land->landRad), thin(at->land->dropMm), thin(std::max(at->land->leftMm, 0.0))};
+  }
+
+  /// The bevels of both its edges at a place, and how it is backed out.
+  std::vector<std::string> seamCells(const EdgesAt* at) const {
+    std::vector<std::string> cells;
+    for (const bool upper : {false, true}) {
+      const auto edge = at == nullptr ? std::nullopt : upper ? at->upper : at->lower;
+      cells.push_back(edge ? degrees(edge->bevelRad) : "");
+      cells.push_back(edge ? thin(edge->proudMm + m_plank.planking.sawClearMm) : "");
+    }
+    cells.push_back(at == nullptr || std::abs(at->hollowMm) < leastHollowMm ? Trade::say("flat")
+                    : at->isS()          ? Trade::say("S: %1, round %2", thin(at->off.roundMm), thin(at->off.hollowMm))
+                    : at->hollowMm < 0.0 ? Trade::say("round %1", thin(at->hollowMm))
+                                         : thin(at->hollowMm));
+    cells.push_back(at != nullptr && at->templateRadiusMm ? length(*at->templateRadiusMm) : "");
+    return cells;
+  }
+
+  std::vector<std::string> seamWords() const {
+    std::vector<std::string> words;
+    double stock = 0.0;
+    for (const EdgesAt& at : m_plank.edges) stock = std::max(stock, at.stockMm);
+    if (stock > 0.0) words.push_back(Trade::say("Stock %1 thick where it is hollowed most.", thin(stock)));
+    const PlankingMake& make = m_plank.planking;
+    if (make.seamMm > 0.0) {
+      words.push_back(
+          make.bevelOnNew
+              ? Trade::say(
+                    "Seams lie wood to wood for %1 from the inside, at these bevels; from there the keel edge falls "
+                    "away, by %2 at the outside.",
+                    thin(make.seamTightMm), thin(make.seamMm))
+              : Trade::say("Seams lie wood to wood for %1 from the inside, at these bevels; from there each edge falls "
+                           "away, by %2 at the outside.",
+                           thin(make.seamTightMm), thin(0.5 * make.seamMm)));
+    }
+    return words;
   }
 
   void ends() {

@@ -283,19 +283,13 @@ double Batten::bendingEnergy() const {
   return energy;
 }
 
-std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double> toleranceMm) {
-  require(nails.size() == toleranceMm.size(), "one tolerance a nail");
-  const auto n = static_cast<Eigen::Index>(nails.size());
-  std::vector<Vec3> eased(nails.begin(), nails.end());
-  if (n < 5) return eased;
-  std::vector<double> along(nails.size(), 0.0);
-  for (std::size_t i = 1; i < nails.size(); ++i) along[i] = along[i - 1] + (nails[i] - nails[i - 1]).norm();
-  const double mean = along.back() / static_cast<double>(n - 1);
-  if (mean <= 0.0) return eased;
+namespace {
 
-  // Third divided differences, in units of the mean spacing: nought for any curve whose curvature changes evenly. Their
-  // squares tie a nail to the three beside it.
+/// Squares of third divided differences, in units of the mean spacing: nought for any curve whose curvature changes
+/// evenly. They tie a nail to the three beside it. Banded: the diagonal, and as many columns below it.
+Eigen::MatrixXd stiffnessOf(const std::vector<double>& along, double mean) {
   constexpr Eigen::Index reach = 3;
+  const auto n = static_cast<Eigen::Index>(along.size());
   Eigen::MatrixXd stiffness = Eigen::MatrixXd::Zero(n, reach + 1);
   for (Eigen::Index row = 0; row + reach < n; ++row) {
     std::array<double, reach + 1> difference{};
@@ -312,11 +306,12 @@ std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double>
         stiffness(row + i, i - j) += difference[static_cast<std::size_t>(i)] * difference[static_cast<std::size_t>(j)];
     }
   }
-  Eigen::MatrixXd given(n, 3);
-  for (Eigen::Index i = 0; i < n; ++i) given.row(i) = nails[static_cast<std::size_t>(i)].transpose();
+  return stiffness;
+}
 
-  // How stiff: as generalised cross-validation judges the figures' own scatter, so that figures without any are left
-  // where they are. Source: P. Craven and G. Wahba, Smoothing noisy data with spline functions, 1979.
+/// How hard each nail pulls the batten to itself, by how far it may be off; its ends hold it.
+Eigen::VectorXd pullOf(std::span<const double> toleranceMm) {
+  const auto n = static_cast<Eigen::Index>(toleranceMm.size());
   Eigen::VectorXd pull(n);
   for (Eigen::Index i = 0; i < n; ++i) {
     const double share = std::max(toleranceMm[static_cast<std::size_t>(i)], leastToleranceMm) / leastToleranceMm;
@@ -326,8 +321,15 @@ std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double>
   // ones would be all that counts.
   const double scale = std::exp(pull.segment(1, n - 2).array().log().mean());
   pull.segment(1, n - 2) /= scale;
-  // Every stiffness has its say by how well it is judged: the one that is judged best, taken alone, would change for a
-  // figure's last sixty-fourth and take the whole line with it.
+  return pull;
+}
+
+/// Where the nails would lie under a batten as stiff as generalised cross-validation judges the figures' own scatter to
+/// want, so that figures without any are left where they are. Source: P. Craven and G. Wahba, Smoothing noisy data with
+/// spline functions, 1979. Every stiffness has its say by how well it is judged: the one that is judged best, taken
+/// alone, would change for a figure's last sixty-fourth and take the whole line with it.
+Eigen::MatrixXd smoothed(const Eigen::MatrixXd& given, const Eigen::MatrixXd& stiffness, const Eigen::VectorXd& pull) {
+  const Eigen::Index n = given.rows();
   std::vector<Eigen::MatrixXd> tries;
   std::vector<double> scores;
   for (int step = 0; step < stiffnessSteps; ++step) {
@@ -349,7 +351,23 @@ std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double>
     moved += weight * tries[k];
     say += weight;
   }
-  moved /= say;
+  return moved / say;
+}
+
+}  // namespace
+
+std::vector<Vec3> easeNails(std::span<const Vec3> nails, std::span<const double> toleranceMm) {
+  require(nails.size() == toleranceMm.size(), "one tolerance a nail");
+  const auto n = static_cast<Eigen::Index>(nails.size());
+  std::vector<Vec3> eased(nails.begin(), nails.end());
+  if (n < 5) return eased;
+  std::vector<double> along(nails.size(), 0.0);
+  for (std::size_t i = 1; i < nails.size(); ++i) along[i] = along[i - 1] + (nails[i] - nails[i - 1]).norm();
+  const double mean = along.back() / static_cast<double>(n - 1);
+  if (mean <= 0.0) return eased;
+  Eigen::MatrixXd given(n, 3);
+  for (Eigen::Index i = 0; i < n; ++i) given.row(i) = nails[static_cast<std::size_t>(i)].transpose();
+  const Eigen::MatrixXd moved = smoothed(given, stiffnessOf(along, mean), pullOf(toleranceMm));
   for (Eigen::Index i = 1; i + 1 < n; ++i) {
     const auto at = static_cast<std::size_t>(i);
     const Vec3 move = (moved.row(i) - given.row(i)).transpose();

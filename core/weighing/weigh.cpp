@@ -122,26 +122,36 @@ class Weigher {
   void weighStrake(std::size_t k) {
     const auto bends = bendsOf(k);
     m_made.bends.push_back(bends);
-    const std::size_t count = m_lining.frame.sectionCount();
     m_widest = 0.0;
-    for (std::size_t i = 0; i < count; ++i) {
+    for (std::size_t i = 0; i < m_lining.frame.sectionCount(); ++i) {
       if (isStation(i) && m_lining.covers(k, i)) m_widest = std::max(m_widest, m_lining.widthMm(k, i));
     }
     const FlatPlank* plank = m_of.planks[k].get();
     m_lengthMm = plank != nullptr ? plank->boardLengthMm : 0.0;
     const bool whole = runsOut(k);
     if (m_widest <= 0.0 && plank != nullptr) m_widest = std::max(plank->foreEndMm, plank->aftEndMm);
+    weighAtStations(k, *bends, whole);
+    // Between stations, and at stem and transom, where it is more than at any of them.
+    if (bends->mostTwistDeg > *std::max_element(bends->twistDeg.begin(), bends->twistDeg.end()) + leastMoreTwistDeg) {
+      add(k, {}, Measure::Twist, bends->mostTwistDeg);
+      m_made.rows.back().t = bends->mostTwistT;
+    }
+    if (plank != nullptr) weighPlank(k, *plank, *bends, whole);
+  }
+
+  /// What a strake measures station by station. `whole`: it runs from end to end.
+  void weighAtStations(std::size_t k, const StrakeBends& bends, bool whole) {
     const auto atStations = [&](Measure measure, const auto& weighOne) {
-      for (std::size_t i = 0; i < count; ++i) {
+      for (std::size_t i = 0; i < m_lining.frame.sectionCount(); ++i) {
         if (isStation(i) && m_lining.covers(k, i)) weighOne(measure, i);
       }
     };
     atStations(Measure::Width, [&](Measure m, std::size_t i) { add(k, i, m, m_lining.widthMm(k, i)); });
-    atStations(Measure::Hollow, [&](Measure m, std::size_t i) { add(k, i, m, bends->hollowMm[i]); });
+    atStations(Measure::Hollow, [&](Measure m, std::size_t i) { add(k, i, m, bends.hollowMm[i]); });
     // A lapped plank is straight across between its lands: nothing is backed out of it.
     const bool carvel = m_figures.construction == Construction::Carvel;
     atStations(Measure::Stock, [&](Measure m, std::size_t i) {
-      add(k, i, m, m_figures.thicknessMm + m_figures.planingMm + (carvel ? bends->rangeMm[i] : 0.0));
+      add(k, i, m, m_figures.thicknessMm + m_figures.planingMm + (carvel ? bends.rangeMm[i] : 0.0));
     });
     atStations(Measure::Step, [&](Measure m, std::size_t i) {
       const auto under = m_lining.strakeBelow(k, static_cast<double>(i));
@@ -165,27 +175,26 @@ class Weigher {
                      foot != nullptr ? foot->footLeftMm : head->leftMm));
       });
     }
-    atStations(Measure::Twist, [&](Measure m, std::size_t i) { add(k, i, m, bends->twistDeg[i]); });
-    // Between stations, and at stem and transom, where it is more than at any of them.
-    if (bends->mostTwistDeg > *std::max_element(bends->twistDeg.begin(), bends->twistDeg.end()) + leastMoreTwistDeg) {
-      add(k, {}, Measure::Twist, bends->mostTwistDeg);
-      m_made.rows.back().t = bends->mostTwistT;
-    }
-    if (plank == nullptr) return;
-    add(k, {}, Measure::BoardWidth, plank->boardWidthMm);
-    add(k, {}, Measure::BoardLength, plank->boardLengthMm);
-    add(k, {}, Measure::Sny, plank->snyMm);
-    add(k, {}, Measure::EdgeSet, bends->bowMm);
-    add(k, {}, Measure::EndRatio, std::min(plank->foreEndMm, plank->aftEndMm) / std::max(m_widest, 1e-9), whole);
+    atStations(Measure::Twist, [&](Measure m, std::size_t i) { add(k, i, m, bends.twistDeg[i]); });
+  }
+
+  /// What its plank measures, laid flat.
+  void weighPlank(std::size_t k, const FlatPlank& plank, const StrakeBends& bends, bool whole) {
+    add(k, {}, Measure::BoardWidth, plank.boardWidthMm);
+    add(k, {}, Measure::BoardLength, plank.boardLengthMm);
+    add(k, {}, Measure::Sny, plank.snyMm);
+    add(k, {}, Measure::EdgeSet, bends.bowMm);
+    add(k, {}, Measure::EndRatio, std::min(plank.foreEndMm, plank.aftEndMm) / std::max(m_widest, 1e-9), whole);
+    const std::size_t last = m_lining.frame.sectionCount() - 1;
     std::optional<double> hood;
-    if (section(0).isHood() && m_lining.covers(k, 0)) hood = plank->foreEndMm;
-    if (section(count - 1).isHood() && m_lining.covers(k, count - 1))
-      hood = std::min(hood.value_or(plank->aftEndMm), plank->aftEndMm);
+    if (section(0).isHood() && m_lining.covers(k, 0)) hood = plank.foreEndMm;
+    if (section(last).isHood() && m_lining.covers(k, last))
+      hood = std::min(hood.value_or(plank.aftEndMm), plank.aftEndMm);
     if (hood) add(k, {}, Measure::HoodEnd, *hood);
     const std::string named = m_of.plan.speciesOf(m_lining.strakes[k].id);
     const double rate = movementRate(named.empty() ? m_figures.plan.species : named, m_figures.plan.sawn);
     add(k, {}, Measure::SeamMove, m_widest * rate * m_figures.moistureChange);
-    countBoards(*plank);
+    countBoards(plank);
   }
 
   /// Whether it runs from end to end of the boat, and not into another strake.

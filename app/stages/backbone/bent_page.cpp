@@ -211,6 +211,11 @@ void BentPage::makeLamination(Slate* slate) {
   field(tr("Saw kerf"), &LaminationPlan::kerf);
   field(tr("Clamps apart"), &LaminationPlan::clampSpacing);
   slate->endGroup();
+  makeResults();
+}
+
+/// What stacks opened by when they were released, a row each, and one to be typed in.
+void BentPage::makeResults() {
   m_grid->cells().columns = {tr("strips"),           tr("along it"),  tr("across, on the form"),
                              tr("across, released"), tr("gave back"), tr("theory")};
   m_grid->cells().rows = [this] {

@@ -44,6 +44,7 @@ class BentPage : public BackbonePage {
 
  private:
   void makeLamination(Slate* slate);
+  void makeResults();
   void makeBlank(Slate* slate);
   Slate::Choices frames();
   void showLamination();

@@ -47,7 +47,7 @@ const std::vector<RabbetMark>& RabbetDrawing::marks() const {
   if (!along) return all;
   const auto after =
       std::find_if(all.begin(), all.end(), [&](const RabbetMark& mark) { return mark.alongMm >= *along; });
-  all.insert(after, {"at " + showLength(*m_extra, m_session->notation()), *along});
+  all.insert(after, {tr("at %1").arg(m_session->shown(m_extra->mm())).toStdString(), *along});
   return all;
 }
 

@@ -217,6 +217,21 @@ void LineBench::showNail() {
                   : figure.in == FigureRef::In::Profile ? tr("point %1").arg(place)
                                                         : tr("station %1").arg(place));
   const FigureJudgement* judged = solved->judgement->of(figure);
+  showVerdict(judged);
+  m_figure->setLength(millimetres(figureMm(*solved->fair, figure)));
+  showFairing(figure);
+  m_pull->setText(m_drawing->isPulled(at) ? tr("Drive the nail home") : tr("Pull the nail"));
+  const auto guess = judged != nullptr ? guessMeant(*solved->fair, *judged) : std::nullopt;
+  m_guess->setVisible(guess.has_value());
+  if (guess) {
+    m_meant = guess->meant;
+    m_guess->setText(tr("Take %1").arg(
+        QString::fromStdString(withDecimalMark(writeLength(guess->meant, solved->fair->unit, 3, true)))));
+    m_guess->setToolTip(QString::fromStdString(slipWords(guess->slip, solved->fair->unit)));
+  }
+}
+
+void LineBench::showVerdict(const FigureJudgement* judged) {
   const Verdict verdict = judged != nullptr ? judged->verdict : Verdict::None;
   const auto severity = severityOf(verdict);
   m_verdict->setVisible(severity.has_value());
@@ -234,7 +249,9 @@ void LineBench::showNail() {
   if (judged != nullptr && judged->ease && *judged->ease >= 0.005)
     floats += tr(" It then lies %1 % easier.").arg(std::lround(100.0 * *judged->ease));
   m_floats->setText(floats);
-  m_figure->setLength(millimetres(figureMm(*solved->fair, figure)));
+}
+
+void LineBench::showFairing(const FigureRef& figure) {
   const FairedFigure* faired = fairedAt(*m_session->book(), figure);
   m_drawn->setText(faired != nullptr ? tr("drawn %1").arg(shown(figureMm(m_session->book()->table, figure)))
                                      : tr("as drawn"));
@@ -245,15 +262,6 @@ void LineBench::showNail() {
     m_why->setText(tr("%1, %2%3")
                        .arg(QString::fromStdString(faired->why), dayWords(faired->when),
                             who.isEmpty() ? QString() : tr(", %1").arg(who)));
-  }
-  m_pull->setText(m_drawing->isPulled(at) ? tr("Drive the nail home") : tr("Pull the nail"));
-  const auto guess = judged != nullptr ? guessMeant(*solved->fair, *judged) : std::nullopt;
-  m_guess->setVisible(guess.has_value());
-  if (guess) {
-    m_meant = guess->meant;
-    m_guess->setText(tr("Take %1").arg(
-        QString::fromStdString(withDecimalMark(writeLength(guess->meant, solved->fair->unit, 3, true)))));
-    m_guess->setToolTip(QString::fromStdString(slipWords(guess->slip, solved->fair->unit)));
   }
 }
 

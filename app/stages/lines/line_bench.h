@@ -46,6 +46,10 @@ class LineBench : public QWidget {
   void follow();
   void listLines();
   void showNail();
+  /// What is said of the nail in hand: whether it is misread, and how the batten lies with it pulled.
+  void showVerdict(const FigureJudgement* judged);
+  /// What it was drawn as, where it is faired, and why.
+  void showFairing(const FigureRef& figure);
   void showWords();
   QString shown(double mm) const;
 

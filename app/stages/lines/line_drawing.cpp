@@ -290,6 +290,36 @@ void LineDrawing::paintComb(QPainter& painter) const {
   drawCurve(painter, tips);
 }
 
+/// Where a figure that is faired was drawn: a small cross.
+void LineDrawing::paintDrawnPlace(QPainter& painter, const QPointF& at) {
+  painter.setPen(QPen(look::quietInk, 1.4));
+  drawStraight(painter, at + QPointF(-4.0, -4.0), at + QPointF(4.0, 4.0));
+  drawStraight(painter, at + QPointF(-4.0, 4.0), at + QPointF(4.0, -4.0));
+}
+
+/// A disc of a figure, hollow where it is pulled; a square of a place that no figure holds. The one in hand has a ring.
+void LineDrawing::paintNail(QPainter& painter, const QPointF& at, bool isFigure, bool pulled, bool inHand) {
+  painter.setPen(QPen(inHand ? look::inHand : look::ink, 2.0));
+  painter.setBrush(pulled ? QBrush(look::paper) : QBrush(painter.pen().color()));
+  if (!isFigure) {
+    painter.setBrush(Qt::NoBrush);
+    painter.drawRect(QRectF(at.x() - 4.0, at.y() - 4.0, 8.0, 8.0));
+  } else {
+    painter.drawEllipse(at, pulled ? 6.0 : 5.0, pulled ? 6.0 : 5.0);
+  }
+  painter.setBrush(Qt::NoBrush);
+  if (inHand) painter.drawEllipse(at, 13.0, 13.0);
+}
+
+QString LineDrawing::nailStates(bool pulled, const FigureJudgement* judged) const {
+  QStringList states;
+  if (pulled) states << tr("pulled");
+  if (judged != nullptr && judged->verdict != Verdict::None)
+    states << (judged->verdict == Verdict::Misread ? tr("misread, %1 off") : tr("look again, %1 off"))
+                  .arg(shown(std::abs(judged->apartMm)));
+  return states.join(QStringLiteral(", "));
+}
+
 void LineDrawing::paintNails(QPainter& painter) {
   const TableLine& now = *line();
   const auto& solved = m_session->solved();
@@ -305,23 +335,10 @@ void LineDrawing::paintNails(QPainter& painter) {
     const Verdict verdict = judged != nullptr ? judged->verdict : Verdict::None;
     const bool pulled = isPulled(i);
     if (faired != nullptr) {
-      // Where it was drawn: a small cross.
       const double drawn = figureMm(m_session->book()->table, *nail.figure);
-      const QPointF was = toScreen(place(nail.at + (drawn - faired->value.mm()) * nail.axis));
-      painter.setPen(QPen(look::quietInk, 1.4));
-      drawStraight(painter, was + QPointF(-4.0, -4.0), was + QPointF(4.0, 4.0));
-      drawStraight(painter, was + QPointF(-4.0, 4.0), was + QPointF(4.0, -4.0));
+      paintDrawnPlace(painter, toScreen(place(nail.at + (drawn - faired->value.mm()) * nail.axis)));
     }
-    painter.setPen(QPen(on ? look::inHand : look::ink, 2.0));
-    painter.setBrush(pulled ? QBrush(look::paper) : QBrush(painter.pen().color()));
-    if (!nail.figure) {
-      painter.setBrush(Qt::NoBrush);
-      painter.drawRect(QRectF(at.x() - 4.0, at.y() - 4.0, 8.0, 8.0));
-    } else {
-      painter.drawEllipse(at, pulled ? 6.0 : 5.0, pulled ? 6.0 : 5.0);
-    }
-    painter.setBrush(Qt::NoBrush);
-    if (on) painter.drawEllipse(at, 13.0, 13.0);
+    paintNail(painter, at, nail.figure.has_value(), pulled, on);
     // Over its nail, clear of the ring of the one in hand.
     if (const auto severity = severityOf(verdict))
       paintVerdict(painter, at - QPointF(0.0, on ? 21.0 : 15.0), *severity);
@@ -344,16 +361,10 @@ void LineDrawing::paintNails(QPainter& painter) {
                          tr("floats %1").arg(shown(std::abs(*gap))));
       }
     }
-    if (nail.figure) {
-      const QString name =
-          tr("nail at %1").arg(isSection ? QString::fromStdString(lineOf(*solved->fair, *nail.figure)) : station);
-      QStringList states;
-      if (pulled) states << tr("pulled");
-      if (verdict != Verdict::None)
-        states << (verdict == Verdict::Misread ? tr("misread, %1 off") : tr("look again, %1 off"))
-                      .arg(shown(std::abs(judged->apartMm)));
-      handles.push_back({at, name, static_cast<int>(i), -1, on, states.join(QStringLiteral(", "))});
-    }
+    if (!nail.figure) continue;
+    const QString name =
+        tr("nail at %1").arg(isSection ? QString::fromStdString(lineOf(*solved->fair, *nail.figure)) : station);
+    handles.push_back({at, name, static_cast<int>(i), -1, on, nailStates(pulled, judged)});
   }
   setHandles(std::move(handles));
 }

@@ -82,6 +82,10 @@ class LineDrawing : public SessionCanvas {
   void grip(const QPointF& from);
   void paintBatten(QPainter& painter) const;
   void paintComb(QPainter& painter) const;
+  static void paintDrawnPlace(QPainter& painter, const QPointF& at);
+  static void paintNail(QPainter& painter, const QPointF& at, bool isFigure, bool pulled, bool inHand);
+  /// What a nail is, in words, beside its name: for who does not see it.
+  QString nailStates(bool pulled, const FigureJudgement* judged) const;
   void paintNails(QPainter& painter);
   void paintFromOff(QPainter& painter) const;
   std::vector<bool> out() const;

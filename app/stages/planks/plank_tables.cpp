@@ -371,35 +371,42 @@ PlankTable PlankTables::fastenings() const {
   return table;
 }
 
-PlankTable flatWorkTable(const Solved& solved, bool transom) {
-  PlankTable table;
-  const auto told = [&](const Problems& problems) {
-    QStringList words;
-    for (const Problem& problem : problems)
-      words << QString::fromStdString(describe(problem, lengthsIn(solved.book->settings.notation)));
-    table.words = words.join(QLatin1Char(' '));
-    return table;
-  };
-  if (solved.inside == nullptr) return table;
-  const double side = solved.book->table.thickness.mm();
-  const FlatWorkMake make = flatWorkMake(*solved.book);
-  FlatShape shape;
+namespace {
+
+QString inWords(const Problems& problems, Notation notation) {
+  QStringList words;
+  for (const Problem& problem : problems) words << QString::fromStdString(describe(problem, lengthsIn(notation)));
+  return words.join(QLatin1Char(' '));
+}
+
+/// What is planked across, laid flat; none, and `words` why, where there is no such thing.
+std::optional<FlatShape> flatWorkShape(const Solved& solved, bool transom, QString& words) {
   if (transom) {
     const Backbone* backbone = solved.backbone.get();
-    const auto flat =
-        backbone != nullptr && backbone->transom != nullptr ? flatTransom(*backbone->transom) : std::nullopt;
-    if (!flat) {
-      table.words = PlankTables::tr("She has no transom to plank across.");
-      return table;
-    }
-    shape = *flat;
-  } else {
-    const auto flat = flatBottom(*solved.inside, side);
-    if (!flat) return told(flat.error());
-    shape = *flat;
+    auto flat = backbone != nullptr && backbone->transom != nullptr ? flatTransom(*backbone->transom) : std::nullopt;
+    if (!flat) words = PlankTables::tr("She has no transom to plank across.");
+    return flat;
   }
+  auto flat = flatBottom(*solved.inside, solved.book->table.thickness.mm());
+  if (flat) return std::move(*flat);
+  words = inWords(flat.error(), solved.book->settings.notation);
+  return std::nullopt;
+}
+
+}  // namespace
+
+PlankTable flatWorkTable(const Solved& solved, bool transom) {
+  PlankTable table;
+  if (solved.inside == nullptr) return table;
+  const FlatWorkMake make = flatWorkMake(*solved.book);
+  const auto found = flatWorkShape(solved, transom, table.words);
+  if (!found) return table;
+  const FlatShape& shape = *found;
   const auto planks = plankAcross(shape, make);
-  if (!planks) return told(planks.error());
+  if (!planks) {
+    table.words = inWords(planks.error(), solved.book->settings.notation);
+    return table;
+  }
   const Notation notation = solved.book->settings.notation;
   const auto length = [&](double mm) { return QString::fromStdString(showLength(millimetres(mm), notation)); };
   const auto longer = [&](double mm) { return QString::fromStdString(showLong(millimetres(mm), notation)); };
