@@ -15,6 +15,7 @@
 
 #include "canvas/canvas.h"
 #include "canvas/look.h"
+#include "commands/long_work.h"
 #include "window/desk.h"
 #include "window/main_window.h"
 
@@ -92,6 +93,7 @@ int run(int argc, char** argv) {
 }  // namespace
 
 int main(int argc, char** argv) {
+  narrows::shareHeaps();
   std::signal(SIGXFSZ, SIG_IGN);  // a limit on file sizes is a disk that is full, not the end
   try {
     return run(argc, argv);

@@ -67,6 +67,7 @@ class TicketWriter {
  private:
   std::string length(double mm) const { return showLength(millimetres(mm), m_of.notation); }
   std::string longer(double mm) const { return showLong(millimetres(mm), m_of.notation); }
+  std::string tolerance(double mm) const { return showTolerance(millimetres(std::abs(mm)), m_of.notation); }
   std::string thin(double mm) const { return showThin(millimetres(std::abs(mm)), m_of.notation); }
   static std::string endBevelWords(double rad) {
     const double deg = radians(rad).deg();
@@ -230,16 +231,16 @@ class TicketWriter {
       double most = 0.0;
       for (const MarkLetIn& mark : let.marks) most = std::max({most, std::abs(mark.lowerMm), std::abs(mark.upperMm)});
       const bool moves = std::max(most, std::abs(let.swingMm)) > 0.5 * mmPerInch / 64.0;
-      const std::string kerf = thin(m_plank.planking.kerfMm);
+      const std::string kerf = thin(m_plank.planking.kerfMm), bound = tolerance(most);
       const std::string end = m_plank.hoodAtBow ? Trade::say("bow") : Trade::say("stern");
       section.words.push_back(
           !moves ? Trade::say("A kerf of %1 let in at the %2 moves its edges by nothing that can be seen.", kerf, end)
           : let.swingMm < 0.0
               ? Trade::say(
                     "A kerf of %1 let in at the %2 swings the free end down %3 and moves no edge by more than %4.",
-                    kerf, end, thin(let.swingMm), thin(most))
+                    kerf, end, thin(let.swingMm), bound)
               : Trade::say("A kerf of %1 let in at the %2 swings the free end up %3 and moves no edge by more than %4.",
-                           kerf, end, thin(let.swingMm), thin(most)));
+                           kerf, end, thin(let.swingMm), bound));
     }
     if (!section.words.empty()) m_ticket.sections.push_back(std::move(section));
   }

@@ -102,7 +102,7 @@ class TicketLayout {
     std::vector<std::string> lines;
     std::string line, word;
     const auto fits = [&](const std::string& text) {
-      return 0.92 * boundsOf(SheetText{Vec2::Zero(), text, letterMm}).width() <= width;
+      return boundsOf(SheetText{Vec2::Zero(), text, letterMm}).width() <= width;
     };
     const auto put = [&] {
       if (word.empty()) return;

@@ -23,6 +23,8 @@ void announce(QWidget* changed) {
 namespace {
 constexpr double mostPixelsPerMm = 40.0;
 constexpr double leastPixelsPerMm = 0.005;
+/// How far the lines of the caption lie apart, and how far they stand in, px.
+constexpr double captionLineHigh = 14.0, besideCaption = 12.0;
 /// Screens are taken to show this many pixels a millimetre when the scale is named.
 constexpr double screenPixelsPerMm = 96.0 / mmPerInch;
 }  // namespace
@@ -59,7 +61,10 @@ QString Canvas::inHandWords() const {
 }
 
 void Canvas::setCaption(const QString& caption) {
+  if (caption == m_caption) return;
   m_caption = caption;
+  // It may take another line, and the drawing stands above it.
+  if (m_isFitted) update();
 }
 
 void Canvas::fit() {
@@ -71,7 +76,8 @@ void Canvas::fit() {
 void Canvas::layOut() {
   const auto box = worldBox();
   if (!box) return;
-  const QMarginsF margins = room();
+  const QMarginsF margins =
+      room() + QMarginsF(0.0, 0.0, 0.0, captionLineHigh * static_cast<double>(captionLines().size() - 1));
   const QSizeF space(width() - margins.left() - margins.right(), height() - margins.top() - margins.bottom());
   const Vec2 size = box->second - box->first;
   if (size.x() <= 0.0 || size.y() <= 0.0 || space.width() <= 10.0 || space.height() <= 10.0) return;
@@ -124,26 +130,29 @@ void Canvas::paintEvent(QPaintEvent* /*event*/) {
   paintRule(painter);
 }
 
-void Canvas::paintScale(QPainter& painter) {
-  painter.setFont(shopFont(look::labelPx));
-  painter.setPen(look::quietInk);
+QStringList Canvas::captionLines() const {
   const double ratio = screenPixelsPerMm / m_scale;
   const QString scale = ratio >= 1.0 ? tr("scale 1 : %L1").arg(ratio, 0, 'f', ratio < 10.0 ? 1 : 0)
                                      : tr("scale %L1 : 1").arg(1.0 / ratio, 0, 'f', 1);
-  // On one line where there is room, on two where there is none.
-  constexpr double lineHigh = 20.0, low = 6.0, beside = 12.0;
-  const double wide = width() - 2.0 * beside;
-  const auto line = [&](double up, const QString& words) {
-    painter.drawText(QRectF(beside, height() - low - lineHigh - up, wide, lineHigh), Qt::AlignLeft | Qt::AlignVCenter,
-                     words);
-  };
-  if (m_caption.isEmpty()) return line(0.0, scale);
+  if (m_caption.isEmpty()) return {scale};
+  const QFontMetricsF metrics(shopFont(look::labelPx));
   for (const char* between : {"   ·   ", " · "}) {
     const QString words = m_caption + QString::fromUtf8(between) + scale;
-    if (painter.fontMetrics().horizontalAdvance(words) <= wide) return line(0.0, words);
+    if (metrics.horizontalAdvance(words) <= width() - 2.0 * besideCaption) return {words};
   }
-  line(lineHigh - low, m_caption);
-  line(0.0, scale);
+  return {m_caption, scale};
+}
+
+void Canvas::paintScale(QPainter& painter) {
+  painter.setFont(shopFont(look::labelPx));
+  painter.setPen(look::quietInk);
+  constexpr double high = 20.0, low = 6.0;
+  const QStringList lines = captionLines();
+  for (qsizetype i = 0; i < lines.size(); ++i) {
+    const double up = captionLineHigh * static_cast<double>(lines.size() - 1 - i);
+    painter.drawText(QRectF(besideCaption, height() - low - high - up, width() - 2.0 * besideCaption, high),
+                     Qt::AlignLeft | Qt::AlignVCenter, lines[i]);
+  }
 }
 
 void Canvas::paintRule(QPainter& painter) {

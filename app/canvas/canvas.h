@@ -92,6 +92,8 @@ class Canvas : public QWidget, public KeyedDrawing {
  private:
   /// Finds the scale at which the whole drawing is seen; asks for no new paint, so that a paint may ask for it.
   void layOut();
+  /// What stands below the drawing: its caption and the scale, on one line where there is room, on two where not.
+  QStringList captionLines() const;
   void paintRule(QPainter& painter);
   void paintScale(QPainter& painter);
 

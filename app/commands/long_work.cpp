@@ -1,5 +1,7 @@
 #include "commands/long_work.h"
 
+#include <malloc.h>
+
 #include <exception>
 #include <utility>
 
@@ -21,6 +23,10 @@ QString wentWrong(const std::exception& error) {
 }
 
 }  // namespace
+
+void shareHeaps() {
+  mallopt(M_ARENA_MAX, 2);
+}
 
 LongWork::LongWork(Session* session, QObject* parent) : QObject(parent), m_session(session) {}
 

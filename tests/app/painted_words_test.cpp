@@ -115,6 +115,32 @@ class PaintedWordsTest : public WindowCase {
     QVERIFY2(m_faults.isEmpty(), qPrintable(QString("%1 words not clear").arg(m_faults.size())));
   }
 
+  void aDrawingStandsAboveACaptionOfTwoLines() {
+    class Square : public Canvas {
+     public:
+      using Canvas::setCaption;
+
+     protected:
+      std::optional<std::pair<Vec2, Vec2>> worldBox() const override { return {{Vec2(0, 0), Vec2(100, 100)}}; }
+      void paintDrawing(QPainter&) override {}
+      QMarginsF room() const override { return {10.0, 10.0, 10.0, 26.0}; }
+    } square;
+    const auto capitalsTop = [&] {
+      double top = square.height();
+      for (const PaintedWords& one : wordsPaintedBy(&square)) top = std::min(top, one.at.boundingRect().top());
+      return top;
+    };
+    square.resize(240, 200);
+    square.show();
+    square.setCaption("seen from her bow");
+    QCoreApplication::processEvents();
+    QVERIFY(square.toScreen({0.0, 0.0}).y() <= capitalsTop());
+    square.setCaption("port: nine strakes, lined off anew");
+    QCoreApplication::processEvents();
+    QVERIFY(wordsPaintedBy(&square).size() == 2);
+    QVERIFY2(square.toScreen({0.0, 0.0}).y() <= capitalsTop(), qPrintable(QString::number(capitalsTop())));
+  }
+
   void wordsOnSheetsStandClear_data() {
     QTest::addColumn<QString>("boat");
     QTest::addColumn<int>("notation");

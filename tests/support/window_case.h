@@ -14,6 +14,7 @@
 #include "book/book_file.h"
 #include "canvas/canvas.h"
 #include "canvas/look.h"
+#include "commands/long_work.h"
 #include "sample_books.h"
 #include "window/desk.h"
 #include "window/findings_bar.h"
@@ -137,6 +138,7 @@ template <typename Test>
 int runWindowTest(int argc, char** argv) {
   QTemporaryDir config;
   qputenv("XDG_CONFIG_HOME", config.path().toUtf8());
+  shareHeaps();
   QApplication::setAttribute(Qt::AA_DontUseNativeDialogs);
   QApplication application(argc, argv);
   std::setlocale(LC_NUMERIC, "C");

@@ -213,11 +213,13 @@ void PlankDrawing::paintWords(QPainter& painter, const FlatPlank& plank) const {
   const double width = isOnBench(plank) ? m_bench->sawn.boardWidthMm : plank.boardWidthMm;
   painter.setFont(shopFont(look::figurePx));
   painter.setPen(look::ink);
-  painter.drawText(QRectF(low.x(), low.y() + 8.0, end.x() - low.x(), 22.0),
-                   static_cast<int>(at ? Qt::AlignLeft : Qt::AlignHCenter) | static_cast<int>(Qt::AlignVCenter),
-                   isOnBench(plank) && m_bench->pieces.size() > 1
-                       ? tr("%n boards", nullptr, static_cast<int>(m_bench->pieces.size()))
-                       : tr("board %1 long, %2 wide").arg(shown(length), shown(width)));
+  painter.drawText(
+      QRectF(low.x(), low.y() + 8.0, end.x() - low.x(), 22.0),
+      static_cast<int>(at ? Qt::AlignLeft : Qt::AlignHCenter) | static_cast<int>(Qt::AlignVCenter),
+      isOnBench(plank) && m_bench->pieces.size() > 1
+          ? tr("%n boards", nullptr, static_cast<int>(m_bench->pieces.size()))
+          : tr("board %1 long, %2 wide")
+                .arg(QString::fromStdString(showLong(millimetres(length), m_session->notation())), shown(width)));
   painter.setFont(shopFont(look::figurePx, true));
   painter.drawText(QRectF(corner.x(), corner.y() + 8.0, 260.0, 22.0), Qt::AlignLeft | Qt::AlignVCenter, tr("◂ bow"));
   const QString side = m_side == BoatSide::Starboard ? tr("starboard, inside face up") : tr("port, inside face up");
