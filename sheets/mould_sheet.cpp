@@ -115,11 +115,12 @@ class MouldDrawer {
       if (side < 0.0) continue;
       // Words lie along the square to the edge, and further in where they would run into a neighbour's.
       const double angle = std::atan2(-in.y(), -in.x());
-      const Vec2 foot = at + (tick + 2.5) * in - 0.35 * markTextMm * Vec2(-std::sin(angle), std::cos(angle));
+      const Vec2 up(-std::sin(angle), std::cos(angle)), beside = 1.4 * markTextMm * up;
+      const Vec2 foot = at + (tick + 2.5) * in - 0.35 * markTextMm * up;
       const std::string name = mark.isPlankLine ? Trade::say("PLANK %1", nameWords(mark.name)) : nameWords(mark.name);
       lettering.put({foot, name + "  " + bevelWords(m_mould, mark.bevelRad, m_of.notation), markTextMm, angle,
                      TextPlace::Right, mark.isPlankLine},
-                    {setInMm * in});
+                    {setInMm * in, setInMm * in + beside, setInMm * in - beside}, at + tick * in);
     }
   }
 
