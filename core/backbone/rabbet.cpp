@@ -19,10 +19,10 @@ namespace {
 constexpr std::size_t stemPlaces = 48;
 /// The lowest place of stem and post, as a share of their length.
 constexpr double footShare = 0.01;
-constexpr std::size_t placesABay = 10;
+constexpr std::size_t rabbetPlacesABay = 10;
 /// A boat of very many stations has fewer: they lie close enough.
 constexpr std::size_t mostKeelPlaces = 800;
-constexpr std::size_t leastPlacesABay = 2;
+constexpr std::size_t leastRabbetPlacesABay = 2;
 /// Steps of their length in which stem and sternpost are tabled.
 constexpr std::size_t edgeSteps = 256;
 /// A half-breadth of the keel's edge smaller than this has no groove.
@@ -225,7 +225,7 @@ RabbetTracer::RabbetTracer(const RabbetHull& hull, const OffsetTable& table, con
     m_sternpostMm = sidingOf(SidingPart::Sternpost, sidings.sternpostMm, sections.size() - 1);
   for (const SurfacePatch& patch : hull.drawn->patches) m_points.emplace_back(patch);
   const SurfacePatch& lowest = hull.drawn->patches.front();
-  const auto count = static_cast<std::size_t>(lowest.lastT()) * placesABay;
+  const auto count = static_cast<std::size_t>(lowest.lastT()) * rabbetPlacesABay;
   for (std::size_t i = 0; i <= count; ++i) {
     const Vec3 at = lowest.point(lowest.lastT() * static_cast<double>(i) / static_cast<double>(count), 0.0);
     if (!m_keelX.empty() && at.x() <= m_keelX.back()) continue;
@@ -358,7 +358,7 @@ namespace {
 
 /// In how many parts the rabbet is traced along a keel of so many bays.
 std::size_t keelPlaces(std::size_t bays) {
-  return bays * std::clamp(mostKeelPlaces / std::max<std::size_t>(bays, 1), leastPlacesABay, placesABay);
+  return bays * std::clamp(mostKeelPlaces / std::max<std::size_t>(bays, 1), leastRabbetPlacesABay, rabbetPlacesABay);
 }
 
 }  // namespace

@@ -19,6 +19,7 @@
 #include "moulds/mould_plan.h"
 #include "plank/planking_plan.h"
 #include "plank/spiled_strake.h"
+#include "stock/board.h"
 #include "weighing/weighing_plan.h"
 
 namespace narrows {
@@ -82,6 +83,7 @@ struct Book {
   FlatWorkPlan flatWork;              ///< bottom and transom planked across
   std::vector<HangingEntry> log;      ///< what was done to planks, in the order in which it was entered
   std::vector<PrintedSheet> printed;  ///< sheets as they were last printed, each name once
+  std::vector<Board> boards;          ///< the stack, in the order in which it was entered
   BookSettings settings;
   std::int64_t nextId = 1;  ///< ids given out are all below this
   std::string unknown;      ///< keys of the file this program does not know, kept as JSON text

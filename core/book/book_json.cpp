@@ -18,6 +18,7 @@
 #include "book/moulds_json.h"
 #include "book/planking_json.h"
 #include "book/records_json.h"
+#include "book/stock_json.h"
 #include "book/strake_records.h"
 #include "book/unknown_keys.h"
 #include "book/weighing_json.h"
@@ -94,6 +95,7 @@ Json knownJson(const Book& book, bool withBackbone = true) {
   if (!(book.flatWork == FlatWorkPlan())) json["flat-work"] = flatWorkJson(book.flatWork);
   if (!book.log.empty()) json["hanging-log"] = hangingLogJson(book.log);
   if (!book.printed.empty()) json["printed"] = printedJson(book.printed);
+  if (!book.boards.empty()) json["boards"] = boardsJson(book.boards);
   json["settings"] = jsonOf(book.settings);
   return json;
 }
@@ -173,6 +175,7 @@ class BookReader {
     for (const Joint& joint : book.backbone.joints) use(joint.id.number);
     for (const Bolt& bolt : book.backbone.bolts) use(bolt.id.number);
     for (const HangingEntry& entry : book.log) use(entry.id.number);
+    for (const Board& board : book.boards) use(board.id.number);
     // A strake that is gone has an id that was given out.
     Book records = book;
     eachOfStrake(records,
@@ -206,6 +209,7 @@ class BookReader {
     if (json.contains("flat-work")) readFlatWork(json["flat-work"], book.flatWork, problems);
     readHangingLog(json, book.log, problems);
     readPrinted(json, book.printed, problems);
+    readBoards(json, book.boards, problems);
     if (const Json* settings = key(json, "settings", Trade::say("the settings"))) {
       JsonReader reader(*settings, "settings / ", problems);
       fields(reader, book.settings);

@@ -15,7 +15,7 @@ constexpr double usualWidthInches = 5.5, usualJointedMm = 2.0, usualOverhangMm =
 constexpr double kerfMm = 3.0;
 /// A strip narrower than this at the last edge is no board: the boards before it are made narrower.
 constexpr double leastStripMm = 30.0;
-constexpr int placesABay = 16;
+constexpr int bottomPlacesABay = 16;
 /// Points of a transom's edge no higher than this over the last lie level with it.
 constexpr double samePlaceMm = 0.5;
 
@@ -59,7 +59,7 @@ Result<FlatShape> flatBottom(const Hull& inside, double sideThicknessMm) {
   if (!inside.isChined()) return fail(Fault::NoFlatBottom, {}, {Trade::say("she has no chine")});
   const SurfacePatch &bottom = inside.patches[0], &sides = inside.patches[1];
   FlatShape shape;
-  const int steps = static_cast<int>(std::lround(inside.lastT())) * placesABay;
+  const int steps = static_cast<int>(std::lround(inside.lastT())) * bottomPlacesABay;
   Vec3 before = Vec3::Zero();
   for (int i = 0; i <= steps; ++i) {
     const double t = inside.lastT() * i / steps;

@@ -279,8 +279,7 @@ std::string showDecimal(double value, int decimals) {
 
 std::string saidDecimal(double value, int decimals) {
   std::string words = withDecimalMark(showDecimal(value, decimals));
-  if (words.starts_with('-'))
-    words.replace(0, 1, words.find_first_of("123456789") == std::string::npos ? "" : "\u2212");
+  if (words.starts_with('-')) words.replace(0, 1, "\u2212");
   return words;
 }
 

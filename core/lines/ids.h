@@ -22,6 +22,7 @@ using StationId = Id<struct StationTag>;  ///< a station, the stem or the sternp
 using LineId = Id<struct LineTag>;        ///< a plank line
 using StrakeId = Id<struct StrakeTag>;    ///< a strake
 using PlanId = Id<struct PlanTag>;        ///< a plan of lining off
+using BoardId = Id<struct BoardTag>;      ///< a board of the stack
 
 /// A side of the boat.
 enum class BoatSide { Starboard, Port };

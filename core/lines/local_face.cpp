@@ -9,7 +9,7 @@ namespace narrows {
 namespace {
 
 /// Places asked a bay, in a bay that ends on stem or stern, and across.
-constexpr int placesABay = 8, placesAnEndBay = 24, placesAcross = 48;
+constexpr int facePlacesABay = 8, facePlacesAnEndBay = 24, placesAcross = 48;
 /// Fewer points than this about a place tell no curvature.
 constexpr std::size_t leastPoints = 14;
 /// What is asked grows until there are enough, so many times at most.
@@ -23,7 +23,7 @@ constexpr int fits = 3;
 PatchPoints::PatchPoints(const SurfacePatch& patch) {
   const int bays = static_cast<int>(std::lround(patch.lastT()));
   for (int bay = 0; bay < bays; ++bay) {
-    const int places = bay == 0 || bay + 1 == bays ? placesAnEndBay : placesABay;
+    const int places = bay == 0 || bay + 1 == bays ? facePlacesAnEndBay : facePlacesABay;
     for (int i = bay == 0 ? 0 : 1; i <= places; ++i) {
       const double t = bay + static_cast<double>(i) / places;
       for (int k = 0; k <= placesAcross; ++k) m_points.push_back(patch.point(t, static_cast<double>(k) / placesAcross));

@@ -269,6 +269,24 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
       return Trade::say("is open read-only: save it under another name.");
     case Fault::TooDeep:
       return Trade::say("nests more than %1 deep, which no book does: is it damaged?", a());
+    case Fault::BoardName:
+      return Trade::say("\"%1\" cannot name a board: %2", a(), b());
+    case Fault::BoardTwice:
+      return b().empty()
+                 ? Trade::say("a board \"%1\" is on the stack already: chalk another name on one of them.", a())
+                 : Trade::say("a board \"%1\" stands on line %2 too: chalk another name on one of them.", a(), b());
+    case Fault::BoardUnknown:
+      return Trade::say("there is no board \"%1\".", a());
+    case Fault::BoardEdgeOff:
+      return Trade::say("%1 along lies off the board, which is %2 long.", a(), b());
+    case Fault::BoardEdgeOrder:
+      return Trade::say("%1 along does not come after %2: an edge is read from the butt end on.", a(), b());
+    case Fault::BoardEdgesCross:
+      return Trade::say("the edges meet at %1 along: the upper lies above the lower everywhere.", a());
+    case Fault::FaultOffBoard:
+      return Trade::say("the %1 at %2 along and %3 across lies off the board.", a(), b(), c());
+    case Fault::SizeNotPositive:
+      return Trade::say("%2 cannot be %1: more than nothing is wanted.", a(), b());
     case Fault::TooMany:
       return Trade::say("has %1 entries, more than the %2 that are read: is it damaged?", a(), b());
     case Fault::Stopped:

@@ -119,6 +119,15 @@ enum class Fault {
   ReadingsGap,
   NoPlaneClears,
   PatternTooLarge,
+  // stock
+  BoardName,
+  BoardTwice,
+  BoardUnknown,
+  BoardEdgeOff,
+  BoardEdgeOrder,
+  BoardEdgesCross,
+  FaultOffBoard,
+  SizeNotPositive,
   // a book
   NotABook,
   KeyMissing,

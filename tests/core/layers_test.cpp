@@ -29,10 +29,11 @@ class LayersTest : public QObject {
 
  private slots:
   void noFolderOfCoreIncludesOneAboveIt() {
-    const std::map<QString, int> floors{
-        {"problem", 0},    {"files", 1},     {"length", 1},   {"curve", 2}, {"lines", 3},    {"fairing", 4},
-        {"lining", 5},     {"moulds", 6},    {"backbone", 7}, {"plank", 8}, {"weighing", 9}, {"joining", 10},
-        {"fastening", 11}, {"flatwork", 10}, {"daybook", 10}, {"book", 12}, {"advice", 13},  {"solve", 14}};
+    const std::map<QString, int> floors{{"problem", 0},    {"files", 1},     {"length", 1},   {"curve", 2},
+                                        {"lines", 3},      {"fairing", 4},   {"lining", 5},   {"moulds", 6},
+                                        {"backbone", 7},   {"plank", 8},     {"weighing", 9}, {"joining", 10},
+                                        {"fastening", 11}, {"flatwork", 10}, {"daybook", 10}, {"stock", 10},
+                                        {"book", 12},      {"advice", 13},   {"solve", 14}};
     const QString root = QStringLiteral(NARROWS_SOURCE_DIR "/core/");
     const QRegularExpression include(QStringLiteral("#include \"([a-z_]+)/"));
     int seen = 0;
@@ -77,7 +78,7 @@ class LayersTest : public QObject {
   void everyFolderOfCoreIsOnAFloor() {
     const QStringList folders =
         QDir(QStringLiteral(NARROWS_SOURCE_DIR "/core")).entryList(QDir::Dirs | QDir::NoDotAndDotDot);
-    QCOMPARE(folders.size(), 18);
+    QCOMPARE(folders.size(), 19);
   }
 };
 
