@@ -28,6 +28,10 @@ void shareHeaps() {
   mallopt(M_ARENA_MAX, 2);
 }
 
+void giveBackMemory() {
+  malloc_trim(0);
+}
+
 LongWork::LongWork(Session* session, QObject* parent) : QObject(parent), m_session(session) {}
 
 LongWork::~LongWork() {

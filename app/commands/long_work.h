@@ -16,6 +16,8 @@ class Session;
 /// Has all threads share two heaps: with one each, what an hour's work beside the window frees is never used again. To
 /// be called before the first of them begins.
 void shareHeaps();
+/// Gives what is free in them back to the machine: some tens of milliseconds of a ship, nothing to speak of otherwise.
+void giveBackMemory();
 
 /// One piece of work at a time. It tells how far it is, hears when it is asked to stop, and what it ends in is done on
 /// the interface's thread, unless another book is in hand by then: work begun on one book ends for no other.

@@ -8,6 +8,7 @@
 
 #include "book/strake_records.h"
 #include "commands/aside.h"
+#include "commands/long_work.h"
 
 namespace narrows {
 
@@ -66,6 +67,10 @@ Session::Session(QObject* parent) : QObject(parent) {
   m_resting.setSingleShot(true);
   m_resting.setInterval(restingMs);
   connect(&m_resting, &QTimer::timeout, this, [this] { m_solver->ask(m_book, m_revision, SolveEffort::Full); });
+  constexpr int freeingMs = 3000;
+  m_freeing.setSingleShot(true);
+  m_freeing.setInterval(freeingMs);
+  connect(&m_freeing, &QTimer::timeout, this, [this] { isMoving() ? m_freeing.start() : giveBackMemory(); });
   connect(&m_undo, &QUndoStack::cleanChanged, this, &Session::fileChanged);
 }
 
@@ -81,6 +86,7 @@ void Session::takeAnswer(const std::shared_ptr<const Solved>& solved) {
   m_solved = solved->revision < m_revision ? relined(m_book, solved) : solved;
   selectFirst();
   showAnswer();
+  if (!m_freeing.isActive()) m_freeing.start();
 }
 
 void Session::showAnswer() {

@@ -153,6 +153,7 @@ class Session : public QObject {
   Selection m_selection;
   QTimer m_settling;
   QTimer m_resting;  ///< runs while steps follow one another
+  QTimer m_freeing;  ///< runs from an answer to when what the one before held is given back
   int m_bookNumber = 0;
   QString m_path;
   QString m_readOnlyWhy;
