@@ -40,8 +40,6 @@ class JointsDrawing : public SessionCanvas {
   void answered() override;
   void forgetAnswer() override {
     m_known = {};
-    m_plank.reset();
-    m_plankOf.reset();
     m_shortened = {};
   }
   QMarginsF room() const override { return {28.0, 30.0, 28.0, 30.0}; }

@@ -19,9 +19,8 @@ void PlankBench::take(std::shared_ptr<const PlankAtBench> plank, const std::shar
 }
 
 void PlankBench::clear() {
-  m_plank.reset();
-  m_of.reset();
   m_laid = m_broken = {};
+  if (m_of != nullptr) take(nullptr, nullptr);
 }
 
 bool PlankBench::lay(const std::shared_ptr<const Solved>& answer, std::size_t strake, BoatSide side) {
