@@ -16,6 +16,7 @@ Told(Kind...) -> Told<Kind...>;
 ShopStage Finding::stage() const {
   return std::visit(Told{[](const CouldNotMake& f) { return f.stage; },
                          [](const StillWanted&) { return ShopStage::Lines; },
+                         [](const PartOfFace&) { return ShopStage::Lines; },
                          [](const FigureLies&) { return ShopStage::Lines; },
                          [](const OutsideHull&) { return ShopStage::Lines; },
                          [](const LineOffSurface&) { return ShopStage::Lines; },

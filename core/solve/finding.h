@@ -11,6 +11,7 @@
 #include "fairing/look_at_figures.h"
 #include "fairing/look_at_surface.h"
 #include "joining/look_at_plank_joints.h"
+#include "lines/look_at_faces.h"
 #include "lines/look_at_wants.h"
 #include "lining/look_at_joints.h"
 #include "moulds/look_at_set_up.h"
@@ -36,10 +37,11 @@ struct CouldNotMake {
 
 /// One thing to look at. Each kind is made, and speaks, in the folder of its stage.
 struct Finding {
-  using What = std::variant<CouldNotMake, StillWanted, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls,
-                            SquaredOff, CameOutOff, FaultInPart, RabbetPastFace, RabbetUnmet, EndWithoutTimber,
-                            SetUpLies, WeighedOut, StrainLeft, NotLaidFlat, SpilingOff, SpiledElsewhere, JointsNear,
-                            NibSmall, GainThin, JointBarred, SheetFalse, OutOfOrder, RecordsLeft>;
+  using What =
+      std::variant<CouldNotMake, StillWanted, PartOfFace, FigureLies, OutsideHull, LineOffSurface, NotHeld, BoltFouls,
+                   SquaredOff, CameOutOff, FaultInPart, RabbetPastFace, RabbetUnmet, EndWithoutTimber, SetUpLies,
+                   WeighedOut, StrainLeft, NotLaidFlat, SpilingOff, SpiledElsewhere, JointsNear, NibSmall, GainThin,
+                   JointBarred, SheetFalse, OutOfOrder, RecordsLeft>;
   What what;
   Severity severity = Severity::LookAgain;
 

@@ -448,6 +448,8 @@ class Answer {
       m_solved->findings.push_back(findingOf(std::move(left)));
     tell(ShopStage::Lines, m_solved->inside.problems);
     tell(ShopStage::Lines, m_solved->outside.problems);
+    if (m_solved->drawn != nullptr && m_solved->inside != nullptr && m_solved->outside != nullptr)
+      add(lookAtFaces(*m_solved->drawn, *m_solved->inside, *m_solved->outside));
     tell(ShopStage::Moulds, m_solved->outlines.problems);
     tell(ShopStage::Moulds, m_solved->planked.problems);
     tell(ShopStage::Moulds, m_setUpProblems);

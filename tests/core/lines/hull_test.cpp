@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "known_hulls.h"
+#include "lines/look_at_faces.h"
 #include "lines/offset_patch.h"
 
 using namespace narrows;
@@ -266,24 +267,45 @@ class HullTest : public QObject {
   }
 
   void partsOfSectionsStandInOrderAlongTheBoat() {
-    // Stations close behind a raked stem: on the other face some are only part of it, beside those that are so drawn.
-    for (const double first : {2.0, 20.0, 60.0}) {
-      const RakedBow known;
-      OffsetTable table = known.table();
+    // A station close behind the foot of a raked stem: on the other face it is only part of a section, for the planking
+    // leans out of its plane.
+    std::size_t told = 0;
+    const RakedBow known;
+    const double footX = known.stemX(44.0);
+    for (const double behind : {2.0, 6.0, 20.0, 60.0}) {
+      auto sections = known.sections();
+      const double x = footX + behind;
+      sections.insert(sections.begin(),
+                      {x, [known, x](double z) { return Vec2(known.breadth(x, z), z); }, 44.0, 640.0 - 0.03 * x});
+      OffsetTable table = tableOf(sections, 8);
+      table.profiles = known.table().profiles;
+      table.halfSidings = known.table().halfSidings;
+      const auto drawn = springHull(table);
+      QVERIFY(drawn);
       for (const double distance : {-25.4, 25.4, -40.0}) {
-        StationColumn& column = table.stations.front();
-        column.distance = millimetres(first);
-        const auto drawn = springHull(table);
-        if (!drawn) continue;
         const auto face = offsetHull(*drawn, distance);
-        if (!face) continue;
+        QVERIFY(face);
         for (const Hull* hull : {&*drawn, &*face}) {
           for (std::size_t i = 1; i < hull->partSections.size(); ++i)
             QVERIFY(*hull->partSections[i - 1].xMm < *hull->partSections[i].xMm);
           for (const Section& part : hull->partSections) QVERIFY(!part.name.empty());
         }
+        // Each that is drawn whole, and is not there, is named.
+        const auto missed = lookAtFaces(*drawn, *face, *drawn);
+        const auto whole = [](const Hull& hull) {
+          return static_cast<std::size_t>(
+              std::count_if(hull.sections.begin(), hull.sections.end(),
+                            [](const Section& s) { return s.kind == SectionKind::Station; }));
+        };
+        QCOMPARE(missed.size(), whole(*drawn) - whole(*face));
+        for (const PartOfFace& one : missed) {
+          QVERIFY(one.face == Face::Inside && one.isMet && one.station == drawn->sections[1].name);
+          QVERIFY(QString::fromStdString(one.words(Notation::Millimetres)).startsWith("Station 1 meets the inside"));
+        }
+        told += missed.size();
       }
     }
+    QVERIFY(told > 0);
     for (const char* name : {"osier.csv", "marl.csv", "sedge.csv"}) {
       const Hull drawn = hullOf(sample(name));
       for (const double distance : {-60.0, -25.0, 25.0, 60.0}) {
@@ -293,6 +315,7 @@ class HullTest : public QObject {
           QVERIFY(*face->partSections[i - 1].xMm < *face->partSections[i].xMm);
         // No station is lost: what is not whole is a part.
         QCOMPARE(face->sections.size() + face->partSections.size(), drawn.sections.size() + drawn.partSections.size());
+        if (std::abs(distance) < 30.0) QVERIFY(lookAtFaces(drawn, *face, drawn).empty());
       }
     }
   }
