@@ -18,7 +18,7 @@ struct Cell {
   QColor colour{};  ///< of the ink; the usual where it is not valid
   /// What stands in it to be typed over and is copied: the exact figure; empty where there is none yet.
   QString exact{};
-  bool passedBy = false;  ///< it can be typed in, and says again what another says: the hand goes on past it
+  bool passedBy = false;              ///< it repeats another cell: it can be typed in, and Tab passes it by
   std::optional<Severity> verdict{};  ///< its mark stands before the text
 };
 
@@ -37,11 +37,11 @@ class CellModel : public KeyedModel {
   QStringList columns;
   std::function<int()> rows = [] { return 0; };
   std::function<QString(int row)> rowName = [](int row) { return QString::number(row + 1); };
-  /// What a row and a column are, whatever they are called and however many come before them; the words they are
-  /// headed by where nothing else is told.
+  /// Keys by which rows and columns are known when others come or go before them; without any, their headings are the
+  /// keys.
   std::function<QString(int row)> rowKey;
   std::function<QString(int column)> columnKey;
-  /// Columns of lengths: a bare number in them is in the book's unit of when it was begun.
+  /// Columns that hold lengths: a number typed without a unit is in the unit that was shown when its cell was opened.
   std::function<bool(int column)> isLength = [](int) { return true; };
   std::function<Cell(int row, int column)> cell;
   /// Takes what was typed; false, having told why, where it is not understood.
@@ -69,7 +69,8 @@ class CellGrid : public FigureGrid {
   /// Goes to a cell that was taken in hand elsewhere, and tells nobody; `column` -1 keeps the column. A hand that is in
   /// the grid stays where it is.
   void follow(int row, int column = -1);
-  /// The same because the builder stepped there by key, wherever the hand is; what is being typed stays.
+  /// The same where the builder stepped there by key, whether the hand is in the grid or not; what is being typed
+  /// stays.
   void stepTo(int row, int column = -1);
   /// Columns keep the widths they were given: cells are known to be short.
   void keepColumns() { m_keepsColumns = true; }

@@ -7,8 +7,8 @@ class QComboBox;
 
 namespace narrows {
 
-/// Makes them the items of a box, and leaves it alone where they are that already: its list may be open. Whether it was
-/// filled anew, with none of what it held beside them.
+/// Gives a box these items, unless it has them already, for its list may be open. True where it was filled anew;
+/// whatever else its items held is then gone.
 bool setItems(QComboBox* box, const QStringList& items);
 
 }  // namespace narrows

@@ -41,8 +41,8 @@ void addDeeds(QMenu* menu, const std::vector<Deed>& deeds);
 /// What a widget shows, to be pasted elsewhere: twice as fine as on the screen, for it is looked at nearer there.
 void copyPicture(QWidget* of);
 
-/// Does the one of a key with Ctrl and Shift as they are held, or else of the key with Shift let go, for + is typed
-/// with it; false where none has it, or it cannot be done as things stand.
+/// Does the deed of a key: the one with Ctrl and Shift as they are held, or, where there is none, the one without
+/// Shift, for + is typed with Shift. False where there is none, or it cannot be done now.
 bool doByKey(const std::vector<Deed>& deeds, const QKeyEvent& event);
 
 /// Keys and words as the sheet of keys lists them: what does one thing stands in one row.

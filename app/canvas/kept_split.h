@@ -5,8 +5,8 @@
 
 namespace narrows {
 
-/// From here on a split is where it was left, in this and in later runs; `name` tells it from others. To be called once
-/// its parts and their usual sizes are set.
+/// Keeps where a split was left, for this run and later ones, under `name`. To be called once its parts and their usual
+/// sizes are set.
 void keepSplit(QSplitter* split, const char* name);
 
 }  // namespace narrows

@@ -20,12 +20,12 @@ class KeyedModel : public QAbstractTableModel {
   const QStringList& rowKeys() const { return m_rowKeys; }
   const QStringList& columnKeys() const { return m_columnKeys; }
 
-  /// A cell that can be typed in, and is passed by where the hand goes on: its figure says again what another says.
+  /// A cell that repeats the figure of another: it can be typed in, and Tab and Enter pass it by.
   static constexpr int passedByRole = Qt::UserRole + 100;
 
  protected:
-  /// Takes rows and columns as they are now; same keys stay the same cells. True where anything came, went or moved.
-  /// While it is told, `data` may be asked of rows that are gone: it answers nothing beyond what there is.
+  /// Sets the rows and columns; a cell whose keys were there before stays the same cell. True where any came, went or
+  /// moved. Views that are told of it may ask `data` for rows that are gone: it gives nothing for those.
   bool setKeys(QStringList rows, QStringList columns);
   /// The same, keeping no cell: for another book.
   void startKeys(const QStringList& rows, const QStringList& columns);
@@ -34,7 +34,7 @@ class KeyedModel : public QAbstractTableModel {
   void align(QStringList& now, const QStringList& wanted, bool areRows);
   void keepOrder(QStringList& now, const QStringList& wanted, bool areRows);
   QStringList m_rowKeys, m_columnKeys;
-  /// Being told that rows go may bring the next keys; they wait until these are done.
+  /// Views that are told that rows go may set other keys: those wait until these are set.
   bool m_aligning = false;
   std::optional<std::pair<QStringList, QStringList>> m_next;
 };

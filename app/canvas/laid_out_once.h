@@ -6,8 +6,8 @@
 
 namespace narrows {
 
-/// While it lives a widget's layout rests: each thing that is shown would otherwise lay out the whole of it at once,
-/// and every wrapped text be measured again. What was asked for meanwhile is done before the next paint.
+/// Holds a widget's layout back while it lives: showing one part after another would lay out the whole each time, and
+/// measure every wrapped text again. What was asked for meanwhile is done before the next paint.
 class LaidOutOnce {
  public:
   explicit LaidOutOnce(const QWidget* widget) : m_layout(widget->layout()) { m_layout->setEnabled(false); }

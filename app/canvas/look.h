@@ -51,8 +51,8 @@ void say(QLabel* label, Voice voice);
 
 /// Font, palette and style sheet of the whole application.
 void apply(QApplication& application);
-/// The same in its two parts: fonts and colours, and then the sheet of styles. A window made between them is quicker
-/// made, for every widget that finds its place would be dressed again.
+/// The same in two parts: `prepare` sets fonts and colours, `dress` the style sheet. A window made between the two is
+/// made faster, for each widget would otherwise be styled again as it finds its place.
 void prepare(QApplication& application);
 void dress(QApplication& application);
 

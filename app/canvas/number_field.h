@@ -5,8 +5,8 @@
 
 namespace narrows {
 
-/// Takes a point or a comma for the decimals, whatever the locale, and shows a point. Gives its number on Enter or when
-/// it is left.
+/// Takes a point or a comma before the decimals, whatever the locale, and shows the one of the tongue. Gives its number
+/// on Enter or when it is left.
 class NumberField : public QDoubleSpinBox {
   Q_OBJECT
 

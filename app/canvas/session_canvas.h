@@ -57,7 +57,8 @@ class SessionCanvas : public Canvas {
   Session* m_session;
 
  private:
-  /// Whether what is shown is of the book as it stands, which is waited for a moment: nothing else is taken hold of.
+  /// Whether the drawing shows the book as it stands, whose answer is waited for a moment: nothing is taken hold of
+  /// otherwise.
   bool isOfTheBook();
   void showAnswer();
 

@@ -19,7 +19,7 @@ void speakTongueOf(QCoreApplication& application, const QLocale& locale);
 /// Has core and sheets say what the translators of the application give: `speakTongueOf` does, where it finds one.
 void sayByTranslators();
 
-/// A day of the book, written by locale with its month in letters: no locale reads it for another day.
+/// A day of the book, written as the locale does, its month in letters: so it is read as no other day.
 QString dayWords(const std::string& day);
 /// The same read back, from that form or the book's own, 2026-04-30; any other text as it is.
 std::string typedDay(const QString& text);

@@ -29,8 +29,8 @@ class AsideWaits {
   }
 };
 
-/// What `work` gives, a `Result`, made on a thread of its own; `Fault::WentWrong` where it throws. Where it takes
-/// longer than the eye notices the window goes on being painted, and what is pressed is heard when it is done. `work`
+/// Runs `work` on a thread of its own and gives its `Result`; `Fault::WentWrong` where it throws. Where the work takes
+/// longer than the eye notices, the window goes on being painted, and keys and clicks are taken when it is done. `work`
 /// must touch nothing of the interface.
 template <typename Work>
 std::invoke_result_t<Work> aside(Work work) {

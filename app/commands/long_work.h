@@ -19,8 +19,9 @@ void shareHeaps();
 /// Gives what is free in them back to the machine: some tens of milliseconds of a ship, nothing to speak of otherwise.
 void giveBackMemory();
 
-/// One piece of work at a time. It tells how far it is, hears when it is asked to stop, and what it ends in is done on
-/// the interface's thread, unless another book is in hand by then: work begun on one book ends for no other.
+/// One piece of work at a time, on a thread of its own. The work tells how far it is and hears when it is asked to
+/// stop. Its end is done on the interface's thread, unless another book was opened meanwhile: work begun on one book
+/// ends for no other.
 class LongWork : public QObject {
   Q_OBJECT
 
@@ -40,8 +41,8 @@ class LongWork : public QObject {
   bool begin(Work work);
   bool isRunning() const { return m_running; }
   void stop();
-  /// Waits so long for what is running and does its end, as if it had come by itself: what is quick is there at once.
-  /// False where it takes longer, and goes on.
+  /// Waits up to so long for the work that is running, and does its end at once where it is done by then. False where
+  /// the work takes longer; it goes on.
   bool waitFor(std::chrono::milliseconds wait);
 
   /// Called on its thread as any work begins, for tests of what happens when work throws.

@@ -48,7 +48,7 @@ class Session : public QObject {
   QString shown(double mm) const;
   /// "In mm. " or "In inches. ": said before figures that stand without their unit.
   QString unitSaid() const;
-  /// The same of how far something may be off, which is never shown as nought.
+  /// How far something may be off, in the book's notation; never shown as nought.
   QString shownTolerance(Length length) const;
   /// How long an answer is waited for: by a hand at a picture, and by an entry, which would else be lost.
   static constexpr std::chrono::milliseconds handWaits{150}, entryWaits{3000};
@@ -129,11 +129,12 @@ class Session : public QObject {
   Hold hold(const QString& path);
   /// Writes the book beside the window; where the file is to stand as it did, not over one that another program wrote.
   Result<void> write(const QString& path, std::optional<std::uint64_t> asItStood);
-  /// How a book comes to be in hand: as the hand moves, as it steps by key, or at rest.
+  /// How an edit comes: while something is dragged, as a step by key, or by itself.
   enum class Pace { Drag, Step, Rest };
   void setBook(BookSnapshot book, Pace pace);
   bool push(const QString& words, const Result<Book>& made, Pace pace);
-  /// Whether a book made from one that could be opened again could be too; told by `refused` where not.
+  /// Whether an edited book could be saved and opened again, where the book before it could; where not, `refused`
+  /// tells.
   bool isSound(const Book& book, const Book& before);
   void start(const Book& book, const QString& path, Hold hold);
   void startJournal();

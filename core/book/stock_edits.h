@@ -17,7 +17,7 @@ std::string nextBoardName(const std::vector<Board>& stack, const std::string& sp
 /// then puts none there, where a board makes no sense or its name is another's.
 Result<Book> addBoards(const Book& book, std::vector<Board> boards);
 
-/// The board as it is now, in place of the one that has its id.
+/// Puts a board, as it is now, in place of the one that has its id.
 Result<Book> changeBoard(const Book& book, const Board& board);
 
 Result<Book> removeBoards(const Book& book, const std::vector<BoardId>& boards);

@@ -15,7 +15,8 @@ enum class Verdict {
   Misread  ///< the lines that cross in it disown it the same way
 };
 
-/// What one line through a figure says of it, from all its other nails that are not disowned themselves.
+/// What one line through a figure says of that figure, judged by the line's other nails, without those that are
+/// disowned.
 struct LineOpinion {
   std::size_t line = 0;  ///< of Judgement::lines
   double apartMm = 0.0;  ///< from the figure to where the fair line is expected, along the figure's axis
@@ -55,7 +56,7 @@ struct Judgement {
   /// be off and twice what the line leaves open there. None otherwise.
   std::optional<double> floatThatTells(const FigureJudgement& judged) const;
 
-  /// What lines said before, so that the next judgement need ask only those that changed.
+  /// What the lines said in the judgement before: the next one asks only the lines that changed.
   struct Memory;
   std::shared_ptr<const Memory> memory;
 };

@@ -99,7 +99,7 @@ struct FastenerThrough {
 /// that, it says why, and nothing is to be fastened with it.
 FastenerThrough fastenerFor(const FasteningMake& make, FastenerKind kind, int planks, double backingMm);
 
-/// What is left out for it, and what would do.
+/// In words: what is left out because of it, and what would do.
 std::string misfitWords(const FastenerThrough& of, Notation notation);
 
 /// The least distance of one to an edge of the wood, and to another.

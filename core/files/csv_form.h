@@ -17,10 +17,11 @@ class CsvForm {
   virtual ~CsvForm() = default;
 
  protected:
-  /// `name`: of the form, as its first record has it; `records`: those it has, in words, for one that it does not know.
+  /// `name`: the form's, as its first record gives it; `records`: the records it knows, in words, for what is told of
+  /// one that it does not.
   CsvForm(std::string name, std::string records) : m_name(std::move(name)), m_known(std::move(records)) {}
 
-  /// Reads all of it into what the form keeps: every fault there is.
+  /// Reads the whole text into the form, and gives every fault there is.
   Problems readAll(std::string_view text);
   /// A record of the form's own; false where it is none of them.
   virtual bool readRecord(const std::string& name, const CsvRecord& record) = 0;

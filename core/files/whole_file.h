@@ -32,7 +32,7 @@ Result<void> putInPlace(const std::string& beside, const std::string& path);
 /// same moment. Copies where the disk knows no links.
 Result<void> keepAs(const std::string& from, const std::string& to);
 
-/// Makes a folder, and those it stands in. Fails where it is not there after.
+/// Makes a folder and the folders above it. Fails where it is not there afterwards.
 Result<void> makeFolders(const std::string& path);
 
 /// All bytes of a text into an open file; false, and errno says why, where not all went in.

@@ -25,7 +25,7 @@ Result<void> checkFlatWork(const FlatWorkPlan& plan);
 struct FlatWorkMake {
   double boardWidthMm = 0.0, boardLengthMm = 0.0, jointedMm = 0.0, gapMm = 0.0, overhangMm = 0.0;
   bool operator==(const FlatWorkMake&) const = default;
-  /// What one board covers: the gap beside it is no part of it.
+  /// How much one board covers, without the gap beside it.
   double coversMm() const { return boardWidthMm - 2.0 * jointedMm; }
 };
 /// `boardLengthMm`: of the boards planks are got out of.

@@ -33,7 +33,7 @@ class SurfaceCurve {
   SurfaceCurve() = default;
   /// The line of one share.
   static SurfaceCurve constant(double share, SurfaceReach reach);
-  /// The line that divides what lies between two others: `part` of it from the lower one.
+  /// The line between two others, `part` of the way up from the lower one.
   static SurfaceCurve between(const SurfaceCurve& lower, const SurfaceCurve& upper, double part);
   /// One line forward of `t` and another aft of it: the edge of a plank with a nib let into it. It crosses over within
   /// `over` of a bay, forward of `t`.

@@ -33,7 +33,7 @@ inline constexpr double quicklySettledMm = 5e-3;
 FlatStrip layFlat(const Strip& strip, const FlatStrip* warm = nullptr, double settledMm = fullySettledMm,
                   const std::stop_token& stop = {});
 
-/// The strains of a strip that was laid flat otherwise, so that it can be told beside ours.
+/// The strains of a strip that something else laid flat, to be compared with ours.
 FlatStrip strainsOf(const Strip& strip, std::vector<Vec2> points);
 
 }  // namespace narrows

@@ -10,7 +10,7 @@
 
 namespace narrows {
 
-/// One reading that a tape sent. Where it names its place that is where it goes; else it goes where the hand is.
+/// One reading that a tape sent. A reading that names its place goes there, any other goes where the hand is.
 struct TapeReading {
   Length length;
   std::string station;        ///< empty: not named

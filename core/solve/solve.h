@@ -119,7 +119,7 @@ std::shared_ptr<const Solved> solve(BookSnapshot book, std::uint64_t revision,
                                     const std::shared_ptr<const Solved>& previous = nullptr,
                                     SolveEffort effort = SolveEffort::Full, const std::stop_token& stop = {});
 
-/// What stands of a book before anything is made of it: its table, and nothing that follows. It waits.
+/// A book of which nothing is made yet: its table, and no part that follows from it. It waits.
 std::shared_ptr<const Solved> unsolved(BookSnapshot book, std::uint64_t revision);
 
 /// What can be shown of a book at once, while its answer is being made: its own lining, and everything else as it was

@@ -23,7 +23,7 @@ class BentInPlaceDrawing : public SessionCanvas {
 
  private:
   const BentInPlace* timber() const;
-  /// A place along it, so far off its face, outwards.
+  /// A place along the timber, `outMm` outward of its face.
   Vec2 off(double alongMm, double outMm) const;
 
   std::optional<BentFastenings> m_fastenings;

@@ -18,8 +18,8 @@ class OffsetModel : public KeyedModel {
   /// Reads the figure in any notation; an empty field or `-` takes it out. Nonsense is refused and told.
   bool setData(const QModelIndex& index, const QVariant& value, int role) override;
 
-  /// Roles of a figure beside its text: what the judge says of it, its float as it is written under it, and whether it
-  /// was faired.
+  /// Roles of a figure beside its text: the judge's verdict, the float that is written under it, and whether it was
+  /// faired.
   enum Role { VerdictRole = Qt::UserRole + 1, FloatRole, FairedRole, RestsRole };
 
  signals:

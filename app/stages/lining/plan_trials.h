@@ -19,7 +19,7 @@ class PlanTrials : public QObject {
   Q_OBJECT
 
  public:
-  /// `stage`: what it works for, and only while that is shown; its parent.
+  /// `stage`: the stage it works for, and its parent; changes are tried only while that stage is shown.
   PlanTrials(Session* session, QWidget* stage);
 
   /// The plan as it stands, weighed as the trials are; null until the first are done, and where it cannot be weighed.

@@ -8,7 +8,8 @@ class QPushButton;
 
 namespace narrows {
 
-/// The sheer: locked until it is unlocked by hand, for it touches so much; what moving it touches, and moving it.
+/// The sheer: locked until the builder unlocks it, for much depends on it. Says what moving it would touch, and moves
+/// it.
 class SheerPart : public LiningPart {
   Q_OBJECT
 

@@ -13,7 +13,7 @@ class PlankDrawing : public SessionCanvas {
  public:
   explicit PlankDrawing(Session* session, QWidget* parent = nullptr);
   void setSide(BoatSide side);
-  /// What is done to the plank that is shown, beside its shape.
+  /// The plank as it lies on the bench: what is done to it besides its shape.
   void setPlank(std::shared_ptr<const PlankAtBench> plank);
   /// Shows the plank as computed, the batten on it, and what was read off it, differences magnified.
   void setReadings(bool shown);

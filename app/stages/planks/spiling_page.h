@@ -30,7 +30,7 @@ class SpilingPage : public QWidget {
   explicit SpilingPage(Session* session, QWidget* parent = nullptr);
   /// Its fields on the stage's slate: what batten, what the plank is cut to, files, compass and tape.
   void addFields(Slate* slate);
-  /// Its fields shown where it is, and its words and readings afresh.
+  /// Shows or hides the page's fields, and brings its words and readings up to date.
   void showAs(bool shown);
   /// Takes readings from a file (`spiling,1`) for the strake and side it names, else for those in hand. False, having
   /// told why, where it cannot be read or does not fit the plank; the book stays as it was.

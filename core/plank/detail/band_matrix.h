@@ -90,7 +90,7 @@ class BandMatrix {
     return {a.sum(), b.sum(), c.sum(), d.sum()};
   }
 
-  /// A row, so placed that [j] is its column j.
+  /// A row, placed so that [j] is column j.
   double* row(std::size_t i) { return m_cells.data() + (i * (m_below + 1) + m_below) - i; }
   const double* row(std::size_t i) const { return m_cells.data() + (i * (m_below + 1) + m_below) - i; }
   double& cell(std::size_t i, std::size_t j) { return row(i)[j]; }

@@ -45,7 +45,7 @@ class EdgeFit {
   static constexpr double leastNoiseMm = 1.0;
   /// A reading further off than this many times the noise counts as no more: squared.
   static constexpr double mostOff = 25.0;
-  /// Of readings, those that have to agree before it is said what the others are off by.
+  /// The share of the readings that have to agree before it is said how far the others are off.
   static constexpr double agreeing = 0.55;
   /// Within so much of their size that part of chance offs lies: of the normal distribution.
   static constexpr double middlingOfSize = 0.755;
