@@ -103,21 +103,28 @@ CLI::App* CommandLine::command(const char* name, const char* words, Of of, Work 
   return app;
 }
 
-CLI::App* CommandLine::hullCommand(const char* name, const char* words, Of of,
-                                   std::function<Result<std::string>(const Job&)> work) {
-  CLI::App* app = command(name, words, of, [this, work = std::move(work)]() -> Result<std::string> {
+CommandLine::Work CommandLine::onHull(HullWork work) {
+  return [this, work = std::move(work)]() -> Result<std::string> {
     const auto job = Job::open(m_request);
     if (!job) return tl::make_unexpected(job.error());
     return work(*job);
-  });
+  };
+}
+
+CLI::App* CommandLine::hullCommand(const char* name, const char* words, Of of, HullWork work) {
+  CLI::App* app = command(name, words, of, onHull(std::move(work)));
   takesHull(*app);
   return app;
 }
 
-void CommandLine::takesHull(CLI::App& command) {
+void CommandLine::takesFile(CLI::App& command) {
   command.add_option("FILE", m_request.file, "an offset table (.csv) or a book (.narrows)")->required();
   command.add_option("--units", m_units, "units of the results: mm, in or ft-in-8ths")
       ->check(CLI::IsMember({"mm", "in", "ft-in-8ths"}));
+}
+
+void CommandLine::takesHull(CLI::App& command) {
+  takesFile(command);
   command.add_option("--surface", m_surface, "surface worked on: drawn, inside or outside")
       ->check(CLI::IsMember({"drawn", "inside", "outside"}));
   command.add_option("--as", m_construction, "carvel or lapstrake")->check(CLI::IsMember({"carvel", "lapstrake"}));
@@ -249,9 +256,8 @@ void CommandLine::addWeighing() {
 }
 
 void CommandLine::addPlanning() {
-  auto* school = command("school", "a book with a plan of lining off made by a school", Of::Whole,
-                         [this] { return makeSchool(); });
-  takesHull(*school);
+  auto* school = hullCommand("school", "a book with a plan of lining off made by a school", Of::Whole,
+                             [this](const Job& job) { return makeSchool(job); });
   school->add_option("--school", m_school.school, "equal, middle, sheer, waterline, straight-run or tops-first")
       ->required()
       ->check(CLI::IsMember({"equal", "middle", "sheer", "waterline", "straight-run", "tops-first"}));
@@ -275,14 +281,8 @@ void CommandLine::addPlanning() {
 
 void CommandLine::addDigitised() {
   auto* app = command("digitised", "a line digitised off a drawing, read off on the table's lines", Of::Part,
-                      [this]() -> Result<std::string> {
-                        const auto job = Job::open(m_request);
-                        if (!job) return tl::make_unexpected(job.error());
-                        return readDigitised(*job, m_digitised);
-                      });
-  app->add_option("FILE", m_request.file, "an offset table (.csv) or a book (.narrows)")->required();
-  app->add_option("--units", m_units, "units of the results: mm, in or ft-in-8ths")
-      ->check(CLI::IsMember({"mm", "in", "ft-in-8ths"}));
+                      onHull([this](const Job& job) { return readDigitised(job, m_digitised); }));
+  takesFile(*app);
   app->add_option("--dxf", m_digitised.dxf, "the drawing (.dxf)")->required();
   app->add_option("--layer", m_digitised.layer, "the layer its line is on");
   app->add_option("--line", m_digitised.line, "which line, from 1; the longest where not given")
@@ -327,10 +327,8 @@ Result<std::string> CommandLine::importTable() const {
   return written(newBook(*table), m_out);
 }
 
-Result<std::string> CommandLine::makeSchool() const {
-  const auto job = Job::open(m_request);
-  if (!job) return tl::make_unexpected(job.error());
-  return written(job->bookBySchool(m_school), m_school.out);
+Result<std::string> CommandLine::makeSchool(const Job& job) const {
+  return written(job.bookBySchool(m_school), m_school.out);
 }
 
 }  // namespace narrows::cli

@@ -33,6 +33,7 @@ class CommandLine {
     Whole  ///< the whole boat as she is planked: the options that cut her are refused
   };
   using Work = std::function<Result<std::string>()>;
+  using HullWork = std::function<Result<std::string>(const Job&)>;
   struct Command {
     CLI::App* app;
     Of of;
@@ -41,8 +42,10 @@ class CommandLine {
 
   CLI::App* command(const char* name, const char* words, Of of, Work work);
   /// A command that is asked of a hull opened from its file.
-  CLI::App* hullCommand(const char* name, const char* words, Of of,
-                        std::function<Result<std::string>(const Job&)> work);
+  CLI::App* hullCommand(const char* name, const char* words, Of of, HullWork work);
+  /// Opens the file that is named, its hull with it, and does work on that.
+  Work onHull(HullWork work);
+  void takesFile(CLI::App& command);
   void takesHull(CLI::App& command);
   void takesLining(CLI::App& command);
   void takesSide(CLI::App& command);
@@ -63,7 +66,7 @@ class CommandLine {
   void readWords();
   Result<std::string> plank(const Job& job) const;
   Result<std::string> importTable() const;
-  Result<std::string> makeSchool() const;
+  Result<std::string> makeSchool(const Job& job) const;
 
   CLI::App m_app;
   std::vector<Command> m_commands;

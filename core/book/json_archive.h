@@ -15,6 +15,7 @@
 #include "lines/boat_size.h"
 #include "lines/ids.h"
 #include "problem/problem.h"
+#include "weighing/weighing_plan.h"
 
 namespace narrows {
 
@@ -25,6 +26,7 @@ template <typename Choice>
 using Spellings = std::vector<std::pair<Choice, const char*>>;
 
 inline const Spellings<BoatSide> boatSideSpellings{{BoatSide::Starboard, "starboard"}, {BoatSide::Port, "port"}};
+inline const Spellings<Sawn> sawnSpellings{{Sawn::Slab, "slab"}, {Sawn::Quarter, "quarter"}};
 
 class JsonWriter {
  public:

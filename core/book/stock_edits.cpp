@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cctype>
+#include <utility>
 
 #include "problem/trade.h"
 #include "stock/check_board.h"
@@ -9,10 +10,6 @@
 namespace narrows {
 
 namespace {
-
-bool hasName(const std::vector<Board>& boards, const std::string& name) {
-  return std::any_of(boards.begin(), boards.end(), [&](const Board& one) { return one.name == name; });
-}
 
 /// What is wrong of a board among others of the stack, those of its own id left out.
 Problems problemsOf(const Board& board, const std::vector<Board>& stack) {
@@ -41,14 +38,13 @@ const Board* findBoard(const Book& book, const std::string& name) {
   return found == book.boards.end() ? nullptr : &*found;
 }
 
-std::string nextBoardName(const std::vector<Board>& stack, const std::string& species,
-                          const std::vector<Board>& others) {
+std::string nextBoardName(const std::set<std::string>& taken, const std::string& species) {
   // Of a wood in other letters than these, a plain B: a name is chalked, and read at a distance.
   const auto first = static_cast<unsigned char>(species.empty() ? 'B' : species.front());
   const char letter = std::isalpha(first) != 0 && first < 128 ? static_cast<char>(std::toupper(first)) : 'B';
   for (std::size_t number = 1;; ++number) {
     std::string name = letter + std::to_string(number);
-    if (!hasName(stack, name) && !hasName(others, name)) return name;
+    if (taken.count(name) == 0) return name;
   }
 }
 
@@ -58,9 +54,12 @@ Result<Book> addBoards(const Book& book, std::vector<Board> boards) {
   if (book.boards.size() + boards.size() > mostBoards)
     return fail(Fault::TooMany, {0, 0, Trade::say("the stack")},
                 {std::to_string(book.boards.size() + boards.size()), std::to_string(mostBoards)});
+  std::set<std::string> taken;
+  for (const auto* list : {&book.boards, &std::as_const(boards)})
+    for (const Board& one : *list) taken.insert(one.name);
   for (Board& board : boards) {
     board.id = {edited.nextId++};
-    if (board.name.empty()) board.name = nextBoardName(edited.boards, board.species, boards);
+    if (board.name.empty()) taken.insert(board.name = nextBoardName(taken, board.species));
     const Problems wrong = problemsOf(board, edited.boards);
     problems.insert(problems.end(), wrong.begin(), wrong.end());
     edited.boards.push_back(board);

@@ -1,6 +1,8 @@
 #pragma once
 // The stack of boards: put in, changed and taken out.
 
+#include <set>
+
 #include "book/book.h"
 
 namespace narrows {
@@ -9,9 +11,8 @@ namespace narrows {
 const Board* findBoard(const Book& book, BoardId id);
 const Board* findBoard(const Book& book, const std::string& name);
 
-/// A short name that no board has, in the stack or among `others`: the first letter of the wood, and the next number.
-std::string nextBoardName(const std::vector<Board>& stack, const std::string& species,
-                          const std::vector<Board>& others = {});
+/// A short name that is not taken: the first letter of the wood, and the next number.
+std::string nextBoardName(const std::set<std::string>& taken, const std::string& species);
 
 /// Puts boards on the stack, after those that are there, and gives them ids; one without a name gets one. Fails, and
 /// then puts none there, where a board makes no sense or its name is another's.

@@ -19,7 +19,6 @@ auto spellingsOf(const All& all, Name name) {
 
 const auto gradeWords = spellingsOf(boardGrades, boardGradeName);
 const auto faultWords = spellingsOf(boardFaultKinds, boardFaultName);
-const Spellings<Sawn> sawnSpellings{{Sawn::Slab, "slab"}, {Sawn::Quarter, "quarter"}};
 
 }  // namespace
 

@@ -14,7 +14,6 @@ const Spellings<Measure>& measureWords() {
   }();
   return words;
 }
-const Spellings<Sawn> sawnWords{{Sawn::Slab, "slab"}, {Sawn::Quarter, "quarter"}};
 
 }  // namespace
 
@@ -40,7 +39,7 @@ static void fields(Archive& a, WeighingPlan& p) {
   a.whenSet("board-length", p.boardLength);
   a.whenSet("planing", p.planing);
   a("species", p.species);
-  a("sawn", p.sawn, sawnWords);
+  a("sawn", p.sawn, sawnSpellings);
   a("moisture-change", p.moistureChange);
   a.whenSet("straight-stock", p.straightStock);
   a("limits", p.limits);

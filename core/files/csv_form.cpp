@@ -68,6 +68,17 @@ bool CsvForm::hasUnit(const CsvRecord& record) {
   return m_unit.has_value();
 }
 
+bool CsvForm::isFirst(const CsvRecord& record, const std::string& key, const std::string& said) {
+  const auto [at, isNew] = m_first.emplace(key, record.line);
+  if (!isNew) problem(Fault::RecordTwice, record, 1, {said, std::to_string(at->second)});
+  return isNew;
+}
+
+int CsvForm::lineOf(const std::string& key) const {
+  const auto found = m_first.find(key);
+  return found == m_first.end() ? 0 : found->second;
+}
+
 std::optional<Length> CsvForm::lengthOf(const CsvRecord& record, std::size_t field) {
   const std::string& text = record.fields[field - 1];
   if (text.empty() || text == "-") return std::nullopt;

@@ -1,6 +1,7 @@
 #pragma once
 // A plain CSV form: its first record names it and its version, and a unit stands before any length.
 
+#include <map>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -38,6 +39,10 @@ class CsvForm {
   std::optional<Length> lengthOf(const CsvRecord& record, std::size_t field);
   /// A whole number from `least` to `most`; `what` it is of.
   std::optional<int> numberOf(const CsvRecord& record, std::size_t field, int least, int most, const std::string& what);
+  /// Whether no record before says the same, `key`; told where one does, with `said` for it.
+  bool isFirst(const CsvRecord& record, const std::string& key, const std::string& said);
+  /// The line of the first record that says it; 0 where none does.
+  int lineOf(const std::string& key) const;
   bool hasProblems() const { return !m_problems.empty(); }
 
  private:
@@ -46,6 +51,7 @@ class CsvForm {
 
   std::string m_name, m_known;
   Problems m_problems;
+  std::map<std::string, int> m_first;  ///< lines of what may be said once
   std::optional<Unit> m_unit;
   bool m_toldUnit = false;
 };

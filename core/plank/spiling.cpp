@@ -46,14 +46,7 @@ class SpilingReader : public CsvForm {
  private:
   /// A record that stands once, of two fields.
   bool isOnce(const CsvRecord& record, const std::string& wanted) {
-    if (!hasFields(record, 2, wanted)) return false;
-    for (const auto& [name, line] : m_seen) {
-      if (name != lower(record.fields[0])) continue;
-      problem(Fault::RecordTwice, record, 1, {record.fields[0], std::to_string(line)});
-      return false;
-    }
-    m_seen.emplace_back(lower(record.fields[0]), record.line);
-    return true;
+    return hasFields(record, 2, wanted) && isFirst(record, lower(record.fields[0]), record.fields[0]);
   }
 
   void readSide(const CsvRecord& record) {
@@ -77,7 +70,6 @@ class SpilingReader : public CsvForm {
   }
 
   Spiling m_read;
-  std::vector<std::pair<std::string, int>> m_seen;
 };
 
 }  // namespace

@@ -31,14 +31,22 @@ double yAt(const std::vector<Vec2>& line, double xMm) {
   return line.back().y();
 }
 
-/// Every length along the board where an edge has a point: between two of them both edges are straight.
-std::vector<double> bends(const Board& board) {
+/// A place along a board, and where its edges are there.
+struct Across {
+  double x, lower, upper;
+};
+
+/// Wherever an edge has a point, from the butt end: between two such places both edges are straight.
+std::vector<Across> bends(const Board& board) {
+  const std::vector<Vec2> lower = edgeLine(board, false), upper = edgeLine(board, true);
   std::vector<double> at;
-  for (const bool upper : {false, true})
-    for (const Vec2& point : edgeLine(board, upper)) at.push_back(point.x());
+  for (const auto* edge : {&lower, &upper})
+    for (const Vec2& point : *edge) at.push_back(point.x());
   std::sort(at.begin(), at.end());
   at.erase(std::unique(at.begin(), at.end()), at.end());
-  return at;
+  std::vector<Across> places;
+  for (const double x : at) places.push_back({x, yAt(lower, x), yAt(upper, x)});
+  return places;
 }
 
 }  // namespace
@@ -53,7 +61,7 @@ double widthAtMm(const Board& board, double xMm) {
 
 double leastWidthMm(const Board& board) {
   double least = 1e300;
-  for (const double x : bends(board)) least = std::min(least, widthAtMm(board, x));
+  for (const Across& place : bends(board)) least = std::min(least, place.upper - place.lower);
   return least;
 }
 
@@ -65,11 +73,12 @@ Polygon outlineOf(const Board& board) {
 }
 
 double crookMm(const Board& board) {
-  const auto middle = [&](double x) { return 0.5 * (edgeAtMm(board, false, x) + edgeAtMm(board, true, x)); };
-  const double end = board.length.mm(), from = middle(0.0), to = middle(end);
+  const std::vector<Across> places = bends(board);
+  const auto middle = [](const Across& place) { return 0.5 * (place.lower + place.upper); };
+  const double from = middle(places.front()), to = middle(places.back());
   double most = 0.0;
-  for (const double x : bends(board)) {
-    const double off = middle(x) - (from + (to - from) * x / end);
+  for (const Across& place : places) {
+    const double off = middle(place) - (from + (to - from) * place.x / board.length.mm());
     if (std::abs(off) > std::abs(most)) most = off;
   }
   return most;

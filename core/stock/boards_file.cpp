@@ -88,8 +88,6 @@ class BoardsReader : public CsvForm {
     int count = 1;
     int line = 0;  ///< of its own record; nought while only other records of it were read
     bool isWhole = true;
-    std::map<std::string, int> seen;  ///< records that stand once
-    std::map<BoardPart, int> lines;
     std::vector<int> faultLines;
   };
 
@@ -106,13 +104,13 @@ class BoardsReader : public CsvForm {
   Draft* once(const CsvRecord& record, const std::string& wanted) {
     if (!hasFields(record, 3, wanted)) return nullptr;
     Draft* draft = draftOf(record);
-    return draft != nullptr && isFirst(*draft, lower(record.fields[0]), record) ? draft : nullptr;
+    return draft != nullptr && isFirstOf(record, lower(record.fields[0])) ? draft : nullptr;
   }
 
-  bool isFirst(Draft& draft, const std::string& what, const CsvRecord& record) {
-    const auto [at, isNew] = draft.seen.emplace(what, record.line);
-    if (!isNew) problem(Fault::RecordTwice, record, 1, {what + "," + record.fields[1], std::to_string(at->second)});
-    return isNew;
+  /// Whether it is the first record that says `what` of its board.
+  bool isFirstOf(const CsvRecord& record, const std::string& what) {
+    const std::string key = what + "," + record.fields[1];
+    return isFirst(record, key, key);
   }
 
   template <typename Choice>
@@ -169,7 +167,7 @@ class BoardsReader : public CsvForm {
     const std::string which = lower(record.fields[2]);
     if (which != "lower" && which != "upper")
       return problem(Fault::WordUnknown, record, 3, {record.fields[2], "lower or upper"});
-    if (!isFirst(*draft, "edge," + which, record)) return;
+    if (!isFirstOf(record, "edge," + which)) return;
     if (record.fields.size() % 2 == 0)
       return problem(Fault::FieldMissing, record, record.fields.size() + 1, {Trade::say("the Y of the last X")});
     if (record.fields.size() > 3 + 2 * mostOfABoard)
@@ -177,7 +175,6 @@ class BoardsReader : public CsvForm {
                      {std::to_string((record.fields.size() - 3) / 2), std::to_string(mostOfABoard)});
     if (!hasUnit(record)) return;
     const bool upper = which == "upper";
-    draft->lines[upper ? BoardPart::UpperEdge : BoardPart::LowerEdge] = record.line;
     std::vector<EdgePoint>& points = upper ? draft->board.upper : draft->board.lower;
     for (std::size_t field = 4; field < record.fields.size(); field += 2) {
       const auto x = givenLength(record, field), y = givenLength(record, field + 1);
@@ -206,7 +203,7 @@ class BoardsReader : public CsvForm {
   }
 
   /// What is wrong of a board, on the line and in the field where it stands.
-  static void checkBoard(const Draft& draft, Problems& problems) {
+  void checkBoard(const Draft& draft, Problems& problems) const {
     if (!draft.isWhole) return;
     for (BoardWrong wrong : boardWrongs(draft.board)) {
       wrong.problem.where = placeOf(draft, wrong);
@@ -214,11 +211,8 @@ class BoardsReader : public CsvForm {
     }
   }
 
-  static Place placeOf(const Draft& draft, const BoardWrong& wrong) {
-    const auto of = [&](const char* record) {
-      const auto found = draft.seen.find(record);
-      return found == draft.seen.end() ? draft.line : found->second;
-    };
+  Place placeOf(const Draft& draft, const BoardWrong& wrong) const {
+    const std::string& name = draft.board.name;
     switch (wrong.part) {
       case BoardPart::Name:
         return {draft.line, 2, {}};
@@ -231,12 +225,14 @@ class BoardsReader : public CsvForm {
       case BoardPart::Thickness:
         return {draft.line, 6, {}};
       case BoardPart::Moisture:
-        return {of("moisture"), 3, {}};
+        return {lineOf("moisture," + name), 3, {}};
       case BoardPart::Price:
-        return {of("price"), 3, {}};
+        return {lineOf("price," + name), 3, {}};
       case BoardPart::LowerEdge:
-      case BoardPart::UpperEdge:
-        return {draft.lines.at(wrong.part), 4 + 2 * static_cast<int>(wrong.index), {}};
+      case BoardPart::UpperEdge: {
+        const std::string which = wrong.part == BoardPart::UpperEdge ? "upper," : "lower,";
+        return {lineOf("edge," + which + name), 4 + 2 * static_cast<int>(wrong.index), {}};
+      }
       case BoardPart::Fault:
         return {draft.faultLines[wrong.index], 4, {}};
     }
@@ -262,7 +258,7 @@ class BoardsReader : public CsvForm {
         if (m_names.count(boards.back().name) == 0) continue;
         problems.push_back({Fault::BoardTwice,
                             {m_drafts.at(boards.back().name).line, 2, {}},
-                            {boards.back().name, std::to_string(draft.seen.at("count"))}});
+                            {boards.back().name, std::to_string(lineOf("count," + name))}});
       }
     }
     return boards;

@@ -65,6 +65,16 @@ class JointsAndHangingTest : public WindowCase {
     QCoreApplication::processEvents();
   }
   JointsDrawing* drawing() { return stage()->joints()->drawing(); }
+  /// Her joints planned for such boards and painted, strake 4 in hand.
+  void joinOsierOfFourteenFeet() {
+    goTo("osier", "Joints");
+    strake(4);
+    enterLength("Boards are, at most", "14 ft");
+    click("planJoints");
+    QTRY_VERIFY(!session().book()->joining.joints.empty());
+    QVERIFY(settled());
+    drawing()->repaint();
+  }
   std::vector<PlankJoint> jointsOf(int number) {
     std::vector<PlankJoint> found;
     for (const PlankJoint& joint : session().book()->joining.joints) {
@@ -126,13 +136,7 @@ class JointsAndHangingTest : public WindowCase {
   }
 
   void aJointIsDraggedAndSteppedWithItsLimitsShown() {
-    goTo("osier", "Joints");
-    strake(4);
-    enterLength("Boards are, at most", "14 ft");
-    click("planJoints");
-    QTRY_VERIFY(!session().book()->joining.joints.empty());
-    QVERIFY(settled());
-    drawing()->repaint();
+    joinOsierOfFourteenFeet();
     const double before = jointsOf(4).front().at.mm();
     QVERIFY(!drawing()->handles().empty());
     QPointF at;
@@ -179,13 +183,7 @@ class JointsAndHangingTest : public WindowCase {
   }
 
   void aJointThatIsGoneIsNotTakenByWhatWasPainted() {
-    goTo("osier", "Joints");
-    strake(4);
-    enterLength("Boards are, at most", "14 ft");
-    click("planJoints");
-    QTRY_VERIFY(!session().book()->joining.joints.empty());
-    QVERIFY(settled());
-    drawing()->repaint();
+    joinOsierOfFourteenFeet();
     const std::vector<CanvasHandle> painted = drawing()->handles();
     QVERIFY(!painted.empty());
     // Its answer is there, and nothing painted yet: the pointer is quicker.
