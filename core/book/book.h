@@ -20,6 +20,8 @@
 #include "plank/planking_plan.h"
 #include "plank/spiled_strake.h"
 #include "stock/board.h"
+#include "stock/laying.h"
+#include "stock/stock_plan.h"
 #include "weighing/weighing_plan.h"
 
 namespace narrows {
@@ -84,6 +86,9 @@ struct Book {
   std::vector<HangingEntry> log;      ///< what was done to planks, in the order in which it was entered
   std::vector<PrintedSheet> printed;  ///< sheets as they were last printed, each name once
   std::vector<Board> boards;          ///< the stack, in the order in which it was entered
+  StockPlan stock;                    ///< by what rules pieces are got out of them
+  std::vector<Laying> layings;        ///< pieces on boards, each piece once; those that were cut stay
+  std::vector<SpoiledPiece> spoiled;  ///< pieces that were cut and are of no use
   BookSettings settings;
   std::int64_t nextId = 1;  ///< ids given out are all below this
   std::string unknown;      ///< keys of the file this program does not know, kept as JSON text

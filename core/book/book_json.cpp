@@ -96,6 +96,9 @@ Json knownJson(const Book& book, bool withBackbone = true) {
   if (!book.log.empty()) json["hanging-log"] = hangingLogJson(book.log);
   if (!book.printed.empty()) json["printed"] = printedJson(book.printed);
   if (!book.boards.empty()) json["boards"] = boardsJson(book.boards);
+  if (!(book.stock == StockPlan())) json["stock"] = stockJson(book.stock);
+  if (!book.layings.empty()) json["layings"] = layingsJson(book.layings);
+  if (!book.spoiled.empty()) json["spoiled"] = spoiledJson(book.spoiled);
   json["settings"] = jsonOf(book.settings);
   return json;
 }
@@ -209,7 +212,7 @@ class BookReader {
     if (json.contains("flat-work")) readFlatWork(json["flat-work"], book.flatWork, problems);
     readHangingLog(json, book.log, problems);
     readPrinted(json, book.printed, problems);
-    readBoards(json, book.boards, problems);
+    readStock(json, book, problems);
     if (const Json* settings = key(json, "settings", Trade::say("the settings"))) {
       JsonReader reader(*settings, "settings / ", problems);
       fields(reader, book.settings);

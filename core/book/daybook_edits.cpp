@@ -93,7 +93,7 @@ Result<Book> forgetPrinted(const Book& book, const std::string& name) {
 bool isOnTheBoat(const Book& book, const PrintedSheet& sheet) {
   if (sheet.kind != SheetKind::Plank) return false;
   const bool logged = std::any_of(book.log.begin(), book.log.end(), [&](const HangingEntry& entry) {
-    return entry.step == HangingStep::Hung && entry.isOf(sheet.strake, sheet.side);
+    return entry.step == HangingStep::Hung && !entry.spoiled && entry.isOf(sheet.strake, sheet.side);
   });
   return logged || std::any_of(book.hung.begin(), book.hung.end(), [&](const HungStrake& hung) {
            return hung.strake == sheet.strake && hung.side == sheet.side && !hung.readings.empty();

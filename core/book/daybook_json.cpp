@@ -33,6 +33,7 @@ static void fields(Archive& a, HangingEntry& p) {
   a("where", p.where);
   a.whenSet("amount", p.amount);
   a("note", p.note);
+  a.whenSet("spoiled", p.spoiled);
 }
 
 template <typename Archive>

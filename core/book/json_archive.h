@@ -85,6 +85,10 @@ class JsonWriter {
   void whenSet(const char* name, const Id<Kind>& id) {
     if (id.isSet()) json[name] = id.number;
   }
+  template <typename Thing>
+  void whenThere(const char* name, std::optional<Thing>& thing) {
+    if (thing) object(name, *thing);
+  }
   void operator()(const char* name, const std::optional<bool>& value) {
     if (value) json[name] = *value;
   }
@@ -228,6 +232,10 @@ class JsonReader {
   template <typename Kind>
   void whenSet(const char* name, Id<Kind>& id) {
     if (m_json.is_object() && m_json.contains(name)) (*this)(name, id);
+  }
+  template <typename Thing>
+  void whenThere(const char* name, std::optional<Thing>& thing) {
+    if (key(name) != nullptr) object(name, thing.emplace());
   }
   void operator()(const char* name, std::optional<bool>& value) {
     if (key(name) == nullptr) return;

@@ -158,7 +158,7 @@ std::size_t hungLine(const Book& book, const Lining& lining) {
     if (book.planOf(side).id != lining.plan) continue;
     std::set<int> logged;
     for (const HangingEntry& entry : book.log) {
-      if (entry.side == side && entry.step == HangingStep::Hung) logged.insert(entry.strake);
+      if (entry.side == side && entry.step == HangingStep::Hung && !entry.spoiled) logged.insert(entry.strake);
     }
     int hung = 0;
     while (logged.contains(hung + 1)) ++hung;

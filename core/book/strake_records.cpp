@@ -108,6 +108,9 @@ template <typename Record>
 int numberOf(const Record& record) {
   return record.strake;
 }
+int numberOf(const PieceRef& record) {
+  return record.strake;
+}
 int numberOf(const SpiledStrake& record) {
   return record.spiling.strake.value_or(1);
 }
@@ -134,6 +137,13 @@ void eachRecord(AnyBook& book, const Visit& visit) {
     if (one.kind == SheetKind::Plank) visit(StrakeRecord::Sheet, one, one.side);
   }
   for (auto& one : book.hung) visit(StrakeRecord::HungEdge, one, one.side);
+  for (auto& one : book.layings) {
+    if (one.of.isOfStrake()) visit(StrakeRecord::Laying, one.of, one.of.side);
+  }
+  for (auto& one : book.spoiled) {
+    if (one.of.isOfStrake()) visit(StrakeRecord::Spoiled, one.of, one.of.side);
+  }
+  for (auto& one : book.stock.grades) visit(StrakeRecord::Grade, one, one.side);
 }
 
 /// A record of a strake, so that it can be counted.
@@ -222,6 +232,10 @@ Result<Book> throwAwayRecordsWithoutStrake(const Book& book) {
   std::erase_if(edited.log, [](const HangingEntry& one) { return one.strake < 1; });
   std::erase_if(edited.printed, [](const PrintedSheet& one) { return one.kind == SheetKind::Plank && one.strake < 1; });
   std::erase_if(edited.hung, [](const HungStrake& one) { return one.strake < 1; });
+  const auto isWithout = [](const auto& one) { return one.of.isOfStrake() && one.of.strake < 1; };
+  std::erase_if(edited.layings, isWithout);
+  std::erase_if(edited.spoiled, isWithout);
+  std::erase_if(edited.stock.grades, [](const StrakeGrade& one) { return one.strake < 1; });
   return edited;
 }
 
@@ -243,6 +257,12 @@ std::string kindInWords(const RecordsMoved& moved) {
       return say("a printed sheet", "%1 printed sheets");
     case StrakeRecord::HungEdge:
       return Trade::say("its edge as hung");
+    case StrakeRecord::Laying:
+      return say("a piece on a board", "%1 pieces on boards");
+    case StrakeRecord::Spoiled:
+      return say("a spoiled piece", "%1 spoiled pieces");
+    case StrakeRecord::Grade:
+      return Trade::say("the grade of its wood");
   }
   return {};
 }
@@ -265,6 +285,12 @@ std::string recordsInWords(const RecordsMoved& moved) {
       return say("a printed sheet of %1", "%1 printed sheets of %2");
     case StrakeRecord::HungEdge:
       return Trade::say("the edge as hung of %1", of);
+    case StrakeRecord::Laying:
+      return say("a piece on a board, of %1", "%1 pieces on boards, of %2");
+    case StrakeRecord::Spoiled:
+      return say("a spoiled piece of %1", "%1 spoiled pieces of %2");
+    case StrakeRecord::Grade:
+      return Trade::say("the grade of wood for %1", of);
   }
   return {};
 }

@@ -58,11 +58,12 @@ HangingState hangingState(const std::vector<HangingEntry>& log, int strake, Boat
   done.fill(std::vector<bool>(static_cast<std::size_t>(std::max(pieces, 1)), false));
   for (const HangingEntry& entry : log) {
     if (!entry.isOf(strake, side)) continue;
+    state.hours += entry.hours.value_or(0.0);
+    if (entry.spoiled) continue;
     std::vector<bool>& pieceDone = done[static_cast<std::size_t>(entry.step)];
     for (std::size_t piece = 0; piece < pieceDone.size(); ++piece) {
       if (entry.piece == 0 || entry.piece == static_cast<int>(piece) + 1) pieceDone[piece] = true;
     }
-    state.hours += entry.hours.value_or(0.0);
     state.tries += entry.step == HangingStep::Offered ? 1 : 0;
   }
   for (std::size_t step = 0; step < hangingSteps; ++step)
@@ -101,6 +102,7 @@ class LogByStrake {
  public:
   explicit LogByStrake(const std::vector<HangingEntry>& log) {
     for (const HangingEntry& entry : log) {
+      if (entry.spoiled) continue;
       std::string& latest = m_strakes[{entry.strake, entry.side}][{entry.step, entry.piece}];
       latest = std::max(latest, entry.when);
     }
@@ -145,7 +147,7 @@ std::vector<OutOfOrder> lookAtLog(const std::vector<HangingEntry>& log, Construc
     }
   };
   for (const HangingEntry& entry : log) {
-    if (entry.strake < 1) continue;  // its strake is not there to be out of order
+    if (entry.strake < 1 || entry.spoiled) continue;  // its strake, or its piece, is not there to be out of order
     if (entry.step == HangingStep::Hung && construction == Construction::Lapstrake) {
       for (const int below : (entry.side == BoatSide::Port ? port : starboard).below(entry.strake)) {
         if (logged.has(below, entry.side, HangingStep::Hung)) continue;

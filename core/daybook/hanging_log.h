@@ -31,6 +31,7 @@ struct HangingEntry {
   std::string where;             ///< Eased: at what place
   std::optional<Length> amount;  ///< Eased: how much was pared
   std::string note;
+  bool spoiled = false;    ///< it was done to a piece that was spoiled after: it is kept, and no longer counts
   StrakeId strakeId = {};  ///< which strake that is, whatever its number becomes; none where it could not be told
   bool operator==(const HangingEntry&) const = default;
 

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 #include "curve/evenly_between.h"
 #include "plank/narrowest_board.h"
@@ -52,9 +53,34 @@ std::vector<Vec2> moved(const std::vector<Vec2>& line, bool left, const By& by) 
 /// Corners sharper than this are cut off across, or they would run out far beyond the plank.
 constexpr double mostMitre = 4.0;
 
+/// Where one line, carried straight on from its tip, comes to another: the other is cut back to there, and the point is
+/// told. None where it does not come to it.
+std::optional<Vec2> cutBack(std::vector<Vec2>& line, bool front, const Vec2& from, const Vec2& along) {
+  for (std::size_t leg = 1; leg < line.size(); ++leg) {
+    const std::size_t near = front ? leg - 1 : line.size() - leg;
+    const std::size_t far = front ? leg : line.size() - leg - 1;
+    const Vec2 way = line[far] - line[near], apart = line[near] - from;
+    const double all = along.x() * way.y() - along.y() * way.x();
+    const double on = (apart.x() * way.y() - apart.y() * way.x()) / all;
+    const double share = (apart.x() * along.y() - apart.y() * along.x()) / all;
+    if (!std::isfinite(on) || on < 0.0 || share < 0.0 || share > 1.0) continue;
+    const Vec2 at = line[near] + share * way;
+    if (front) {
+      line.erase(line.begin(), line.begin() + static_cast<std::ptrdiff_t>(leg) - 1);
+      line.front() = at;
+    } else {
+      line.resize(near + 1);
+      line.back() = at;
+    }
+    return at;
+  }
+  return std::nullopt;
+}
+
 /// Joins the end of an edge and of an end line that were both moved out: where they cross, carried straight on; where
-/// they only do so far out, as at a tip, each is carried on by `leftMm` and cut off across; where they are already
-/// joined, as in a hollow corner, by what lies between them.
+/// one already goes past the other, as at an end that slants and is left longer than the edge, it is cut back to it;
+/// where they only cross far out, as at a tip, each is carried on by `leftMm` and cut off across; where they are
+/// already joined, as in a hollow corner, by what lies between them.
 void meet(std::vector<Vec2>& edge, bool edgeFront, std::vector<Vec2>& end, bool endFront, double leftMm) {
   const auto tip = [](const std::vector<Vec2>& line, bool front) { return front ? line.front() : line.back(); };
   const auto on = [](const std::vector<Vec2>& line, bool front) -> Vec2 {
@@ -75,6 +101,12 @@ void meet(std::vector<Vec2>& edge, bool edgeFront, std::vector<Vec2>& end, bool 
     return;
   }
   if (s < 0.0 && t < 0.0) return;
+  if (t < 0.0 && s < most) {
+    if (const auto at = cutBack(end, endFront, a, alongA)) return extend(edge, edgeFront, *at);
+  }
+  if (s < 0.0 && t < most) {
+    if (const auto at = cutBack(edge, edgeFront, b, alongB)) return extend(end, endFront, *at);
+  }
   extend(edge, edgeFront, a + leftMm * alongA);
   extend(end, endFront, b + leftMm * alongB);
 }

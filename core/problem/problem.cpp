@@ -285,6 +285,15 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
       return Trade::say("the edges meet at %1 along: the upper lies above the lower everywhere.", a());
     case Fault::FaultOffBoard:
       return Trade::say("the %1 at %2 along and %3 across lies off the board.", a(), b(), c());
+    case Fault::BoardSawn:
+      return Trade::say("board %1 is sawn up: it is kept for the record. Take that back first (Undo).", a());
+    case Fault::NothingLaid:
+      return Trade::say("nothing is laid on board %1: lay what is got out of it, or take it off the stack.", a());
+    case Fault::PieceCut:
+      return Trade::say("%1 is cut already, out of board %2: say that it was spoiled, and it can be laid again.", a(),
+                        b());
+    case Fault::PieceNotCut:
+      return Trade::say("%1 is not cut yet: there is nothing of it to spoil.", a());
     case Fault::SizeNotPositive:
       return Trade::say("%2 cannot be %1: more than nothing is wanted.", a(), b());
     case Fault::TooMany:

@@ -127,6 +127,10 @@ enum class Fault {
   BoardEdgeOrder,
   BoardEdgesCross,
   FaultOffBoard,
+  BoardSawn,
+  NothingLaid,
+  PieceCut,
+  PieceNotCut,
   SizeNotPositive,
   // a book
   NotABook,

@@ -56,6 +56,15 @@ struct EdgePoint {
   bool operator==(const EdgePoint&) const = default;
 };
 
+/// What became of a board that was sawn up.
+struct BoardUse {
+  std::string when;  ///< 2026-04-30
+  Length planed;     ///< what the planer took off it to come to the thickness, both faces together
+  Length lost;       ///< length of it lost beside the pieces: checks, splits, wrong cuts
+  std::string why;   ///< how that came
+  bool operator==(const BoardUse&) const = default;
+};
+
 /// One board: x along it from its butt end, y across it from the base line of its lower edge; the face that is seen is
 /// the one that will be inside. Sheets of ply are boards too.
 struct Board {
@@ -73,6 +82,8 @@ struct Board {
   /// first and the last. Empty: the straight edge that length and width say.
   std::vector<EdgePoint> lower, upper;
   std::vector<BoardFault> faults;
+  std::string leftOf;           ///< the name of the board it is what was left of; empty where it came as it is
+  std::optional<BoardUse> used;  ///< it is sawn up, and nothing is laid on it any more
   bool operator==(const Board&) const = default;
 };
 
