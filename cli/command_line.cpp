@@ -71,6 +71,7 @@ CommandLine::CommandLine()
   addShaping();
   addJoining();
   addSheets();
+  addStock();
   addWeighing();
   addPlanning();
   addDigitised();
@@ -244,6 +245,17 @@ void CommandLine::addSheets() {
   takesLining(*bodies);
   takesLap(*bodies, "lap of the planks");
   bodies->add_option("--out", m_out, "the file to write (.obj)")->required();
+}
+
+void CommandLine::addStock() {
+  auto* stock = hullCommand("stock", "where every piece lies on the boards there are, as the book has them laid",
+                            Of::Whole, [this](const Job& job) { return stockTable(job, m_stock); });
+  takesLining(*stock);
+  takesLap(*stock);
+  stock->add_option("--boards", m_stock.boards, "the boards (CSV, boards,1)")->required();
+  stock->add_option("--margin", m_stock.margin, "kept from edges and from faults that are missed");
+  stock->add_option("--kerf", m_stock.kerf, "kept between pieces");
+  stock->add_flag("--summary", m_stock.summary, "how many pieces lie on each board, and how much of it is used");
 }
 
 void CommandLine::addWeighing() {

@@ -10,6 +10,7 @@
 #include "digitised_command.h"
 #include "job.h"
 #include "sheets_command.h"
+#include "stock_table.h"
 
 namespace narrows::cli {
 
@@ -58,6 +59,7 @@ class CommandLine {
   void addJoining();
   void addSheets();
   void addWeighing();
+  void addStock();
   void addPlanning();
   void addDigitised();
   void addImport();
@@ -79,6 +81,7 @@ class CommandLine {
   SuggestRequest m_suggest;
   RelineRequest m_reline;
   DigitisedRequest m_digitised;
+  StockRequest m_stock;
   // Options as they are written.
   std::string m_units, m_surface = "inside", m_construction, m_side = "starboard";
   std::string m_station, m_part, m_heights, m_readings, m_piece, m_out;

@@ -9,7 +9,7 @@
 namespace narrows {
 
 /// What full-size sheets are of, in the order they are offered in.
-enum class SheetsOf { Planks, Moulds, Lines, Backbone };
+enum class SheetsOf { Planks, Moulds, Lines, Backbone, Stock };
 
 class Stage : public QWidget {
   Q_OBJECT

@@ -33,6 +33,7 @@
 #include "stages/moulds/moulds_stage.h"
 #include "stages/planks/planks_stage.h"
 #include "stages/slate.h"
+#include "stages/stock/stock_stage.h"
 #include "window/actions.h"
 #include "window/desk.h"
 #include "window/field_keys.h"
@@ -73,6 +74,7 @@ MainWindow::MainWindow(QWidget* parent)
       m_moulds(new MouldsStage(&m_session)),
       m_lining(new LiningStage(&m_session)),
       m_planks(new PlanksStage(&m_session)),
+      m_stock(new StockStage(&m_session)),
       m_printing(&m_session) {
   // Room is left for a title bar: the window manager's, of which nothing is known yet.
   constexpr int titleBarPx = 36;
@@ -113,7 +115,7 @@ void MainWindow::lay() {
   m_pages->addWidget(m_bench);
   setCentralWidget(page);
 
-  m_stages = {m_lines, m_backbone, m_moulds, m_lining, m_planks};
+  m_stages = {m_lines, m_backbone, m_moulds, m_lining, m_planks, m_stock};
   QStringList names;
   for (Stage* stage : m_stages) {
     m_stack->addWidget(stage);

@@ -21,6 +21,7 @@ class FindingsBar;
 class LinesStage;
 class LiningStage;
 class PlanksStage;
+class StockStage;
 class MouldsStage;
 class Rail;
 class Stage;
@@ -49,6 +50,7 @@ class MainWindow : public QMainWindow {
   MouldsStage* moulds() { return m_moulds; }
   LiningStage* lining() { return m_lining; }
   PlanksStage* planks() { return m_planks; }
+  StockStage* stock() { return m_stock; }
   FindingsBar* findings() { return m_findings; }
   Rail* rail() { return m_rail; }
   /// What was last told beside the work: faults of a file, or what was done.
@@ -109,6 +111,7 @@ class MainWindow : public QMainWindow {
   MouldsStage* m_moulds;
   LiningStage* m_lining;
   PlanksStage* m_planks;
+  StockStage* m_stock;
   std::vector<Stage*> m_stages;
   int m_typedBook = -1;  ///< the book begun of a typed table that is not lined off yet, by its number
   LongWork m_printing;

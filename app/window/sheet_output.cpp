@@ -7,7 +7,9 @@
 #include <algorithm>
 
 #include "book/today.h"
+#include "files/whole_file.h"
 #include "solve/sheet_points.h"
+#include "stock_sheet.h"
 
 namespace narrows {
 
@@ -94,6 +96,14 @@ WrittenOut writeOut(const WriteOrder& order, const std::stop_token& stop, const 
     if (const auto sheet = sheetToRemember(*order.solved, one.what, one.code, today()))
       out.toRemember.push_back(*sheet);
   out.files = static_cast<int>(written->size());
+  if (order.cutList && !out.stopped) {
+    const std::string path = order.folder + "/" + sheetFileName(order.solved->book->table.boat) + "-cut-list.csv";
+    if (const auto table = writeWholeFile(path, cutListCsv(*order.solved)); !table) {
+      out.files = tl::make_unexpected(table.error());
+      return out;
+    }
+    out.files = *out.files + 1;
+  }
   if (!order.tables || out.stopped) return out;
   const auto tables = writeTables(order, stop);
   out.files = tables ? Result<int>(*out.files + *tables) : tables;

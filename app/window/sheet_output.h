@@ -33,7 +33,8 @@ struct WriteOrder {
   SheetFormat format = SheetFormat::Pdf;
   Paper paper;
   bool mayReplace = false;
-  bool tables = false;  ///< CSV files too, tickets' among them where they are chosen
+  bool tables = false;   ///< CSV files too, tickets' among them where they are chosen
+  bool cutList = false;  ///< of the stock, as a CSV file too
   SheetChoice choice;
 };
 

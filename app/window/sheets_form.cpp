@@ -5,6 +5,7 @@
 #include <QFormLayout>
 #include <QLabel>
 #include <QLineEdit>
+#include <algorithm>
 
 #include "canvas/length_field.h"
 #include "canvas/tongue.h"
@@ -34,6 +35,11 @@ SheetsForm::SheetsForm(std::shared_ptr<const Solved> solved, int strake, QWidget
       m_boards(new QCheckBox(tr("Division and diminishing boards"), this)),
       m_shell(new QCheckBox(tr("The shell laid flat, strakes numbered"), this)),
       m_tables(new QCheckBox(tr("Widths, marks and tickets as CSV files too"), this)),
+      m_stockBoards(new QComboBox(this)),
+      m_cutList(new QCheckBox(tr("Cut list: a page a board, with its picture"), this)),
+      m_labels(new QCheckBox(tr("Labels to stick on"), this)),
+      m_fullSize(new QCheckBox(tr("Boards at full size, with their pieces"), this)),
+      m_cutListTable(new QCheckBox(tr("The cut list as a CSV file too"), this)),
       m_format(new QComboBox(this)),
       m_paper(new QComboBox(this)),
       m_roll(new QLineEdit(QStringLiteral("610 mm"), this)) {
@@ -41,9 +47,9 @@ SheetsForm::SheetsForm(std::shared_ptr<const Solved> solved, int strake, QWidget
   lay();
   connect(m_what, &QComboBox::currentIndexChanged, this, &SheetsForm::showRows);
   for (QLineEdit* field : {m_nested, m_roll}) connect(field, &QLineEdit::textChanged, this, &SheetsForm::chosen);
-  for (QComboBox* box : {m_what, m_moulds, m_timbers, m_strakes, m_side, m_format, m_paper})
+  for (QComboBox* box : {m_what, m_moulds, m_timbers, m_strakes, m_side, m_stockBoards, m_format, m_paper})
     connect(box, &QComboBox::currentIndexChanged, this, &SheetsForm::chosen);
-  for (QCheckBox* box : {m_tickets, m_widths, m_stick, m_boards, m_shell})
+  for (QCheckBox* box : {m_tickets, m_widths, m_stick, m_boards, m_shell, m_cutList, m_labels, m_fullSize})
     connect(box, &QCheckBox::toggled, this, &SheetsForm::chosen);
   // Paper is for what is printed.
   connect(this, &SheetsForm::chosen, this, [this] {
@@ -54,7 +60,7 @@ SheetsForm::SheetsForm(std::shared_ptr<const Solved> solved, int strake, QWidget
 }
 
 void SheetsForm::fill(int strake) {
-  m_what->addItems({tr("planks"), tr("moulds"), tr("lines: body plan and corrected table"), tr("backbone")});
+  m_what->addItems({tr("planks"), tr("moulds"), tr("lines: body plan and corrected table"), tr("backbone"), tr("stock: cut list and labels")});
   m_moulds->addItem(tr("every mould"));
   if (m_solved->moulds != nullptr)
     for (const Mould& mould : m_solved->moulds->moulds) m_moulds->addItem(QString::fromStdString(mould.name));
@@ -63,6 +69,12 @@ void SheetsForm::fill(int strake) {
     for (const TimberShape& shape : m_solved->backbone->shapes.shapes)
       m_timbers->addItem(QString::fromStdString(shape.name));
   m_nested->setPlaceholderText(tr("none; or a sheet, such as 4 ft x 8 ft"));
+  m_stockBoards->addItem(tr("every board with something on it"));
+  for (const Board& board : m_solved->book->boards) {
+    const bool isLaidOn = std::any_of(m_solved->book->layings.begin(), m_solved->book->layings.end(),
+                                      [&](const Laying& one) { return one.board == board.id; });
+    if (isLaidOn && !board.used) m_stockBoards->addItem(QString::fromStdString(board.name));
+  }
   m_strakes->addItem(tr("the strake in hand, %1").arg(strake + 1), strake);
   m_strakes->addItem(tr("every strake"), -1);
   m_strakes->addItem(tr("no patterns"), -2);
@@ -70,7 +82,7 @@ void SheetsForm::fill(int strake) {
   m_format->addItems({tr("PDF, to print"), tr("SVG"), tr("DXF, in millimetres")});
   m_paper->addItems(
       {QStringLiteral("A4"), QStringLiteral("A3"), QStringLiteral("Letter"), QStringLiteral("Tabloid"), tr("roll")});
-  for (QCheckBox* box : {m_tickets, m_widths, m_stick}) box->setChecked(true);
+  for (QCheckBox* box : {m_tickets, m_widths, m_stick, m_cutList, m_labels}) box->setChecked(true);
 }
 
 void SheetsForm::lay() {
@@ -83,6 +95,8 @@ void SheetsForm::lay() {
   m_form->addRow(tr("Patterns of"), m_strakes);
   m_form->addRow(tr("Side"), m_side);
   for (QCheckBox* box : {m_tickets, m_widths, m_stick, m_boards, m_shell, m_tables}) m_form->addRow(box);
+  m_form->addRow(tr("Boards"), m_stockBoards);
+  for (QCheckBox* box : {m_cutList, m_labels, m_fullSize, m_cutListTable}) m_form->addRow(box);
   m_form->addRow(tr("As"), m_format);
   m_form->addRow(tr("Paper"), m_paper);
   m_form->addRow(tr("Roll width"), m_roll);
@@ -112,6 +126,19 @@ bool SheetsForm::wantsTables() const {
   return m_tables->isChecked() && sheetsOf() == SheetsOf::Planks;
 }
 
+bool SheetsForm::wantsCutList() const {
+  return m_cutListTable->isChecked() && sheetsOf() == SheetsOf::Stock;
+}
+
+StockChoice SheetsForm::stock() const {
+  StockChoice choice;
+  choice.cutList = m_cutList->isChecked();
+  choice.labels = m_labels->isChecked();
+  choice.fullSize = m_fullSize->isChecked();
+  if (m_stockBoards->currentIndex() > 0) choice.board = m_stockBoards->currentText().toStdString();
+  return choice;
+}
+
 void SheetsForm::choose(SheetsOf what, const std::string& mould) {
   m_what->setCurrentIndex(static_cast<int>(what));
   const int at = m_moulds->findText(QString::fromStdString(mould));
@@ -130,6 +157,8 @@ void SheetsForm::showRows() {
     show(one, what == SheetsOf::Planks);
   for (QWidget* one : std::initializer_list<QWidget*>{m_moulds, m_nested}) show(one, what == SheetsOf::Moulds);
   show(m_timbers, what == SheetsOf::Backbone);
+  for (QWidget* one : std::initializer_list<QWidget*>{m_stockBoards, m_cutList, m_labels, m_fullSize, m_cutListTable})
+    show(one, what == SheetsOf::Stock);
 }
 
 SheetsForm::Maker SheetsForm::maker() const {
@@ -143,6 +172,11 @@ SheetsForm::Maker SheetsForm::maker() const {
   if (what == SheetsOf::Planks) {
     return [solved = m_solved, choice = planks()](const std::stop_token& stop) {
       return planksSheets(*solved, choice, stop);
+    };
+  }
+  if (what == SheetsOf::Stock) {
+    return [solved = m_solved, choice = stock()](const std::stop_token& stop) {
+      return stockSheets(*solved, choice, stop);
     };
   }
   MouldChoice choice;

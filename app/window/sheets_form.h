@@ -5,6 +5,7 @@
 
 #include "sheet_set.h"
 #include "stages/stage.h"
+#include "stock_sheet.h"
 
 class QCheckBox;
 class QComboBox;
@@ -20,8 +21,10 @@ class SheetsForm : public QWidget {
 
  public:
   SheetsForm(std::shared_ptr<const Solved> solved, int strake, QWidget* parent);
-  /// Opens on planks, moulds, lines or backbone; `mould` is the one in hand.
+  /// Opens on planks, moulds, lines, backbone or stock; `mould` is the one in hand.
   void choose(SheetsOf what, const std::string& mould);
+  QCheckBox* fullSize() { return m_fullSize; }
+  QCheckBox* cutListTable() { return m_cutListTable; }
   /// A row of the panel's own, under the choices.
   void addRow(const QString& heading, QLayout* row);
   void addRow(QWidget* row);
@@ -32,11 +35,14 @@ class SheetsForm : public QWidget {
   SheetsOf sheetsOf() const;
   SheetFormat format() const;
   Result<Paper> paper() const;
+  StockChoice stock() const;
   SheetChoice planks() const;
   /// Moulds are to be nested on sheets of a size.
   bool isNested() const { return sheetsOf() == SheetsOf::Moulds && nestedOn().size.has_value(); }
   /// Tables are wanted as CSV files too.
   bool wantsTables() const;
+  /// The cut list is wanted as a CSV file too.
+  bool wantsCutList() const;
   /// What is wrong with what is chosen; empty where nothing is.
   QString fault() const;
   /// Makes the drawings that are chosen, on whatever thread it is called.
@@ -72,6 +78,8 @@ class SheetsForm : public QWidget {
   QLineEdit* m_nested;
   QComboBox *m_strakes, *m_side;
   QCheckBox *m_widths, *m_stick, *m_tickets, *m_boards, *m_shell, *m_tables;
+  QComboBox* m_stockBoards;
+  QCheckBox *m_cutList, *m_labels, *m_fullSize, *m_cutListTable;
   QComboBox *m_format, *m_paper;
   QLineEdit* m_roll;
 };

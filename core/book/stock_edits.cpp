@@ -91,10 +91,10 @@ Result<Book> removeBoards(const Book& book, const std::vector<BoardId>& boards) 
   return edited;
 }
 
-Result<Book> setStock(const Book& book, StockPlan plan) {
+Result<Book> setStock(const Book& book, const StockPlan& plan) {
   if (const auto sense = checkStock(plan); !sense) return tl::make_unexpected(sense.error());
   Book edited = book;
-  edited.stock = std::move(plan);
+  edited.stock = plan;
   return edited;
 }
 

@@ -26,7 +26,7 @@ Result<Book> changeBoard(const Book& book, const Board& board);
 Result<Book> removeBoards(const Book& book, const std::vector<BoardId>& boards);
 
 /// The rules by which pieces are got out of boards.
-Result<Book> setStock(const Book& book, StockPlan plan);
+Result<Book> setStock(const Book& book, const StockPlan& plan);
 
 /// The laying of a piece; null where it is laid nowhere.
 const Laying* findLaying(const Book& book, const PieceRef& of);

@@ -285,6 +285,17 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
       return Trade::say("the edges meet at %1 along: the upper lies above the lower everywhere.", a());
     case Fault::FaultOffBoard:
       return Trade::say("the %1 at %2 along and %3 across lies off the board.", a(), b(), c());
+    case Fault::BoardPartUnknown:
+      return Trade::say(
+          "\"%1\" is not understood: after wood, length, width and thickness come a grade, a moisture as 18 %, quarter or "
+          "slab, 3 alike, name A7, at rack 2, price 40, or a fault as knot 3 ft/2 in.",
+          a());
+    case Fault::BoardFaultPlace:
+      return Trade::say("\"%1\": say how far along and how far across, as knot 3 ft/2 in.", a());
+    case Fault::CommaInLength:
+      return Trade::say("\"%1\" has a comma, which parts two entries here: write %2.", a(), b());
+    case Fault::NotANumber:
+      return Trade::say("\"%1\" is no number.", a());
     case Fault::BoardSawn:
       return Trade::say("board %1 is sawn up: it is kept for the record. Take that back first (Undo).", a());
     case Fault::NothingLaid:

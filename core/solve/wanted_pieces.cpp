@@ -67,7 +67,9 @@ class Gathering {
 
  private:
   void add(WantedPiece piece) {
-    if (piece.outline.size() < 3 || isCrossed(piece.outline)) return;
+    // What crosses itself by a hair is cut to what hangs together of it.
+    if (piece.outline.size() > 2 && isCrossed(piece.outline)) piece.outline = largest(together({piece.outline}));
+    if (piece.outline.size() < 3) return;
     measure(piece);
     m_pieces.push_back(std::move(piece));
   }

@@ -66,6 +66,10 @@ std::optional<Sawn> sawnNamed(std::string_view word) {
   return named(word, std::array{Sawn::Quarter, Sawn::Slab}, sawnName);
 }
 
+std::string boardFaultWords(BoardFaultKind kind) {
+  return kind == BoardFaultKind::Loose ? Trade::say("loose knot") : Trade::say(boardFaultName(kind));
+}
+
 bool isSheet(const Board& board) {
   return namesSpecies(board.species, "ply");
 }

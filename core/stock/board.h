@@ -37,6 +37,8 @@ inline constexpr std::array boardFaultKinds{BoardFaultKind::Knot,  BoardFaultKin
 /// The words of the file, and, given to be translated, of the window.
 const char* boardGradeName(BoardGrade grade);
 const char* boardFaultName(BoardFaultKind kind);
+/// A kind of fault as it is read: "loose knot".
+std::string boardFaultWords(BoardFaultKind kind);
 const char* sawnName(Sawn sawn);
 std::optional<BoardGrade> boardGradeNamed(std::string_view word);
 std::optional<BoardFaultKind> boardFaultNamed(std::string_view word);

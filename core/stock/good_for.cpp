@@ -170,13 +170,13 @@ std::string goodForWords(const BoardShape& board, const GoodFor& good, const Sto
   const auto tell = [&](const Betterment& but, bool clear) {
     const BoardFault& fault = board.board.faults[but.fault];
     const std::string what =
-        Trade::say("the %1 at %2", Trade::say(boardFaultName(fault.kind)), showLong(fault.x, notation));
+        Trade::say("the %1 at %2", boardFaultWords(fault.kind), showLong(fault.x, notation));
     if (but.byPlug) {
       add(Trade::say("With %1 plugged, some %2 minutes, it would be %3.", what, saidDecimal(make.plugMinutes, 0),
                      size(but.would)));
     } else {
-      add(clear ? Trade::say("Most of the clear wood is lost to %1: without it, %2.", what, size(but.would))
-                : Trade::say("Most is lost to %1: without it, %2.", what, size(but.would)));
+      add(clear ? Trade::say("But for %1 it would be clear %2.", what, size(but.would))
+                : Trade::say("But for %1 it would be %2.", what, size(but.would)));
     }
   };
   if (good.soundBut) tell(*good.soundBut, false);

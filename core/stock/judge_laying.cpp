@@ -221,7 +221,8 @@ class Judge {
         for (const Vec2& corner : part) sum += distanceFrom(*sides[i], corner);
         if (sum < least) least = sum, side = i;
       }
-      const double depth = depthOf({part}, {*sides[side], false});
+      // A corner of the piece that stands out, or one of the board that stands in the piece.
+      const double depth = std::max(depthOf({part}, {*sides[side], false}), depthOf({part}, piece));
       if (depth < noMatterMm) continue;
       m_judged.edges[side].mm = std::min(m_judged.edges[side].mm, -depth);
       m_judged.offBoard = true;

@@ -118,8 +118,9 @@ std::vector<EdgePoint> edgeOf(const std::vector<AcrossLeft>& run, bool upper, do
 std::optional<Board> boardOf(const BoardShape& of, const std::vector<AcrossLeft>& run, const StockMake& make) {
   const double fromX = run.front().x, length = run.back().x - fromX;
   if (length < make.leastLengthMm) return std::nullopt;
-  double low = run.front().low, high = run.front().high;
-  for (const AcrossLeft& across : run) low = std::min(low, across.low), high = std::max(high, across.high);
+  double low = run.front().low;
+  double widest = 0.0;
+  for (const AcrossLeft& across : run) low = std::min(low, across.low), widest = std::max(widest, across.wide());
   Board board = of.board;
   board.id = {};
   board.name.clear();
@@ -129,7 +130,7 @@ std::optional<Board> boardOf(const BoardShape& of, const std::vector<AcrossLeft>
   board.upper = edgeOf(run, true, fromX, low);
   const auto tenthDown = [](double mm) { return millimetres(std::floor(mm * 10.0) / 10.0); };
   board.length = tenthDown(length);
-  board.width = millimetres(std::round((high - low) * 10.0) / 10.0);
+  board.width = millimetres(std::round(widest * 10.0) / 10.0);
   for (auto* edge : {&board.lower, &board.upper})
     std::erase_if(*edge, [&](const EdgePoint& point) { return point.x.mm() > board.length.mm(); });
   board.faults.clear();

@@ -24,7 +24,7 @@ std::string gradeWords(const WantedPiece& piece) {
       return Trade::say("clear: topsides, which wet and dry");
     case GradeWhy::Below:
       return piece.clearParts.empty() ? Trade::say("sound small knots: below the waterline")
-                                      : Trade::say("sound small knots, but a clear end where it twists hard");
+                                      : Trade::say("sound small knots; its hard-twisted end clear");
     case GradeWhy::Backbone:
       return Trade::say("clear: backbone");
     case GradeWhy::Shop:

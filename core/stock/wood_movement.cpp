@@ -15,15 +15,19 @@ double felt(double moisture) {
 }  // namespace
 
 double widestMm(const WantedPiece& piece) {
+  if (piece.lower.size() < 2 || piece.middle.size() < 3) return piece.widthMm;
+  Polygon finished = piece.lower;
+  finished.insert(finished.end(), piece.upper.rbegin(), piece.upper.rend());
   double widest = 0.0;
-  if (piece.lower.size() < 2) return piece.widthMm;
-  for (const Vec2& at : piece.upper) {
-    double nearest = 1e300;
-    for (std::size_t i = 1; i < piece.lower.size(); ++i)
-      nearest = std::min(nearest, distanceToSegment(at, piece.lower[i - 1], piece.lower[i]));
-    widest = std::max(widest, nearest);
+  // Square across at places along the middle; at its very ends the cut slants.
+  for (std::size_t i = 1; i + 1 < piece.middle.size(); ++i) {
+    const Vec2 across = turnedLeft((piece.middle[i + 1] - piece.middle[i - 1]).normalized());
+    double below = -1e300, above = 1e300;
+    for (const double cut : narrows::crossings(finished, piece.middle[i], piece.middle[i] + across))
+      (cut < 0.0 ? below : above) = cut < 0.0 ? std::max(below, cut) : std::min(above, cut);
+    if (below > -1e299 && above < 1e299) widest = std::max(widest, above - below);
   }
-  return widest;
+  return widest > 0.0 ? widest : piece.widthMm;
 }
 
 WoodMovement woodMovement(const std::vector<PlankOnBoard>& planks, const StockPlan& plan, const StockMake& make,

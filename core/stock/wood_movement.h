@@ -54,7 +54,7 @@ struct PlankOnBoard {
 WoodMovement woodMovement(const std::vector<PlankOnBoard>& planks, const StockPlan& plan, const StockMake& make,
                           double lookMm);
 
-/// Width across a piece where its finished edges are furthest apart.
+/// Width of a piece, as finished, square across where it is widest.
 double widestMm(const WantedPiece& piece);
 
 }  // namespace narrows

@@ -4,7 +4,6 @@
 #include <QDir>
 #include <QFileDialog>
 #include <QLabel>
-#include <QLineEdit>
 #include <QPushButton>
 #include <QVBoxLayout>
 
@@ -14,18 +13,18 @@
 #include "canvas/look.h"
 #include "canvas/path_to_write.h"
 #include "commands/session.h"
-#include "commands/tape.h"
 #include "files/whole_file.h"
 #include "fonts.h"
 #include "plank/compass_arcs.h"
 #include "stages/planks/spiling_grid.h"
 #include "stages/refused_note.h"
 #include "stages/slate.h"
+#include "stages/tape_fields.h"
 
 namespace narrows {
 
 SpilingPage::SpilingPage(Session* session, QWidget* parent)
-    : QWidget(parent), m_session(session), m_tape(new Tape(this)) {
+    : QWidget(parent), m_session(session), m_tape(new TapeFields(this)) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(3);
@@ -37,8 +36,11 @@ SpilingPage::SpilingPage(Session* session, QWidget* parent)
   column->addWidget(m_grid, 1);
   m_answer = new RefusedNote(session, this);
   column->addWidget(m_answer);
-  connect(m_tape, &Tape::trouble, m_answer, &RefusedNote::say);
-  connect(m_tape, &Tape::read, this, &SpilingPage::takeReading);
+  connect(tape(), &Tape::trouble, m_answer, &RefusedNote::say);
+  connect(tape(), &Tape::read, this, &SpilingPage::takeReading);
+  connect(tape(), &Tape::openChanged, m_answer, [this](bool open) {
+    if (open) m_answer->hide();
+  });
 }
 
 void SpilingPage::addFields(Slate* slate) {
@@ -88,7 +90,7 @@ void SpilingPage::addFields(Slate* slate) {
                     [plank](Spiling& one) { one = withoutElsewhere(*plank, std::move(one)); });
   });
   addCompass(slate);
-  addTape(slate);
+  m_always.push_back(m_tape->addTo(slate));
 }
 
 void SpilingPage::addCompass(Slate* slate) {
@@ -108,40 +110,13 @@ void SpilingPage::addCompass(Slate* slate) {
   slate->endGroup();
 }
 
-void SpilingPage::addTape(Slate* slate) {
-  m_always.push_back(slate->beginGroup(tr("By a digital tape")));
-  m_line = new QComboBox(slate);
-  m_line->setObjectName(QStringLiteral("tapeLine"));
-  m_line->setAccessibleName(tr("Line of the digital tape"));
-  m_line->setEditable(true);
-  m_line->lineEdit()->setPlaceholderText(tr("tape at…"));
-  m_line->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  m_line->setMinimumContentsLength(10);
-  slate->addWidget(m_line);
-  m_listen = slate->addButton(tr("Listen"), "listen");
-  slate->endGroup();
-  connect(m_listen, &QPushButton::clicked, this, [this] {
-    if (m_tape->isOpen()) return m_tape->close();
-    if (m_tape->open(m_line->currentText().trimmed())) m_answer->hide();
-  });
-  connect(m_tape, &Tape::openChanged, this, [this](bool open) {
-    m_listen->setText(open ? tr("Stop listening") : tr("Listen"));
-    m_line->setEnabled(!open);
-  });
-}
-
 void SpilingPage::showAs(bool shown) {
   const bool is = spiled() != nullptr;
   for (QWidget* field : m_always) m_slate->showField(field, shown);
   for (QWidget* field : m_ofReadings) m_slate->showField(field, shown && is);
   m_slate->showField(m_throwAway, shown && is && plankInHand() != nullptr &&
                                       !stationsElsewhere(*plankInHand(), spiled()->spiling).empty());
-  if (shown && !m_tape->isOpen() && m_line->count() == 0) {
-    // Asked for only when one may be wanted: a machine's ports take their time to be found.
-    const QString typed = m_line->currentText();
-    m_line->addItems(Tape::ports());
-    m_line->setCurrentText(typed);
-  }
+  if (shown) m_tape->showPorts();
   if (!shown) return;
   look::say(m_words, look::Voice::Plain);
   m_words->setText(m_session->unitSaid() + words());
@@ -163,6 +138,10 @@ void SpilingPage::takeReading(const TapeReading& reading) {
   if (m_grid->take(reading).isEmpty())
     m_answer->say(tr("The tape names station %1, which this strake does not cross: nothing was taken.")
                       .arg(QString::fromStdString(reading.station)));
+}
+
+Tape* SpilingPage::tape() {
+  return m_tape->tape();
 }
 
 int SpilingPage::strakeInHand() const {

@@ -6,7 +6,6 @@
 
 #include "length/length.h"
 
-class QComboBox;
 class QLabel;
 class QPushButton;
 
@@ -18,6 +17,7 @@ class RefusedNote;
 class Slate;
 class SpilingGrid;
 class Tape;
+class TapeFields;
 struct FlatPlank;
 struct SpiledStrake;
 struct Spiling;
@@ -36,14 +36,13 @@ class SpilingPage : public QWidget {
   /// told why, where it cannot be read or does not fit the plank; the book stays as it was.
   bool readFrom(const QString& path);
   bool writeTo(const QString& path);
-  Tape* tape() { return m_tape; }
+  Tape* tape();
 
  signals:
   /// Something came for it while another page was shown.
   void wanted();
 
  private:
-  void addTape(Slate* slate);
   void addCompass(Slate* slate);
   void takeReading(const TapeReading& reading);
   void strike(bool upper);
@@ -59,9 +58,8 @@ class SpilingPage : public QWidget {
   QLabel* m_words = nullptr;
   SpilingGrid* m_grid = nullptr;
   RefusedNote* m_answer = nullptr;
-  Tape* m_tape = nullptr;
-  QComboBox* m_line = nullptr;
-  QPushButton *m_listen = nullptr, *m_throwAway = nullptr;
+  TapeFields* m_tape = nullptr;
+  QPushButton* m_throwAway = nullptr;
   std::vector<QWidget*> m_ofReadings;  ///< fields of a strake that was read
   std::vector<QWidget*> m_always;      ///< those with which reading begins
   Length m_opening, m_forward, m_aft;  ///< of the compass

@@ -4,7 +4,9 @@
 
 #include <QTest>
 
+#include "book/daybook_edits.h"
 #include "book/lining_edits.h"
+#include "book/strake_records.h"
 #include "sample_books.h"
 #include "stock/boards_file.h"
 
@@ -22,6 +24,13 @@ class StockEditsTest : public QObject {
     one.width = millimetres(250);
     one.thickness = millimetres(28);
     return one;
+  }
+
+  static PieceRef plankPiece(int strake, BoatSide side) {
+    PieceRef of;
+    of.strake = strake;
+    of.side = side;
+    return of;
   }
 
  private slots:
@@ -107,6 +116,141 @@ class StockEditsTest : public QObject {
     QVERIFY(at != std::string::npos);
     twice.replace(at, id.size(), "\"id\": " + std::to_string(book->boards[book->boards.size() - 2].id.number));
     QVERIFY(!readBook(twice));
+  }
+
+  void aPieceIsLaidMovedCutSpoiledAndWantedAgain() {
+    const auto stack = addBoards(sampleBook("osier"), {board("A"), board("B")});
+    const BoardId a = stack->boards[0].id, b = stack->boards[1].id;
+    WantedPiece piece;
+    piece.of = plankPiece(3, BoatSide::Port);
+    piece.outline = rectangle({0, 0}, {3000, 100});
+    const auto laid = layPiece(*stack, piece.of, a, {{100, 20}, 0.0, false});
+    QVERIFY(laid && laid->layings.size() == 1 && !isThere(*laid, piece.of));
+    // Laid on another it lies there alone.
+    const auto moved = layPiece(*laid, piece.of, b, {{10, 20}, 0.1, true});
+    QVERIFY(moved && moved->layings.size() == 1 && moved->layings[0].board == b && moved->layings[0].turnedOver);
+    QVERIFY(!layPiece(*moved, piece.of, {999999}, {}));
+    // Nothing is sawn out of a board with nothing on it.
+    BoardSawn sawn;
+    sawn.board = a;
+    sawn.use.when = "2026-05-02";
+    sawn.strakes = 8;
+    QCOMPARE(sawBoard(*moved, sawn).error()[0].fault, Fault::NothingLaid);
+    sawn.board = b;
+    sawn.use.when = "the second of May";
+    QCOMPARE(sawBoard(*moved, sawn).error()[0].fault, Fault::NotADay);
+    sawn.use = {"2026-05-02", millimetres(3), millimetres(250), "a check ran in"};
+    sawn.pieces = {piece};
+    sawn.left = {board(""), board("")};
+    const auto cut = sawBoard(*moved, sawn);
+    QVERIFY(cut);
+    QVERIFY(isThere(*cut, piece.of) && findBoard(*cut, b)->used->lost.mm() == 250.0);
+    QCOMPARE(cut->boards.size(), std::size_t(4));
+    QVERIFY(findBoard(*cut, "Ba") != nullptr && findBoard(*cut, "Bb") != nullptr);
+    QCOMPARE(findBoard(*cut, "Bb")->leftOf, std::string("B"));
+    // Its shape is kept as it was cut, and it is logged.
+    QCOMPARE(cut->layings[0].asCut.size(), std::size_t(4));
+    QCOMPARE(cut->log.size(), moved->log.size() + 1);
+    QVERIFY(cut->log.back().step == HangingStep::GotOut && cut->log.back().isOf(3, BoatSide::Port));
+    QCOMPARE(layPiece(*cut, piece.of, a, {}).error()[0].fault, Fault::PieceCut);
+    QCOMPARE(sawBoard(*cut, sawn).error()[0].fault, Fault::BoardSawn);
+    QCOMPARE(removeBoards(*cut, {b}).error()[0].fault, Fault::BoardSawn);
+    QVERIFY(liftPieces(*cut, {piece.of})->layings.size() == 1);
+    const auto spoiled = spoilPiece(*cut, piece.of, 1, "2026-05-03", "split at the hood end");
+    QVERIFY(spoiled && !isThere(*spoiled, piece.of) && spoiled->layings.empty());
+    QCOMPARE(spoiled->spoiled[0].board, std::string("B"));
+    QVERIFY(!hangingState(spoiled->log, 3, BoatSide::Port, 1).isDone(HangingStep::GotOut));
+    QCOMPARE(spoiled->log.size(), cut->log.size());
+    QCOMPARE(spoilPiece(*spoiled, piece.of, 1, "2026-05-03", "").error()[0].fault, Fault::PieceNotCut);
+    QVERIFY(layPiece(*spoiled, piece.of, a, {}));
+    // All of it is saved, and read again the same.
+    for (const auto* one : {&spoiled, &cut}) {
+      // As the session leaves it: every record knows its strake.
+      const Book kept = followStrakes(**one, **one);
+      const auto again = readBook(writeBook(kept));
+      QVERIFY(again && again->book.layings == kept.layings && again->book.spoiled == kept.spoiled);
+      QVERIFY(again->book.boards == kept.boards);
+      QVERIFY(again->book.log == kept.log);
+      QCOMPARE(writeBook(again->book), writeBook(kept));
+    }
+  }
+
+  void ofAJoinedStrakeOnlyThePieceThatIsSpoiledIsWanted() {
+    Book book = *addBoards(sampleBook("osier"), {board("A")});
+    HangingEntry hung;
+    hung.strake = 2;
+    hung.step = HangingStep::Hung;
+    hung.when = "2026-04-01";
+    hung.hours = 3.0;
+    book = *logStep(book, hung, 8);
+    PieceRef fore = plankPiece(2, BoatSide::Starboard), aft = fore;
+    aft.piece = 2;
+    QVERIFY(isThere(book, fore) && isThere(book, aft));
+    const auto spoiled = spoilPiece(book, aft, 2, "2026-04-09", "stove in");
+    QVERIFY(spoiled && isThere(*spoiled, fore) && !isThere(*spoiled, aft));
+    const HangingState state = hangingState(spoiled->log, 2, BoatSide::Starboard, 2);
+    QVERIFY(!state.isDone(HangingStep::Hung) && state.hours == 3.0);
+  }
+
+  void takingABoardAwayLiftsWhatLiesOnIt() {
+    Book book = *addBoards(sampleBook("osier"), {board("A"), board("B")});
+    book = *layPiece(book, plankPiece(1, BoatSide::Port), book.boards[0].id, {});
+    book = *layPiece(book, plankPiece(2, BoatSide::Port), book.boards[1].id, {});
+    const auto fewer = removeBoards(book, {book.boards[0].id});
+    QVERIFY(fewer && fewer->layings.size() == 1 && fewer->layings[0].of.strake == 2);
+    QVERIFY(readBook(writeBook(*fewer)));
+  }
+
+  void recordsOfTheStackFollowTheirStrakes() {
+    Book book = *addBoards(sampleBook("osier"), {board("A")});
+    book = *layPiece(book, plankPiece(7, BoatSide::Starboard), book.boards[0].id, {});
+    book.spoiled.push_back({plankPiece(7, BoatSide::Starboard), "A", "2026-04-01", "short"});
+    book.stock.grades.push_back({7, BoatSide::Starboard, WantedGrade::Clear, {}});
+    book = followStrakes(book, book);
+    const StrakeId id = book.layings[0].of.strakeId;
+    QVERIFY(id.isSet() && book.spoiled[0].of.strakeId == id && book.stock.grades[0].strakeId == id);
+    // A strake is taken out from under it; its number goes down, and it is the same strake.
+    const LiningPlan& plan = book.planOf(BoatSide::Starboard);
+    Book fewer = book;
+    LiningPlan& changed = fewer.planOf(BoatSide::Starboard);
+    changed.strakes.erase(changed.strakes.begin() + 1);
+    changed.lines.erase(changed.lines.begin() + 1);
+    fewer = followStrakes(book, fewer);
+    QVERIFY(plan.strakes.size() == changed.strakes.size() + 1);
+    QCOMPARE(fewer.layings[0].of.strake, 6);
+    QCOMPARE(fewer.spoiled[0].of.strake, 6);
+    QCOMPARE(fewer.stock.grades[0].strake, 6);
+    QVERIFY(recordsMoved(book, fewer).size() == 3 && !recordsMovedInWords(recordsMoved(book, fewer)).empty());
+    // Taken out itself, it is kept without a strake, and can be thrown away.
+    Book none = book;
+    LiningPlan& less = none.planOf(BoatSide::Starboard);
+    less.strakes.erase(less.strakes.begin() + 6);
+    none = followStrakes(book, none);
+    QCOMPARE(none.layings[0].of.strake, -7);
+    QCOMPARE(recordsWithoutStrake(none).size(), std::size_t(3));
+    const auto thrown = throwAwayRecordsWithoutStrake(none);
+    QVERIFY(thrown && thrown->layings.empty() && thrown->spoiled.empty() && thrown->stock.grades.empty());
+  }
+
+  void rulesThatMakeNoSenseAreTold() {
+    StockPlan plan;
+    plan.margin = millimetres(-1);
+    plan.knotShare = 3.0;
+    plan.driest = 400.0;
+    plan.clearFrom = 0;
+    plan.rates = {{"", 0.5, 0.001, ""}};
+    const auto refused = setStock(sampleBook("osier"), plan);
+    QVERIFY(!refused);
+    QCOMPARE(refused.error().size(), std::size_t(6));
+    plan = StockPlan();
+    plan.letIn = {BoardFaultKind::Loose, BoardFaultKind::Wane};
+    plan.rates = {{"larch", 0.003, 0.0015, "measured here"}};
+    plan.clearFrom = 6;
+    plan.moistureNow = 13.0;
+    const auto set = setStock(sampleBook("osier"), plan);
+    QVERIFY(set && readBook(writeBook(*set))->book.stock == plan);
+    QCOMPARE(movementOf(plan, "European larch, air dried").source, std::string("measured here"));
+    QVERIFY(!movementOf(plan, "oak").source.empty());
   }
 
   void boardsStayThroughEditsOfThePlan() {

@@ -1,0 +1,78 @@
+#pragma once
+// Stage 6, Stock: the boards there are, and every piece laid on them.
+
+#include "stages/stage.h"
+#include "stages/stock/stock_bench.h"
+
+class QLabel;
+class QStackedWidget;
+
+namespace narrows {
+
+class BoardDrawing;
+class BoardPage;
+class MarkedWords;
+class MovementPage;
+class PageTabs;
+class PiecesPage;
+class RulesPage;
+class SawPage;
+class Slate;
+class StackPage;
+class WoodsPage;
+
+class StockStage : public Stage {
+  Q_OBJECT
+
+ public:
+  explicit StockStage(Session* session, QWidget* parent = nullptr);
+  QString name() const override { return tr("Stock"); }
+  int number() const override { return 6; }
+  QString standing() const override;
+  QWidget* drawing() override;
+  void fit() override;
+  /// The next piece of the list where the pieces are shown, else the next board.
+  void stepInHand(int by) override;
+  SheetsOf sheets() const override { return SheetsOf::Stock; }
+  StockBench* bench() { return m_bench; }
+  BoardDrawing* board() { return m_drawing; }
+  StackPage* stack() { return m_stackPage; }
+  BoardPage* boardPage() { return m_boardPage; }
+  PiecesPage* pieces() { return m_pieces; }
+  SawPage* saw() { return m_saw; }
+  MovementPage* movement() { return m_movement; }
+  WoodsPage* woods() { return m_woods; }
+  RulesPage* rules() { return m_rules; }
+  PageTabs* tabs() { return m_below; }
+
+  enum class Page { Stack, Board, Pieces, Saw, Movement, Woods, Rules };
+  void showPage(Page page);
+
+ protected:
+  void showEvent(QShowEvent* event) override;
+
+ private:
+  QWidget* makeBelow();
+  QWidget* makeSlate();
+  void openPage();
+  void bringUp();
+  void say();
+  QString pieceWordsNow() const;
+
+  StockBench* m_bench;
+  BoardDrawing* m_drawing;
+  PageTabs* m_below = nullptr;
+  QStackedWidget* m_stack = nullptr;
+  StackPage* m_stackPage = nullptr;
+  BoardPage* m_boardPage = nullptr;
+  PiecesPage* m_pieces = nullptr;
+  SawPage* m_saw = nullptr;
+  MovementPage* m_movement = nullptr;
+  WoodsPage* m_woods = nullptr;
+  RulesPage* m_rules = nullptr;
+  Slate* m_slate = nullptr;
+  QLabel *m_name = nullptr, *m_good = nullptr, *m_pieceName = nullptr, *m_pieceHeading = nullptr, *m_lies = nullptr;
+  MarkedWords* m_verdict = nullptr;
+};
+
+}  // namespace narrows

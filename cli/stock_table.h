@@ -1,0 +1,20 @@
+#pragma once
+// Pieces on boards.
+
+#include "job.h"
+
+namespace narrows::cli {
+
+/// What `stock` was asked for.
+struct StockRequest {
+  std::string boards;  ///< the file of the boards
+  std::string margin, kerf;
+  bool summary = false;
+};
+
+/// `piece,strake,side,board,x,y,turn,flip`: every piece that the boat wants, and where the book has it laid on the
+/// boards of the file, told by their names; or `board,pieces,used`. What lies over an edge, a fault or a neighbour
+/// there is told on standard error.
+Result<std::string> stockTable(const Job& job, const StockRequest& request);
+
+}  // namespace narrows::cli

@@ -1,0 +1,279 @@
+#include "stock_sheet.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "book/stock_edits.h"
+#include "files/csv_records.h"
+#include "paper.h"
+#include "problem/trade.h"
+#include "solve/wanted_pieces.h"
+#include "stock/board_outline.h"
+#include "stock/left_over.h"
+
+namespace narrows {
+
+namespace {
+
+/// A piece where it lies on a board.
+struct OnBoard {
+  const WantedPiece* piece = nullptr;
+  const Laying* laying = nullptr;
+  Polygon outline;
+  double fromButtMm() const { return std::max(boxOf(outline).low.x(), 0.0); }
+};
+
+/// What is laid on a board, in the order it is sawn: from the butt on, and of those abreast the lower first.
+std::vector<OnBoard> laidOn(const Book& book, const std::vector<WantedPiece>& pieces, BoardId board) {
+  std::vector<OnBoard> laid;
+  for (const Laying& laying : book.layings) {
+    if (laying.board != board) continue;
+    for (const WantedPiece& piece : pieces) {
+      if (piece.of.isSame(laying.of)) laid.push_back({&piece, &laying, liesOf(laying).onBoard(piece.outline)});
+    }
+  }
+  std::stable_sort(laid.begin(), laid.end(), [](const OnBoard& a, const OnBoard& b) {
+    constexpr double abreastMm = 50.0;
+    const Box2 one = boxOf(a.outline), other = boxOf(b.outline);
+    if (std::abs(one.low.x() - other.low.x()) > abreastMm) return one.low.x() < other.low.x();
+    return one.low.y() < other.low.y();
+  });
+  return laid;
+}
+
+std::vector<Vec2> closed(std::vector<Vec2> line) {
+  line.push_back(line.front());
+  return line;
+}
+
+/// "starboard, inside face up".
+std::string faceWords(const OnBoard& one) {
+  const std::string face = one.laying->turnedOver ? Trade::say("inside face down") : Trade::say("inside face up");
+  return one.piece->hasPair ? sideWords(one.piece->of.side) + ", " + face : face;
+}
+
+/// Which end of the piece is nearer to the board's butt.
+std::string endWords(const OnBoard& one) {
+  if (one.piece->of.kind != PieceKind::Plank) return {};
+  const PieceLies lies = liesOf(*one.laying);
+  return lies.onBoard(one.piece->middle.front()).x() < lies.onBoard(one.piece->middle.back()).x()
+             ? Trade::say("bow to the butt")
+             : Trade::say("bow to the top");
+}
+
+/// Draws a board with what is on it, at a scale, its lower left corner of the base line at `at`.
+void drawBoard(Drawing& drawing, const BoardShape& shape, const std::vector<OnBoard>& laid, const Vec2& at,
+               double scale) {
+  const auto placed = [&](std::vector<Vec2> points) {
+    for (Vec2& point : points) point = at + scale * point;
+    return points;
+  };
+  drawing.line(LineRole::Board, placed(closed(shape.outline)));
+  for (const Polygon& fault : shape.faults) {
+    drawing.line(LineRole::Mark, placed(closed(fault)));
+    drawing.line(LineRole::Mark, placed({fault[0], fault[2]}));
+  }
+  for (const OnBoard& one : laid) {
+    const PieceLies lies = liesOf(*one.laying);
+    drawing.line(LineRole::Saw, placed(closed(one.outline)));
+    if (one.piece->lower.size() > 1) {
+      drawing.line(LineRole::KeelEdge, placed(lies.onBoard(one.piece->lower)));
+      drawing.line(LineRole::SheerEdge, placed(lies.onBoard(one.piece->upper)));
+    }
+  }
+}
+
+constexpr double pageWideMm = 186.0;
+
+/// One page of the cut list.
+Drawing boardPage(const Solved& solved, const BoardShape& shape, const std::vector<OnBoard>& laid,
+                  const StockMake& make) {
+  const Notation notation = solved.book->settings.notation;
+  const auto shown = [&](double mm) { return showLength(millimetres(mm), notation); };
+  const auto longer = [&](double mm) { return showLong(millimetres(mm), notation); };
+  const Board& board = shape.board;
+  Drawing drawing;
+  drawing.name = "cut-list-" + sheetFileName(board.name);
+  drawing.isPage = true;
+  drawing.title = titled(solved.book->table.boat, Trade::say("board %1", board.name));
+  double y = -8.0;
+  drawing.text({0.0, y}, Trade::say("Board %1", board.name), 7.5, TextPlace::Left, 0.0, true);
+  drawing.text({pageWideMm, y}, Trade::say("inside face up, butt to the left"), 3.6, TextPlace::Right);
+  y -= 8.0;
+  const std::string words = Trade::say("%1, %2 by %3 by %4", board.species, longer(board.length.mm()),
+                                       shown(board.width.mm()), showThin(board.thickness, notation));
+  drawing.text({0.0, y}, board.place.empty() ? words : words + Trade::say(", lies at %1", board.place), 4.6,
+               TextPlace::Left, 0.0, true);
+  const Box2 box = boxOf(shape.outline);
+  const double scale = std::min(pageWideMm / box.width(), 60.0 / box.height());
+  y -= 6.0 + scale * box.height();
+  const Vec2 at(-scale * box.low.x(), y - scale * box.low.y());
+  drawBoard(drawing, shape, laid, at, scale);
+  for (std::size_t i = 0; i < laid.size(); ++i) {
+    const Vec2 middle = at + scale * centroid(laid[i].outline);
+    drawing.text(middle - Vec2(0.0, 1.3), std::to_string(i + 1) + "  " + laid[i].piece->mark(), 3.2, TextPlace::Centre,
+                 0.0, true);
+  }
+  y -= 5.0;
+  drawing.text({0.0, y}, Trade::say("to scale 1 : %1", saidDecimal(1.0 / scale, 0)), 2.8);
+  y -= 9.0;
+  // A row a piece, in the order it is sawn.
+  constexpr std::array<double, 5> columns{10.0, 74.0, 104.0, 140.0, 186.0};
+  const std::array<std::string, 5> heads{"", Trade::say("piece"), Trade::say("from the butt"), Trade::say("long"),
+                                         Trade::say("wide, thick")};
+  const auto row = [&](const std::array<std::string, 5>& cells, bool bold) {
+    constexpr double letterMm = 3.6;
+    drawing.text({0.0, y}, cells[0], letterMm, TextPlace::Left, 0.0, true);
+    drawing.text({columns[0], y}, cells[1], letterMm, TextPlace::Left, 0.0, bold);
+    for (std::size_t i = 2; i < cells.size(); ++i)
+      drawing.text({columns[i], y}, cells[i], letterMm, TextPlace::Right, 0.0, bold);
+  };
+  row(heads, true);
+  y -= 2.5;
+  drawing.line(LineRole::Rule, {{0.0, y}, {pageWideMm, y}});
+  y -= 5.5;
+  for (std::size_t i = 0; i < laid.size(); ++i) {
+    const WantedPiece& piece = *laid[i].piece;
+    row({std::to_string(i + 1), piece.words(), longer(laid[i].fromButtMm()), longer(piece.lengthMm),
+         shown(piece.widthMm) + ", " + showThin(millimetres(piece.thicknessMm), notation)},
+        true);
+    y -= 5.0;
+    std::string how = faceWords(laid[i]);
+    if (const std::string end = endWords(laid[i]); !end.empty()) how += ", " + end;
+    drawing.text({columns[0], y}, how, 3.0);
+    drawing.line(LineRole::Rule, {{pageWideMm - 5.0, y}, {pageWideMm - 1.0, y}, {pageWideMm - 1.0, y + 4.0},
+                                  {pageWideMm - 5.0, y + 4.0}, {pageWideMm - 5.0, y}});
+    y -= 2.0;
+    drawing.line(LineRole::Rule, {{0.0, y}, {pageWideMm, y}});
+    y -= 5.5;
+  }
+  std::vector<Polygon> outlines;
+  for (const OnBoard& one : laid) outlines.push_back(one.outline);
+  drawing.text({0.0, y}, Trade::say("A kerf of %1 is left between pieces; %2 from edges and faults. %3 % of it is used.",
+                                    shown(make.kerfMm), shown(make.marginMm),
+                                    saidDecimal(100.0 * shareUsed(shape, outlines), 0)),
+               3.2);
+  y -= 5.5;
+  for (const LeftOver& left : leftOver(shape, outlines, make)) {
+    if (!left.board) continue;
+    drawing.text({0.0, y}, Trade::say("Left: %1 by %2.", longer(left.board->length.mm()), shown(left.board->width.mm())), 3.2);
+    y -= 5.5;
+  }
+  if (!laid.empty()) {
+    const WantedPiece& first = *laid.front().piece;
+    const PieceLies lies = liesOf(*laid.front().laying);
+    const double diagonal = (lies.onBoard(first.middle.back()) - lies.onBoard(first.middle.front())).norm();
+    drawing.check = Trade::say("Check: %1, its middle from end to end straight across, %2.", first.words(), longer(diagonal));
+  }
+  drawing.note = Trade::say("Look the board over for nails before it goes to the saw.");
+  return drawing;
+}
+
+Drawing fullSizeBoard(const Solved& solved, const BoardShape& shape, const std::vector<OnBoard>& laid) {
+  const Notation notation = solved.book->settings.notation;
+  Drawing drawing;
+  drawing.name = "board-" + sheetFileName(shape.board.name);
+  drawing.title = titled(solved.book->table.boat, Trade::say("board %1, inside face up", shape.board.name));
+  drawBoard(drawing, shape, laid, Vec2::Zero(), 1.0);
+  constexpr double letterMm = 9.0, smallMm = 5.0;
+  drawing.text({20.0, boxOf(shape.outline).high.y() + letterMm},
+               Trade::say("BOARD %1 · BUTT END HERE", shape.board.name), letterMm, TextPlace::Left, 0.0, true);
+  for (const OnBoard& one : laid) {
+    const PieceLies lies = liesOf(*one.laying);
+    const std::vector<Vec2>& middle = one.piece->middle;
+    const Vec2 at = lies.onBoard(middle[middle.size() / 2]);
+    drawing.text(at, one.piece->words(), letterMm, TextPlace::Centre, 0.0, true);
+    drawing.text(at - Vec2(0.0, letterMm), faceWords(one), smallMm, TextPlace::Centre);
+    if (one.piece->of.kind != PieceKind::Plank) continue;
+    const Vec2 fore = lies.onBoard(middle.front()), aft = lies.onBoard(middle.back());
+    drawing.text(fore + 80.0 * (aft - fore).normalized(), Trade::say("BOW"), letterMm, TextPlace::Centre, 0.0, true);
+  }
+  for (std::size_t i = 0; i < shape.faults.size(); ++i) {
+    drawing.text(boxOf(shape.faults[i]).high + Vec2(2.0, 2.0), boardFaultWords(shape.board.faults[i].kind),
+                 smallMm);
+  }
+  drawing.check = Trade::say("Check: the board is %1 long.", showLong(shape.board.length, notation));
+  return drawing;
+}
+
+/// A label a piece, three abreast, a page of them after another.
+std::vector<Drawing> labelSheets(const Solved& solved, const std::vector<std::pair<std::string, OnBoard>>& all) {
+  constexpr double wide = pageWideMm / 3.0, high = 30.0;
+  constexpr std::size_t abreast = 3, down = 8;
+  std::vector<Drawing> sheets;
+  for (std::size_t i = 0; i < all.size(); ++i) {
+    const std::size_t on = i % (abreast * down);
+    if (on == 0) {
+      sheets.emplace_back();
+      sheets.back().name = "labels-" + std::to_string(sheets.size());
+      sheets.back().isPage = true;
+      sheets.back().title = titled(solved.book->table.boat, Trade::say("labels %1", sheets.size()));
+    }
+    Drawing& drawing = sheets.back();
+    const Vec2 at(wide * static_cast<double>(on % abreast), -high * static_cast<double>(on / abreast + 1));
+    const auto& [board, one] = all[i];
+    drawing.line(LineRole::Rule, {at, at + Vec2(wide, 0.0), at + Vec2(wide, high), at + Vec2(0.0, high), at});
+    const double in = 3.0;
+    drawing.text(at + Vec2(in, high - 9.0), one.piece->mark(), 6.5, TextPlace::Left, 0.0, true);
+    drawing.text(at + Vec2(wide - in, high - 9.0), Trade::say("board %1", board), 3.6, TextPlace::Right);
+    drawing.text(at + Vec2(in, high - 15.5), one.piece->words(), 3.0, TextPlace::Left, 0.0, true);
+    drawing.text(at + Vec2(in, high - 20.5), faceWords(one), 2.8);
+    drawing.text(at + Vec2(in, high - 25.5), solved.book->table.boat, 2.8);
+    if (one.piece->of.kind == PieceKind::Plank)
+      drawing.text(at + Vec2(wide - in, high - 25.5), Trade::say("← BOW"), 3.2, TextPlace::Right, 0.0, true);
+  }
+  return sheets;
+}
+
+}  // namespace
+
+std::vector<Drawing> stockSheets(const Solved& solved, const StockChoice& choice, const std::stop_token& stop) {
+  const Book& book = *solved.book;
+  const std::vector<WantedPiece> pieces = wantedPieces(solved, stop);
+  const StockMake make = stockMake(book);
+  std::vector<Drawing> drawings, full;
+  std::vector<std::pair<std::string, OnBoard>> all;
+  for (const Board& board : book.boards) {
+    if (stop.stop_requested()) break;
+    if (board.used || (!choice.board.empty() && board.name != choice.board)) continue;
+    const std::vector<OnBoard> laid = laidOn(book, pieces, board.id);
+    if (laid.empty()) continue;
+    const BoardShape shape(board);
+    if (choice.cutList) drawings.push_back(boardPage(solved, shape, laid, make));
+    if (choice.fullSize) full.push_back(fullSizeBoard(solved, shape, laid));
+    for (const OnBoard& one : laid) all.emplace_back(board.name, one);
+  }
+  if (choice.labels) {
+    for (Drawing& sheet : labelSheets(solved, all)) drawings.push_back(std::move(sheet));
+  }
+  for (Drawing& sheet : full) drawings.push_back(std::move(sheet));
+  for (Drawing& drawing : drawings) stamp(drawing);
+  return drawings;
+}
+
+std::string cutListCsv(const Solved& solved) {
+  const Book& book = *solved.book;
+  const std::vector<WantedPiece> pieces = wantedPieces(solved);
+  const Notation notation = book.settings.notation;
+  const auto shown = [&](double mm) { return csvField(showLength(millimetres(mm), notation, true)); };
+  std::string rows = "board,order,piece,strake,side,from_butt,long,wide,thick,x,y,turn,flip,cut\n";
+  for (const Board& board : book.boards) {
+    const std::vector<OnBoard> laid = laidOn(book, pieces, board.id);
+    for (std::size_t i = 0; i < laid.size(); ++i) {
+      const WantedPiece& piece = *laid[i].piece;
+      const Laying& at = *laid[i].laying;
+      const bool isPlank = piece.of.kind == PieceKind::Plank;
+      rows += csvField(board.name) + "," + std::to_string(i + 1) + "," +
+              (isPlank ? std::to_string(piece.of.piece) : csvField(piece.words())) + "," +
+              (isPlank ? std::to_string(piece.of.strake) : "") + "," +
+              (piece.hasPair ? sideWord(piece.of.side) : "") + "," + shown(laid[i].fromButtMm()) + "," +
+              shown(piece.lengthMm) + "," + shown(piece.widthMm) + "," + shown(piece.thicknessMm) + "," +
+              shown(at.x.mm()) + "," + shown(at.y.mm()) + "," + showDecimal(at.turnDeg, 3) + "," +
+              (at.turnedOver ? "1" : "0") + "," + at.cut + "\n";
+    }
+  }
+  return rows;
+}
+
+}  // namespace narrows
