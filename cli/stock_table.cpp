@@ -58,12 +58,12 @@ void tellOver(const std::vector<LaidPiece>& laid, const std::vector<BoardShape>&
 Result<std::string> stockTable(const Job& job, const StockRequest& request) {
   const auto boards = loadBoards(request.boards);
   if (!boards) return tl::make_unexpected(namedIfNot(boards.error(), request.boards));
-  const auto solved = solvedOf(job);
+  const auto solved = solvedOf(job, true);
   if (!solved) return tl::make_unexpected(solved.error());
   const Book& book = *(*solved)->book;
   StockMake make = stockMake(book);
-  for (const auto& [text, into, option] : {std::tuple(&request.margin, &make.marginMm, "--margin"),
-                                           std::tuple(&request.kerf, &make.kerfMm, "--kerf")}) {
+  for (const auto& [text, into, option] :
+       {std::tuple(&request.margin, &make.marginMm, "--margin"), std::tuple(&request.kerf, &make.kerfMm, "--kerf")}) {
     if (text->empty()) continue;
     const auto length = parseLength(*text, job.unit());
     if (!length || !(length->mm() >= 0.0)) throw UsageError{std::string(option) + ": \"" + *text + "\" is no length"};

@@ -10,6 +10,7 @@
 #include "problem/trade.h"
 #include "solve/wanted_pieces.h"
 #include "stock/board_outline.h"
+#include "stock/good_for.h"
 #include "stock/left_over.h"
 
 namespace narrows {
@@ -86,89 +87,145 @@ void drawBoard(Drawing& drawing, const BoardShape& shape, const std::vector<OnBo
 
 constexpr double pageWideMm = 186.0;
 
-/// One page of the cut list.
-Drawing boardPage(const Solved& solved, const BoardShape& shape, const std::vector<OnBoard>& laid,
-                  const StockMake& make) {
-  const Notation notation = solved.book->settings.notation;
-  const auto shown = [&](double mm) { return showLength(millimetres(mm), notation); };
-  const auto longer = [&](double mm) { return showLong(millimetres(mm), notation); };
-  const Board& board = shape.board;
-  Drawing drawing;
-  drawing.name = "cut-list-" + sheetFileName(board.name);
-  drawing.isPage = true;
-  drawing.title = titled(solved.book->table.boat, Trade::say("board %1", board.name));
-  double y = -8.0;
-  drawing.text({0.0, y}, Trade::say("Board %1", board.name), 7.5, TextPlace::Left, 0.0, true);
-  drawing.text({pageWideMm, y}, Trade::say("inside face up, butt to the left"), 3.6, TextPlace::Right);
-  y -= 8.0;
-  const std::string words = Trade::say("%1, %2 by %3 by %4", board.species, longer(board.length.mm()),
-                                       shown(board.width.mm()), showThin(board.thickness, notation));
-  drawing.text({0.0, y}, board.place.empty() ? words : words + Trade::say(", lies at %1", board.place), 4.6,
-               TextPlace::Left, 0.0, true);
-  const Box2 box = boxOf(shape.outline);
-  const double scale = std::min(pageWideMm / box.width(), 60.0 / box.height());
-  y -= 6.0 + scale * box.height();
-  const Vec2 at(-scale * box.low.x(), y - scale * box.low.y());
-  drawBoard(drawing, shape, laid, at, scale);
-  for (std::size_t i = 0; i < laid.size(); ++i) {
-    const Vec2 middle = at + scale * centroid(laid[i].outline);
-    drawing.text(middle - Vec2(0.0, 1.3), std::to_string(i + 1) + "  " + laid[i].piece->mark(), 3.2, TextPlace::Centre,
-                 0.0, true);
+/// The pages of one board in the cut list: its picture, its pieces in the order they are sawn, and what is left.
+class BoardPages {
+ public:
+  BoardPages(const Solved& solved, const BoardShape& shape, const std::vector<OnBoard>& laid, const StockMake& make)
+      : m_solved(solved), m_shape(shape), m_laid(laid), m_make(make), m_notation(solved.book->settings.notation) {
+    for (const OnBoard& one : laid) m_outlines.push_back(one.outline);
   }
-  y -= 5.0;
-  drawing.text({0.0, y}, Trade::say("to scale 1 : %1", saidDecimal(1.0 / scale, 0)), 2.8);
-  y -= 9.0;
-  // A row a piece, in the order it is sawn.
-  constexpr std::array<double, 5> columns{10.0, 74.0, 104.0, 140.0, 186.0};
-  const std::array<std::string, 5> heads{"", Trade::say("piece"), Trade::say("from the butt"), Trade::say("long"),
-                                         Trade::say("wide, thick")};
-  const auto row = [&](const std::array<std::string, 5>& cells, bool bold) {
-    constexpr double letterMm = 3.6;
-    drawing.text({0.0, y}, cells[0], letterMm, TextPlace::Left, 0.0, true);
-    drawing.text({columns[0], y}, cells[1], letterMm, TextPlace::Left, 0.0, bold);
-    for (std::size_t i = 2; i < cells.size(); ++i)
-      drawing.text({columns[i], y}, cells[i], letterMm, TextPlace::Right, 0.0, bold);
-  };
-  row(heads, true);
-  y -= 2.5;
-  drawing.line(LineRole::Rule, {{0.0, y}, {pageWideMm, y}});
-  y -= 5.5;
-  for (std::size_t i = 0; i < laid.size(); ++i) {
-    const WantedPiece& piece = *laid[i].piece;
-    row({std::to_string(i + 1), piece.words(), longer(laid[i].fromButtMm()), longer(piece.lengthMm),
-         shown(piece.widthMm) + ", " + showThin(millimetres(piece.thicknessMm), notation)},
-        true);
-    y -= 5.0;
-    std::string how = faceWords(laid[i]);
-    if (const std::string end = endWords(laid[i]); !end.empty()) how += ", " + end;
-    drawing.text({columns[0], y}, how, 3.0);
-    drawing.line(LineRole::Rule, {{pageWideMm - 5.0, y}, {pageWideMm - 1.0, y}, {pageWideMm - 1.0, y + 4.0},
-                                  {pageWideMm - 5.0, y + 4.0}, {pageWideMm - 5.0, y}});
-    y -= 2.0;
-    drawing.line(LineRole::Rule, {{0.0, y}, {pageWideMm, y}});
-    y -= 5.5;
+
+  std::vector<Drawing> lay() {
+    beginPage();
+    picture();
+    heads();
+    for (std::size_t i = 0; i < m_laid.size(); ++i) {
+      if (m_y < lowestMm + rowMm) {
+        beginPage();
+        heads();
+      }
+      piece(i);
+    }
+    foot();
+    return std::move(m_pages);
   }
-  std::vector<Polygon> outlines;
-  for (const OnBoard& one : laid) outlines.push_back(one.outline);
-  drawing.text({0.0, y}, Trade::say("A kerf of %1 is left between pieces; %2 from edges and faults. %3 % of it is used.",
-                                    shown(make.kerfMm), shown(make.marginMm),
-                                    saidDecimal(100.0 * shareUsed(shape, outlines), 0)),
-               3.2);
-  y -= 5.5;
-  for (const LeftOver& left : leftOver(shape, outlines, make)) {
-    if (!left.board) continue;
-    drawing.text({0.0, y}, Trade::say("Left: %1 by %2.", longer(left.board->length.mm()), shown(left.board->width.mm())), 3.2);
-    y -= 5.5;
+
+ private:
+  static constexpr double lowestMm = -235.0, rowMm = 12.5, lineMm = 5.5;
+  /// Where the columns end; the first two begin there.
+  static constexpr std::array<double, 6> columns{8.0, 8.0, 96.0, 124.0, 152.0, 179.0};
+
+  std::string shown(double mm) const { return showLength(millimetres(mm), m_notation); }
+  std::string longer(double mm) const { return showLong(millimetres(mm), m_notation); }
+  Drawing& page() { return m_pages.back(); }
+  void text(double x, const std::string& words, double letterMm, TextPlace place = TextPlace::Left, bool bold = false) {
+    page().text({x, m_y}, words, letterMm, place, 0.0, bold);
   }
-  if (!laid.empty()) {
-    const WantedPiece& first = *laid.front().piece;
-    const PieceLies lies = liesOf(*laid.front().laying);
-    const double diagonal = (lies.onBoard(first.middle.back()) - lies.onBoard(first.middle.front())).norm();
-    drawing.check = Trade::say("Check: %1, its middle from end to end straight across, %2.", first.words(), longer(diagonal));
+  void rule() { page().line(LineRole::Rule, {{0.0, m_y}, {pageWideMm, m_y}}); }
+
+  void beginPage() {
+    const Board& board = m_shape.board;
+    m_pages.emplace_back();
+    page().name =
+        "cut-list-" + sheetFileName(board.name) + (m_pages.size() > 1 ? "-" + std::to_string(m_pages.size()) : "");
+    page().isPage = true;
+    page().title = titled(m_solved.book->table.boat, Trade::say("board %1", board.name));
+    page().note = Trade::say("Look the board over for nails before it goes to the saw.");
+    if (!m_laid.empty()) {
+      const WantedPiece& first = *m_laid.front().piece;
+      const double straight = (first.middle.back() - first.middle.front()).norm();
+      page().check =
+          Trade::say("Check: %1, its middle from end to end straight across, %2.", first.words(), longer(straight));
+    }
+    m_y = -8.0;
+    text(0.0, Trade::say("Board %1", board.name), 7.5, TextPlace::Left, true);
+    text(pageWideMm, Trade::say("inside face up, butt to the left"), 3.6, TextPlace::Right);
+    m_y -= 8.0;
+    const std::string words = Trade::say("%1, %2 by %3 by %4", board.species, longer(board.length.mm()),
+                                         shown(board.width.mm()), showThin(board.thickness, m_notation));
+    text(0.0, board.place.empty() ? words : words + Trade::say(", lies at %1", board.place), 4.2, TextPlace::Left,
+         true);
+    m_y -= 9.0;
   }
-  drawing.note = Trade::say("Look the board over for nails before it goes to the saw.");
-  return drawing;
-}
+
+  void picture() {
+    constexpr double tallestMm = 60.0;
+    const Box2 box = boxOf(m_shape.outline);
+    const double scale = std::min(pageWideMm / box.width(), tallestMm / box.height());
+    m_y -= scale * box.height() - 3.0;
+    const Vec2 at(-scale * box.low.x(), m_y - scale * box.low.y());
+    drawBoard(page(), m_shape, m_laid, at, scale);
+    for (std::size_t i = 0; i < m_laid.size(); ++i) {
+      const std::vector<Vec2>& middle = m_laid[i].piece->middle;
+      const Vec2 there = at + scale * liesOf(*m_laid[i].laying).onBoard(middle[middle.size() / 2]);
+      page().text(there - Vec2(0.0, 1.2), m_laid[i].piece->mark(), 2.8, TextPlace::Centre, 0.0, true);
+    }
+    m_y -= lineMm;
+    text(0.0, Trade::say("to scale 1 : %1", saidDecimal(1.0 / scale, 0)), 2.8);
+    m_y -= 9.0;
+  }
+
+  void row(const std::array<std::string, 6>& cells) {
+    constexpr double letterMm = 3.4;
+    text(0.0, cells[0], letterMm, TextPlace::Left, true);
+    text(columns[1], cells[1], letterMm, TextPlace::Left, true);
+    for (std::size_t i = 2; i < cells.size(); ++i) text(columns[i], cells[i], letterMm, TextPlace::Right, true);
+  }
+
+  void heads() {
+    row({"", Trade::say("piece"), Trade::say("from the butt"), Trade::say("long"), Trade::say("wide"),
+         Trade::say("thick")});
+    m_y -= 2.5;
+    rule();
+    m_y -= lineMm;
+  }
+
+  void piece(std::size_t i) {
+    const OnBoard& one = m_laid[i];
+    const WantedPiece& piece = *one.piece;
+    row({std::to_string(i + 1), piece.words(), longer(one.fromButtMm()), longer(piece.lengthMm), shown(piece.widthMm),
+         showThin(millimetres(piece.thicknessMm), m_notation)});
+    m_y -= 4.7;
+    std::string how = faceWords(one);
+    if (const std::string end = endWords(one); !end.empty()) how += ", " + end;
+    text(columns[0], how, 3.0);
+    constexpr double boxMm = 4.0;
+    const Vec2 at(pageWideMm - boxMm, m_y);
+    page().line(LineRole::Rule, closed({at, at + Vec2(boxMm, 0.0), at + Vec2(boxMm, boxMm), at + Vec2(0.0, boxMm)}));
+    m_y -= 2.0;
+    rule();
+    m_y -= lineMm;
+  }
+
+  void foot() {
+    std::vector<std::string> words{Trade::say(
+        "A kerf of %1 is left between pieces; %2 from edges and faults. %3 % of it is used.", shown(m_make.kerfMm),
+        shown(m_make.marginMm), saidDecimal(100.0 * shareUsed(m_shape, m_outlines), 0))};
+    for (const LeftOver& left : leftOver(m_shape, m_outlines, m_make)) {
+      if (left.board) words.push_back(leftWords(*left.board));
+    }
+    for (const std::string& line : words) {
+      if (m_y < lowestMm) beginPage();
+      text(0.0, line, 3.2);
+      m_y -= lineMm;
+    }
+  }
+
+  std::string leftWords(const Board& left) const {
+    const StraightIn straight = straightIn(BoardShape(left), m_make.leastWidthMm);
+    return Trade::say("Left: a board %1 long, %2 by %3 straight in it.", longer(left.length.mm()),
+                      longer(straight.lengthMm), shown(straight.widthMm));
+  }
+
+  const Solved& m_solved;
+  const BoardShape& m_shape;
+  const std::vector<OnBoard>& m_laid;
+  const StockMake& m_make;
+  Notation m_notation;
+  std::vector<Polygon> m_outlines;
+  std::vector<Drawing> m_pages;
+  double m_y = 0.0;
+};
 
 Drawing fullSizeBoard(const Solved& solved, const BoardShape& shape, const std::vector<OnBoard>& laid) {
   const Notation notation = solved.book->settings.notation;
@@ -190,8 +247,7 @@ Drawing fullSizeBoard(const Solved& solved, const BoardShape& shape, const std::
     drawing.text(fore + 80.0 * (aft - fore).normalized(), Trade::say("BOW"), letterMm, TextPlace::Centre, 0.0, true);
   }
   for (std::size_t i = 0; i < shape.faults.size(); ++i) {
-    drawing.text(boxOf(shape.faults[i]).high + Vec2(2.0, 2.0), boardFaultWords(shape.board.faults[i].kind),
-                 smallMm);
+    drawing.text(boxOf(shape.faults[i]).high + Vec2(2.0, 2.0), boardFaultWords(shape.board.faults[i].kind), smallMm);
   }
   drawing.check = Trade::say("Check: the board is %1 long.", showLong(shape.board.length, notation));
   return drawing;
@@ -240,7 +296,9 @@ std::vector<Drawing> stockSheets(const Solved& solved, const StockChoice& choice
     const std::vector<OnBoard> laid = laidOn(book, pieces, board.id);
     if (laid.empty()) continue;
     const BoardShape shape(board);
-    if (choice.cutList) drawings.push_back(boardPage(solved, shape, laid, make));
+    if (choice.cutList) {
+      for (Drawing& page : BoardPages(solved, shape, laid, make).lay()) drawings.push_back(std::move(page));
+    }
     if (choice.fullSize) full.push_back(fullSizeBoard(solved, shape, laid));
     for (const OnBoard& one : laid) all.emplace_back(board.name, one);
   }
@@ -266,11 +324,10 @@ std::string cutListCsv(const Solved& solved) {
       const bool isPlank = piece.of.kind == PieceKind::Plank;
       rows += csvField(board.name) + "," + std::to_string(i + 1) + "," +
               (isPlank ? std::to_string(piece.of.piece) : csvField(piece.words())) + "," +
-              (isPlank ? std::to_string(piece.of.strake) : "") + "," +
-              (piece.hasPair ? sideWord(piece.of.side) : "") + "," + shown(laid[i].fromButtMm()) + "," +
-              shown(piece.lengthMm) + "," + shown(piece.widthMm) + "," + shown(piece.thicknessMm) + "," +
-              shown(at.x.mm()) + "," + shown(at.y.mm()) + "," + showDecimal(at.turnDeg, 3) + "," +
-              (at.turnedOver ? "1" : "0") + "," + at.cut + "\n";
+              (isPlank ? std::to_string(piece.of.strake) : "") + "," + (piece.hasPair ? sideWord(piece.of.side) : "") +
+              "," + shown(laid[i].fromButtMm()) + "," + shown(piece.lengthMm) + "," + shown(piece.widthMm) + "," +
+              shown(piece.thicknessMm) + "," + shown(at.x.mm()) + "," + shown(at.y.mm()) + "," +
+              showDecimal(at.turnDeg, 3) + "," + (at.turnedOver ? "1" : "0") + "," + at.cut + "\n";
     }
   }
   return rows;

@@ -380,14 +380,34 @@ std::vector<Thing> changedOf(const std::vector<Thing>& now, const std::vector<Th
   return {fore.first, aft.first.base()};
 }
 
-/// The sheets that have the name of one of those that changed: each sheet stands once.
-void addNamesakes(std::vector<PrintedSheet>& changed, const std::vector<PrintedSheet>& all) {
-  const std::vector<PrintedSheet> few = changed;
+/// Puts beside those that changed the others that belong with one of them, from all there are.
+template <typename Thing, typename Belongs>
+void addOthers(std::vector<Thing>& changed, const std::vector<Thing>& all, const Belongs& belongs) {
+  const std::vector<Thing> few = changed;
   if (few.empty()) return;
-  for (const PrintedSheet& one : all) {
-    const bool named =
-        std::any_of(few.begin(), few.end(), [&](const PrintedSheet& other) { return other.name == one.name; });
-    if (named && std::find(few.begin(), few.end(), one) == few.end()) changed.push_back(one);
+  for (const Thing& one : all) {
+    const bool does = std::any_of(few.begin(), few.end(), [&](const Thing& other) { return belongs(one, other); });
+    if (does && std::find(few.begin(), few.end(), one) == few.end()) changed.push_back(one);
+  }
+}
+
+/// Of the stack only the boards and layings that changed, with what they are told apart from and what they lie on.
+void keepChangedStock(Book& part, const Book& book, const Book& sound) {
+  part.layings = changedOf(book.layings, sound.layings);
+  addOthers(part.layings, book.layings, [](const Laying& one, const Laying& other) { return one.of.isSame(other.of); });
+  part.boards = changedOf(book.boards, sound.boards);
+  addOthers(part.boards, book.boards, [](const Board& one, const Board& other) { return one.name == other.name; });
+  for (const Board& board : book.boards) {
+    const bool isLaidOn =
+        std::any_of(part.layings.begin(), part.layings.end(), [&](const Laying& one) { return one.board == board.id; });
+    const bool isThere =
+        std::any_of(part.boards.begin(), part.boards.end(), [&](const Board& one) { return one.id == board.id; });
+    if (isLaidOn && !isThere) part.boards.push_back(board);
+  }
+  // A board that was taken away may have something on it still.
+  if (book.boards.size() < sound.boards.size()) {
+    part.boards = book.boards;
+    part.layings = book.layings;
   }
 }
 
@@ -408,7 +428,9 @@ Result<void> checkBook(const Book& book, const Book* sound) {
       Book part = book;
       part.log = changedOf(book.log, sound->log);
       part.printed = changedOf(book.printed, sound->printed);
-      addNamesakes(part.printed, book.printed);
+      addOthers(part.printed, book.printed,
+                [](const PrintedSheet& one, const PrintedSheet& other) { return one.name == other.name; });
+      keepChangedStock(part, book, *sound);
       (void)reader.read(knownJson(part, backbone));
       reader.checkIds(book);
     }

@@ -143,6 +143,10 @@ GoodFor goodFor(const BoardShape& board, const StockMake& make, double thickness
   return good;
 }
 
+StraightIn straightIn(const BoardShape& board, double leastWidthMm) {
+  return FreeWood(board, {}, 0.0, std::max(leastWidthMm, 1.0)).largest();
+}
+
 std::string goodForWords(const BoardShape& board, const GoodFor& good, const StockMake& make, Notation notation) {
   const auto shown = [&](double mm) { return showLength(millimetres(mm), notation); };
   const auto size = [&](const StraightIn& of) {
@@ -169,8 +173,7 @@ std::string goodForWords(const BoardShape& board, const GoodFor& good, const Sto
                         saidDecimal(static_cast<double>(good.plugs) * make.plugMinutes, 0)));
   const auto tell = [&](const Betterment& but, bool clear) {
     const BoardFault& fault = board.board.faults[but.fault];
-    const std::string what =
-        Trade::say("the %1 at %2", boardFaultWords(fault.kind), showLong(fault.x, notation));
+    const std::string what = Trade::say("the %1 at %2", boardFaultWords(fault.kind), showLong(fault.x, notation));
     if (but.byPlug) {
       add(Trade::say("With %1 plugged, some %2 minutes, it would be %3.", what, saidDecimal(make.plugMinutes, 0),
                      size(but.would)));

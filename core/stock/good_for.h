@@ -20,10 +20,11 @@ struct Betterment {
 };
 
 struct GoodFor {
-  StraightIn clear;  ///< for what is to be clear
-  StraightIn sound;  ///< for what may have sound small knots
-  std::size_t plugs = 0;       ///< loose knots in `sound` that are plugged
-  std::optional<Betterment> clearBut, soundBut;  ///< the one fault that costs most of each; none where none costs a tenth
+  StraightIn clear;       ///< for what is to be clear
+  StraightIn sound;       ///< for what may have sound small knots
+  std::size_t plugs = 0;  ///< loose knots in `sound` that are plugged
+  std::optional<Betterment> clearBut,
+      soundBut;             ///< the one fault that costs most of each; none where none costs a tenth
   bool isTooThin = false;   ///< for planking
   bool isTooSmall = false;  ///< nothing of it is as large as what the book calls a board
 };
@@ -32,7 +33,11 @@ struct GoodFor {
 /// faults by the margin. `thicknessMm`: what planking takes.
 GoodFor goodFor(const BoardShape& board, const StockMake& make, double thicknessMm);
 
-/// The same in words, lengths in a notation.
+/// The largest straight piece of any wood in a board, nowhere narrower than `leastWidthMm`: its faults are left out of
+/// account, and nothing is kept clear of its edges.
+StraightIn straightIn(const BoardShape& board, double leastWidthMm);
+
+/// What it is good for in words, lengths in a notation.
 std::string goodForWords(const BoardShape& board, const GoodFor& good, const StockMake& make, Notation notation);
 
 }  // namespace narrows

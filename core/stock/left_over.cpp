@@ -12,6 +12,8 @@ namespace {
 
 /// Edges of what is left are read off this far apart, and wherever its outline turns.
 constexpr double readApartMm = 50.0;
+/// Where what is left is this much wider or narrower than just before, a piece begins or ends: it is cut across there.
+constexpr double stepShare = 1.3;
 /// Points of an edge that lie this near to the line between their neighbours are left out.
 constexpr double edgeWithinMm = 0.2;
 
@@ -43,7 +45,7 @@ bool goesOn(const AcrossLeft& from, const std::pair<double, double>& to) {
 }
 
 /// The run of wood along a shape that has the most area: at every x, of those that go on from the one before, the
-/// widest.
+/// widest, as far as its width makes no step.
 std::vector<AcrossLeft> longestRun(const Shape& shape, double leastWidthMm) {
   const Box2 box = boxOf(shape.front());
   std::vector<double> at;
@@ -78,6 +80,9 @@ std::vector<AcrossLeft> longestRun(const Shape& shape, double leastWidthMm) {
       end();
       continue;
     }
+    if (!run.empty() &&
+        std::max(widest->wide(), run.back().wide()) > stepShare * std::min(widest->wide(), run.back().wide()))
+      end();
     run.push_back(*widest);
   }
   end();
@@ -183,9 +188,8 @@ std::vector<LeftOver> leftOver(const BoardShape& board, const std::vector<Polygo
   std::vector<LeftOver> left;
   const std::vector<Polygon> kerfed = grown(pieces, std::max(make.kerfMm, 0.001));
   for (const Shape& shape : shapesOf(without({board.outline}, kerfed))) readOff(board, shape, make, left);
-  std::stable_sort(left.begin(), left.end(), [](const LeftOver& a, const LeftOver& b) {
-    return signedArea(a.outline) > signedArea(b.outline);
-  });
+  std::stable_sort(left.begin(), left.end(),
+                   [](const LeftOver& a, const LeftOver& b) { return signedArea(a.outline) > signedArea(b.outline); });
   return left;
 }
 

@@ -17,7 +17,7 @@ struct LeftOver {
 };
 
 /// The largest first. A kerf is lost all round every piece. Where what is left bends round a piece, as much of it is a
-/// board as lies in one run along the board.
+/// board as lies in one run along the board without a step in its width.
 std::vector<LeftOver> leftOver(const BoardShape& board, const std::vector<Polygon>& pieces, const StockMake& make);
 
 /// How much of a board's area its pieces take, 0 to 1.

@@ -40,15 +40,15 @@ std::string pieceWords(const PieceRef& of, int count) {
     case PieceKind::Timber:
       return of.name;
     case PieceKind::Layer:
-      return Trade::say("%1, board %2 of its layers", of.name, of.piece);
+      return Trade::say("%1: board %2 of its layers", of.name, of.piece);
     case PieceKind::Strip:
-      return Trade::say("%1, strip %2", of.name, of.piece);
+      return Trade::say("%1: strip %2", of.name, of.piece);
     case PieceKind::CrossBoard:
       return of.name == "transom" ? Trade::say("Transom board %1", of.piece) : Trade::say("Bottom board %1", of.piece);
     case PieceKind::Mould:
-      return Trade::say("Mould %1, %2 half", of.name, sideWords(of.side));
+      return Trade::say("Mould %1: %2 half", of.name, sideWords(of.side));
     case PieceKind::ButtBlock:
-      return Trade::say("Butt block %1 of strake %2, %3", of.piece, strake, sideWords(of.side));
+      return Trade::say("Butt block %1 of strake %2 %3", of.piece, strake, sideWords(of.side));
   }
   return {};
 }

@@ -65,7 +65,7 @@ class KeysSheetTest : public WindowCase {
   void everyKeyThatADrawingTakesIsOnItsList() {
     openBook("osier");
     int drawings = 0, taken = 0;
-    for (int number = 1; number <= 5; ++number) {
+    for (int number = 1; number <= 6; ++number) {
       m_window->goToNumber(number);
       QVERIFY(settled());
       for (QWidget* widget : m_window->findChildren<QWidget*>()) {

@@ -41,7 +41,7 @@ class PaintedWordsTest : public WindowCase {
 
   /// Every page of every stage, by its tabs and its choices of drawing, and every thing of it in hand in turn.
   void lookEverywhere(const QString& when) {
-    for (int number = 1; number <= 5; ++number) {
+    for (int number = 1; number <= 6; ++number) {
       m_window->goToNumber(number);
       QVERIFY(settled());
       QWidget* shown = m_window->centralWidget();

@@ -165,7 +165,7 @@ class RandomEventsTest : public WindowCase {
     doing("going on in", m_window.get());
     switch (roll(12)) {
       case 0:
-        m_window->goToNumber(1 + roll(5));
+        m_window->goToNumber(1 + roll(6));
         break;
       case 1:
       case 2:

@@ -23,6 +23,7 @@
 #include "book/book_file.h"
 #include "book/edits.h"
 #include "book/lining_edits.h"
+#include "book/stock_edits.h"
 #include "canvas/canvas.h"
 #include "canvas/hull_picture.h"
 #include "canvas/look.h"
@@ -35,6 +36,7 @@
 #include "sample_books.h"
 #include "sheet_set.h"
 #include "solve/plank_at_bench.h"
+#include "solve/wanted_pieces.h"
 #include "stages/backbone/assembly_drawing.h"
 #include "stages/backbone/assembly_page.h"
 #include "stages/backbone/backbone_stage.h"
@@ -45,6 +47,10 @@
 #include "stages/lining/body_plan.h"
 #include "stages/lining/lining_stage.h"
 #include "stages/planks/planks_stage.h"
+#include "stages/stock/board_drawing.h"
+#include "stages/stock/stack_page.h"
+#include "stages/stock/stock_stage.h"
+#include "stock/fit.h"
 #include "tired_reader.h"
 #include "window/desk.h"
 #include "window/main_window.h"
@@ -653,6 +659,110 @@ void benchBackbone() {
   print("curved pattern laid among 20 faults, searched", median(searched), "ms", 2000.0);
 }
 
+/// osier with 40 boards, and every piece laid that goes on them.
+Book stockedBook() {
+  Book book = loadBook(boatsFolder() + "osier.narrows")->book;
+  std::vector<Board> more;
+  for (int i = 0; more.size() + book.boards.size() < 40; ++i) {
+    Board board = book.boards[static_cast<std::size_t>(i) % 12];
+    board.name.clear();
+    more.push_back(board);
+  }
+  book = *addBoards(book, more);
+  const auto bare = solve(std::make_shared<const Book>(book), 1);
+  const auto pieces = wantedPieces(*bare);
+  const StockMake make = stockMake(book);
+  std::map<std::int64_t, std::vector<Neighbour>> on;
+  for (WantedPiece piece : pieces) {
+    piece.species.clear();
+    piece.thicknessMm = 5.0;
+    const std::vector<Board> stack = book.boards;
+    for (const Board& board : stack) {
+      auto& there = on[board.id.number];
+      const auto place = findPlace(BoardShape(board), piece, there, make);
+      if (!place) continue;
+      there.push_back({there.size(), piece.mark(), place->judged.outline});
+      book = *layPiece(book, piece.of, board.id, place->lies);
+      break;
+    }
+  }
+  return book;
+}
+
+void benchStock() {
+  Book book = stockedBook();
+  std::printf("stock: %zu boards, %zu pieces laid\n", book.boards.size(), book.layings.size());
+  const auto solved = solve(std::make_shared<const Book>(book), 1);
+  print("every piece of osier made", median(times(5, [&](int) { (void)wantedPieces(*solved); })), "ms", 400.0);
+  MainWindow window;
+  window.resize(1280, 800);
+  window.show();
+  window.session().openSample(book);
+  window.goToNumber(6);
+  StockBench* bench = window.stock()->bench();
+  if (!QTest::qWaitFor([&] { return bench->isFresh() && !bench->pieces().empty(); }, 20000)) return;
+  // The piece with most beside it.
+  const Laying* busiest = nullptr;
+  std::size_t most = 0;
+  for (const Laying& one : book.layings) {
+    if (const std::size_t beside = bench->laidOn(one.board).size(); beside > most) most = beside, busiest = &one;
+  }
+  std::printf("    %zu pieces on its board\n", most);
+  bench->takePiece(busiest->of);
+  QTest::qWait(300);
+  BoardDrawing* board = window.stock()->board();
+  const WantedPiece* piece = bench->piece();
+  const QPoint from = board->toScreen(liesOf(*busiest).onBoard(piece->middle[piece->middle.size() / 2])).toPoint();
+  QTest::mousePress(board, Qt::LeftButton, {}, from);
+  const auto slid = times(200, [&](int i) {
+    QMouseEvent move(QEvent::MouseMove, QPointF(from + QPoint(i % 40, i % 7)), board->mapToGlobal(QPointF(from)),
+                     Qt::NoButton, Qt::LeftButton, {});
+    QApplication::sendEvent(board, &move);
+    board->repaint();
+  });
+  print("a piece slid, to its picture", percentile99(slid), "ms", 16.0);
+  QTest::mouseRelease(board, Qt::LeftButton, {}, from);
+  // A large stack.
+  std::vector<Board> many;
+  for (int i = 0; i < 488; ++i) {
+    Board one = book.boards[static_cast<std::size_t>(i) % 12];
+    one.name.clear();
+    many.push_back(one);
+  }
+  Book large = *addBoards(loadBook(boatsFolder() + "osier.narrows")->book, many);
+  QTest::qWait(500);
+  window.session().openSample(large);
+  if (!QTest::qWaitFor([&] { return bench->isFresh(); }, 20000)) return;
+  QTest::qWait(500);
+  CellGrid* grid = window.stock()->stack()->grid();
+  QLineEdit* sought = window.stock()->stack()->sought();
+  print("500 boards searched, a letter",
+        percentile99(times(40,
+                           [&](int i) {
+                             sought->setText(QStringLiteral("larch >%1ft").arg(8 + i % 8));
+                             grid->repaint();
+                           })),
+        "ms", 50.0);
+  sought->clear();
+  print("500 boards scrolled, a page",
+        percentile99(times(60,
+                           [&](int i) {
+                             grid->scrollTo(grid->model()->index((i * 37) % 500, 0));
+                             grid->repaint();
+                           })),
+        "ms", 50.0);
+  print(
+      "another of 500 boards in hand",
+      percentile99(times(40,
+                         [&](int i) {
+                           bench->takeBoard(window.session().book()->boards[static_cast<std::size_t>(i * 11 % 500)].id);
+                           QCoreApplication::processEvents();
+                           window.stock()->repaint();
+                         })),
+      "ms", 50.0);
+  window.session().closeCleanly();
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -663,9 +773,9 @@ int main(int argc, char** argv) {
   std::setlocale(LC_NUMERIC, "C");
   look::apply(application);
   const std::vector<std::pair<QString, void (*)()>> parts{
-      {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},    {"hands", benchHands},
-      {"start", benchStart},       {"planks", benchPlanks},   {"joints", benchJoints},    {"sheets", benchSheets},
-      {"large", benchLargeBoat},   {"ship", benchShip},       {"backbone", benchBackbone}};
+      {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},     {"hands", benchHands},
+      {"start", benchStart},       {"planks", benchPlanks},   {"joints", benchJoints},     {"sheets", benchSheets},
+      {"large", benchLargeBoat},   {"ship", benchShip},       {"backbone", benchBackbone}, {"stock", benchStock}};
   // All of them, or those named.
   const QStringList wanted = QApplication::arguments().mid(1);
   for (const auto& [name, bench] : parts) {

@@ -70,6 +70,17 @@ std::optional<PieceLies> BoardDrawing::liesNow() const {
   return laying != nullptr ? liesOf(*laying) : waiting(*piece);
 }
 
+PieceLies BoardDrawing::startLies() const {
+  const WantedPiece& piece = *m_bench->piece();
+  PieceLies lies = *liesNow();
+  if (findLaying(*m_session->book(), piece.of) != nullptr) return lies;
+  const Board& board = *m_bench->board();
+  const double x = 0.5 * board.length.mm();
+  const Vec2 middle(x, 0.5 * (edgeAtMm(board, false, x) + edgeAtMm(board, true, x)));
+  lies.at += middle - lies.onBoard(centroid(piece.outline));
+  return lies;
+}
+
 std::optional<SessionCanvas::Box> BoardDrawing::extent() const {
   const Board* board = m_bench->board();
   if (board == nullptr) return std::nullopt;
@@ -123,8 +134,8 @@ void BoardDrawing::paintFaults(QPainter& painter, const BoardShape& shape, const
     const QRectF seen(box.center() - QPointF(size.width() / 2, size.height() / 2), size);
     painter.drawRect(seen);
     painter.setBrush(Qt::NoBrush);
-    write(painter, labels, QPointF(box.left(), box.bottom() + 2.0), QString::fromStdString(boardFaultWords(shape.board.faults[i].kind)),
-          {0.0, labelHighPx});
+    write(painter, labels, QPointF(box.left(), box.bottom() + 2.0),
+          QString::fromStdString(boardFaultWords(shape.board.faults[i].kind)), {0.0, labelHighPx});
   }
 }
 
@@ -182,7 +193,19 @@ void BoardDrawing::paintDistance(QPainter& painter, const ClearOf& clear, Labels
   for (const QPointF& end : {from, to}) painter.drawEllipse(end, 2.0, 2.0);
   const QString words = over ? tr("over %1").arg(shown(-clear.mm)) : shown(clear.mm);
   const QPointF middle = 0.5 * (from + to);
-  write(painter, labels, middle + QPointF(5.0, -labelHighPx / 2), words, {0.0, -labelHighPx});
+  const QSizeF size(painter.fontMetrics().horizontalAdvance(words) + 4.0, labelHighPx);
+  constexpr double besidePx = 5.0;
+  // Beside its line on either hand, above or below it; where all of that is taken the slate has the figure.
+  const auto there = labels.takeFirstClear(
+      {QRectF(middle + QPointF(besidePx, -size.height() / 2), size),
+       QRectF(middle + QPointF(-besidePx - size.width(), -size.height() / 2), size),
+       QRectF(QPointF(middle.x() - size.width() / 2, std::max(from.y(), to.y()) + besidePx), size),
+       QRectF(QPointF(middle.x() - size.width() / 2, std::min(from.y(), to.y()) - besidePx - size.height()), size)});
+  if (!there) return;
+  QColor ground = look::raised;
+  ground.setAlpha(205);
+  painter.fillRect(*there, ground);
+  painter.drawText(*there, Qt::AlignCenter | Qt::TextDontClip, words);
 }
 
 void BoardDrawing::paintClearances(QPainter& painter, const LayingJudged& judged, Labels& labels) const {
@@ -197,8 +220,7 @@ void BoardDrawing::paintClearances(QPainter& painter, const LayingJudged& judged
     if (!isEnd || judged.edges[i].mm < toldWithinMm) paintDistance(painter, judged.edges[i], labels);
   }
   for (const ClearOfFault& fault : judged.faults) {
-    if (fault.bar && fault.clear.mm > 0.0 && fault.clear.mm < toldWithinMm)
-      paintDistance(painter, fault.clear, labels);
+    if (fault.bar && fault.clear.mm > 0.0 && fault.clear.mm < toldWithinMm) paintDistance(painter, fault.clear, labels);
   }
   for (const ClearOfNeighbour& neighbour : judged.neighbours) {
     if (neighbour.clear.mm < toldWithinMm) paintDistance(painter, neighbour.clear, labels);
@@ -211,11 +233,11 @@ void BoardDrawing::paintDrawing(QPainter& painter) {
   const BoardShape shape(*board);
   const StockMake make = m_bench->make();
   const WantedPiece* inHand = m_bench->piece();
-  setCaption(board->used ? tr("board %1 is sawn up").arg(QString::fromStdString(board->name))
-             : inHand != nullptr
-                 ? tr("slide the piece; [ and ] turn it, R end for end, K to the crook, L and U along an edge")
-                 : tr("board %1, butt end to the left; double click marks a fault")
-                       .arg(QString::fromStdString(board->name)));
+  setCaption(
+      board->used ? tr("board %1 is sawn up").arg(QString::fromStdString(board->name))
+      : inHand != nullptr
+          ? tr("slide the piece; [ and ] turn it, R end for end, K to the crook, L and U along an edge")
+          : tr("board %1, butt end to the left; double click marks a fault").arg(QString::fromStdString(board->name)));
   paintBoard(painter, shape);
   Labels labels;
   std::vector<Seen> seen;
@@ -226,18 +248,26 @@ void BoardDrawing::paintDrawing(QPainter& painter) {
     const WantedPiece* piece = m_bench->find(laying.of);
     if (piece == nullptr) continue;
     const bool isInHand = inHand != nullptr && piece->of.isSame(inHand->of);
-    LayingJudged lies = m_bench->judge(shape, *piece, liesOf(laying));
-    Polygon outline = lies.outline;
-    if (laying.isCut()) {
-      outline.clear();
-      for (const EdgePoint& point : laying.asCut) outline.emplace_back(point.x.mm(), point.y.mm());
+    Polygon outline;
+    for (const EdgePoint& point : laying.asCut) outline.emplace_back(point.x.mm(), point.y.mm());
+    std::optional<Severity> verdict;
+    if (!laying.isCut()) {
+      outline = liesOf(laying).onBoard(piece->outline);
+      // While one is slid the others are as they were judged before.
+      const std::string name = piece->words();
+      if (isInHand || !hand().holds() || m_verdicts.count(name) == 0) {
+        LayingJudged lies = m_bench->judge(shape, *piece, liesOf(laying));
+        m_verdicts[name] = lies.verdict(make);
+        if (isInHand) judged = std::move(lies);
+      }
+      verdict = m_verdicts[name];
     }
-    seen.push_back({piece, liesOf(laying), std::move(outline), isInHand, laying.isCut(),
-                    laying.isCut() ? std::nullopt : lies.verdict(make)});
-    if (isInHand) judged = std::move(lies);
+    seen.push_back({piece, liesOf(laying), std::move(outline), isInHand, laying.isCut(), verdict});
   }
-  const bool isWaiting = inHand != nullptr && !judged && !board->used && findLaying(*m_session->book(), inHand->of) == nullptr;
-  if (isWaiting) seen.push_back({inHand, waiting(*inHand), waiting(*inHand).onBoard(inHand->outline), true, false, std::nullopt});
+  const bool isWaiting =
+      inHand != nullptr && !judged && !board->used && findLaying(*m_session->book(), inHand->of) == nullptr;
+  if (isWaiting)
+    seen.push_back({inHand, waiting(*inHand), waiting(*inHand).onBoard(inHand->outline), true, false, std::nullopt});
   std::vector<std::size_t> fouled;
   for (std::size_t i = 0; judged && i < judged->faults.size(); ++i) {
     if (judged->faults[i].bar && judged->faults[i].clear.mm <= 0.0) fouled.push_back(judged->faults[i].fault);
@@ -247,7 +277,9 @@ void BoardDrawing::paintDrawing(QPainter& painter) {
   paintFaults(painter, shape, fouled, labels);
   if (judged && !board->used) paintClearances(painter, *judged, labels);
   for (const Seen& one : seen) {
-    const QString state = one.isCut ? tr("cut") : one.verdict == Severity::Trouble ? tr("does not lie clear") : QString();
+    const QString state = one.isCut                          ? tr("cut")
+                          : one.verdict == Severity::Trouble ? tr("does not lie clear")
+                                                             : QString();
     handles.push_back({toScreen(one.lies.onBoard(one.piece->middle[one.piece->middle.size() / 2])),
                        QString::fromStdString(one.piece->words()), -1, -1, one.isInHand, state});
   }
@@ -304,21 +336,22 @@ bool BoardDrawing::holdsPiece(const Vec2& at) {
     m_bench->takePiece(of);
     if (board->used) return true;
     const auto neighbours = m_bench->neighbours(board->id, of);
-    hand().take(tr("Slide %1").arg(QString::fromStdString(piece->words())),
-                [this, of, start, from = at, id = board->id, neighbours](const Book& now, const Vec2& to) -> Result<Book> {
-                  const WantedPiece* moved = m_bench->find(of);
-                  const Board* on = findBoard(now, id);
-                  if (moved == nullptr || on == nullptr) return now;
-                  const BoardShape under(*on);
-                  PieceLies lies = start;
-                  lies.at += to - from;
-                  m_waiting = lies;
-                  m_waitingOf = of;
-                  // Drawn off the board altogether, it is laid there no more.
-                  if (common({lies.onBoard(moved->outline)}, {under.outline}).empty()) return liftPieces(now, {of});
-                  const bool isFree = (QApplication::keyboardModifiers() & Qt::ShiftModifier) != 0;
-                  return layPiece(now, of, id, isFree ? lies : atRest(under, *moved, lies, neighbours));
-                });
+    hand().take(
+        tr("Slide %1").arg(QString::fromStdString(piece->words())),
+        [this, of, start, from = at, id = board->id, neighbours](const Book& now, const Vec2& to) -> Result<Book> {
+          const WantedPiece* moved = m_bench->find(of);
+          const Board* on = findBoard(now, id);
+          if (moved == nullptr || on == nullptr) return now;
+          const BoardShape under(*on);
+          PieceLies lies = start;
+          lies.at += to - from;
+          m_waiting = lies;
+          m_waitingOf = of;
+          // Drawn off the board altogether, it is laid there no more.
+          if (common({lies.onBoard(moved->outline)}, {under.outline}).empty()) return liftPieces(now, {of});
+          const bool isFree = (QApplication::keyboardModifiers() & Qt::ShiftModifier) != 0;
+          return layPiece(now, of, id, isFree ? lies : atRest(under, *moved, lies, neighbours));
+        });
     return true;
   }
   return false;
@@ -372,8 +405,10 @@ void BoardDrawing::mouseDoubleClickEvent(QMouseEvent* event) {
   fault.y = millimetres(std::round(at.y() - 0.5 * usualMm));
   fault.length = fault.width = millimetres(usualMm);
   marked.faults.push_back(fault);
-  m_session->perform(tr("Mark a fault on %1: %2").arg(QString::fromStdString(board->name), QString::fromStdString(boardFaultWords(m_faultKind))),
-                     changeBoard(*m_session->book(), marked));
+  m_session->perform(
+      tr("Mark a fault on %1: %2")
+          .arg(QString::fromStdString(board->name), QString::fromStdString(boardFaultWords(m_faultKind))),
+      changeBoard(*m_session->book(), marked));
 }
 
 void BoardDrawing::layAt(const QString& words, const PieceLies& lies, bool step) {
@@ -391,8 +426,8 @@ void BoardDrawing::layAt(const QString& words, const PieceLies& lies, bool step)
 
 void BoardDrawing::shift(double along, double across, double turnRad) {
   const WantedPiece* piece = m_bench->piece();
-  if (piece == nullptr) return;
-  PieceLies to = *liesNow();
+  if (piece == nullptr || m_bench->board() == nullptr) return;
+  PieceLies to = startLies();
   const Vec2 middle = to.onBoard(centroid(piece->outline));
   to.turnRad += turnRad;
   to.at = Eigen::Rotation2Dd(turnRad) * (to.at - middle) + middle + Vec2(along, across);
@@ -401,8 +436,8 @@ void BoardDrawing::shift(double along, double across, double turnRad) {
 
 void BoardDrawing::turnRound() {
   const WantedPiece* piece = m_bench->piece();
-  if (piece == nullptr) return;
-  PieceLies to = *liesNow();
+  if (piece == nullptr || m_bench->board() == nullptr) return;
+  PieceLies to = startLies();
   const Vec2 middle = to.onBoard(centroid(piece->outline));
   to.turnRad += std::numbers::pi;
   to.at = middle - (to.at - middle);
@@ -411,8 +446,8 @@ void BoardDrawing::turnRound() {
 
 void BoardDrawing::turnOver() {
   const WantedPiece* piece = m_bench->piece();
-  if (piece == nullptr) return;
-  PieceLies to = *liesNow();
+  if (piece == nullptr || m_bench->board() == nullptr) return;
+  PieceLies to = startLies();
   const Vec2 middle = to.onBoard(centroid(piece->outline));
   to.turnedOver = !to.turnedOver;
   to.at += middle - to.onBoard(centroid(piece->outline));
@@ -424,21 +459,21 @@ void BoardDrawing::layAlongEdge(bool upper) {
   const Board* board = m_bench->board();
   if (piece == nullptr || board == nullptr) return;
   layAt(upper ? tr("Lay %1 along the upper edge") : tr("Lay %1 along the lower edge"),
-        alongEdge(BoardShape(*board), *piece, *liesNow(), upper, m_bench->make()));
+        alongEdge(BoardShape(*board), *piece, startLies(), upper, m_bench->make()));
 }
 
 void BoardDrawing::layToCrook() {
   const WantedPiece* piece = m_bench->piece();
   const Board* board = m_bench->board();
   if (piece == nullptr || board == nullptr) return;
-  layAt(tr("Lay %1 to the board's crook"), alongCrook(BoardShape(*board), *piece, *liesNow()));
+  layAt(tr("Lay %1 to the board's crook"), alongCrook(BoardShape(*board), *piece, startLies()));
 }
 
 void BoardDrawing::layBeside() {
   const WantedPiece* piece = m_bench->piece();
   const Board* board = m_bench->board();
   if (piece == nullptr || board == nullptr) return;
-  const PieceLies now = *liesNow();
+  const PieceLies now = startLies();
   const Polygon outline = now.onBoard(piece->outline);
   std::optional<Neighbour> nearest;
   double least = 1e300;
@@ -470,8 +505,7 @@ bool BoardDrawing::layPair() {
   other.strakeId = {};
   const WantedPiece* pair = m_bench->find(other);
   if (pair == nullptr || isThere(*m_session->book(), pair->of)) return false;
-  const auto place =
-      findPlace(BoardShape(*board), *pair, m_bench->neighbours(board->id, pair->of), m_bench->make());
+  const auto place = findPlace(BoardShape(*board), *pair, m_bench->neighbours(board->id, pair->of), m_bench->make());
   if (!place) return false;
   m_session->perform(tr("Lay the other of the pair: %1").arg(QString::fromStdString(pair->words())),
                      layPiece(*m_session->book(), pair->of, board->id, place->lies));
@@ -492,18 +526,29 @@ std::vector<Deed> BoardDrawing::deeds() {
   const auto deed = [&](const QString& words, QKeyCombination key, std::function<void()> act, bool may) {
     return Deed{words, key, std::move(act), may};
   };
-  return {deed(tr("Lay it along the lower edge"), Qt::Key_L, [this] { layAlongEdge(false); }, can),
-          deed(tr("Lay it along the upper edge"), Qt::Key_U, [this] { layAlongEdge(true); }, can),
-          deed(tr("Lay it to the board's crook"), Qt::Key_K, [this] { layToCrook(); }, can),
-          deed(tr("Lay it beside its neighbour"), Qt::Key_N, [this] { layBeside(); }, can),
-          deed(tr("Lay it in the best place"), Qt::Key_B, [this] { layInBestPlace(); }, can),
-          deed(tr("Lay the other of the pair"), Qt::Key_P, [this] { layPair(); },
-               can && isLaid && m_bench->piece()->hasPair),
-          deed(tr("Turn it to the left"), Qt::Key_BracketLeft, [this] { shift(0.0, 0.0, turnStepRad); }, can),
-          deed(tr("Turn it to the right"), Qt::Key_BracketRight, [this] { shift(0.0, 0.0, -turnStepRad); }, can),
-          deed(tr("Turn it end for end"), Qt::Key_R, [this] { turnRound(); }, can),
-          deed(tr("Turn it over"), Qt::Key_F, [this] { turnOver(); }, can),
-          deed(tr("Take it off the board"), Qt::Key_Delete, [this] { lift(); }, isLaid)};
+  return {deed(
+              tr("Lay it along the lower edge"), Qt::Key_L, [this] { layAlongEdge(false); }, can),
+          deed(
+              tr("Lay it along the upper edge"), Qt::Key_U, [this] { layAlongEdge(true); }, can),
+          deed(
+              tr("Lay it to the board's crook"), Qt::Key_K, [this] { layToCrook(); }, can),
+          deed(
+              tr("Lay it beside its neighbour"), Qt::Key_N, [this] { layBeside(); }, can),
+          deed(
+              tr("Lay it in the best place"), Qt::Key_B, [this] { layInBestPlace(); }, can),
+          deed(
+              tr("Lay the other of the pair"), Qt::Key_P, [this] { layPair(); },
+              can && isLaid && m_bench->piece()->hasPair),
+          deed(
+              tr("Turn it to the left"), Qt::Key_BracketLeft, [this] { shift(0.0, 0.0, turnStepRad); }, can),
+          deed(
+              tr("Turn it to the right"), Qt::Key_BracketRight, [this] { shift(0.0, 0.0, -turnStepRad); }, can),
+          deed(
+              tr("Turn it end for end"), Qt::Key_R, [this] { turnRound(); }, can),
+          deed(
+              tr("Turn it over"), Qt::Key_F, [this] { turnOver(); }, can),
+          deed(
+              tr("Take it off the board"), Qt::Key_Delete, [this] { lift(); }, isLaid)};
 }
 
 std::vector<Deed> BoardDrawing::strokes() {

@@ -1,6 +1,9 @@
 #pragma once
 // The board in hand, its faults, and the pieces on it.
 
+#include <map>
+#include <string>
+
 #include "canvas/labels.h"
 #include "canvas/session_canvas.h"
 #include "stages/stock/stock_bench.h"
@@ -40,7 +43,7 @@ class BoardDrawing : public SessionCanvas {
   void mouseDoubleClickEvent(QMouseEvent* event) override;
   std::vector<Deed> deeds() override;
   std::vector<Deed> strokes() override;
-  QMarginsF room() const override { return {34.0, 40.0, 34.0, 48.0}; }
+  QMarginsF room() const override { return {60.0, 40.0, 84.0, 48.0}; }
 
  private:
   /// A piece as it is painted.
@@ -51,6 +54,8 @@ class BoardDrawing : public SessionCanvas {
   void paintPiece(QPainter& painter, const Seen& seen, Labels& labels) const;
   void paintClearances(QPainter& painter, const LayingJudged& judged, Labels& labels) const;
   void paintDistance(QPainter& painter, const ClearOf& clear, Labels& labels) const;
+  /// Where the piece in hand is moved from: as it lies, or the middle of the board where it is laid nowhere.
+  PieceLies startLies() const;
   /// Where an unlaid piece waits above the board.
   PieceLies waiting(const WantedPiece& piece) const;
   bool holdsPiece(const Vec2& at);
@@ -63,8 +68,9 @@ class BoardDrawing : public SessionCanvas {
 
   StockBench* m_bench;
   BoardFaultKind m_faultKind = BoardFaultKind::Knot;
-  PieceLies m_waiting;                  ///< where an unlaid piece was left above the board
-  std::optional<PieceRef> m_waitingOf;  ///< which
+  PieceLies m_waiting;                                        ///< where an unlaid piece was left above the board
+  std::optional<PieceRef> m_waitingOf;                        ///< which
+  std::map<std::string, std::optional<Severity>> m_verdicts;  ///< of the pieces as they were painted last
 };
 
 }  // namespace narrows

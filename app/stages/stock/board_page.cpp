@@ -51,7 +51,10 @@ BoardPage::BoardPage(Session* session, StockBench* bench, BoardDrawing* drawing,
   column->addWidget(grids, 1);
   column->addWidget(m_answer);
   makeGrids();
-  connect(session, &Session::bookChanged, this, &BoardPage::layOut);
+  // While something is slid its figures follow when it is let go.
+  connect(session, &Session::bookChanged, this, [this] {
+    if (!m_session->isDragging()) layOut();
+  });
   connect(bench, &StockBench::handChanged, this, &BoardPage::layOut);
   connect(m_tape->tape(), &Tape::trouble, m_answer, &RefusedNote::say);
   // A reading goes where the hand is, and the hand goes on as Enter does.
@@ -82,7 +85,9 @@ void BoardPage::makeGrids() {
   keyed(m_edges);
   CellModel& faults = m_faults->cells();
   faults.columns = {tr("fault"), tr("along"), tr("across"), tr("long"), tr("wide")};
-  faults.rows = [this] { return m_bench->board() == nullptr ? 0 : static_cast<int>(m_bench->board()->faults.size()) + 1; };
+  faults.rows = [this] {
+    return m_bench->board() == nullptr ? 0 : static_cast<int>(m_bench->board()->faults.size()) + 1;
+  };
   faults.rowName = [this](int row) {
     return m_bench->board() != nullptr && static_cast<std::size_t>(row) < m_bench->board()->faults.size()
                ? QString::number(row + 1)
@@ -154,10 +159,12 @@ void BoardPage::showAs(bool shown) {
 void BoardPage::layOut() {
   if (!isVisible() || !m_session->hasBook()) return;
   const Board* board = m_bench->board();
-  m_words->setText(board == nullptr ? QString()
-                                    : tr("%1Board %2: faults from its butt end and its lower edge; edges off a line snapped along it, "
-                                         "as many as you like.")
-                                          .arg(m_session->unitSaid(), QString::fromStdString(board->name)));
+  m_words->setText(
+      board == nullptr
+          ? QString()
+          : tr("%1Board %2: faults from its butt end and its lower edge; edges off a line snapped along it, "
+               "as many as you like.")
+                .arg(m_session->unitSaid(), QString::fromStdString(board->name)));
   m_faults->refresh();
   m_edges->refresh();
 }
@@ -170,7 +177,8 @@ std::optional<Length> BoardPage::lengthOf(CellGrid* grid, const QString& text) {
 }
 
 bool BoardPage::change(const QString& words, const Board& board, CellGrid* grid) {
-  const bool done = m_session->perform(words.arg(QString::fromStdString(board.name)), changeBoard(*m_session->book(), board));
+  const bool done =
+      m_session->perform(words.arg(QString::fromStdString(board.name)), changeBoard(*m_session->book(), board));
   if (done) emit grid->understood();
   return done;
 }
@@ -229,10 +237,7 @@ bool BoardPage::enterFault(int row, int column, const QString& text) {
   const auto length = lengthOf(m_faults, text);
   if (!length) return false;
   BoardFault& fault = board.faults[at];
-  (column == Along       ? fault.x
-   : column == Across    ? fault.y
-   : column == FaultLong ? fault.length
-                         : fault.width) = *length;
+  (column == Along ? fault.x : column == Across ? fault.y : column == FaultLong ? fault.length : fault.width) = *length;
   return change(tr("Change a fault of %1"), board, m_faults);
 }
 
@@ -286,8 +291,8 @@ bool BoardPage::enterEdge(int row, int column, const QString& text) {
   const auto length = lengthOf(m_edges, text);
   if (!length) return false;
   const auto put = [](std::vector<EdgePoint>& edge, Length x, Length y) {
-    const auto place =
-        std::lower_bound(edge.begin(), edge.end(), x, [](const EdgePoint& point, Length along) { return point.x < along; });
+    const auto place = std::lower_bound(edge.begin(), edge.end(), x,
+                                        [](const EdgePoint& point, Length along) { return point.x < along; });
     if (place != edge.end() && place->x == x) {
       place->y = y;
     } else {
@@ -303,7 +308,8 @@ bool BoardPage::enterEdge(int row, int column, const QString& text) {
       }
     } else {
       // A new reading begins where the edges are.
-      const Length low = millimetres(edgeAtMm(board, false, length->mm())), high = millimetres(edgeAtMm(board, true, length->mm()));
+      const Length low = millimetres(edgeAtMm(board, false, length->mm())),
+                   high = millimetres(edgeAtMm(board, true, length->mm()));
       put(board.lower, *length, low);
       put(board.upper, *length, high);
     }

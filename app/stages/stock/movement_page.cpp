@@ -30,22 +30,32 @@ MovementPage::MovementPage(Session* session, StockBench* bench, QWidget* parent)
   m_grid->setObjectName(QStringLiteral("movement"));
   column->addWidget(m_grid, 1);
   CellModel& cells = m_grid->cells();
-  cells.columns = {tr("as cut"),        tr("moisture\nas cut"), tr("sawn"), tr("moves, %\na per cent"),
-                   tr("driest,\nor afloat"), tr("opens,\n− closes"), tr("now")};
+  cells.columns = {tr("as cut"),
+                   tr("moisture\nas cut"),
+                   tr("sawn"),
+                   tr("moves, %\na per cent"),
+                   tr("driest,\nor afloat"),
+                   tr("opens,\n− closes"),
+                   tr("now")};
   cells.columnKey = [](int at) { return QString::number(at); };
   cells.rows = [this] { return static_cast<int>(movement().planks.size()); };
   cells.rowName = [this](int row) {
     const auto& planks = movement().planks;
     return static_cast<std::size_t>(row) < planks.size()
-               ? QString::fromStdString(pieceWords(planks[static_cast<std::size_t>(row)].of, planks[static_cast<std::size_t>(row)].count))
+               ? QString::fromStdString(
+                     pieceWords(planks[static_cast<std::size_t>(row)].of, planks[static_cast<std::size_t>(row)].count))
                : QString();
   };
   cells.cell = [this](int row, int at) { return cell(row, at); };
   connect(m_grid, &CellGrid::cellTaken, this, [this](int row, int) {
     const auto& planks = movement().planks;
-    if (row >= 0 && static_cast<std::size_t>(row) < planks.size()) m_bench->takePiece(planks[static_cast<std::size_t>(row)].of);
+    if (row >= 0 && static_cast<std::size_t>(row) < planks.size())
+      m_bench->takePiece(planks[static_cast<std::size_t>(row)].of);
   });
-  connect(session, &Session::bookChanged, this, &MovementPage::layOut);
+  // While something is slid its figures follow when it is let go.
+  connect(session, &Session::bookChanged, this, [this] {
+    if (!m_session->isDragging()) layOut();
+  });
   connect(bench, &StockBench::changed, this, &MovementPage::layOut);
 }
 
@@ -60,9 +70,13 @@ void MovementPage::addFields(Slate* slate) {
       change(name, [&](StockPlan& plan) { plan.*of = entered; });
     }));
   };
-  field(tr("Moisture above the waterline, at its driest, %"), [this] { return m_bench->make().driest; }, &StockPlan::driest);
-  field(tr("Moisture afloat, below it, %"), [this] { return m_bench->make().wettest; }, &StockPlan::wettest);
-  field(tr("Of boards that were not measured, %"), [this] { return m_bench->make().moisture; }, &StockPlan::moisture);
+  field(
+      tr("Moisture above the waterline, at its driest, %"), [this] { return m_bench->make().driest; },
+      &StockPlan::driest);
+  field(
+      tr("Moisture afloat, below it, %"), [this] { return m_bench->make().wettest; }, &StockPlan::wettest);
+  field(
+      tr("Of boards that were not measured, %"), [this] { return m_bench->make().moisture; }, &StockPlan::moisture);
   field(
       tr("Measured now, as they hang, % (0: not)"),
       [this] { return m_session->book()->stock.moistureNow.value_or(0.0); }, &StockPlan::moistureNow);
@@ -75,9 +89,9 @@ void MovementPage::showAs(bool shown) {
 
 const WoodMovement& MovementPage::movement() const {
   const BookSnapshot& book = m_session->book();
-  if (m_of == book && m_ofPieces == &m_bench->pieces()) return m_movement;
+  if (m_of == book && m_ofPieces == m_bench->sharedPieces()) return m_movement;
   m_of = book;
-  m_ofPieces = &m_bench->pieces();
+  m_ofPieces = m_bench->sharedPieces();
   m_movement = {};
   if (book == nullptr) return m_movement;
   std::vector<PlankOnBoard> planks;
@@ -120,7 +134,8 @@ Cell MovementPage::cell(int row, int column) const {
     case Opens:
       cell.text = (plank.opensMm() < 0.0 ? QStringLiteral("−") : QString()) + thin(std::abs(plank.opensMm()));
       for (const MovementCare& care : movement().cares) {
-        if (care.why == MovementCare::Why::HungWet && care.plank == static_cast<std::size_t>(row)) cell.verdict = Severity::LookAgain;
+        if (care.why == MovementCare::Why::HungWet && care.plank == static_cast<std::size_t>(row))
+          cell.verdict = Severity::LookAgain;
       }
       break;
     default:
@@ -132,33 +147,40 @@ Cell MovementPage::cell(int row, int column) const {
 void MovementPage::say() {
   const WoodMovement& moves = movement();
   if (moves.planks.empty()) {
-    m_words->setText(tr("Lay planks on boards, and their movement is told here: by their wood, how it is sawn, and its moisture."));
+    m_words->setText(
+        tr("Lay planks on boards, and their movement is told here: by their wood, how it is sawn, and its moisture."));
     return look::say(m_words, look::Voice::Plain);
   }
   QStringList words;
   int wet = 0, cuts = 0;
   for (const MovementCare& care : moves.cares) (care.why == MovementCare::Why::HungWet ? wet : cuts) += 1;
-  const auto name = [&](std::size_t i) { return QString::fromStdString(pieceWords(moves.planks[i].of, moves.planks[i].count)); };
+  const auto name = [&](std::size_t i) {
+    return QString::fromStdString(pieceWords(moves.planks[i].of, moves.planks[i].count));
+  };
   for (const MovementCare& care : moves.cares) {
     if (care.why == MovementCare::Why::HungWet && wet > 0) {
-      words << tr("%1 goes on wet above the waterline: its seam opens %2 in a dry summer. Let it dry, or hang it so that the seam "
+      words << tr("%1 goes on wet above the waterline: its seam opens %2 in a dry summer. Let it dry, or hang it so "
+                  "that the seam "
                   "is tight then.")
                    .arg(name(care.plank), m_session->shown(care.mm));
       if (wet > 1) words.back() += QLatin1Char(' ') + tr("%n more plank(|s) likewise.", nullptr, wet - 1);
       wet = 0;
     }
     if (care.why == MovementCare::Why::TwoCuts && cuts > 0) {
-      words << tr("%1 and %2 are sawn differently, one quarter and one slab: they move by %3 more or less than each other.")
+      words << tr("%1 and %2 are sawn differently, one quarter and one slab: they move by %3 more or less than each "
+                  "other.")
                    .arg(name(care.plank), name(care.beside), m_session->shown(care.mm));
       if (cuts > 1) words.back() += QLatin1Char(' ') + tr("%n more pair(|s) likewise.", nullptr, cuts - 1);
       cuts = 0;
     }
   }
   look::say(m_words, words.isEmpty() ? look::Voice::Plain : look::Voice::LookAgain);
-  m_words->setText(words.isEmpty() ? tr("No seam of a plank that is laid opens by more than one looks at. Wood swells and shrinks across "
-                                        "the grain, hardly along it; above %1 % it is as wide as it gets.")
-                                         .arg(QLocale().toString(fibresFull, 'f', 0))
-                                   : words.join('\n'));
+  m_words->setText(
+      words.isEmpty()
+          ? tr("No seam of a plank that is laid opens by more than one looks at. Wood swells and shrinks across "
+               "the grain, hardly along it; above %1 % it is as wide as it gets.")
+                .arg(QLocale().toString(fibresFull, 'f', 0))
+          : words.join('\n'));
 }
 
 void MovementPage::layOut() {

@@ -39,7 +39,7 @@ class MovementPage : public QWidget {
   CellGrid* m_grid;
   std::vector<QWidget*> m_fields;
   mutable BookSnapshot m_of;
-  mutable const std::vector<WantedPiece>* m_ofPieces = nullptr;
+  mutable std::shared_ptr<const std::vector<WantedPiece>> m_ofPieces;
   mutable WoodMovement m_movement;
 };
 

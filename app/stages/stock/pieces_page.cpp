@@ -7,6 +7,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 #include <algorithm>
+#include <cmath>
 
 #include "book/stock_edits.h"
 #include "canvas/tongue.h"
@@ -39,15 +40,20 @@ PiecesPage::PiecesPage(Session* session, StockBench* bench, BoardDrawing* drawin
   column->addWidget(m_grid, 1);
   column->addWidget(m_answer);
   CellModel& cells = m_grid->cells();
-  cells.columns = {tr("laid on"), tr("would fit"), tr("board\nit wants"), tr("thick"), tr("wood"), tr("grade")};
+  cells.columns = {tr("laid on"), tr("would fit,\nspoiling so much"), tr("board\nit wants"), tr("thick"), tr("wood"), tr("grade")};
   cells.columnKey = [](int at) { return QString::number(at); };
   cells.rows = [this] { return static_cast<int>(shownPieces().size()); };
-  cells.rowName = [this](int row) { return pieceAt(row) == nullptr ? QString() : QString::fromStdString(pieceAt(row)->words()); };
+  cells.rowName = [this](int row) {
+    return pieceAt(row) == nullptr ? QString() : QString::fromStdString(pieceAt(row)->words());
+  };
   cells.cell = [this](int row, int at) { return cell(row, at); };
   connect(m_grid, &CellGrid::cellTaken, this, [this](int row, int) {
     if (const WantedPiece* piece = pieceAt(row)) m_bench->takePiece(piece->of);
   });
-  connect(session, &Session::bookChanged, this, &PiecesPage::layOut);
+  // While something is slid its figures follow when it is let go.
+  connect(session, &Session::bookChanged, this, [this] {
+    if (!m_session->isDragging()) layOut();
+  });
   connect(bench, &StockBench::changed, this, &PiecesPage::layOut);
   connect(bench, &StockBench::handChanged, this, &PiecesPage::layOut);
   connect(&m_looking, &LongWork::runningChanged, this, [this](bool running) {
@@ -90,9 +96,10 @@ void PiecesPage::addFields(Slate* slate) {
     const WantedPiece* piece = m_bench->piece();
     const Board* board = m_bench->board();
     if (piece == nullptr || board == nullptr || m_drawing->layInBestPlace()) return;
-    m_answer->say(tr("No place was found for it on board %1 that keeps clear of edges, faults and what lies there. Slide it "
-                     "there by hand, or look which boards would fit.")
-                      .arg(QString::fromStdString(board->name)));
+    m_answer->say(
+        tr("No place was found for it on board %1 that keeps clear of edges, faults and what lies there. Slide it "
+           "there by hand, or look which boards would fit.")
+            .arg(QString::fromStdString(board->name)));
   });
   m_ofPiece.push_back(here);
   auto* pair = slate->addButton(tr("Lay the other of the pair beside it"), "layPair");
@@ -106,7 +113,8 @@ void PiecesPage::addFields(Slate* slate) {
       [this] {
         const WantedPiece* piece = m_bench->piece();
         for (const StrakeGrade& one : m_session->book()->stock.grades) {
-          if (piece != nullptr && piece->of.isOfStrake() && one.strake == piece->of.strake && one.side == piece->of.side)
+          if (piece != nullptr && piece->of.isOfStrake() && one.strake == piece->of.strake &&
+              one.side == piece->of.side)
             return one.grade == WantedGrade::Clear ? 1 : 2;
         }
         return 0;
@@ -114,6 +122,10 @@ void PiecesPage::addFields(Slate* slate) {
       [this](int index) { setGrade(index); });
   m_grade->setObjectName(QStringLiteral("strakeGrade"));
   m_ofPlank.push_back(m_grade);
+  m_lift = slate->addButton(tr("Take off what she has no more"), "liftWithoutPiece");
+  connect(m_lift, &QPushButton::clicked, this, [this] {
+    m_session->perform(tr("Take off pieces she has no more"), liftPieces(*m_session->book(), m_bench->withoutPiece()));
+  });
   m_made = slate->addButton(tr("It is there already"), "madeAlready");
   connect(m_made, &QPushButton::clicked, this, &PiecesPage::markMade);
 }
@@ -125,14 +137,15 @@ void PiecesPage::showAs(bool shown) {
   for (QWidget* field : m_ofPiece) m_slate->showField(field, piece != nullptr);
   for (QWidget* field : m_ofPlank) m_slate->showField(field, isPlank);
   m_slate->showField(m_made, piece != nullptr && !piece->of.isOfStrake());
+  m_slate->showField(m_lift, shown && m_session->hasBook() && !m_bench->withoutPiece().empty());
   m_progress->setVisible(shown && m_looking.isRunning());
   if (shown) layOut();
 }
 
 const std::vector<const WantedPiece*>& PiecesPage::shownPieces() const {
   const BookSnapshot& book = m_session->book();
-  if (m_shown.of == &m_bench->pieces() && m_shown.book == book && m_shown.which == m_which) return m_shown.pieces;
-  m_shown = {&m_bench->pieces(), book, m_which, {}};
+  if (m_shown.of == m_bench->sharedPieces() && m_shown.book == book && m_shown.which == m_which) return m_shown.pieces;
+  m_shown = {m_bench->sharedPieces(), book, m_which, {}};
   if (book == nullptr) return m_shown.pieces;
   for (const WantedPiece& one : m_bench->pieces()) {
     if (m_which == Which::Planks && one.of.kind != PieceKind::Plank) continue;
@@ -148,7 +161,8 @@ const WantedPiece* PiecesPage::pieceAt(int row) const {
 }
 
 bool PiecesPage::areFitsFresh() const {
-  return m_session->hasBook() && m_fitsBoards == m_session->book()->boards && m_fitsLayings == m_session->book()->layings;
+  return m_session->hasBook() && m_fitsBoards == m_session->book()->boards &&
+         m_fitsLayings == m_session->book()->layings;
 }
 
 QString PiecesPage::fitWords(const WantedPiece& piece) const {
@@ -156,10 +170,10 @@ QString PiecesPage::fitWords(const WantedPiece& piece) const {
   if (found == m_fits.end()) return {};
   if (found->second.empty()) return tr("no board");
   QStringList names;
-  constexpr std::size_t mostNamed = 4;
+  constexpr std::size_t mostNamed = 3;
   for (std::size_t i = 0; i < std::min(found->second.size(), mostNamed); ++i) {
     if (const Board* board = findBoard(*m_session->book(), found->second[i].board))
-      names << QString::fromStdString(board->name);
+      names << tr("%1 %2 %").arg(QString::fromStdString(board->name)).arg(std::lround(100.0 * std::max(found->second[i].cost, 0.0)));
   }
   if (found->second.size() > mostNamed) names << tr("+%1").arg(found->second.size() - mostNamed);
   const QString words = names.join(QStringLiteral(", "));
@@ -175,8 +189,9 @@ Cell PiecesPage::cell(int row, int column) const {
   const Laying* laying = findLaying(*m_session->book(), piece->of);
   switch (column) {
     case Size:
-      cell.text = tr("%1 by %2").arg(QString::fromStdString(showLong(millimetres(piece->lengthMm), notation)),
-                                     QString::fromStdString(showLength(millimetres(piece->widthMm), notation)));
+      cell.text = tr("%1 by %2")
+                      .arg(QString::fromStdString(showLong(millimetres(piece->lengthMm), notation)),
+                           QString::fromStdString(showLength(millimetres(piece->widthMm), notation)));
       break;
     case Thick:
       cell.text = QString::fromStdString(showThin(millimetres(piece->thicknessMm), notation));
@@ -270,9 +285,10 @@ void PiecesPage::layOnBest() {
   m_looking.waitFor(eyeWaits);
   const auto found = m_fits.find(piece->words());
   if (found == m_fits.end() || found->second.empty())
-    return m_answer->say(tr("No board of the stack has a place for %1 that is clear: a longer or wider one is wanted, or a joint "
-                            "in its strake.")
-                             .arg(QString::fromStdString(piece->words())));
+    return m_answer->say(
+        tr("No board of the stack has a place for %1 that is clear: a longer or wider one is wanted, or a joint "
+           "in its strake.")
+            .arg(QString::fromStdString(piece->words())));
   const PieceRef of = piece->of;
   m_bench->takeBoard(found->second.front().board);
   m_bench->takePiece(of);
@@ -327,6 +343,7 @@ QString PiecesPage::laidWords(const Session& session, const StockBench& bench) {
     const auto judged = bench.judge(*laying);
     wrong += judged && judged->verdict(bench.make()) == Severity::Trouble ? 1 : 0;
   }
+  wrong += static_cast<int>(bench.withoutPiece().size());
   if (wrong > 0) return tr("%n piece(| )(does|do) not lie clear", nullptr, wrong);
   return tr("%1 of %2 planks laid").arg(laid).arg(planks);
 }
@@ -346,11 +363,15 @@ void PiecesPage::say() {
     wanted += !is && !isLaid ? 1 : 0;
     if (!is && !isLaid && one.of.kind == PieceKind::Plank) areaMm2 += std::abs(signedArea(one.outline));
   }
-  m_words->setText(tr("%1 still to lay, %2 laid, %3 there already. Planks still to lay: %4 square metres of them.")
-                       .arg(wanted)
-                       .arg(laid)
-                       .arg(there)
-                       .arg(QLocale().toString(areaMm2 * 1e-6, 'f', 2)));
+  QString words = tr("%1 still to lay, %2 laid, %3 there already. Planks still to lay: %4 square metres of them.")
+                      .arg(wanted)
+                      .arg(laid)
+                      .arg(there)
+                      .arg(QLocale().toString(areaMm2 * 1e-6, 'f', 2));
+  if (const auto without = m_bench->withoutPiece(); !without.empty())
+    words += QLatin1Char(' ') + tr("%n piece(|s) on a board she has no more: %1.", nullptr, static_cast<int>(without.size()))
+                                    .arg(QString::fromStdString(pieceWords(without.front(), 2)));
+  m_words->setText(words);
 }
 
 void PiecesPage::layOut() {

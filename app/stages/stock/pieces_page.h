@@ -60,7 +60,7 @@ class PiecesPage : public QWidget {
   void layOut();
 
   struct Shown {
-    const std::vector<WantedPiece>* of = nullptr;
+    std::shared_ptr<const std::vector<WantedPiece>> of;
     BookSnapshot book;
     Which which = Which::Planks;
     std::vector<const WantedPiece*> pieces;
@@ -77,7 +77,7 @@ class PiecesPage : public QWidget {
   FitsOf m_fits;
   std::vector<Board> m_fitsBoards;    ///< the boards, and what lay on them, that they were looked for on
   std::vector<Laying> m_fitsLayings;
-  QPushButton *m_look = nullptr, *m_made = nullptr;
+  QPushButton *m_look = nullptr, *m_made = nullptr, *m_lift = nullptr;
   QComboBox* m_grade = nullptr;
   QProgressBar* m_progress = nullptr;
   std::vector<QWidget*> m_fields, m_ofPiece, m_ofPlank;

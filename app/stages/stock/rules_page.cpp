@@ -27,8 +27,9 @@ RulesPage::RulesPage(Session* session, StockBench* bench, QWidget* parent)
   column->setSpacing(3);
   m_words->setFont(shopFont(15.0));
   m_words->setWordWrap(true);
-  m_words->setText(tr("Usual practice, to start from: type over what your designer or your own wood says otherwise. An empty cell is "
-                      "the usual again."));
+  m_words->setText(tr(
+      "Usual practice, to start from: type over what your designer or your own wood says otherwise. An empty cell is "
+      "the usual again."));
   column->addWidget(m_words);
   m_rules->setObjectName(QStringLiteral("stockRules"));
   column->addWidget(m_rules, 1);
@@ -53,7 +54,10 @@ RulesPage::RulesPage(Session* session, StockBench* bench, QWidget* parent)
     StockPlan plan = m_session->book()->stock;
     return rule.set(plan, text.trimmed()) && perform(rule.name, plan);
   };
-  connect(session, &Session::bookChanged, this, &RulesPage::layOut);
+  // While something is slid its figures follow when it is let go.
+  connect(session, &Session::bookChanged, this, [this] {
+    if (!m_session->isDragging()) layOut();
+  });
 }
 
 void RulesPage::addLength(const QString& name, const QString& why, std::function<double()> shownMm,
@@ -109,11 +113,14 @@ void RulesPage::addYesNo(const QString& name, const QString& why, std::function<
 
 void RulesPage::makeRules() {
   const auto make = [this] { return m_bench->make(); };
-  addLength(tr("Kept from edges and faults"), tr("edges are rarely true, and checks run on"),
-            [make] { return make().marginMm; }, &StockPlan::margin);
-  addLength(tr("Kerf between pieces"), tr("what the saw takes"), [make] { return make().kerfMm; }, &StockPlan::kerf);
-  addLength(tr("Planed off a board, both faces"), tr("a board is never as thick as it is bought"),
-            [make] { return make().planedMm; }, &StockPlan::planed);
+  addLength(
+      tr("Kept from edges and faults"), tr("edges are rarely true, and checks run on"),
+      [make] { return make().marginMm; }, &StockPlan::margin);
+  addLength(
+      tr("Kerf between pieces"), tr("what the saw takes"), [make] { return make().kerfMm; }, &StockPlan::kerf);
+  addLength(
+      tr("Planed off a board, both faces"), tr("a board is never as thick as it is bought"),
+      [make] { return make().planedMm; }, &StockPlan::planed);
   Rule clear{tr("Clear from strake"), tr("topsides wet and dry; empty: by the waterline"), false, {}, {}, {}};
   clear.shown = [this] {
     const auto& from = m_session->book()->stock.clearFrom;
@@ -132,10 +139,12 @@ void RulesPage::makeRules() {
     return isNumber;
   };
   m_all.push_back(std::move(clear));
-  addNumber(tr("Sound knots, of the width"), tr("at a wider one the plank breaks"), 2,
-            [make] { return make().knotShare; }, &StockPlan::knotShare);
-  addLength(tr("Knots clear of edge, fastening, scarf"), tr("an edge's width: nearer, it breaks out"),
-            [make] { return make().knotClearMm; }, &StockPlan::knotClear);
+  addNumber(
+      tr("Sound knots, of the width"), tr("at a wider one the plank breaks"), 2, [make] { return make().knotShare; },
+      &StockPlan::knotShare);
+  addLength(
+      tr("Knots clear of edge, fastening, scarf"), tr("an edge's width: nearer, it breaks out"),
+      [make] { return make().knotClearMm; }, &StockPlan::knotClear);
   const auto letIn = [&](const QString& name, const QString& why, BoardFaultKind kind) {
     addYesNo(
         name, why, [make, kind] { return !make().letsIn(kind); },
@@ -145,24 +154,29 @@ void RulesPage::makeRules() {
         });
   };
   letIn(tr("Loose knots cut out"), tr("they fall out; no: they are plugged"), BoardFaultKind::Loose);
-  addLength(tr("The widest plug"), tr("a wider one works loose"), [make] { return make().widestPlugMm; },
-            &StockPlan::widestPlug);
-  addNumber(tr("Minutes for a plug"), tr("bored, glued, pared, and the waiting"), 0, [make] { return make().plugMinutes; },
-            &StockPlan::plugMinutes);
+  addLength(
+      tr("The widest plug"), tr("a wider one works loose"), [make] { return make().widestPlugMm; },
+      &StockPlan::widestPlug);
+  addNumber(
+      tr("Minutes for a plug"), tr("bored, glued, pared, and the waiting"), 0, [make] { return make().plugMinutes; },
+      &StockPlan::plugMinutes);
   letIn(tr("Heart cut out"), tr("it opens from end to end as it dries"), BoardFaultKind::Heart);
   letIn(tr("Checks cut off"), tr("they run on when the plank is bent"), BoardFaultKind::Check);
   letIn(tr("Splits cut off"), tr("they run on when the plank is bent"), BoardFaultKind::Split);
   letIn(tr("Nails missed"), tr("a hidden nail wrecks the saw, and hurts"), BoardFaultKind::Nail);
   letIn(tr("Wane cut off"), tr("there is no edge to caulk or fasten"), BoardFaultKind::Wane);
   addYesNo(
-      tr("Sap cut out of every piece"), tr("where it rots; out of clear pieces in any case"), [make] { return make().sapOut; },
-      [](StockPlan& plan, bool out) { plan.sapOut = out; });
-  addNumber(tr("Grain runs out one in, at least"), tr("steeper, and it breaks across as it is bent"), 0, [make] { return make().runOut; },
-            &StockPlan::runOut);
-  addLength(tr("What is left is a board from"), tr("what is shorter goes to blocks"),
-            [make] { return make().leastLengthMm; }, &StockPlan::leastLength);
-  addLength(tr("and from this width"), tr("narrower than a hood end is no plank"), [make] { return make().leastWidthMm; },
-            &StockPlan::leastWidth);
+      tr("Sap cut out of every piece"), tr("where it rots; out of clear pieces in any case"),
+      [make] { return make().sapOut; }, [](StockPlan& plan, bool out) { plan.sapOut = out; });
+  addNumber(
+      tr("Grain runs out one in, at least"), tr("steeper, and it breaks across as it is bent"), 0,
+      [make] { return make().runOut; }, &StockPlan::runOut);
+  addLength(
+      tr("What is left is a board from"), tr("what is shorter goes to blocks"), [make] { return make().leastLengthMm; },
+      &StockPlan::leastLength);
+  addLength(
+      tr("and from this width"), tr("narrower than a hood end is no plank"), [make] { return make().leastWidthMm; },
+      &StockPlan::leastWidth);
 }
 
 bool RulesPage::perform(const QString& words, const StockPlan& plan) {

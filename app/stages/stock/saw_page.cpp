@@ -16,7 +16,7 @@
 #include "stages/refused_note.h"
 #include "stages/slate.h"
 #include "stages/stock/stock_bench.h"
-#include "stock/board_outline.h"
+#include "stock/good_for.h"
 
 namespace narrows {
 
@@ -42,7 +42,10 @@ SawPage::SawPage(Session* session, StockBench* bench, QWidget* parent)
   column->addWidget(grids, 1);
   column->addWidget(m_answer);
   makeGrids();
-  connect(session, &Session::bookChanged, this, &SawPage::layOut);
+  // While something is slid its figures follow when it is let go.
+  connect(session, &Session::bookChanged, this, [this] {
+    if (!m_session->isDragging()) layOut();
+  });
   connect(bench, &StockBench::changed, this, &SawPage::layOut);
   connect(bench, &StockBench::handChanged, this, &SawPage::layOut);
 }
@@ -72,24 +75,27 @@ void SawPage::makeGrids() {
     }
     const auto judged = m_bench->judge(laying);
     if (column == 0) {
-      cell.text = QString::fromStdString(
-          showLong(millimetres(std::max(boxOf(liesOf(laying).onBoard(piece->outline)).low.x(), 0.0)), m_session->notation()));
+      cell.text = QString::fromStdString(showLong(
+          millimetres(std::max(boxOf(liesOf(laying).onBoard(piece->outline)).low.x(), 0.0)), m_session->notation()));
     } else if (column == 1) {
       cell.text = laying.isCut() || !judged ? QString() : m_session->shown(judged->leastMm());
     } else if (laying.isCut()) {
       cell.text = tr("cut %1").arg(dayWords(laying.cut));
     } else if (judged) {
       cell.verdict = judged->verdict(m_bench->make());
-      cell.text = cell.verdict == Severity::Trouble ? tr("not clear") : judged->isClear() ? tr("clear") : tr("look again");
+      cell.text = cell.verdict == Severity::Trouble ? tr("not clear")
+                  : judged->isClear()               ? tr("clear")
+                                                    : tr("look again");
     }
     return cell;
   };
   connect(m_cuts, &CellGrid::cellTaken, this, [this](int row, int) {
     const auto order = inOrder();
-    if (row >= 0 && static_cast<std::size_t>(row) < order.size()) m_bench->takePiece(order[static_cast<std::size_t>(row)]->of);
+    if (row >= 0 && static_cast<std::size_t>(row) < order.size())
+      m_bench->takePiece(order[static_cast<std::size_t>(row)]->of);
   });
   CellModel& left = m_left->cells();
-  left.columns = {tr("long"), tr("wide at\nits butt"), tr("at its\ntop"), tr("faults")};
+  left.columns = {tr("long"), tr("straight\nin it"), tr("faults")};
   left.columnKey = [](int at) { return QString::number(at); };
   left.rows = [this] { return static_cast<int>(leftNow().size()); };
   left.rowName = [this](int row) { return tr("left %1").arg(row + 1); };
@@ -98,8 +104,7 @@ void SawPage::makeGrids() {
     if (static_cast<std::size_t>(row) >= leftNow().size()) return cell;
     const Board& board = leftNow()[static_cast<std::size_t>(row)];
     cell.text = column == 0   ? QString::fromStdString(showLong(board.length, m_session->notation()))
-                : column == 1 ? m_session->shown(widthAtMm(board, 0.0))
-                : column == 2 ? m_session->shown(widthAtMm(board, board.length.mm()))
+                : column == 1 ? straightWords(board)
                               : QString::number(board.faults.size());
     return cell;
   };
@@ -134,8 +139,7 @@ void SawPage::showAs(bool shown) {
   const Board* board = shown && m_session->hasBook() ? m_bench->board() : nullptr;
   const WantedPiece* piece = shown ? m_bench->piece() : nullptr;
   for (QWidget* field : m_ofBoard) m_slate->showField(field, board != nullptr && !board->used);
-  for (QWidget* field : m_ofCut)
-    m_slate->showField(field, piece != nullptr && isThere(*m_session->book(), piece->of));
+  for (QWidget* field : m_ofCut) m_slate->showField(field, piece != nullptr && isThere(*m_session->book(), piece->of));
   if (shown) layOut();
 }
 
@@ -143,10 +147,10 @@ const std::vector<Board>& SawPage::leftNow() const {
   const BookSnapshot& book = m_session->book();
   const Board* board = book == nullptr ? nullptr : m_bench->board();
   const BoardId id = board == nullptr ? BoardId() : board->id;
-  if (m_leftOf == book && m_leftBoard == id && m_leftPieces == &m_bench->pieces()) return m_leftBoards;
+  if (m_leftOf == book && m_leftBoard == id && m_leftPieces == m_bench->sharedPieces()) return m_leftBoards;
   m_leftOf = book;
   m_leftBoard = id;
-  m_leftPieces = &m_bench->pieces();
+  m_leftPieces = m_bench->sharedPieces();
   m_leftBoards.clear();
   const std::vector<Polygon> pieces = board == nullptr ? std::vector<Polygon>() : m_bench->outlinesOn(id);
   if (board == nullptr || board->used || pieces.empty()) return m_leftBoards;
@@ -154,6 +158,13 @@ const std::vector<Board>& SawPage::leftNow() const {
     if (one.board) m_leftBoards.push_back(*one.board);
   }
   return m_leftBoards;
+}
+
+QString SawPage::straightWords(const Board& board) const {
+  const StraightIn straight = straightIn(BoardShape(board), m_bench->make().leastWidthMm);
+  return tr("%1 by %2")
+      .arg(QString::fromStdString(showLong(millimetres(straight.lengthMm), m_session->notation())),
+           m_session->shown(straight.widthMm));
 }
 
 std::vector<const Laying*> SawPage::inOrder() const {
@@ -201,9 +212,10 @@ void SawPage::saw() {
   const int left = static_cast<int>(sawn.left.size());
   const QString name = QString::fromStdString(board->name);
   if (!m_session->perform(tr("Saw up board %1").arg(name), sawBoard(*m_session->book(), sawn))) return;
-  m_answer->say(tr("%1 is sawn up, and its planks are logged as got out. %n board(|s) left of it (is|are) on the stack.",
-                   nullptr, left)
-                    .arg(name));
+  m_answer->say(
+      tr("%1 is sawn up, and its planks are logged as got out. %n board(|s) left of it (is|are) on the stack.", nullptr,
+         left)
+          .arg(name));
   m_planed = m_lost = Length();
   m_why->clear();
   m_slate->refresh();
@@ -213,9 +225,8 @@ void SawPage::spoil() {
   const WantedPiece* piece = m_bench->piece();
   if (piece == nullptr) return;
   const QString words = QString::fromStdString(piece->words());
-  if (!m_session->perform(tr("%1 is spoiled").arg(words),
-                          spoilPiece(*m_session->book(), piece->of, piece->count, day(),
-                                     m_spoiltWhy->text().trimmed().toStdString())))
+  if (!m_session->perform(tr("%1 is spoiled").arg(words), spoilPiece(*m_session->book(), piece->of, piece->count, day(),
+                                                                     m_spoiltWhy->text().trimmed().toStdString())))
     return;
   m_spoiltWhy->clear();
   m_answer->say(tr("%1 is wanted again; that it was spoiled, and why, is kept.").arg(words));
@@ -240,9 +251,10 @@ void SawPage::say() {
     m_words->setText(tr("Nothing is laid on board %1.").arg(name));
     return;
   }
-  m_words->setText(tr("%1: %2 % of it used. Saw from the butt on; what is left goes back on the stack with the shape it has, and "
-                      "can be measured again there.")
-                       .arg(name, QLocale().toString(100.0 * shareUsed(BoardShape(*board), pieces), 'f', 0)));
+  m_words->setText(
+      tr("%1: %2 % of it used. Saw from the butt on; what is left goes back on the stack with the shape it has, and "
+         "can be measured again there.")
+          .arg(name, QLocale().toString(100.0 * shareUsed(BoardShape(*board), pieces), 'f', 0)));
 }
 
 void SawPage::layOut() {

@@ -33,6 +33,8 @@ class SawPage : public QWidget {
   const std::vector<Board>& leftNow() const;
   /// The order to saw in: from the butt, what lies first along the board.
   std::vector<const Laying*> inOrder() const;
+  /// The largest straight piece in what is left: "9 ft by 5 in".
+  QString straightWords(const Board& board) const;
   void saw();
   void spoil();
   void say();
@@ -52,7 +54,7 @@ class SawPage : public QWidget {
   std::vector<QWidget*> m_ofBoard, m_ofCut;
   mutable BookSnapshot m_leftOf;
   mutable BoardId m_leftBoard;
-  mutable const std::vector<WantedPiece>* m_leftPieces = nullptr;
+  mutable std::shared_ptr<const std::vector<WantedPiece>> m_leftPieces;
   mutable std::vector<Board> m_leftBoards;
 };
 

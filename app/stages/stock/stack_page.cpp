@@ -18,6 +18,7 @@
 #include "canvas/path_to_write.h"
 #include "canvas/tongue.h"
 #include "commands/session.h"
+#include "daybook/hanging_log.h"
 #include "files/whole_file.h"
 #include "stages/refused_note.h"
 #include "stages/slate.h"
@@ -59,12 +60,15 @@ StackPage::StackPage(Session* session, StockBench* bench, QWidget* parent)
   column->addWidget(m_grid, 1);
   column->addWidget(m_answer);
   CellModel& cells = m_grid->cells();
-  cells.columns = {tr("name"),   tr("wood"),  tr("long"),     tr("wide"), tr("at its\ntop"), tr("thick"), tr("laid\non it"),
-                   tr("faults"), tr("grade"), tr("moisture"), tr("sawn"), tr("lies at"),      tr("came"),  tr("price")};
+  cells.columns = {tr("name"),  tr("wood"),        tr("long"),   tr("wide"),  tr("at its\ntop"),
+                   tr("thick"), tr("laid\non it"), tr("faults"), tr("grade"), tr("moisture"),
+                   tr("sawn"),  tr("lies at"),     tr("came"),   tr("price")};
   cells.columnKey = [](int at) { return QString::number(at); };
   cells.rows = [this] { return static_cast<int>(shownBoards().size()); };
   cells.rowName = [](int at) { return QString::number(at + 1); };
-  cells.rowKey = [this](int at) { return boardAt(at) == nullptr ? QString() : QString::number(boardAt(at)->id.number); };
+  cells.rowKey = [this](int at) {
+    return boardAt(at) == nullptr ? QString() : QString::number(boardAt(at)->id.number);
+  };
   cells.isLength = [](int at) { return at == Long || at == Wide || at == Top || at == Thick; };
   cells.cell = [this](int at, int of) { return cell(at, of); };
   cells.entered = [this](int at, int of, const QString& text) { return enter(at, of, text); };
@@ -81,7 +85,10 @@ StackPage::StackPage(Session* session, StockBench* bench, QWidget* parent)
   });
   connect(m_tape->tape(), &Tape::trouble, m_answer, &RefusedNote::say);
   connect(m_tape->tape(), &Tape::read, this, &StackPage::takeReading);
-  connect(session, &Session::bookChanged, this, &StackPage::layOut);
+  // While something is slid its figures follow when it is let go.
+  connect(session, &Session::bookChanged, this, [this] {
+    if (!m_session->isDragging()) layOut();
+  });
   connect(bench, &StockBench::changed, this, &StackPage::layOut);
   connect(bench, &StockBench::handChanged, this, &StackPage::layOut);
 }
@@ -132,8 +139,7 @@ const std::vector<std::size_t>& StackPage::shownBoards() const {
   if (m_shown.of == book && m_shown.sought == m_sought->text()) return m_shown.places;
   m_shown = {book, m_sought->text(), {}};
   if (book != nullptr)
-    m_shown.places =
-        findBoards(book->boards, m_sought->text().toStdString(), bareUnit(m_session->notation()));
+    m_shown.places = findBoards(book->boards, m_sought->text().toStdString(), bareUnit(m_session->notation()));
   return m_shown.places;
 }
 
@@ -153,9 +159,7 @@ Cell StackPage::cell(int row, int column) const {
     cell.text = QString::fromStdString(isLong ? showLong(of, notation) : showLength(of, notation));
     cell.exact = exactText(of, notation);
   };
-  const auto number = [&](const std::optional<double>& of) {
-    cell.text = of ? QLocale().toString(*of) : QString();
-  };
+  const auto number = [&](const std::optional<double>& of) { cell.text = of ? QLocale().toString(*of) : QString(); };
   switch (column) {
     case Name:
       cell.text = QString::fromStdString(board->name);
@@ -291,8 +295,8 @@ bool StackPage::readInto(Board& board, int column, const QString& text) {
       board.place = typed.toStdString();
       return true;
     case Came:
-      board.came = typedDay(typed);
-      return true;
+      board.came = typed.isEmpty() ? std::string() : typedDay(typed);
+      return board.came.empty() || isDay(board.came) ? true : wrong(tr("\"%1\" is no day: 2026-04-30.").arg(typed));
     case Price:
       return number(board.price);
     default:
@@ -306,9 +310,8 @@ bool StackPage::enter(int row, int column, const QString& text) {
   Board changed = *board;
   if (!readInto(changed, column, text)) return false;
   if (changed == *board) return true;
-  const bool done =
-      m_session->perform(tr("Change board %1").arg(QString::fromStdString(board->name)),
-                         changeBoard(*m_session->book(), changed));
+  const bool done = m_session->perform(tr("Change board %1").arg(QString::fromStdString(board->name)),
+                                       changeBoard(*m_session->book(), changed));
   if (done) emit m_grid->understood();
   return done;
 }
@@ -342,7 +345,8 @@ void StackPage::typeIn() {
   const QString line = m_typed->text().trimmed();
   if (line.isEmpty()) return;
   const auto& stack = m_session->book()->boards;
-  const auto boards = typedBoards(line.toStdString(), bareUnit(m_session->notation()), stack.empty() ? Board() : stack.back());
+  const auto boards =
+      typedBoards(line.toStdString(), bareUnit(m_session->notation()), stack.empty() ? Board() : stack.back());
   if (!boards) {
     tell(boards.error());
     return;

@@ -39,7 +39,11 @@ const WantedPiece* StockBench::find(const PieceRef& of) const {
 
 void StockBench::bringUp() {
   const auto& solved = m_session->solved();
-  if (solved == nullptr || solved->waits() || isFor(*solved) || m_broken == solved) return;
+  if (solved == nullptr || solved->waits() || m_broken == solved) return;
+  if (isFor(*solved)) {
+    m_of = solved;  // the answer before is let go
+    return;
+  }
   if (m_making.isRunning()) {
     m_again = true;
     return;
@@ -102,6 +106,15 @@ std::vector<std::size_t> StockBench::laidOn(BoardId board) const {
     if (layings[i].board == board) laid.push_back(i);
   }
   return laid;
+}
+
+std::vector<PieceRef> StockBench::withoutPiece() const {
+  std::vector<PieceRef> without;
+  if (!isFresh()) return without;
+  for (const Laying& laying : m_session->book()->layings) {
+    if (!laying.isCut() && find(laying.of) == nullptr) without.push_back(laying.of);
+  }
+  return without;
 }
 
 std::vector<Neighbour> StockBench::neighbours(BoardId board, const PieceRef& but) const {

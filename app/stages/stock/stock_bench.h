@@ -22,6 +22,8 @@ class StockBench : public QObject {
 
   /// As they were made last; empty where none were.
   const std::vector<WantedPiece>& pieces() const { return *m_pieces; }
+  /// The same, for whoever keeps what points into them.
+  const std::shared_ptr<const std::vector<WantedPiece>>& sharedPieces() const { return m_pieces; }
   /// Whether they are of the book as it stands.
   bool isFresh() const;
   /// The piece of that name; null where the boat has none such, or they are still being made.
@@ -43,6 +45,8 @@ class StockBench : public QObject {
   StockMake make() const;
   /// Pieces laid on a board, by their places among the layings of the book.
   std::vector<std::size_t> laidOn(BoardId board) const;
+  /// Layings, not cut, of pieces the boat does not have any more; none while pieces are being made.
+  std::vector<PieceRef> withoutPiece() const;
   /// How a laying of the book lies, its neighbours where they are; none where its piece is not made.
   std::optional<LayingJudged> judge(const Laying& laying) const;
   /// The same of a piece that is not laid there yet.

@@ -40,7 +40,10 @@ StockStage::StockStage(Session* session, QWidget* parent)
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
   connect(session, &Session::answerSettled, this, &StockStage::bringUp);
-  connect(session, &Session::bookChanged, this, &StockStage::say);
+  // While a piece is slid the figures beside its picture follow as the eye does: with the answers.
+  connect(session, &Session::bookChanged, this, [this] {
+    if (!m_session->isDragging()) say();
+  });
   connect(m_bench, &StockBench::changed, this, &StockStage::say);
   connect(m_bench, &StockBench::handChanged, this, [this] {
     openPage();
@@ -64,12 +67,15 @@ QWidget* StockStage::makeBelow() {
   m_movement = new MovementPage(m_session, m_bench);
   m_woods = new WoodsPage(m_session);
   m_rules = new RulesPage(m_session, m_bench);
-  for (QWidget* page : std::initializer_list<QWidget*>{m_stackPage, m_boardPage, m_pieces, m_saw, m_movement, m_woods, m_rules})
+  for (QWidget* page :
+       std::initializer_list<QWidget*>{m_stackPage, m_boardPage, m_pieces, m_saw, m_movement, m_woods, m_rules})
     m_stack->addWidget(page);
   column->addWidget(m_stack, 1);
   const auto page = [](const QString& name, Page of) { return PageTabs::Page(name, static_cast<int>(of)); };
-  m_below->offer({page(tr("The stack"), Page::Stack), page(tr("This board"), Page::Board), page(tr("Pieces"), Page::Pieces),
-                  page(tr("At the saw"), Page::Saw), page(tr("Movement"), Page::Movement), page(tr("Woods"), Page::Woods), page(tr("Rules"), Page::Rules)});
+  m_below->offer({page(tr("The stack"), Page::Stack), page(tr("This board"), Page::Board),
+                  page(tr("Pieces"), Page::Pieces), page(tr("At the saw"), Page::Saw),
+                  page(tr("Movement"), Page::Movement), page(tr("Woods"), Page::Woods),
+                  page(tr("Rules"), Page::Rules)});
   return below;
 }
 
@@ -113,7 +119,8 @@ QString StockStage::standing() const {
   if (!m_session->hasBook()) return {};
   const auto& boards = m_session->book()->boards;
   if (boards.empty()) return tr("no boards yet");
-  if (!m_session->book()->layings.empty() && !m_bench->pieces().empty()) return PiecesPage::laidWords(*m_session, *m_bench);
+  if (!m_session->book()->layings.empty() && !m_bench->pieces().empty())
+    return PiecesPage::laidWords(*m_session, *m_bench);
   return tr("%n board(|s)", nullptr, static_cast<int>(boards.size()));
 }
 
@@ -151,7 +158,10 @@ void StockStage::bringUp() {
   } else {
     m_bench->clear();
   }
-  say();
+  if (!isVisible()) return;
+  if (m_session->isDragging()) return say();
+  // Fields come and go with what a book says of the piece in hand.
+  openPage();
 }
 
 void StockStage::stepInHand(int by) {
@@ -164,7 +174,7 @@ void StockStage::stepInHand(int by) {
   m_bench->takeBoard(boards[static_cast<std::size_t>(std::clamp(at - by, 0, static_cast<int>(boards.size()) - 1))].id);
 }
 
-QString StockStage::pieceWordsNow() const {
+QString StockStage::pieceWordsNow(const std::optional<LayingJudged>& judged) const {
   const WantedPiece& piece = *m_bench->piece();
   const Laying* laying = findLaying(*m_session->book(), piece.of);
   const Notation notation = m_session->notation();
@@ -173,9 +183,7 @@ QString StockStage::pieceWordsNow() const {
                .arg(QString::fromStdString(showLong(millimetres(piece.lengthMm), notation)), shown(piece.widthMm),
                     QString::fromStdString(showThin(millimetres(piece.thicknessMm), notation)));
   words << tr("Wood: %1.").arg(QString::fromStdString(gradeWords(piece)));
-  if (laying == nullptr || laying->isCut()) return words.join('\n');
-  const auto judged = m_bench->judge(*laying);
-  if (!judged) return words.join('\n');
+  if (laying == nullptr || !judged) return words.join('\n');
   const auto from = [&](BoardSide side, const QString& of) {
     const double mm = judged->edges[static_cast<std::size_t>(side)].mm;
     return mm < 0.0 ? tr("over the %1 by %2").arg(of, shown(-mm)) : tr("%2 from the %1").arg(of, shown(mm));
@@ -209,18 +217,51 @@ QString StockStage::pieceWordsNow() const {
                     QLocale().toString(100.0 * judged->grain.share, 'f', 0));
   const auto way = [&](double mm) { return mm >= 0.0 ? tr("up") : tr("down"); };
   words << tr("It bows %1 %2; the board, %3 %4.")
-               .arg(shown(std::abs(judged->bowMm)), way(judged->bowMm), shown(std::abs(judged->crookMm)), way(judged->crookMm));
-  if (board != nullptr) {
+               .arg(shown(std::abs(judged->bowMm)), way(judged->bowMm), shown(std::abs(judged->crookMm)),
+                    way(judged->crookMm));
+  // What is left is told when the piece has come to rest.
+  if (board != nullptr && !m_session->isMoving()) {
     const auto left = leftOver(BoardShape(*board), m_bench->outlinesOn(board->id), m_bench->make());
     const Board* largest = nullptr;
     for (const LeftOver& one : left) {
       if (one.board && (largest == nullptr || areaMm2(*one.board) > areaMm2(*largest))) largest = &*one.board;
     }
-    words << (largest == nullptr ? tr("What is left is no board any more.")
-                                 : tr("Left: a board %1 by %2.")
-                                       .arg(QString::fromStdString(showLong(largest->length, notation)), shown(largest->width.mm())));
+    if (largest == nullptr) {
+      words << tr("What is left is no board any more.");
+    } else {
+      const StraightIn straight = straightIn(BoardShape(*largest), m_bench->make().leastWidthMm);
+      words << tr("What is left is a board still, with %1 by %2 straight in it.")
+                   .arg(QString::fromStdString(showLong(millimetres(straight.lengthMm), notation)),
+                        shown(straight.widthMm));
+    }
   }
   return words.join('\n');
+}
+
+QString StockStage::narrowWords(const Board& board) const {
+  double narrowest = 1e300;
+  for (const WantedPiece& one : m_bench->pieces()) {
+    if (one.of.kind == PieceKind::Plank && findLaying(*m_session->book(), one.of) == nullptr)
+      narrowest = std::min(narrowest, one.widthMm);
+  }
+  const double wide = boxOf(outlineOf(board)).height();
+  if (narrowest > 1e299 || wide >= narrowest) return {};
+  return tr("Narrower than any plank still to lay, which want %1 and more.").arg(shown(narrowest));
+}
+
+QString StockStage::goodWords(const Board& board) {
+  const StockMake make = m_bench->make();
+  const Notation notation = m_session->notation();
+  if (m_goodOf != board || !(m_goodBy == make) || m_goodIn != notation || m_goodWords.isEmpty()) {
+    const BoardShape shape(board);
+    const GoodFor good = goodFor(shape, make, m_session->book()->table.thickness.mm());
+    m_goodWords = QString::fromStdString(goodForWords(shape, good, make, notation));
+    if (const QString narrow = narrowWords(board); !narrow.isEmpty()) m_goodWords = narrow + QLatin1Char(' ') + m_goodWords;
+    m_goodOf = board;
+    m_goodBy = make;
+    m_goodIn = notation;
+  }
+  return m_goodWords;
 }
 
 void StockStage::say() {
@@ -232,24 +273,23 @@ void StockStage::say() {
     m_good->setText(tr("Type a board below: its wood, length, width and thickness."));
   } else {
     m_name->setText(tr("%1: %2 by %3 by %4")
-                        .arg(QString::fromStdString(board->name), QString::fromStdString(showLong(board->length, notation)),
-                             shown(board->width.mm()), QString::fromStdString(showThin(board->thickness, notation))));
-    const BoardShape shape(*board);
-    m_good->setText(board->used ? tr("Sawn up on %1.").arg(dayWords(board->used->when))
-                                : QString::fromStdString(goodForWords(shape, goodFor(shape, m_bench->make(), m_session->book()->table.thickness.mm()),
-                                                                      m_bench->make(), notation)));
+                        .arg(QString::fromStdString(board->name),
+                             QString::fromStdString(showLong(board->length, notation)), shown(board->width.mm()),
+                             QString::fromStdString(showThin(board->thickness, notation))));
+    m_good->setText(board->used ? tr("Sawn up on %1.").arg(dayWords(board->used->when)) : goodWords(*board));
   }
   const WantedPiece* piece = m_bench->piece();
   // With a piece in hand, and its fields below, what else the board is good for gives way.
   const auto page = static_cast<Page>(std::max(m_below->page(), 0));
   m_good->setVisible(piece == nullptr || page == Page::Stack || page == Page::Board);
-  for (QWidget* one : std::initializer_list<QWidget*>{m_pieceHeading, m_pieceName, m_lies}) one->setVisible(piece != nullptr);
+  for (QWidget* one : std::initializer_list<QWidget*>{m_pieceHeading, m_pieceName, m_lies})
+    one->setVisible(piece != nullptr);
   m_verdict->setVisible(false);
   if (piece == nullptr) return;
   m_pieceName->setText(QString::fromStdString(piece->words()));
-  m_lies->setText(pieceWordsNow());
   const Laying* laying = findLaying(*m_session->book(), piece->of);
   const auto judged = laying != nullptr && !laying->isCut() ? m_bench->judge(*laying) : std::nullopt;
+  m_lies->setText(pieceWordsNow(judged));
   const auto verdict = judged ? judged->verdict(m_bench->make()) : std::nullopt;
   m_verdict->setVisible(verdict.has_value());
   if (!verdict) return;

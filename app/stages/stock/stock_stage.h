@@ -57,8 +57,17 @@ class StockStage : public Stage {
   void openPage();
   void bringUp();
   void say();
-  QString pieceWordsNow() const;
+  /// `judged`: how the piece in hand lies; none where it is laid nowhere, or cut.
+  QString pieceWordsNow(const std::optional<LayingJudged>& judged) const;
+  /// Said of a board that no plank still to lay goes on for its width; empty of any other.
+  QString narrowWords(const Board& board) const;
+  /// What a board is good for: kept until it, the rules or the notation are others.
+  QString goodWords(const Board& board);
 
+  Board m_goodOf;
+  StockMake m_goodBy;
+  Notation m_goodIn = Notation::Inches16;
+  QString m_goodWords;
   StockBench* m_bench;
   BoardDrawing* m_drawing;
   PageTabs* m_below = nullptr;

@@ -23,8 +23,10 @@ WoodsPage::WoodsPage(Session* session, QWidget* parent)
   column->setSpacing(3);
   m_words->setFont(shopFont(15.0));
   m_words->setWordWrap(true);
-  m_words->setText(tr("How much of its width wood moves for each per cent of moisture. Type over what you have measured, and say who says "
-                      "so; an empty cell is the usual again."));
+  m_words->setText(
+      tr("How much of its width wood moves for each per cent of moisture. Type over what you have measured, and say "
+         "who says "
+         "so; an empty cell is the usual again."));
   column->addWidget(m_words);
   m_rates->setObjectName(QStringLiteral("movementRates"));
   column->addWidget(m_rates, 1);
@@ -42,7 +44,10 @@ WoodsPage::WoodsPage(Session* session, QWidget* parent)
   cells.cell = [this](int row, int at) { return cell(row, at); };
   cells.entered = [this](int row, int at, const QString& text) { return enter(row, at, text); };
   m_rates->setUsualWay(FigureGrid::Way::Across);
-  connect(session, &Session::bookChanged, this, &WoodsPage::layOut);
+  // While something is slid its figures follow when it is let go.
+  connect(session, &Session::bookChanged, this, [this] {
+    if (!m_session->isDragging()) layOut();
+  });
 }
 
 std::vector<std::string> WoodsPage::woods() const {
@@ -70,8 +75,8 @@ bool WoodsPage::enter(int row, int column, const QString& text) {
   const std::string& wood = names[static_cast<std::size_t>(row)];
   StockPlan plan = m_session->book()->stock;
   const QString typed = text.trimmed();
-  auto found = std::find_if(plan.rates.begin(), plan.rates.end(),
-                            [&](const MovementRate& one) { return one.species == wood; });
+  auto found =
+      std::find_if(plan.rates.begin(), plan.rates.end(), [&](const MovementRate& one) { return one.species == wood; });
   if (typed.isEmpty()) {
     if (found != plan.rates.end()) plan.rates.erase(found);
   } else {
