@@ -19,8 +19,8 @@
 #include "canvas/number_field.h"
 #include "canvas/tongue.h"
 #include "commands/session.h"
-#include "fonts.h"
 #include "solve/sheet_points.h"
+#include "stages/page_column.h"
 #include "stages/refused_note.h"
 #include "stages/slate.h"
 
@@ -47,12 +47,7 @@ HangingPage::HangingPage(Session* session, QWidget* parent)
       m_answer(new RefusedNote(session, this)),
       m_log(new CellGrid(tr("Hanging log"), session)),
       m_edge(new CellGrid(tr("Upper edge as it hangs"), session)) {
-  auto* column = new QVBoxLayout(this);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(3);
-  m_words->setFont(shopFont(15.0));
-  m_words->setWordWrap(true);
-  column->addWidget(m_words);
+  auto* column = pageColumn(this, m_words);
   auto* grids = new QSplitter(Qt::Horizontal, this);
   m_log->setObjectName(QStringLiteral("hangingLog"));
   m_edge->setObjectName(QStringLiteral("edgeAsHung"));

@@ -10,8 +10,8 @@
 #include "canvas/length_field.h"
 #include "canvas/number_field.h"
 #include "commands/change_plan.h"
-#include "fonts.h"
 #include "solve/joinery.h"
+#include "stages/page_column.h"
 #include "stages/planks/joints_drawing.h"
 #include "stages/refused_note.h"
 #include "stages/slate.h"
@@ -25,12 +25,7 @@ JointsPage::JointsPage(Session* session, QWidget* parent)
       m_words(new QLabel(this)),
       m_answer(new RefusedNote(session, this)),
       m_planning(session) {
-  auto* column = new QVBoxLayout(this);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(3);
-  m_words->setFont(shopFont(15.0));
-  m_words->setWordWrap(true);
-  column->addWidget(m_words);
+  auto* column = pageColumn(this, m_words);
   column->addWidget(m_drawing, 1);
   column->addWidget(m_answer);
   connect(m_drawing, &JointsDrawing::jointTaken, this, &JointsPage::say);

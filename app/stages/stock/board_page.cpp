@@ -11,7 +11,7 @@
 #include "canvas/length_field.h"
 #include "canvas/tongue.h"
 #include "commands/session.h"
-#include "fonts.h"
+#include "stages/page_column.h"
 #include "stages/refused_note.h"
 #include "stages/slate.h"
 #include "stages/stock/board_drawing.h"
@@ -37,12 +37,7 @@ BoardPage::BoardPage(Session* session, StockBench* bench, BoardDrawing* drawing,
       m_edges(new CellGrid(tr("Edges of the board"), session)),
       m_answer(new RefusedNote(session, this)),
       m_tape(new TapeFields(this)) {
-  auto* column = new QVBoxLayout(this);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(3);
-  m_words->setFont(shopFont(15.0));
-  m_words->setWordWrap(true);
-  column->addWidget(m_words);
+  auto* column = pageColumn(this, m_words);
   auto* grids = new QSplitter(Qt::Horizontal, this);
   m_faults->setObjectName(QStringLiteral("boardFaults"));
   m_edges->setObjectName(QStringLiteral("boardEdges"));

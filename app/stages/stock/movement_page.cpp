@@ -9,7 +9,7 @@
 #include "canvas/tongue.h"
 #include "commands/change_plan.h"
 #include "commands/session.h"
-#include "fonts.h"
+#include "stages/page_column.h"
 #include "stages/slate.h"
 #include "stages/stock/stock_bench.h"
 
@@ -21,12 +21,7 @@ MovementPage::MovementPage(Session* session, StockBench* bench, QWidget* parent)
       m_bench(bench),
       m_words(new QLabel(this)),
       m_grid(new CellGrid(tr("How planks move"), session)) {
-  auto* column = new QVBoxLayout(this);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(3);
-  m_words->setFont(shopFont(15.0));
-  m_words->setWordWrap(true);
-  column->addWidget(m_words);
+  auto* column = pageColumn(this, m_words);
   m_grid->setObjectName(QStringLiteral("movement"));
   column->addWidget(m_grid, 1);
   CellModel& cells = m_grid->cells();

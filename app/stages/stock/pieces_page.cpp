@@ -12,7 +12,7 @@
 #include "book/stock_edits.h"
 #include "canvas/tongue.h"
 #include "commands/session.h"
-#include "fonts.h"
+#include "stages/page_column.h"
 #include "stages/refused_note.h"
 #include "stages/slate.h"
 #include "stages/stock/board_drawing.h"
@@ -30,17 +30,13 @@ PiecesPage::PiecesPage(Session* session, StockBench* bench, BoardDrawing* drawin
       m_grid(new CellGrid(tr("Pieces wanted"), session)),
       m_answer(new RefusedNote(session, this)),
       m_looking(session) {
-  auto* column = new QVBoxLayout(this);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(3);
-  m_words->setFont(shopFont(15.0));
-  m_words->setWordWrap(true);
-  column->addWidget(m_words);
+  auto* column = pageColumn(this, m_words);
   m_grid->setObjectName(QStringLiteral("pieces"));
   column->addWidget(m_grid, 1);
   column->addWidget(m_answer);
   CellModel& cells = m_grid->cells();
-  cells.columns = {tr("laid on"), tr("would fit,\nspoiling so much"), tr("board\nit wants"), tr("thick"), tr("wood"), tr("grade")};
+  cells.columns = {tr("laid on"), tr("would fit,\nspoiling so much"), tr("board\nit wants"), tr("thick"), tr("wood"),
+                   tr("grade")};
   cells.columnKey = [](int at) { return QString::number(at); };
   cells.rows = [this] { return static_cast<int>(shownPieces().size()); };
   cells.rowName = [this](int row) {
@@ -173,7 +169,9 @@ QString PiecesPage::fitWords(const WantedPiece& piece) const {
   constexpr std::size_t mostNamed = 3;
   for (std::size_t i = 0; i < std::min(found->second.size(), mostNamed); ++i) {
     if (const Board* board = findBoard(*m_session->book(), found->second[i].board))
-      names << tr("%1 %2 %").arg(QString::fromStdString(board->name)).arg(std::lround(100.0 * std::max(found->second[i].cost, 0.0)));
+      names << tr("%1 %2 %")
+                   .arg(QString::fromStdString(board->name))
+                   .arg(std::lround(100.0 * std::max(found->second[i].cost, 0.0)));
   }
   if (found->second.size() > mostNamed) names << tr("+%1").arg(found->second.size() - mostNamed);
   const QString words = names.join(QStringLiteral(", "));
@@ -369,8 +367,9 @@ void PiecesPage::say() {
                       .arg(there)
                       .arg(QLocale().toString(areaMm2 * 1e-6, 'f', 2));
   if (const auto without = m_bench->withoutPiece(); !without.empty())
-    words += QLatin1Char(' ') + tr("%n piece(|s) on a board she has no more: %1.", nullptr, static_cast<int>(without.size()))
-                                    .arg(QString::fromStdString(pieceWords(without.front(), 2)));
+    words +=
+        QLatin1Char(' ') + tr("%n piece(|s) on a board she has no more: %1.", nullptr, static_cast<int>(without.size()))
+                               .arg(QString::fromStdString(pieceWords(without.front(), 2)));
   m_words->setText(words);
 }
 

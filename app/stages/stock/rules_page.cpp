@@ -2,14 +2,13 @@
 
 #include <QHeaderView>
 #include <QLabel>
-#include <QVBoxLayout>
 #include <algorithm>
 
 #include "book/stock_edits.h"
 #include "canvas/length_field.h"
 #include "canvas/tongue.h"
 #include "commands/session.h"
-#include "fonts.h"
+#include "stages/page_column.h"
 #include "stages/refused_note.h"
 #include "stages/stock/stock_bench.h"
 
@@ -22,15 +21,10 @@ RulesPage::RulesPage(Session* session, StockBench* bench, QWidget* parent)
       m_words(new QLabel(this)),
       m_rules(new CellGrid(tr("Rules of the stock"), session)),
       m_answer(new RefusedNote(session, this)) {
-  auto* column = new QVBoxLayout(this);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(3);
-  m_words->setFont(shopFont(15.0));
-  m_words->setWordWrap(true);
+  auto* column = pageColumn(this, m_words);
   m_words->setText(tr(
       "Usual practice, to start from: type over what your designer or your own wood says otherwise. An empty cell is "
       "the usual again."));
-  column->addWidget(m_words);
   m_rules->setObjectName(QStringLiteral("stockRules"));
   column->addWidget(m_rules, 1);
   column->addWidget(m_answer);

@@ -1,5 +1,6 @@
 #include "stages/stock/saw_page.h"
 
+#include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
@@ -12,7 +13,7 @@
 #include "canvas/look.h"
 #include "canvas/tongue.h"
 #include "commands/session.h"
-#include "fonts.h"
+#include "stages/page_column.h"
 #include "stages/refused_note.h"
 #include "stages/slate.h"
 #include "stages/stock/stock_bench.h"
@@ -28,12 +29,7 @@ SawPage::SawPage(Session* session, StockBench* bench, QWidget* parent)
       m_cuts(new CellGrid(tr("Pieces in the order they are sawn"), session)),
       m_left(new CellGrid(tr("What is left of the board"), session)),
       m_answer(new RefusedNote(session, this)) {
-  auto* column = new QVBoxLayout(this);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(3);
-  m_words->setFont(shopFont(15.0));
-  m_words->setWordWrap(true);
-  column->addWidget(m_words);
+  auto* column = pageColumn(this, m_words);
   auto* grids = new QSplitter(Qt::Horizontal, this);
   m_cuts->setObjectName(QStringLiteral("sawnPieces"));
   m_left->setObjectName(QStringLiteral("leftOfBoard"));
@@ -95,6 +91,8 @@ void SawPage::makeGrids() {
       m_bench->takePiece(order[static_cast<std::size_t>(row)]->of);
   });
   CellModel& left = m_left->cells();
+  constexpr int longestPx = 112;
+  m_left->horizontalHeader()->setMinimumSectionSize(longestPx);
   left.columns = {tr("long"), tr("straight\nin it"), tr("faults")};
   left.columnKey = [](int at) { return QString::number(at); };
   left.rows = [this] { return static_cast<int>(leftNow().size()); };

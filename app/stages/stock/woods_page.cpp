@@ -1,14 +1,13 @@
 #include "stages/stock/woods_page.h"
 
 #include <QLabel>
-#include <QVBoxLayout>
 #include <algorithm>
 #include <set>
 
 #include "book/stock_edits.h"
 #include "canvas/tongue.h"
 #include "commands/session.h"
-#include "fonts.h"
+#include "stages/page_column.h"
 #include "stages/refused_note.h"
 
 namespace narrows {
@@ -18,16 +17,11 @@ WoodsPage::WoodsPage(Session* session, QWidget* parent)
       m_session(session),
       m_words(new QLabel(this)),
       m_rates(new CellGrid(tr("How far woods move"), session)) {
-  auto* column = new QVBoxLayout(this);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(3);
-  m_words->setFont(shopFont(15.0));
-  m_words->setWordWrap(true);
+  auto* column = pageColumn(this, m_words);
   m_words->setText(
       tr("How much of its width wood moves for each per cent of moisture. Type over what you have measured, and say "
          "who says "
          "so; an empty cell is the usual again."));
-  column->addWidget(m_words);
   m_rates->setObjectName(QStringLiteral("movementRates"));
   column->addWidget(m_rates, 1);
   column->addWidget(new RefusedNote(session, this));
