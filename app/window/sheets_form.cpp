@@ -60,7 +60,8 @@ SheetsForm::SheetsForm(std::shared_ptr<const Solved> solved, int strake, QWidget
 }
 
 void SheetsForm::fill(int strake) {
-  m_what->addItems({tr("planks"), tr("moulds"), tr("lines: body plan and corrected table"), tr("backbone"), tr("stock: cut list and labels")});
+  m_what->addItems({tr("planks"), tr("moulds"), tr("lines: body plan and corrected table"), tr("backbone"),
+                    tr("stock: cut list and labels")});
   m_moulds->addItem(tr("every mould"));
   if (m_solved->moulds != nullptr)
     for (const Mould& mould : m_solved->moulds->moulds) m_moulds->addItem(QString::fromStdString(mould.name));

@@ -119,14 +119,14 @@ bool isThere(const Book& book, const PieceRef& of) {
   const auto isSame = [&](const PieceRef& one) { return one.isSame(of); };
   if (std::any_of(book.stock.made.begin(), book.stock.made.end(), isSame)) return true;
   if (of.kind != PieceKind::Plank) return false;
-  const bool isSpoiled = std::any_of(book.spoiled.begin(), book.spoiled.end(),
-                                     [&](const SpoiledPiece& one) { return one.of.isSame(of); });
+  const bool isSpoiled =
+      std::any_of(book.spoiled.begin(), book.spoiled.end(), [&](const SpoiledPiece& one) { return one.of.isSame(of); });
   const bool isLogged = std::any_of(book.log.begin(), book.log.end(),
                                     [&](const HangingEntry& entry) { return isOfPieceGotOut(entry, of); });
   // An edge that was measured is of the plank that hung then: where it was spoiled after, of none that is there.
   return isLogged || (!isSpoiled && std::any_of(book.hung.begin(), book.hung.end(), [&](const HungStrake& hung) {
-                        return hung.strake == of.strake && hung.side == of.side && !hung.readings.empty();
-                      }));
+           return hung.strake == of.strake && hung.side == of.side && !hung.readings.empty();
+         }));
 }
 
 Result<Book> layPiece(const Book& book, const PieceRef& of, BoardId board, const PieceLies& lies) {
@@ -134,8 +134,8 @@ Result<Book> layPiece(const Book& book, const PieceRef& of, BoardId board, const
   if (on == nullptr) return noBoard(board);
   if (on->used) return fail(Fault::BoardSawn, {}, {on->name});
   Book edited = book;
-  const auto found = std::find_if(edited.layings.begin(), edited.layings.end(),
-                                  [&](const Laying& one) { return one.of.isSame(of); });
+  const auto found =
+      std::find_if(edited.layings.begin(), edited.layings.end(), [&](const Laying& one) { return one.of.isSame(of); });
   if (found == edited.layings.end()) {
     Laying laying;
     laying.of = of;

@@ -50,13 +50,13 @@ struct BoardSawn {
   int strakes = 0;                  ///< of the boat, for the log
 };
 
-/// Saws a board up: what is laid on it is cut, as it lies; its planks are logged as got out; what is left becomes boards
-/// of their own, named after it where they have no name. Fails where nothing is laid on it, or one of those makes no
-/// sense.
+/// Saws a board up: what is laid on it is cut, as it lies; its planks are logged as got out; what is left becomes
+/// boards of their own, named after it where they have no name. Fails where nothing is laid on it, or one of those
+/// makes no sense.
 Result<Book> sawBoard(const Book& book, const BoardSawn& sawn);
 
-/// A piece that was cut is of no use: it is wanted again, and what the log says of it from when it was got out counts no
-/// more. `count`: pieces of its strake.
+/// A piece that was cut is of no use: it is wanted again, and what the log says of it from when it was got out counts
+/// no more. `count`: pieces of its strake.
 Result<Book> spoilPiece(const Book& book, const PieceRef& of, int count, const std::string& when,
                         const std::string& why);
 

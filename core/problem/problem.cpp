@@ -287,7 +287,8 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
       return Trade::say("the %1 at %2 along and %3 across lies off the board.", a(), b(), c());
     case Fault::BoardPartUnknown:
       return Trade::say(
-          "\"%1\" is not understood: after wood, length, width and thickness come a grade, a moisture as 18 %, quarter or "
+          "\"%1\" is not understood: after wood, length, width and thickness come a grade, a moisture as 18 %, quarter "
+          "or "
           "slab, 3 alike, name A7, at rack 2, price 40, or a fault as knot 3 ft/2 in.",
           a());
     case Fault::BoardFaultPlace:

@@ -117,8 +117,8 @@ class Gathering {
     for (const HeatedRun& run : bench.bending.runs) {
       if (!run.worst.byTwist || run.fromMm >= of.toMm || run.toMm <= of.fromMm) continue;
       Polygon part;
-      for (const auto& [along, way] : {std::pair(run.fromMm, -1.0), std::pair(run.toMm, -1.0),
-                                       std::pair(run.toMm, 1.0), std::pair(run.fromMm, 1.0)}) {
+      for (const auto& [along, way] : {std::pair(run.fromMm, -1.0), std::pair(run.toMm, -1.0), std::pair(run.toMm, 1.0),
+                                       std::pair(run.fromMm, 1.0)}) {
         const Vec2 at = of.own(bench.run.pointAt(along) +
                                way * widerThanAnyMm * turnedLeft(bench.run.directionAt(along).normalized()));
         part.emplace_back(at.x(), up * at.y());
@@ -251,12 +251,11 @@ class Gathering {
       // Ripped off the edge of a board that is thick enough, else sawn off its face.
       const bool onEdge = bent.boardThickness.mm() >= strips.stripWidthMm;
       for (int i = 1; i <= strips.strips; ++i) {
-        WantedPiece piece =
-            backbonePiece(PieceKind::Strip, bent.frame.empty() ? nameOf(bent.timber) : Trade::say("Frame %1", bent.frame),
-                          bent.species, onEdge ? strips.stripWidthMm : strips.stripMm);
+        WantedPiece piece = backbonePiece(PieceKind::Strip,
+                                          bent.frame.empty() ? nameOf(bent.timber) : Trade::say("Frame %1", bent.frame),
+                                          bent.species, onEdge ? strips.stripWidthMm : strips.stripMm);
         piece.of.piece = i;
-        piece.outline =
-            rectangle(Vec2::Zero(), {strips.stripLengthMm, onEdge ? strips.stripMm : strips.stripWidthMm});
+        piece.outline = rectangle(Vec2::Zero(), {strips.stripLengthMm, onEdge ? strips.stripMm : strips.stripWidthMm});
         add(std::move(piece));
       }
     }

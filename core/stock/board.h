@@ -84,7 +84,7 @@ struct Board {
   /// first and the last. Empty: the straight edge that length and width say.
   std::vector<EdgePoint> lower, upper;
   std::vector<BoardFault> faults;
-  std::string leftOf;           ///< the name of the board it is what was left of; empty where it came as it is
+  std::string leftOf;            ///< the name of the board it is what was left of; empty where it came as it is
   std::optional<BoardUse> used;  ///< it is sawn up, and nothing is laid on it any more
   bool operator==(const Board&) const = default;
 };

@@ -18,6 +18,9 @@ constexpr double longShare = 3.0;
 constexpr double mostTurnRad = 0.12;
 /// Places that are judged, of those that were found, the likeliest first.
 constexpr std::size_t mostJudged = 24;
+/// Places along a board that are tried at even steps, at most; and of how many columns one tells what a place costs.
+constexpr long mostSteps = 60;
+constexpr std::size_t costColumns = 4;
 /// Kept besides the margin while looking: places are judged exactly after.
 constexpr double besidesMm = 0.05;
 
@@ -118,7 +121,7 @@ class PlaceSearch {
         m_neighbours(neighbours),
         m_make(make),
         m_search(search),
-        m_grid(0.0, std::clamp(piece.lengthMm / 120.0, 4.0, search.alongApartMm)) {
+        m_grid(0.0, std::clamp(piece.lengthMm / 300.0, 4.0, search.columnMm)) {
     const auto count = static_cast<std::size_t>(std::ceil(board.board.length.mm() / m_grid.wideMm()));
     m_lower = m_grid.ofLine(board.lower, count).high;
     m_upper = m_grid.ofLine(board.upper, count).low;
@@ -132,8 +135,10 @@ class PlaceSearch {
         (isEverywhere ? m_obstacles : m_inClearParts).push_back(m_grid.of(shape));
     }
     for (const Neighbour& one : neighbours) {
-      for (const Polygon& shape : grown({one.outline}, make.kerfMm + besidesMm))
+      for (const Polygon& shape : grown({one.outline}, make.kerfMm + besidesMm)) {
         m_obstacles.push_back(m_grid.of(shape));
+        m_neighbourColumns.push_back(m_obstacles.back());
+      }
     }
   }
 
@@ -205,11 +210,31 @@ class PlaceSearch {
           static_cast<std::size_t>(std::max(0.0, std::floor((of.low.x() - box.low.x()) / m_grid.wideMm()))),
           static_cast<std::size_t>(std::max(0.0, std::ceil((of.high.x() - box.low.x()) / m_grid.wideMm()))));
     }
-    const auto step = std::max(1L, std::lround(m_search.alongApartMm / m_grid.wideMm()));
     const auto firstColumn = static_cast<long>(std::ceil(start / m_grid.wideMm()));
     const auto lastColumn = static_cast<long>(std::floor((start + room) / m_grid.wideMm()));
-    for (long column = firstColumn; column <= lastColumn; column += step) tryAt(turned, box, piece, column);
-    if ((lastColumn - firstColumn) % step != 0 && lastColumn > firstColumn) tryAt(turned, box, piece, lastColumn);
+    for (const long column : columnsBetween(firstColumn, lastColumn, static_cast<long>(piece.low.size())))
+      tryAt(turned, box, piece, column);
+  }
+
+  /// Where a piece so long is tried to begin: at even steps, and where an end of it comes just clear of an end of what
+  /// lies there.
+  std::vector<long> columnsBetween(long first, long last, long columns) const {
+    std::vector<long> all;
+    if (last < first) return all;
+    const long step = std::max(1L, (last - first) / mostSteps);
+    for (long column = first; column < last; column += step) all.push_back(column);
+    all.push_back(last);
+    for (const auto* obstacles : {&m_obstacles, &m_inClearParts}) {
+      for (const Columns& obstacle : *obstacles) {
+        const auto begin = static_cast<long>(obstacle.first), end = begin + static_cast<long>(obstacle.low.size());
+        for (const long column : {end, begin - columns}) {
+          if (column > first && column < last) all.push_back(column);
+        }
+      }
+    }
+    std::sort(all.begin(), all.end());
+    all.erase(std::unique(all.begin(), all.end()), all.end());
+    return all;
   }
 
   void tryAt(const PieceLies& turned, const Box2& box, const Columns& piece, long column) {
@@ -219,28 +244,17 @@ class PlaceSearch {
     for (std::size_t i = 0; i < piece.low.size(); ++i) {
       all.first = std::max(all.first, m_lower[first + i] - piece.low[i]);
       all.second = std::min(all.second, m_upper[first + i] - piece.high[i]);
+      if (all.first > all.second) return;
     }
-    if (all.first > all.second) return;
     std::vector<Interval> taken;
-    for (const Columns& obstacle : m_obstacles) {
-      const std::size_t from = std::max(first, obstacle.first);
-      const std::size_t to = std::min(first + piece.low.size(), obstacle.first + obstacle.low.size());
-      for (std::size_t i = from; i < to; ++i)
-        taken.emplace_back(obstacle.low[i - obstacle.first] - piece.high[i - first],
-                           obstacle.high[i - obstacle.first] - piece.low[i - first]);
-    }
+    for (const Columns& obstacle : m_obstacles) bar(obstacle, piece, first, 0, piece.low.size(), taken);
     for (const Columns& obstacle : m_inClearParts) {
-      for (const auto& [begin, end] : m_clearColumns) {
-        const std::size_t from = std::max(first + begin, obstacle.first);
-        const std::size_t to = std::min(first + std::min(end, piece.low.size()), obstacle.first + obstacle.low.size());
-        for (std::size_t i = from; i < to; ++i)
-          taken.emplace_back(obstacle.low[i - obstacle.first] - piece.high[i - first],
-                             obstacle.high[i - obstacle.first] - piece.low[i - first]);
-      }
+      for (const auto& [begin, end] : m_clearColumns)
+        bar(obstacle, piece, first, begin, std::min(end, piece.low.size()), taken);
     }
     const Vec2 shift(m_grid.xOf(static_cast<double>(column)) - box.low.x(), 0.0);
     for (const Interval& free : freeOf(all, std::move(taken))) {
-      for (const double y : {free.first, free.second, 0.5 * (free.first + free.second)}) {
+      for (const double y : {free.first, free.second}) {
         PieceLies lies = turned;
         lies.at = shift + Vec2(0.0, y);
         m_candidates.push_back({lies, costOf(first, piece, y)});
@@ -248,22 +262,49 @@ class PlaceSearch {
     }
   }
 
-  /// What of the board is spoilt for anything else, of the piece's own area.
+  /// How far up the piece may not lie for an obstacle, its columns from `begin` to `end` being what has to miss it:
+  /// from just under it to just over it, as one stretch.
+  static void bar(const Columns& obstacle, const Columns& piece, std::size_t first, std::size_t begin, std::size_t end,
+                  std::vector<Interval>& taken) {
+    const std::size_t from = std::max(first + begin, obstacle.first);
+    const std::size_t to = std::min(first + end, obstacle.first + obstacle.low.size());
+    if (from >= to) return;
+    Interval barred{none, -none};
+    for (std::size_t i = from; i < to; ++i) {
+      barred.first = std::min(barred.first, obstacle.low[i - obstacle.first] - piece.high[i - first]);
+      barred.second = std::max(barred.second, obstacle.high[i - obstacle.first] - piece.low[i - first]);
+    }
+    taken.push_back(barred);
+  }
+
+  /// What of the board is spoilt for anything else, of the piece's own area: what lies between it and whatever it is
+  /// let down on, and ends too short for anything.
   double costOf(std::size_t first, const Columns& piece, double y) const {
     double below = 0.0, above = 0.0, leastBelow = none, leastAbove = none, own = 0.0;
-    for (std::size_t i = 0; i < piece.low.size(); ++i) {
-      const double under = y + piece.low[i] - m_lower[first + i], over = m_upper[first + i] - y - piece.high[i];
+    std::size_t looked = 0;
+    for (std::size_t i = 0; i < piece.low.size(); i += costColumns, ++looked) {
+      const double low = y + piece.low[i], high = y + piece.high[i];
+      double floor = m_lower[first + i], ceiling = m_upper[first + i];
+      for (std::size_t k = 0; k < m_neighbourColumns.size(); ++k) {
+        const Columns& one = m_neighbourColumns[k];
+        if (first + i < one.first || first + i >= one.first + one.low.size()) continue;
+        const double itsLow = one.low[first + i - one.first], itsHigh = one.high[first + i - one.first];
+        if (itsHigh <= low + 0.5) floor = std::max(floor, itsHigh);
+        if (itsLow >= high - 0.5) ceiling = std::min(ceiling, itsLow);
+      }
+      const double under = std::max(low - floor, 0.0), over = std::max(ceiling - high, 0.0);
       below += under;
       above += over;
       leastBelow = std::min(leastBelow, under);
       leastAbove = std::min(leastAbove, over);
-      own += piece.high[i] - piece.low[i];
+      own += high - low;
     }
-    double spoilt = 0.0;
     // A strip too narrow for anything is lost; of a wide one no more than what its narrowest place leaves.
-    spoilt += leastBelow < m_make.leastWidthMm ? below : below - leastBelow * static_cast<double>(piece.low.size());
-    spoilt += leastAbove < m_make.leastWidthMm ? above : above - leastAbove * static_cast<double>(piece.low.size());
-    const double wide = m_board.board.width.mm() / m_grid.wideMm();
+    const auto lost = [&](double area, double least) {
+      return least < m_make.leastWidthMm ? area : area - least * static_cast<double>(looked);
+    };
+    double spoilt = lost(below, leastBelow) + lost(above, leastAbove);
+    const double wide = m_board.board.width.mm() / (m_grid.wideMm() * static_cast<double>(costColumns));
     const double fore = static_cast<double>(first) * m_grid.wideMm();
     const double aft = m_board.board.length.mm() - fore - static_cast<double>(piece.low.size()) * m_grid.wideMm();
     for (const double end : {fore, aft}) {
@@ -272,7 +313,7 @@ class PlaceSearch {
     // Between two ways that spoil as much, the one nearer to an end and to an edge.
     const double away = std::min(fore, aft) / std::max(m_board.board.length.mm(), 1.0);
     const double off = std::min(leastBelow, leastAbove) / std::max(m_board.board.width.mm(), 1.0);
-    return spoilt / std::max(own, 1e-9) + 0.1 * away + 0.1 * off;
+    return std::max(spoilt, 0.0) / std::max(own, 1e-9) + 0.1 * away + 0.1 * off;
   }
 
   const BoardShape& m_board;
@@ -283,7 +324,8 @@ class PlaceSearch {
   Grid m_grid;
   std::vector<double> m_lower, m_upper;  ///< edges with the margin, by column
   std::vector<Columns> m_obstacles;
-  std::vector<Columns> m_inClearParts;  ///< missed only by the parts of the piece that are to be clear
+  std::vector<Columns> m_neighbourColumns;  ///< with a kerf round each
+  std::vector<Columns> m_inClearParts;      ///< missed only by the parts of the piece that are to be clear
   std::vector<std::pair<std::size_t, std::size_t>> m_clearColumns;  ///< of the piece as it is turned
   std::vector<Candidate> m_candidates;
 };
@@ -379,8 +421,7 @@ PieceLies alongCrook(const BoardShape& board, const WantedPiece& piece, const Pi
     double n = 0.0, sx = 0.0, sy = 0.0, sxx = 0.0, sxy = 0.0;
     for (const Vec2& at : middle) {
       if (at.x() < 0.0 || at.x() > board.board.length.mm()) continue;
-      const double off =
-          at.y() - 0.5 * (edgeAtMm(board.board, false, at.x()) + edgeAtMm(board.board, true, at.x()));
+      const double off = at.y() - 0.5 * (edgeAtMm(board.board, false, at.x()) + edgeAtMm(board.board, true, at.x()));
       n += 1.0, sx += at.x(), sy += off, sxx += at.x() * at.x(), sxy += at.x() * off;
     }
     const double spread = n * sxx - sx * sx;

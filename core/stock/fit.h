@@ -18,7 +18,7 @@ struct FoundPlace {
 /// How a place is looked for.
 struct FitSearch {
   double turnApartRad = 0.005;  ///< between two ways a long piece is turned
-  double alongApartMm = 25.0;   ///< between two places along the board
+  double columnMm = 12.0;       ///< what lies along the board is told by columns, no wider than this
 };
 
 /// The best place of a piece on a board with what lies there already: clear of edges, of faults it has to miss and of

@@ -166,12 +166,14 @@ std::optional<FaultBar> faultBar(const BoardShape& board, std::size_t fault, con
   const Vec2 along = lies.onBoard(piece.middle.back()) - lies.onBoard(piece.middle.front());
   const std::vector<double> edges = narrows::crossings(outline, at, at + turnedLeft(along.normalized()));
   double below = -std::numeric_limits<double>::max(), above = std::numeric_limits<double>::max();
-  for (const double edge : edges) (edge < 0.0 ? below : above) = edge < 0.0 ? std::max(below, edge) : std::min(above, edge);
+  for (const double edge : edges)
+    (edge < 0.0 ? below : above) = edge < 0.0 ? std::max(below, edge) : std::min(above, edge);
   const bool isInside = contains(outline, at) && edges.size() > 1;
   if (of.kind == BoardFaultKind::Knot && isInside && across > make.knotShare * (above - below) + noMatterMm)
     return FaultBar::TooWide;
   const auto isNear = [&](double mm) { return mm < make.knotClearMm - noMatterMm; };
-  const bool isWhole = std::all_of(box.begin(), box.end(), [&](const Vec2& corner) { return contains(outline, corner); });
+  const bool isWhole =
+      std::all_of(box.begin(), box.end(), [&](const Vec2& corner) { return contains(outline, corner); });
   if (!isWhole || isNear(between({box}, {outline}).mm)) return FaultBar::NearEdge;
   for (const Vec2& fastening : piece.fastenings) {
     const Vec2 there = lies.onBoard(fastening);

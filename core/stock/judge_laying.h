@@ -86,15 +86,15 @@ struct GrainRunOut {
 
 /// How a piece lies. Distances are right to 0.05 mm (judge_laying_test holds them against another library).
 struct LayingJudged {
-  Polygon outline;                ///< of the piece, on the board
-  std::array<ClearOf, 4> edges;   ///< by `BoardSide`
+  Polygon outline;                   ///< of the piece, on the board
+  std::array<ClearOf, 4> edges;      ///< by `BoardSide`
   std::vector<ClearOfFault> faults;  ///< by fault
   std::vector<ClearOfNeighbour> neighbours;
   std::vector<Polygon> over;  ///< where it lies over an edge, a fault it has to miss, or a neighbour
   GrainRunOut grain;
-  double bowMm = 0.0;     ///< of the piece, as it lies on the board: up is positive
-  double crookMm = 0.0;   ///< of the board between its ends
-  double thinMm = 0.0;    ///< how much thinner the board is than the piece wants; below nought where it is not
+  double bowMm = 0.0;    ///< of the piece, as it lies on the board: up is positive
+  double crookMm = 0.0;  ///< of the board between its ends
+  double thinMm = 0.0;   ///< how much thinner the board is than the piece wants; below nought where it is not
   bool otherWood = false;
   bool offBoard = false, overFault = false, overNeighbour = false;  ///< it lies over
   bool nearEdge = false, nearFault = false, nearNeighbour = false;  ///< within the margin, or the kerf
@@ -102,7 +102,9 @@ struct LayingJudged {
   /// The least of its distances to an edge or to a fault that has to be missed.
   double leastMm() const;
   /// Nothing is in its way; the grain and the wood are another matter.
-  bool isClear() const { return !offBoard && !overFault && !overNeighbour && !nearEdge && !nearFault && !nearNeighbour; }
+  bool isClear() const {
+    return !offBoard && !overFault && !overNeighbour && !nearEdge && !nearFault && !nearNeighbour;
+  }
   /// Trouble where it cannot be got out of this board; a look where it could, against a rule.
   std::optional<Severity> verdict(const StockMake& make) const;
 };

@@ -20,8 +20,8 @@ enum class PieceKind {
   Mould,       ///< one half of a mould
   ButtBlock
 };
-inline constexpr std::array pieceKinds{PieceKind::Plank, PieceKind::Timber,     PieceKind::Layer,    PieceKind::Strip,
-                                       PieceKind::CrossBoard, PieceKind::Mould, PieceKind::ButtBlock};
+inline constexpr std::array pieceKinds{PieceKind::Plank,      PieceKind::Timber, PieceKind::Layer,    PieceKind::Strip,
+                                       PieceKind::CrossBoard, PieceKind::Mould,  PieceKind::ButtBlock};
 
 /// The words of the file, and, given to be translated, of the window.
 const char* pieceKindName(PieceKind kind);

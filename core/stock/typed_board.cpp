@@ -47,7 +47,8 @@ class TypedLine {
     std::string part;
     for (std::size_t i = 0; i < line.size(); ++i) {
       // 4,88 without a space is a figure with a comma, and no two parts.
-      const bool isFigure = line[i] == ',' && i > 0 && i + 1 < line.size() && isDigit(line[i - 1]) && isDigit(line[i + 1]);
+      const bool isFigure =
+          line[i] == ',' && i > 0 && i + 1 < line.size() && isDigit(line[i - 1]) && isDigit(line[i + 1]);
       if (line[i] == ',' && !isFigure) {
         m_parts.push_back(trimmed(part));
         part.clear();
@@ -60,7 +61,8 @@ class TypedLine {
   }
 
   Result<std::vector<Board>> read() {
-    if (m_parts.empty()) return fail(Fault::FieldMissing, {}, {Trade::say("what wood it is, its length, width and thickness")});
+    if (m_parts.empty())
+      return fail(Fault::FieldMissing, {}, {Trade::say("what wood it is, its length, width and thickness")});
     std::size_t at = 0;
     if (!startsWithFigure(m_parts[0])) m_board.species = m_parts[at++];
     std::vector<std::string> lengths;
@@ -92,7 +94,9 @@ class TypedLine {
     m_problems.push_back({fault, {0, static_cast<int>(part) + 1, words}, std::move(says)});
   }
 
-  static bool startsWithFigure(const std::string& part) { return !part.empty() && (isDigit(part[0]) || part[0] == '.'); }
+  static bool startsWithFigure(const std::string& part) {
+    return !part.empty() && (isDigit(part[0]) || part[0] == '.');
+  }
   /// A part that begins with a figure and is no length.
   static bool isOther(const std::string& part) {
     return part.back() == '%' || part.find(" alike") != std::string::npos;
@@ -119,8 +123,9 @@ class TypedLine {
     const std::string& wide = lengths[1];
     // 10 in/8 in is two widths; 10 1/2 in is one, and so is 21/2.
     const auto stroke = wide.find('/');
-    const bool isTwo = stroke != std::string::npos && (wide.find("in") != std::string::npos || wide.find("mm") != std::string::npos ||
-                                                      wide.find('"') != std::string::npos || wide.find(" / ") != std::string::npos);
+    const bool isTwo =
+        stroke != std::string::npos && (wide.find("in") != std::string::npos || wide.find("mm") != std::string::npos ||
+                                        wide.find('"') != std::string::npos || wide.find(" / ") != std::string::npos);
     const auto parting = isTwo ? partingStroke(wide) : std::nullopt;
     if (parting) {
       const auto butt = length(where[1], trimmed(std::string_view(wide).substr(0, *parting)));
@@ -197,8 +202,7 @@ class TypedLine {
     const auto size = lengths.size() > 2 ? length(part, lengths[2]) : std::optional(inches(1.0));
     if (!along || !across || !size) return true;
     const double half = 0.5 * size->mm();
-    m_board.faults.push_back(
-        {*kind, millimetres(along->mm() - half), millimetres(across->mm() - half), *size, *size});
+    m_board.faults.push_back({*kind, millimetres(along->mm() - half), millimetres(across->mm() - half), *size, *size});
     return true;
   }
 

@@ -23,12 +23,12 @@ enum class GradeWhy {
 /// sheer edge, its inside face up. A port plank's y is negated, so that its inside face is up too.
 struct WantedPiece {
   PieceRef of;
-  int count = 1;             ///< pieces of its strake
-  Polygon outline;           ///< as it is sawn, once round
-  std::vector<Vec2> middle;  ///< the line half way between its edges, fore to aft: the way its grain is to run
-  std::vector<Vec2> lower, upper;  ///< finished edges, fore to aft; empty of what has none
-  std::vector<Vec2> fastenings;    ///< where they go through it
-  std::vector<Polygon> scarfs;     ///< what lies in its joints
+  int count = 1;                    ///< pieces of its strake
+  Polygon outline;                  ///< as it is sawn, once round
+  std::vector<Vec2> middle;         ///< the line half way between its edges, fore to aft: the way its grain is to run
+  std::vector<Vec2> lower, upper;   ///< finished edges, fore to aft; empty of what has none
+  std::vector<Vec2> fastenings;     ///< where they go through it
+  std::vector<Polygon> scarfs;      ///< what lies in its joints
   std::vector<Polygon> clearParts;  ///< of a piece that may have knots: its hard-twisted ends, which are to be clear
   double lengthMm = 0.0, widthMm = 0.0;  ///< of the narrowest board
   double thicknessMm = 0.0;              ///< as thick as it has to be before it is planed or hollowed

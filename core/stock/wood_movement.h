@@ -14,7 +14,7 @@ namespace narrows {
 struct PlankMoves {
   PieceRef of;
   int count = 1;
-  double widthMm = 0.0;  ///< as it is cut
+  double widthMm = 0.0;                     ///< as it is cut
   double moisture = 0.0, toMoisture = 0.0;  ///< per cent: as it is cut, and furthest from that where it hangs
   bool isMeasured = false;                  ///< its board's moisture was
   bool isAbove = false;                     ///< it hangs above the waterline, and dries there
@@ -29,8 +29,8 @@ struct PlankMoves {
 /// What wants minding of it.
 struct MovementCare {
   enum class Why {
-    HungWet,   ///< above the waterline, out of a board so wet that its seams will open
-    TwoCuts    ///< a quarter-sawn plank beside a slab-sawn one: they move by different amounts
+    HungWet,  ///< above the waterline, out of a board so wet that its seams will open
+    TwoCuts   ///< a quarter-sawn plank beside a slab-sawn one: they move by different amounts
   };
   Why why = Why::HungWet;
   std::size_t plank = 0, beside = 0;  ///< of the planks; beside: the one above, TwoCuts

@@ -75,7 +75,7 @@ class PiecesPage : public QWidget {
   Which m_which = Which::Planks;
   mutable Shown m_shown;
   FitsOf m_fits;
-  std::vector<Board> m_fitsBoards;    ///< the boards, and what lay on them, that they were looked for on
+  std::vector<Board> m_fitsBoards;  ///< the boards, and what lay on them, that they were looked for on
   std::vector<Laying> m_fitsLayings;
   QPushButton *m_look = nullptr, *m_made = nullptr, *m_lift = nullptr;
   QComboBox* m_grade = nullptr;

@@ -16,7 +16,8 @@ class WantedPiecesTest : public QObject {
 
   static const WantedPiece* find(const std::vector<WantedPiece>& pieces, int strake, BoatSide side, int piece) {
     for (const WantedPiece& one : pieces) {
-      if (one.of.kind == PieceKind::Plank && one.of.strake == strake && one.of.side == side && one.of.piece == piece) return &one;
+      if (one.of.kind == PieceKind::Plank && one.of.strake == strake && one.of.side == side && one.of.piece == piece)
+        return &one;
     }
     return nullptr;
   }
@@ -35,22 +36,26 @@ class WantedPiecesTest : public QObject {
       const auto bench = plankAtBench(*solved, strake, BoatSide::Starboard);
       QVERIFY(bench);
       for (const PlankPiece& of : bench->pieces) {
-        const WantedPiece* starboard = find(pieces, static_cast<int>(strake) + 1, BoatSide::Starboard, static_cast<int>(of.number));
+        const WantedPiece* starboard =
+            find(pieces, static_cast<int>(strake) + 1, BoatSide::Starboard, static_cast<int>(of.number));
         QVERIFY2(starboard != nullptr, qPrintable(QString("strake %1 piece %2").arg(strake + 1).arg(of.number)));
         planks += 1;
         QCOMPARE(starboard->count, static_cast<int>(of.count));
         // All that is sawn of it, on the board of its own frame.
         const Box2 box = boxOf(starboard->outline);
         QVERIFY(box.low.norm() < 0.1);
-        QVERIFY(std::abs(box.width() - of.sawn.boardLengthMm) < 0.1 && std::abs(box.height() - of.sawn.boardWidthMm) < 0.1);
+        QVERIFY(std::abs(box.width() - of.sawn.boardLengthMm) < 0.1 &&
+                std::abs(box.height() - of.sawn.boardWidthMm) < 0.1);
         Polygon sawn;
         for (const Vec2& point : of.sawn.outline()) sawn.push_back(of.own(point));
         for (const Vec2& point : sawn) QVERIFY(distanceToOutline(starboard->outline, point) < 0.03);
         QVERIFY(std::abs(signedArea(sawn) - signedArea(starboard->outline)) < 1e-4 * signedArea(sawn));
         QVERIFY(starboard->thicknessMm >= solved->book->table.thickness.mm());
         // Lined off alike and joined alike, port is its mirror image.
-        const WantedPiece* port = find(pieces, static_cast<int>(strake) + 1, BoatSide::Port, static_cast<int>(of.number));
-        if (port == nullptr || port->count != starboard->count || std::abs(port->lengthMm - starboard->lengthMm) > 0.01) continue;
+        const WantedPiece* port =
+            find(pieces, static_cast<int>(strake) + 1, BoatSide::Port, static_cast<int>(of.number));
+        if (port == nullptr || port->count != starboard->count || std::abs(port->lengthMm - starboard->lengthMm) > 0.01)
+          continue;
         QVERIFY(signedArea(port->outline) > 0.0);
         for (const Vec2& point : port->outline)
           QVERIFY(distanceToOutline(starboard->outline, {point.x(), -point.y()}) < 0.05);
@@ -67,7 +72,8 @@ class WantedPiecesTest : public QObject {
       QVERIFY(one.outline.size() > 2 && signedArea(one.outline) > 0.0 && !isCrossed(one.outline));
       QVERIFY(one.lengthMm > 0.0 && one.thicknessMm > 0.0 && one.middle.size() > 1);
     }
-    for (const auto kind : {PieceKind::Plank, PieceKind::Timber, PieceKind::CrossBoard, PieceKind::Mould, PieceKind::ButtBlock})
+    for (const auto kind :
+         {PieceKind::Plank, PieceKind::Timber, PieceKind::CrossBoard, PieceKind::Mould, PieceKind::ButtBlock})
       QVERIFY2(osier[kind] > 0, pieceKindName(kind));
     for (const WantedPiece& one : wantedPieces(*joinedBoat(sampleBook("sedge"), 3000.0))) ++sedge[one.of.kind];
     QVERIFY(sedge[PieceKind::CrossBoard] > 10);
@@ -99,13 +105,15 @@ class WantedPiecesTest : public QObject {
     auto grades = gradesOf(book);
     const int count = static_cast<int>(grades.size()), half = count / 2;
     QVERIFY(count > 4);
-    QVERIFY(grades[1] == WantedGrade::Sound && grades[half] == WantedGrade::Sound && grades[half + 1] == WantedGrade::Clear);
+    QVERIFY(grades[1] == WantedGrade::Sound && grades[half] == WantedGrade::Sound &&
+            grades[half + 1] == WantedGrade::Clear);
     book.settings.waterline = millimetres(60.0);
     QVERIFY(gradesOf(book)[half] == WantedGrade::Clear);
     book.stock.clearFrom = count;
     grades = gradesOf(book);
     QVERIFY(grades[count - 1] == WantedGrade::Sound && grades[count] == WantedGrade::Clear);
-    book.stock.grades = {{2, BoatSide::Starboard, WantedGrade::Clear, {}}, {count, BoatSide::Starboard, WantedGrade::Sound, {}}};
+    book.stock.grades = {{2, BoatSide::Starboard, WantedGrade::Clear, {}},
+                         {count, BoatSide::Starboard, WantedGrade::Sound, {}}};
     grades = gradesOf(book);
     QVERIFY(grades[2] == WantedGrade::Clear && grades[count] == WantedGrade::Sound);
     // Hard-twisted ends are clear in any case.

@@ -21,7 +21,8 @@ class Geos {
   ~Geos() { GEOS_finish_r(m_context); }
 
   GEOSGeometry* shape(const Polygon& polygon) const {
-    return GEOSGeom_createPolygon_r(m_context, GEOSGeom_createLinearRing_r(m_context, points(polygon, true)), nullptr, 0);
+    return GEOSGeom_createPolygon_r(m_context, GEOSGeom_createLinearRing_r(m_context, points(polygon, true)), nullptr,
+                                    0);
   }
   GEOSGeometry* line(const std::vector<Vec2>& line) const {
     return GEOSGeom_createLineString_r(m_context, points(line, false));
@@ -70,16 +71,19 @@ class JudgeLayingTest : public QObject {
     for (int round = 0; round < 400; ++round) {
       Board board = round % 2 == 0 ? straightBoard(4800, 330) : crookedBoard(4800, 300, within(-60, 60));
       for (int i = 0; i < round % 4; ++i)
-        board.faults.push_back(fault(BoardFaultKind::Check, within(100, 4600), within(60, 240), within(5, 60), within(5, 30)));
+        board.faults.push_back(
+            fault(BoardFaultKind::Check, within(100, 4600), within(60, 240), within(5, 60), within(5, 30)));
       const BoardShape shape(board);
       const WantedPiece piece = bentPlank(within(1500, 3500), within(60, 140), within(-40, 40));
       const PieceLies lies{{within(0, 1200), within(60, 260)}, within(-0.02, 0.02), round % 3 == 0};
-      const Neighbour beside{0, "2 S", PieceLies{{within(0, 1000), within(180, 300)}, within(-0.02, 0.02), false}.onBoard(
-                                           bentPlank(2000, 90, 20).outline)};
+      const Neighbour beside{0, "2 S",
+                             PieceLies{{within(0, 1000), within(180, 300)}, within(-0.02, 0.02), false}.onBoard(
+                                 bentPlank(2000, 90, 20).outline)};
       const LayingJudged judged = judgeLaying(shape, piece, lies, {beside}, rules());
       GEOSGeometry* laid = geos.shape(judged.outline);
       GEOSGeometry* whole = geos.shape(shape.outline);
-      const std::array<std::vector<Vec2>, 4> sides{shape.lower, shape.upper,
+      const std::array<std::vector<Vec2>, 4> sides{shape.lower,
+                                                   shape.upper,
                                                    {shape.lower.front(), shape.upper.front()},
                                                    {shape.lower.back(), shape.upper.back()}};
       const bool isOn = geos.within(laid, whole);
@@ -89,7 +93,8 @@ class JudgeLayingTest : public QObject {
       for (std::size_t i = 0; i < sides.size(); ++i) {
         const double theirs = geos.distance(laid, geos.line(sides[i]));
         if (judged.edges[i].mm >= 0.0) {
-          QVERIFY(std::abs(judged.edges[i].mm - theirs) < 0.05 || (theirs == 0.0 && judged.edges[i].mm < 0.05) || !isOn);
+          QVERIFY(std::abs(judged.edges[i].mm - theirs) < 0.05 || (theirs == 0.0 && judged.edges[i].mm < 0.05) ||
+                  !isOn);
         }
         if (isOn) QVERIFY(std::abs(judged.edges[i].mm - theirs) < 0.05);
       }
@@ -121,7 +126,8 @@ class JudgeLayingTest : public QObject {
     QVERIFY(end.offBoard && std::abs(end.edges[3].mm + 13.0) < 0.01 && end.edges[0].mm > 39.0);
     // A corner of the board that stands in the piece is over too, with every corner of the piece on the board.
     Board hollow = straightBoard(3000, 200);
-    hollow.lower = {{millimetres(0), millimetres(0)}, {millimetres(1500), millimetres(30)}, {millimetres(3000), millimetres(0)}};
+    hollow.lower = {
+        {millimetres(0), millimetres(0)}, {millimetres(1500), millimetres(30)}, {millimetres(3000), millimetres(0)}};
     const LayingJudged bridged = judgeLaying(BoardShape(hollow), piece, {{1000, 21}, 0.0, false}, {}, rules());
     QVERIFY(bridged.offBoard && std::abs(bridged.edges[0].mm + 9.0) < 0.02);
     // Clear by the margin, to the hair.
@@ -141,10 +147,10 @@ class JudgeLayingTest : public QObject {
     piece.thicknessMm = 12.0;
     StockMake make = rules();
     const auto judge = [&](double y) { return judgeLaying(shape, piece, {{50, y}, 0.0, false}, {}, make); };
-    QVERIFY(!judge(45).faults[0].bar);                           // small, in the middle
-    QCOMPARE(*judge(45).faults[1].bar, FaultBar::CutOut);        // loose
-    QCOMPARE(*judge(95).faults[0].bar, FaultBar::NearEdge);      // 5 mm in
-    QVERIFY(!judge(45).faults[2].bar);                           // sap, where the piece may have it
+    QVERIFY(!judge(45).faults[0].bar);                       // small, in the middle
+    QCOMPARE(*judge(45).faults[1].bar, FaultBar::CutOut);    // loose
+    QCOMPARE(*judge(95).faults[0].bar, FaultBar::NearEdge);  // 5 mm in
+    QVERIFY(!judge(45).faults[2].bar);                       // sap, where the piece may have it
     make.letIn = {BoardFaultKind::Loose};
     QVERIFY(!judge(45).faults[1].bar && judge(45).faults[1].plugged);
     make.widestPlugMm = 10.0;
@@ -188,7 +194,8 @@ class JudgeLayingTest : public QObject {
   void aThinBoardAndAnotherWoodAreTold() {
     WantedPiece piece = bentPlank(2000, 100, 10);
     piece.species = "oak";
-    const LayingJudged judged = judgeLaying(BoardShape(straightBoard(3000, 300, 10)), piece, {{100, 100}, 0, false}, {}, rules());
+    const LayingJudged judged =
+        judgeLaying(BoardShape(straightBoard(3000, 300, 10)), piece, {{100, 100}, 0, false}, {}, rules());
     QVERIFY(judged.otherWood && std::abs(judged.thinMm - 2.0) < 1e-9);
     QCOMPARE(judged.verdict(rules()), std::optional(Severity::Trouble));
   }

@@ -13,16 +13,18 @@ class TypedBoardTest : public QObject {
 
  private slots:
   void aLineIsABoard() {
-    const auto boards = typedBoards("larch, 16 ft 3 in, 10 1/2 in, 1 1/8 in, knotty, 18 %, slab, at rack 2, name A7, price 40, "
-                                    "knot 3 ft/2 in, split 15 ft/5 in/6 in",
-                                    Unit::Inch, {});
+    const auto boards = typedBoards(
+        "larch, 16 ft 3 in, 10 1/2 in, 1 1/8 in, knotty, 18 %, slab, at rack 2, name A7, price 40, "
+        "knot 3 ft/2 in, split 15 ft/5 in/6 in",
+        Unit::Inch, {});
     QVERIFY(boards && boards->size() == 1);
     const Board& board = boards->front();
     QCOMPARE(board.species, std::string("larch"));
     QCOMPARE(board.length.mm(), 195.0 * 25.4);
     QCOMPARE(board.width.mm(), 10.5 * 25.4);
     QCOMPARE(board.thickness.mm(), 1.125 * 25.4);
-    QVERIFY(board.grade == BoardGrade::Knotty && board.moisture == 18.0 && board.sawn == Sawn::Slab && board.price == 40.0);
+    QVERIFY(board.grade == BoardGrade::Knotty && board.moisture == 18.0 && board.sawn == Sawn::Slab &&
+            board.price == 40.0);
     QVERIFY(board.place == "rack 2" && board.name == "A7");
     QCOMPARE(board.faults.size(), std::size_t(2));
     QVERIFY(std::abs(board.faults[0].x.mm() - (36.0 - 0.5) * 25.4) < 1e-9 && board.faults[0].length.mm() == 25.4);
@@ -55,13 +57,15 @@ class TypedBoardTest : public QObject {
     QVERIFY(!wrong);
     QCOMPARE(wrong.error().size(), std::size_t(4));
     QCOMPARE(wrong.error()[0].where.field, 5);
-    QVERIFY(!typedBoards("", Unit::Inch, {}) && !typedBoards("larch", Unit::Inch, {}) && !typedBoards("16 ft, 8 in, 1 in", Unit::Inch, {}));
+    QVERIFY(!typedBoards("", Unit::Inch, {}) && !typedBoards("larch", Unit::Inch, {}) &&
+            !typedBoards("16 ft, 8 in, 1 in", Unit::Inch, {}));
     for (const Problem& problem : wrong.error()) QVERIFY(!describe(problem).empty());
   }
 
   void boardsAreFoundAgain() {
     std::vector<Board> stack = *typedBoards("larch, 16 ft, 10 in, 1 in, knotty, at rack 2, name L1", Unit::Inch, {});
-    for (const char* line : {"larch, 12 ft, 9 in, 1 in, clear, at the door, name L2", "white oak, 9 ft, 12 in, 2 in, name O1"})
+    for (const char* line :
+         {"larch, 12 ft, 9 in, 1 in, clear, at the door, name L2", "white oak, 9 ft, 12 in, 2 in, name O1"})
       stack.push_back(typedBoards(line, Unit::Inch, {})->front());
     using Places = std::vector<std::size_t>;
     QCOMPARE(findBoards(stack, "", Unit::Inch), (Places{0, 1, 2}));

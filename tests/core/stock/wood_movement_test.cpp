@@ -28,7 +28,9 @@ class WoodMovementTest : public QObject {
     below.of.strake = 3;
     const StockPlan plan;
     const StockMake make = stockMake(plan, 12.0, 38.0);
-    const WoodMovement moves = woodMovement({{&above, &wet, 120.0}, {&above, &quarter, 120.0}, {&below, &oak, 100.0}, {&below, &unmeasured, 100.0}}, plan, make, 1.5);
+    const WoodMovement moves = woodMovement(
+        {{&above, &wet, 120.0}, {&above, &quarter, 120.0}, {&below, &oak, 100.0}, {&below, &unmeasured, 100.0}}, plan,
+        make, 1.5);
     QCOMPARE(moves.planks.size(), std::size_t(4));
     // 120 mm of slab-sawn larch from 22 to 12 per cent: 120 x 0.0032 x 10.
     QVERIFY(std::abs(moves.planks[0].opensMm() - 3.84) < 1e-9);
@@ -51,13 +53,15 @@ class WoodMovementTest : public QObject {
     four.of.strake = 4;
     StockPlan plan;
     plan.moistureNow = 20.0;
-    const WoodMovement moves = woodMovement({{&three, &slab, 120.0}, {&four, &quarter, 120.0}}, plan, stockMake(plan, 12.0, 38.0), 1.5);
+    const WoodMovement moves =
+        woodMovement({{&three, &slab, 120.0}, {&four, &quarter, 120.0}}, plan, stockMake(plan, 12.0, 38.0), 1.5);
     QCOMPARE(moves.cares.size(), std::size_t(1));
     QVERIFY(moves.cares[0].why == MovementCare::Why::TwoCuts && moves.cares[0].mm > 1.0);
     QVERIFY(std::abs(*moves.planks[0].nowMm - 120.0 * (1.0 + 0.0032 * 6.0)) < 1e-9);
     // Not on the other side of the boat.
     four.of.side = BoatSide::Port;
-    QVERIFY(woodMovement({{&three, &slab, 120.0}, {&four, &quarter, 120.0}}, plan, stockMake(plan, 12.0, 38.0), 1.5).cares.empty());
+    QVERIFY(woodMovement({{&three, &slab, 120.0}, {&four, &quarter, 120.0}}, plan, stockMake(plan, 12.0, 38.0), 1.5)
+                .cares.empty());
   }
 
   void whatABoardIsGoodForIsItsLargestRectangles() {
