@@ -248,13 +248,19 @@ void CommandLine::addSheets() {
 }
 
 void CommandLine::addStock() {
-  auto* stock = hullCommand("stock", "where every piece lies on the boards there are, as the book has them laid",
-                            Of::Whole, [this](const Job& job) { return stockTable(job, m_stock); });
+  auto* stock = hullCommand("stock", "where every piece lies on the boards there are", Of::Whole,
+                            [this](const Job& job) { return stockTable(job, m_stock); });
   takesLining(*stock);
   takesLap(*stock);
   stock->add_option("--boards", m_stock.boards, "the boards (CSV, boards,1)")->required();
   stock->add_option("--margin", m_stock.margin, "kept from edges and from faults that are missed");
   stock->add_option("--kerf", m_stock.kerf, "kept between pieces");
+  stock
+      ->add_option(
+          "--seconds", m_stock.seconds,
+          "lay what the book has laid on none of them, looking about so long; the same answer on every machine")
+      ->check(between(0.1, 3600.0));
+  stock->add_option("--seed", m_stock.seed, "another way of looking");
   stock->add_flag("--summary", m_stock.summary, "how many pieces lie on each board, and how much of it is used");
 }
 

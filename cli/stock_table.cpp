@@ -8,6 +8,7 @@
 #include "solve/wanted_pieces.h"
 #include "solved_job.h"
 #include "stock/boards_file.h"
+#include "stock/lay_all.h"
 #include "stock/left_over.h"
 
 namespace narrows::cli {
@@ -19,7 +20,7 @@ constexpr int degreeDecimals = 5, usedDecimals = 4;
 /// A piece where it lies on a board of the file.
 struct LaidPiece {
   const WantedPiece* piece = nullptr;
-  const Laying* laying = nullptr;
+  PieceLies lies;
   std::size_t board = 0;
 };
 
@@ -29,7 +30,7 @@ std::string rowOf(const Job& job, const WantedPiece& piece, const LaidPiece* lai
                         : csvField(piece.words()) + ",";
   row += std::string(",") + (piece.hasPair ? sideWord(piece.of.side) : "");
   if (laid == nullptr) return row + ",,,,,\n";
-  const Laying& at = *laid->laying;
+  const Laying at = narrows::laid({}, laid->lies);
   return row + "," + csvField(boards[laid->board].name) + "," + job.show(at.x.mm()) + "," + job.show(at.y.mm()) + "," +
          showDecimal(at.turnDeg, degreeDecimals) + "," + (at.turnedOver ? "1" : "0") + "\n";
 }
@@ -39,10 +40,9 @@ void tellOver(const std::vector<LaidPiece>& laid, const std::vector<BoardShape>&
     std::vector<Neighbour> neighbours;
     for (std::size_t j = 0; j < laid.size(); ++j) {
       if (j != i && laid[j].board == laid[i].board)
-        neighbours.push_back({j, laid[j].piece->mark(), liesOf(*laid[j].laying).onBoard(laid[j].piece->outline)});
+        neighbours.push_back({j, laid[j].piece->mark(), laid[j].lies.onBoard(laid[j].piece->outline)});
     }
-    const LayingJudged judged =
-        judgeLaying(shapes[laid[i].board], *laid[i].piece, liesOf(*laid[i].laying), neighbours, make);
+    const LayingJudged judged = judgeLaying(shapes[laid[i].board], *laid[i].piece, laid[i].lies, neighbours, make);
     if (judged.verdict(make) != Severity::Trouble && judged.isClear()) continue;
     std::cerr << Trade::say("%1 on board %2: %3\n", laid[i].piece->words(), shapes[laid[i].board].board.name,
                             judged.offBoard        ? Trade::say("it runs off the board")
@@ -50,6 +50,30 @@ void tellOver(const std::vector<LaidPiece>& laid, const std::vector<BoardShape>&
                             : judged.overFault     ? Trade::say("it lies on a fault it has to miss")
                             : judged.thinMm > 0.0  ? Trade::say("the board is too thin for it")
                                                    : Trade::say("it lies nearer than the margin or the kerf"));
+  }
+}
+
+/// Looks for places of the pieces that lie on none of the boards and are still wanted, and puts them with the others.
+/// `of`: of every piece, one more than its place among those that are laid.
+void layMore(const std::vector<BoardShape>& shapes, const std::vector<WantedPiece>& pieces, const StockMake& make,
+             const Book& book, bool planks, double seconds, std::uint64_t seed, std::vector<LaidPiece>& laid,
+             std::vector<std::size_t>& of) {
+  std::vector<WantedPiece> wanted;
+  std::vector<std::size_t> which;
+  std::vector<PieceOnBoard> fixed;
+  for (std::size_t i = 0; i < pieces.size(); ++i) {
+    const bool isLaid = of[i] != 0;
+    if (!isLaid && ((pieces[i].of.kind == PieceKind::Plank) != planks || isThere(book, pieces[i].of))) continue;
+    if (isLaid) fixed.push_back({wanted.size(), laid[of[i] - 1].board, laid[of[i] - 1].lies});
+    wanted.push_back(pieces[i]);
+    which.push_back(i);
+  }
+  const LaidStack stack = layAll({shapes, wanted, fixed, make, seed, seconds});
+  for (const PieceOnBoard& one : stack.laid) {
+    const std::size_t piece = which[one.piece];
+    if (of[piece] != 0) continue;
+    laid.push_back({&pieces[piece], one.lies, one.board});
+    of[piece] = laid.size();
   }
 }
 
@@ -83,16 +107,24 @@ Result<std::string> stockTable(const Job& job, const StockRequest& request) {
     const Board* on = laying == nullptr ? nullptr : findBoard(book, laying->board);
     const auto found = on == nullptr ? byName.end() : byName.find(on->name);
     if (found == byName.end()) continue;
-    laid.push_back({&pieces[i], laying, found->second});
+    laid.push_back({&pieces[i], liesOf(*laying), found->second});
     of[i] = laid.size();
   }
   tellOver(laid, shapes, make);
+  if (request.seconds) {
+    // Planks before all else: what is left of their boards goes to the rest.
+    for (const bool planks : {true, false}) {
+      constexpr double shareOfPlanks = 0.7;
+      layMore(shapes, pieces, make, book, planks, *request.seconds * (planks ? shareOfPlanks : 1.0 - shareOfPlanks),
+              request.seed, laid, of);
+    }
+  }
   if (request.summary) {
     std::string rows = "board,pieces,used\n";
     for (std::size_t i = 0; i < boards->size(); ++i) {
       std::vector<Polygon> on;
       for (const LaidPiece& one : laid) {
-        if (one.board == i) on.push_back(liesOf(*one.laying).onBoard(one.piece->outline));
+        if (one.board == i) on.push_back(one.lies.onBoard(one.piece->outline));
       }
       rows += csvField((*boards)[i].name) + "," + std::to_string(on.size()) + "," +
               showDecimal(shareUsed(shapes[i], on), usedDecimals) + "\n";

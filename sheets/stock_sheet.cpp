@@ -267,7 +267,8 @@ std::vector<Drawing> labelSheets(const Solved& solved, const std::vector<std::pa
       sheets.back().title = titled(solved.book->table.boat, Trade::say("labels %1", sheets.size()));
     }
     Drawing& drawing = sheets.back();
-    const Vec2 at(wide * static_cast<double>(on % abreast), -high * static_cast<double>(on / abreast + 1));
+    const std::size_t row = on / abreast;
+    const Vec2 at(wide * static_cast<double>(on % abreast), -high * static_cast<double>(row + 1));
     const auto& [board, one] = all[i];
     drawing.line(LineRole::Rule, {at, at + Vec2(wide, 0.0), at + Vec2(wide, high), at + Vec2(0.0, high), at});
     const double in = 3.0;

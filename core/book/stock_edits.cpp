@@ -152,6 +152,15 @@ Result<Book> layPiece(const Book& book, const PieceRef& of, BoardId board, const
   return edited;
 }
 
+Result<Book> layPieces(const Book& book, const std::vector<PieceToLay>& pieces) {
+  Result<Book> edited = book;
+  for (const PieceToLay& one : pieces) {
+    edited = layPiece(*edited, one.of, one.board, one.lies);
+    if (!edited) return edited;
+  }
+  return edited;
+}
+
 Result<Book> liftPieces(const Book& book, const std::vector<PieceRef>& pieces) {
   Book edited = book;
   std::erase_if(edited.layings, [&](const Laying& one) {

@@ -38,6 +38,15 @@ bool isThere(const Book& book, const PieceRef& of);
 /// Lays a piece on a board, or moves it there. Fails where it is cut, or the board is sawn up.
 Result<Book> layPiece(const Book& book, const PieceRef& of, BoardId board, const PieceLies& lies);
 
+/// Where one piece is to lie.
+struct PieceToLay {
+  PieceRef of;
+  BoardId board;
+  PieceLies lies;
+};
+/// The same of many pieces, all of them or none.
+Result<Book> layPieces(const Book& book, const std::vector<PieceToLay>& pieces);
+
 /// Takes pieces off their boards; those that are cut, or laid nowhere, stay as they are.
 Result<Book> liftPieces(const Book& book, const std::vector<PieceRef>& pieces);
 

@@ -257,9 +257,17 @@ class PlaceSearch {
       for (const double y : {free.first, free.second}) {
         PieceLies lies = turned;
         lies.at = shift + Vec2(0.0, y);
-        m_candidates.push_back({lies, costOf(first, piece, y)});
+        m_candidates.push_back({lies, costOf(first, piece, y) * shuffled()});
       }
     }
+  }
+
+  /// A factor near one, another for each place, where places are to be shuffled.
+  double shuffled() {
+    if (m_search.shuffle == 0) return 1.0;
+    // Numbers by a linear congruence (Numerical Recipes, ch. 7): the same on every machine.
+    m_chance = 1664525u * m_chance + 1013904223u;
+    return 0.7 + 0.6 * static_cast<double>(m_chance >> 8) / static_cast<double>(1u << 24);
   }
 
   /// How far up the piece may not lie for an obstacle, its columns from `begin` to `end` being what has to miss it:
@@ -328,6 +336,7 @@ class PlaceSearch {
   std::vector<Columns> m_inClearParts;      ///< missed only by the parts of the piece that are to be clear
   std::vector<std::pair<std::size_t, std::size_t>> m_clearColumns;  ///< of the piece as it is turned
   std::vector<Candidate> m_candidates;
+  std::uint32_t m_chance = m_search.shuffle;
 };
 
 /// How far a piece may be lowered before it meets a line under it, at every one of its corners and of the line's; the

@@ -1,6 +1,7 @@
 #pragma once
 // Where a piece would lie on a board, and how well.
 
+#include <cstdint>
 #include <stop_token>
 
 #include "stock/judge_laying.h"
@@ -19,6 +20,7 @@ struct FoundPlace {
 struct FitSearch {
   double turnApartRad = 0.005;  ///< between two ways a long piece is turned
   double columnMm = 12.0;       ///< what lies along the board is told by columns, no wider than this
+  std::uint32_t shuffle = 0;    ///< places that cost nearly as much are taken in another order for each; nought: not
 };
 
 /// The best place of a piece on a board with what lies there already: clear of edges, of faults it has to miss and of

@@ -303,6 +303,27 @@ class StockWindowTest : public WindowCase {
     QVERIFY(piecesAreMade());
   }
 
+  void allIsLaidBesideTheWindowAndWhatLiesStays() {
+    takeBoard("L3");
+    bench()->takePiece(plank(7, BoatSide::Starboard));
+    key(Qt::Key_B);
+    const Laying byHand = *findLaying(book(), plank(7, BoatSide::Starboard));
+    page("Pieces");
+    button("layAll");
+    QVERIFY(stage()->pieces()->isLaying());
+    // Some are laid before long; stopped, the best so far is taken.
+    QTRY_VERIFY2_WITH_TIMEOUT(said("So far 1") || !stage()->pieces()->isLaying(), qPrintable(allSaidOn(stage())),
+                              60000);
+    if (stage()->pieces()->isLaying()) button("layAll");
+    QVERIFY(QTest::qWaitFor([this] { return !stage()->pieces()->isLaying(); }, 5000));
+    QVERIFY2(book().layings.size() >= 8, qPrintable(allSaidOn(stage())));
+    QVERIFY(*findLaying(book(), byHand.of) == byHand);
+    for (const Laying& laying : book().layings) QVERIFY(bench()->judge(laying)->isClear());
+    // One undo takes it all back.
+    session().undo();
+    QCOMPARE(book().layings.size(), std::size_t(1));
+  }
+
   void rulesAndRatesAreTypedAndAnEmptyCellIsTheUsualAgain() {
     page("Rules");
     QAbstractItemModel* rules = stage()->rules()->rules()->model();

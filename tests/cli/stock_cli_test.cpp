@@ -86,6 +86,24 @@ class StockCliTest : public QObject {
     QCOMPARE(summary[3][1], QString("0"));
   }
 
+  void theRestIsLaidTheSameForASeedAndNothingOverAnything() {
+    const QString book = laidBook();
+    const QStringList asked{"stock", book,     "--boards", boat("osier_boards.csv"), "--units", "mm", "--seconds",
+                            "2",     "--seed", "3"};
+    const Run run = cli(asked);
+    QCOMPARE(run.status, 0);
+    QCOMPARE(cli(asked).out, run.out);
+    int planks = 0, byHand = 0;
+    for (const QStringList& row : run.rows().mid(1)) {
+      if (row[1].isEmpty() || row[3].isEmpty()) continue;
+      ++planks;
+      byHand += row[1] == "7" && row[3] == (row[2] == "port" ? "L2" : "L1") ? 1 : 0;
+    }
+    QVERIFY2(planks >= 10, qPrintable(QString::number(planks)));
+    QCOMPARE(byHand, 2);
+    QCOMPARE(cli({"stock", book, "--boards", boat("osier_boards.csv"), "--seconds", "nan"}).status, 2);
+  }
+
   void whatDoesNotLieClearIsToldAndWhatMakesNoSenseRefused() {
     const QString book = laidBook();
     // A margin wider than there is.

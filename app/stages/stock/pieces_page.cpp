@@ -17,7 +17,7 @@
 #include "stages/slate.h"
 #include "stages/stock/board_drawing.h"
 #include "stages/stock/stock_bench.h"
-#include "stock/fit.h"
+#include "stock/lay_all.h"
 
 namespace narrows {
 
@@ -29,12 +29,19 @@ PiecesPage::PiecesPage(Session* session, StockBench* bench, BoardDrawing* drawin
       m_words(new QLabel(this)),
       m_grid(new CellGrid(tr("Pieces wanted"), session)),
       m_answer(new RefusedNote(session, this)),
-      m_looking(session) {
+      m_looking(session),
+      m_laying(session) {
   auto* column = pageColumn(this, m_words);
   m_grid->setObjectName(QStringLiteral("pieces"));
   column->addWidget(m_grid, 1);
   column->addWidget(m_answer);
   CellModel& cells = m_grid->cells();
+  connect(&m_laying, &LongWork::runningChanged, this, [this](bool running) {
+    if (m_layAll == nullptr) return;
+    m_layAll->setText(running ? tr("Stop, and take the best so far") : tr("Lay all that is shown"));
+    m_progress->setValue(0);
+    m_progress->setVisible(running && isVisible());
+  });
   cells.columns = {tr("laid on"), tr("would fit,\nspoiling so much"), tr("board\nit wants"), tr("thick"), tr("wood"),
                    tr("grade")};
   cells.columnKey = [](int at) { return QString::number(at); };
@@ -77,6 +84,12 @@ void PiecesPage::addFields(Slate* slate) {
     look(false);
   });
   m_fields.push_back(m_look);
+  m_layAll = slate->addButton(tr("Lay all that is shown"), "layAll");
+  connect(m_layAll, &QPushButton::clicked, this, [this] {
+    if (m_laying.isRunning()) return m_laying.stop();
+    layAllShown();
+  });
+  m_fields.push_back(m_layAll);
   m_progress = new QProgressBar(slate);
   m_progress->setRange(0, 100);
   m_progress->setAccessibleName(tr("Looking for boards"));
@@ -84,6 +97,13 @@ void PiecesPage::addFields(Slate* slate) {
   slate->addWidget(m_progress);
   connect(&m_looking, &LongWork::progressed, m_progress,
           [this](double share) { m_progress->setValue(static_cast<int>(100.0 * share)); });
+  connect(&m_laying, &LongWork::progressed, this, [this](double share) {
+    m_progress->setValue(static_cast<int>(100.0 * share));
+    if (m_soFar == nullptr) return;
+    m_answer->say(tr("So far %1 laid, on %2 boards. Stop takes what there is.")
+                      .arg(m_soFar->laid.load())
+                      .arg(m_soFar->boards.load()));
+  });
   auto* best = slate->addButton(tr("Lay it on the board that suits it best"), "layOnBest");
   connect(best, &QPushButton::clicked, this, &PiecesPage::layOnBest);
   m_ofPiece.push_back(best);
@@ -134,7 +154,7 @@ void PiecesPage::showAs(bool shown) {
   for (QWidget* field : m_ofPlank) m_slate->showField(field, isPlank);
   m_slate->showField(m_made, piece != nullptr && !piece->of.isOfStrake());
   m_slate->showField(m_lift, shown && m_session->hasBook() && !m_bench->withoutPiece().empty());
-  m_progress->setVisible(shown && m_looking.isRunning());
+  m_progress->setVisible(shown && (m_looking.isRunning() || m_laying.isRunning()));
   if (shown) layOut();
 }
 
@@ -272,6 +292,95 @@ void PiecesPage::look(bool onlyInHand) {
       layOut();
     };
   });
+}
+
+void PiecesPage::layAllShown() {
+  if (!m_session->hasBook()) return;
+  if (!m_bench->isFresh()) return m_answer->say(tr("The pieces are still being made: in a moment."));
+  const BookSnapshot book = m_session->book();
+  auto wanted = std::make_shared<std::vector<WantedPiece>>();
+  auto boards = std::make_shared<std::vector<BoardShape>>();
+  std::vector<BoardId> ids;
+  for (const Board& board : book->boards) {
+    if (board.used) continue;
+    boards->emplace_back(board);
+    ids.push_back(board.id);
+  }
+  if (boards->empty()) return m_answer->say(tr("There are no boards to lay them on: type some under The stack."));
+  std::vector<PieceOnBoard> fixed;
+  const auto want = [&](const WantedPiece& piece) {
+    if (const Laying* laying = findLaying(*book, piece.of)) {
+      const auto board = std::find(ids.begin(), ids.end(), laying->board);
+      if (laying->isCut() || board == ids.end()) return;
+      fixed.push_back({wanted->size(), static_cast<std::size_t>(board - ids.begin()), liesOf(*laying)});
+    } else if (isThere(*book, piece.of)) {
+      return;
+    }
+    wanted->push_back(piece);
+  };
+  // What lies on the boards already stays, whether it is shown or not.
+  for (const WantedPiece& piece : m_bench->pieces()) {
+    const auto& shown = shownPieces();
+    const bool isShown =
+        std::any_of(shown.begin(), shown.end(), [&](const WantedPiece* one) { return one->of.isSame(piece.of); });
+    if (isShown || findLaying(*book, piece.of) != nullptr) want(piece);
+  }
+  if (wanted->size() == fixed.size()) return m_answer->say(tr("All that is shown is laid."));
+  m_soFar = std::make_shared<SoFar>();
+  const StockMake make = m_bench->make();
+  m_laying.begin([this, wanted, boards, ids, fixed, make, soFar = m_soFar](
+                     const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
+    constexpr double seconds = 20.0;
+    const LaidStack stack = layAll({*boards, *wanted, fixed, make, 1, seconds}, stop, [&](const LaidStack& best) {
+      soFar->laid = static_cast<int>(best.laid.size());
+      soFar->boards = static_cast<int>(best.boardsUsed);
+      progress(static_cast<double>(best.laid.size()) / static_cast<double>(wanted->size()));
+    });
+    // Why what went nowhere did not.
+    std::vector<std::pair<std::size_t, NearestBoard>> lacking;
+    constexpr std::size_t mostTold = 2;
+    for (const std::size_t piece : stack.unlaid) {
+      if (lacking.size() >= mostTold) break;
+      if (const auto nearest = nearestBoard(*boards, (*wanted)[piece], make)) lacking.emplace_back(piece, *nearest);
+    }
+    return [this, wanted, boards, ids, fixed, stack, lacking] {
+      std::vector<PieceToLay> pieces;
+      for (const PieceOnBoard& one : stack.laid) {
+        const bool wasThere = std::any_of(fixed.begin(), fixed.end(),
+                                          [&](const PieceOnBoard& other) { return other.piece == one.piece; });
+        if (!wasThere) pieces.push_back({(*wanted)[one.piece].of, ids[one.board], one.lies});
+      }
+      const int count = static_cast<int>(pieces.size());
+      if (count > 0 &&
+          !m_session->perform(tr("Lay %n piece(|s)", nullptr, count), layPieces(*m_session->book(), pieces)))
+        return;
+      QStringList words{tr("%n piece(|s) laid", nullptr, count) +
+                        tr(", on %n board(|s) in all.", nullptr, static_cast<int>(stack.boardsUsed))};
+      if (!stack.unlaid.empty()) words << tr("%n went nowhere.", nullptr, static_cast<int>(stack.unlaid.size()));
+      for (const auto& [piece, nearest] : lacking)
+        words << lackWords((*wanted)[piece], QString::fromStdString((*boards)[nearest.board].board.name), nearest);
+      m_answer->say(words.join(QLatin1Char(' ')));
+    };
+  });
+}
+
+QString PiecesPage::lackWords(const WantedPiece& piece, const QString& board, const NearestBoard& nearest) const {
+  const QString words = QString::fromStdString(piece.words()), by = m_session->shown(nearest.byMm);
+  switch (nearest.lacks) {
+    case Lacks::Nothing:
+      return tr("%1 would go on %2 by itself: what lies there is in its way.").arg(words, board);
+    case Lacks::Thickness:
+      return tr("%1: the nearest board, %2, is %3 too thin.").arg(words, board, by);
+    case Lacks::Length:
+      return tr("%1: the nearest board, %2, is %3 too short; a joint in the strake would do.").arg(words, board, by);
+    case Lacks::Width:
+      return tr("%1: the nearest board, %2, is %3 too narrow.").arg(words, board, by);
+    case Lacks::Wood:
+      return tr("%1: there is no board of its wood.").arg(words);
+    case Lacks::FreeOfFaults:
+      return tr("%1: %2 is large enough, and its faults or its shape leave no place.").arg(words, board);
+  }
+  return {};
 }
 
 void PiecesPage::layOnBest() {

@@ -2,12 +2,15 @@
 // Every piece the boat wants: on which board it lies, or which boards it would fit.
 
 #include <QWidget>
+#include <atomic>
 #include <map>
+#include <memory>
 
 #include "book/book.h"
 #include "canvas/cell_grid.h"
 #include "commands/long_work.h"
 #include "stock/wanted_piece.h"
+#include "stock/why_not.h"
 
 class QComboBox;
 class QLabel;
@@ -31,6 +34,7 @@ class PiecesPage : public QWidget {
   void showAs(bool shown);
   CellGrid* grid() { return m_grid; }
   bool isLooking() const { return m_looking.isRunning(); }
+  bool isLaying() const { return m_laying.isRunning(); }
   /// Takes the next piece of the list in hand (1), or the one before (-1).
   void step(int by);
   /// "12 of 60 laid": planks and all else that is wanted.
@@ -54,6 +58,9 @@ class PiecesPage : public QWidget {
   void look(bool onlyInHand);
   bool areFitsFresh() const;
   void layOnBest();
+  /// Lays all that is shown and laid nowhere, beside the window; what lies already stays.
+  void layAllShown();
+  QString lackWords(const WantedPiece& piece, const QString& board, const NearestBoard& nearest) const;
   void setGrade(int index);
   void markMade();
   void say();
@@ -77,11 +84,16 @@ class PiecesPage : public QWidget {
   FitsOf m_fits;
   std::vector<Board> m_fitsBoards;  ///< the boards, and what lay on them, that they were looked for on
   std::vector<Laying> m_fitsLayings;
-  QPushButton *m_look = nullptr, *m_made = nullptr, *m_lift = nullptr;
+  QPushButton *m_look = nullptr, *m_layAll = nullptr, *m_made = nullptr, *m_lift = nullptr;
+  /// How far laying has come: written on its thread, read on the interface's.
+  struct SoFar {
+    std::atomic<int> laid = 0, boards = 0;
+  };
+  std::shared_ptr<SoFar> m_soFar;
   QComboBox* m_grade = nullptr;
   QProgressBar* m_progress = nullptr;
   std::vector<QWidget*> m_fields, m_ofPiece, m_ofPlank;
-  LongWork m_looking;
+  LongWork m_looking, m_laying;
 };
 
 }  // namespace narrows

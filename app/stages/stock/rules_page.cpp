@@ -54,7 +54,7 @@ RulesPage::RulesPage(Session* session, StockBench* bench, QWidget* parent)
   });
 }
 
-void RulesPage::addLength(const QString& name, const QString& why, std::function<double()> shownMm,
+void RulesPage::addLength(const QString& name, const QString& why, const std::function<double()>& shownMm,
                           std::optional<Length> StockPlan::*of) {
   Rule rule{name, why, true, {}, {}, {}};
   rule.shown = [this, shownMm] { return m_session->shown(shownMm()); };
@@ -73,7 +73,7 @@ void RulesPage::addLength(const QString& name, const QString& why, std::function
   m_all.push_back(std::move(rule));
 }
 
-void RulesPage::addNumber(const QString& name, const QString& why, int decimals, std::function<double()> shown,
+void RulesPage::addNumber(const QString& name, const QString& why, int decimals, const std::function<double()>& shown,
                           std::optional<double> StockPlan::*of) {
   Rule rule{name, why, false, {}, {}, {}};
   rule.shown = [shown, decimals] { return QLocale().toString(shown(), 'f', decimals); };
@@ -89,8 +89,8 @@ void RulesPage::addNumber(const QString& name, const QString& why, int decimals,
   m_all.push_back(std::move(rule));
 }
 
-void RulesPage::addYesNo(const QString& name, const QString& why, std::function<bool()> shown,
-                         std::function<void(StockPlan&, bool)> set) {
+void RulesPage::addYesNo(const QString& name, const QString& why, const std::function<bool()>& shown,
+                         const std::function<void(StockPlan&, bool)>& set) {
   Rule rule{name, why, false, {}, {}, {}};
   rule.shown = [shown] { return shown() ? tr("yes") : tr("no"); };
   rule.set = [this, set](StockPlan& plan, const QString& text) {

@@ -32,12 +32,12 @@ class RulesPage : public QWidget {
     std::function<bool(StockPlan&, const QString&)> set;
   };
   void makeRules();
-  void addLength(const QString& name, const QString& why, std::function<double()> shownMm,
+  void addLength(const QString& name, const QString& why, const std::function<double()>& shownMm,
                  std::optional<Length> StockPlan::*of);
-  void addNumber(const QString& name, const QString& why, int decimals, std::function<double()> shown,
+  void addNumber(const QString& name, const QString& why, int decimals, const std::function<double()>& shown,
                  std::optional<double> StockPlan::*of);
-  void addYesNo(const QString& name, const QString& why, std::function<bool()> shown,
-                std::function<void(StockPlan&, bool)> set);
+  void addYesNo(const QString& name, const QString& why, const std::function<bool()>& shown,
+                const std::function<void(StockPlan&, bool)>& set);
   bool perform(const QString& words, const StockPlan& plan);
   void layOut();
 

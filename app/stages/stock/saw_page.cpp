@@ -10,6 +10,7 @@
 
 #include "book/stock_edits.h"
 #include "book/today.h"
+#include "canvas/length_field.h"
 #include "canvas/look.h"
 #include "canvas/tongue.h"
 #include "commands/session.h"
@@ -96,7 +97,7 @@ void SawPage::makeGrids() {
   left.columns = {tr("long"), tr("straight\nin it"), tr("faults")};
   left.columnKey = [](int at) { return QString::number(at); };
   left.rows = [this] { return static_cast<int>(leftNow().size()); };
-  left.rowName = [this](int row) { return tr("left %1").arg(row + 1); };
+  left.rowName = [](int row) { return tr("left %1").arg(row + 1); };
   left.cell = [this](int row, int column) {
     Cell cell;
     if (static_cast<std::size_t>(row) >= leftNow().size()) return cell;
