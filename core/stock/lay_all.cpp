@@ -247,7 +247,7 @@ class StackSearch {
       taken.insert(taken.end(), more.begin(), more.end());
     }
     const bool laid = lay(now, piece);
-    again(now, std::move(taken));
+    again(now, taken);
     m_shuffle = 0;
     for (const std::size_t other : unlaid) {
       if (!now.isLaid[other]) lay(now, other);
@@ -255,7 +255,7 @@ class StackSearch {
     return laid;
   }
 
-  void again(Arrangement& now, std::vector<std::size_t> pieces) {
+  void again(Arrangement& now, const std::vector<std::size_t>& pieces) {
     std::vector<std::pair<double, std::size_t>> hardest;
     for (const std::size_t piece : pieces)
       hardest.emplace_back(-areaOf(m_of.pieces[piece]) * std::exp(0.8 * (chance() - 0.5)), piece);

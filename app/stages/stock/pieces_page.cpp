@@ -227,8 +227,8 @@ Cell PiecesPage::cell(int row, int column) const {
       cell.bold = true;
       if (laying->isCut()) {
         cell.text = tr("cut out of %1").arg(cell.text);
-      } else if (const auto judged = m_bench->judge(*laying)) {
-        cell.verdict = judged->verdict(m_bench->make());
+      } else if (const auto found = m_bench->verdicts().find(piece->words()); found != m_bench->verdicts().end()) {
+        cell.verdict = found->second;
       }
       break;
     }
@@ -446,12 +446,10 @@ QString PiecesPage::laidWords(const Session& session, const StockBench& bench) {
     ++planks;
     const Laying* laying = findLaying(book, one.of);
     laid += laying != nullptr || isThere(book, one.of) ? 1 : 0;
-    if (laying == nullptr || laying->isCut()) continue;
-    const auto judged = bench.judge(*laying);
-    wrong += judged && judged->verdict(bench.make()) == Severity::Trouble ? 1 : 0;
   }
+  for (const auto& [words, verdict] : bench.verdicts()) wrong += verdict == Severity::Trouble ? 1 : 0;
   wrong += static_cast<int>(bench.withoutPiece().size());
-  if (wrong > 0) return tr("%n piece(| )(does|do) not lie clear", nullptr, wrong);
+  if (wrong > 0) return tr("%n piece(|s) do(es|) not lie clear", nullptr, wrong);
   return tr("%1 of %2 planks laid").arg(laid).arg(planks);
 }
 

@@ -127,6 +127,20 @@ std::vector<Neighbour> StockBench::neighbours(BoardId board, const PieceRef& but
   return neighbours;
 }
 
+const std::map<std::string, std::optional<Severity>>& StockBench::verdicts() const {
+  const Book& book = *m_session->book();
+  const bool isSame = m_verdicts.pieces == m_pieces && m_verdicts.boards == book.boards &&
+                      m_verdicts.layings == book.layings && m_verdicts.rules == book.stock;
+  if (isSame || m_session->isDragging()) return m_verdicts.all;
+  m_verdicts = {m_pieces, book.boards, book.layings, book.stock, {}};
+  const StockMake rules = make();
+  for (const Laying& laying : book.layings) {
+    if (laying.isCut()) continue;
+    if (const auto judged = judge(laying)) m_verdicts.all[find(laying.of)->words()] = judged->verdict(rules);
+  }
+  return m_verdicts.all;
+}
+
 std::vector<Polygon> StockBench::outlinesOn(BoardId board) const {
   std::vector<Polygon> outlines;
   for (const std::size_t i : laidOn(board)) {

@@ -2,8 +2,10 @@
 // The bench of the stock: the pieces the boat wants, and which board and piece are in hand.
 
 #include <QObject>
+#include <map>
 #include <memory>
 #include <optional>
+#include <string>
 
 #include "commands/long_work.h"
 #include "commands/session.h"
@@ -49,6 +51,9 @@ class StockBench : public QObject {
   std::vector<PieceRef> withoutPiece() const;
   /// How a laying of the book lies, its neighbours where they are; none where its piece is not made.
   std::optional<LayingJudged> judge(const Laying& laying) const;
+  /// The verdicts on all that is laid and not cut, by the words of its piece: judged again when the stack, what lies on
+  /// it, the rules or the pieces are others; while something is slid, as they were.
+  const std::map<std::string, std::optional<Severity>>& verdicts() const;
   /// The same of a piece that is not laid there yet.
   LayingJudged judge(const BoardShape& board, const WantedPiece& piece, const PieceLies& lies) const;
   /// What lies on a board beside one piece.
@@ -78,6 +83,14 @@ class StockBench : public QObject {
   std::shared_ptr<const Solved> m_broken;  ///< one they could not be made of: not tried over and over
   BoardId m_board;
   std::optional<PieceRef> m_piece;
+  struct Verdicts {
+    std::shared_ptr<const std::vector<WantedPiece>> pieces;
+    std::vector<Board> boards;
+    std::vector<Laying> layings;
+    StockPlan rules;
+    std::map<std::string, std::optional<Severity>> all;
+  };
+  mutable Verdicts m_verdicts;
   bool m_again = false;
   LongWork m_making;  ///< last: ended before what it speaks to is gone
 };
