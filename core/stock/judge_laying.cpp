@@ -31,14 +31,52 @@ struct Course {
   const Vec2& to(std::size_t leg) const { return points[(leg + 1) % points.size()]; }
 };
 
-/// Takes the nearer of `least` and whatever the points of one course have to the legs of another. `turned`: `one` is
-/// what `ClearOf::to` is on.
+/// Legs of a course that follow one another, with the box that holds them.
+struct Stretch {
+  std::size_t from = 0, to = 0;  ///< legs; the points at their beginnings
+  Box2 box;
+};
+
+std::vector<Stretch> stretchesOf(const Course& course) {
+  constexpr std::size_t together = 12;
+  std::vector<Stretch> stretches;
+  for (std::size_t from = 0; from < course.legs(); from += together) {
+    Stretch one{from, std::min(from + together, course.legs()), {}};
+    one.box.low = one.box.high = course.from(from);
+    for (std::size_t leg = one.from; leg < one.to; ++leg) {
+      for (const Vec2* point : {&course.from(leg), &course.to(leg)}) {
+        one.box.low = one.box.low.cwiseMin(*point);
+        one.box.high = one.box.high.cwiseMax(*point);
+      }
+    }
+    stretches.push_back(one);
+  }
+  return stretches;
+}
+
+/// No point of one box is nearer to the other than this.
+double apartMm(const Box2& one, const Box2& other) {
+  const Vec2 gap = (other.low - one.high).cwiseMax(one.low - other.high).cwiseMax(Vec2::Zero());
+  return gap.norm();
+}
+
+/// Takes the nearer of `least` and whatever the points of one course have to the legs of another; stretches that lie
+/// further apart than that are passed over. `turned`: `one` is what `ClearOf::to` is on.
 void nearest(const Course& one, const Course& other, bool turned, ClearOf& least) {
-  for (const Vec2& point : one.points) {
-    for (std::size_t leg = 0; leg < other.legs(); ++leg) {
-      const Vec2 there = nearestOnSegment(point, other.from(leg), other.to(leg));
-      const double mm = (there - point).norm();
-      if (mm < least.mm) least = turned ? ClearOf{mm, there, point} : ClearOf{mm, point, there};
+  const std::vector<Stretch> legs = stretchesOf(other);
+  for (const Stretch& mine : stretchesOf(one)) {
+    for (const Stretch& its : legs) {
+      if (apartMm(mine.box, its.box) >= least.mm) continue;
+      // The last point of a line that does not go round begins no leg.
+      const bool isLast = !one.isRound && mine.to == one.legs();
+      for (std::size_t i = mine.from; i < mine.to + (isLast ? 1 : 0); ++i) {
+        const Vec2& point = one.points[i];
+        for (std::size_t leg = its.from; leg < its.to; ++leg) {
+          const Vec2 there = nearestOnSegment(point, other.from(leg), other.to(leg));
+          const double mm = (there - point).norm();
+          if (mm < least.mm) least = turned ? ClearOf{mm, there, point} : ClearOf{mm, point, there};
+        }
+      }
     }
   }
 }

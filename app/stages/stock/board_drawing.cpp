@@ -348,7 +348,10 @@ bool BoardDrawing::holdsPiece(const Vec2& at) {
           m_waiting = lies;
           m_waitingOf = of;
           // Drawn off the board altogether, it is laid there no more.
-          if (common({lies.onBoard(moved->outline)}, {under.outline}).empty()) return liftPieces(now, {of});
+          const Polygon outline = lies.onBoard(moved->outline);
+          const bool isOn = std::any_of(outline.begin(), outline.end(),
+                                        [&](const Vec2& point) { return contains(under.outline, point); });
+          if (!isOn) return liftPieces(now, {of});
           const bool isFree = (QApplication::keyboardModifiers() & Qt::ShiftModifier) != 0;
           return layPiece(now, of, id, isFree ? lies : atRest(under, *moved, lies, neighbours));
         });
