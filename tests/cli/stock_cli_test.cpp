@@ -23,8 +23,10 @@ class StockCliTest : public QObject {
     if (!read.open(QIODevice::ReadOnly)) qFatal("no osier");
     QJsonObject book = QJsonDocument::fromJson(read.readAll()).object();
     const auto idOf = [&](const char* name) {
-      for (const QJsonValue& one : book["boards"].toArray()) {
-        if (one["name"].toString() == QLatin1String(name)) return one["id"].toInt();
+      const QJsonArray stack = book["boards"].toArray();
+      for (const auto& one : stack) {
+        const QJsonObject board = one.toObject();
+        if (board["name"].toString() == QLatin1String(name)) return board["id"].toInt();
       }
       qFatal("no board %s", name);
     };
