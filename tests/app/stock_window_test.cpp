@@ -92,6 +92,11 @@ class StockWindowTest : public WindowCase {
     QCOMPARE(book().boards.size(), std::size_t(4));
     QVERIFY(book().boards[3].species == "larch" && book().boards[3].faults.size() == 2);
     QVERIFY(book().boards[3].thickness == book().boards[0].thickness);
+    // Too narrow for any plank, or too thin, is said of the board.
+    QVERIFY(piecesAreMade());
+    type("larch, 12 ft, 3 in, 1/4 in");
+    QVERIFY2(said("Narrower than any plank") && said("Too thin"), qPrintable(allSaidOn(stage())));
+    session().undo();
     // What is not understood stays in the line, is told, and puts nothing on the stack.
     type("larch, 4,88 m, 250 mm, 20 mm");
     QCOMPARE(book().boards.size(), std::size_t(4));

@@ -256,13 +256,12 @@ QString StockStage::goodWords(const Board& board) {
     const BoardShape shape(board);
     const GoodFor good = goodFor(shape, make, m_session->book()->table.thickness.mm());
     m_goodWords = QString::fromStdString(goodForWords(shape, good, make, notation));
-    if (const QString narrow = narrowWords(board); !narrow.isEmpty())
-      m_goodWords = narrow + QLatin1Char(' ') + m_goodWords;
     m_goodOf = board;
     m_goodBy = make;
     m_goodIn = notation;
   }
-  return m_goodWords;
+  const QString narrow = narrowWords(board);
+  return narrow.isEmpty() ? m_goodWords : narrow + QLatin1Char(' ') + m_goodWords;
 }
 
 void StockStage::say() {
