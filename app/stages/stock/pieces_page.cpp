@@ -104,6 +104,10 @@ void PiecesPage::addFields(Slate* slate) {
                       .arg(m_soFar->laid.load())
                       .arg(m_soFar->boards.load()));
   });
+  addPieceFields(slate);
+}
+
+void PiecesPage::addPieceFields(Slate* slate) {
   auto* best = slate->addButton(tr("Lay it on the board that suits it best"), "layOnBest");
   connect(best, &QPushButton::clicked, this, &PiecesPage::layOnBest);
   m_ofPiece.push_back(best);
@@ -294,74 +298,78 @@ void PiecesPage::look(bool onlyInHand) {
   });
 }
 
+PiecesPage::ToLay PiecesPage::toLay() const {
+  ToLay all;
+  const Book& book = *m_session->book();
+  for (const Board& board : book.boards) {
+    if (board.used) continue;
+    all.boards.emplace_back(board);
+    all.ids.push_back(board.id);
+  }
+  const auto& shown = shownPieces();
+  for (const WantedPiece& piece : m_bench->pieces()) {
+    const Laying* laying = findLaying(book, piece.of);
+    if (laying != nullptr) {
+      // What lies on the boards already stays, whether it is shown or not.
+      const auto board = std::find(all.ids.begin(), all.ids.end(), laying->board);
+      if (laying->isCut() || board == all.ids.end()) continue;
+      all.fixed.push_back({all.pieces.size(), static_cast<std::size_t>(board - all.ids.begin()), liesOf(*laying)});
+    } else {
+      const bool isShown =
+          std::any_of(shown.begin(), shown.end(), [&](const WantedPiece* one) { return one->of.isSame(piece.of); });
+      if (!isShown || isThere(book, piece.of)) continue;
+    }
+    all.pieces.push_back(piece);
+  }
+  return all;
+}
+
 void PiecesPage::layAllShown() {
   if (!m_session->hasBook()) return;
   if (!m_bench->isFresh()) return m_answer->say(tr("The pieces are still being made: in a moment."));
-  const BookSnapshot book = m_session->book();
-  auto wanted = std::make_shared<std::vector<WantedPiece>>();
-  auto boards = std::make_shared<std::vector<BoardShape>>();
-  std::vector<BoardId> ids;
-  for (const Board& board : book->boards) {
-    if (board.used) continue;
-    boards->emplace_back(board);
-    ids.push_back(board.id);
-  }
-  if (boards->empty()) return m_answer->say(tr("There are no boards to lay them on: type some under The stack."));
-  std::vector<PieceOnBoard> fixed;
-  const auto want = [&](const WantedPiece& piece) {
-    if (const Laying* laying = findLaying(*book, piece.of)) {
-      const auto board = std::find(ids.begin(), ids.end(), laying->board);
-      if (laying->isCut() || board == ids.end()) return;
-      fixed.push_back({wanted->size(), static_cast<std::size_t>(board - ids.begin()), liesOf(*laying)});
-    } else if (isThere(*book, piece.of)) {
-      return;
-    }
-    wanted->push_back(piece);
-  };
-  // What lies on the boards already stays, whether it is shown or not.
-  for (const WantedPiece& piece : m_bench->pieces()) {
-    const auto& shown = shownPieces();
-    const bool isShown =
-        std::any_of(shown.begin(), shown.end(), [&](const WantedPiece* one) { return one->of.isSame(piece.of); });
-    if (isShown || findLaying(*book, piece.of) != nullptr) want(piece);
-  }
-  if (wanted->size() == fixed.size()) return m_answer->say(tr("All that is shown is laid."));
+  const auto all = std::make_shared<const ToLay>(toLay());
+  if (all->boards.empty()) return m_answer->say(tr("There are no boards to lay them on: type some under The stack."));
+  if (all->pieces.size() == all->fixed.size()) return m_answer->say(tr("All that is shown is laid."));
   m_soFar = std::make_shared<SoFar>();
   const StockMake make = m_bench->make();
-  m_laying.begin([this, wanted, boards, ids, fixed, make, soFar = m_soFar](
-                     const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
+  m_laying.begin([this, all, make, soFar = m_soFar](const std::stop_token& stop,
+                                                    const LongWork::Progress& progress) -> LongWork::End {
     constexpr double seconds = 20.0;
-    const LaidStack stack = layAll({*boards, *wanted, fixed, make, 1, seconds}, stop, [&](const LaidStack& best) {
-      soFar->laid = static_cast<int>(best.laid.size());
-      soFar->boards = static_cast<int>(best.boardsUsed);
-      progress(static_cast<double>(best.laid.size()) / static_cast<double>(wanted->size()));
-    });
+    const LaidStack stack =
+        layAll({all->boards, all->pieces, all->fixed, make, 1, seconds}, stop, [&](const LaidStack& best) {
+          soFar->laid = static_cast<int>(best.laid.size());
+          soFar->boards = static_cast<int>(best.boardsUsed);
+          progress(static_cast<double>(best.laid.size()) / static_cast<double>(all->pieces.size()));
+        });
     // Why what went nowhere did not.
     std::vector<std::pair<std::size_t, NearestBoard>> lacking;
     constexpr std::size_t mostTold = 2;
     for (const std::size_t piece : stack.unlaid) {
       if (lacking.size() >= mostTold) break;
-      if (const auto nearest = nearestBoard(*boards, (*wanted)[piece], make)) lacking.emplace_back(piece, *nearest);
+      if (const auto nearest = nearestBoard(all->boards, all->pieces[piece], make))
+        lacking.emplace_back(piece, *nearest);
     }
-    return [this, wanted, boards, ids, fixed, stack, lacking] {
-      std::vector<PieceToLay> pieces;
-      for (const PieceOnBoard& one : stack.laid) {
-        const bool wasThere = std::any_of(fixed.begin(), fixed.end(),
-                                          [&](const PieceOnBoard& other) { return other.piece == one.piece; });
-        if (!wasThere) pieces.push_back({(*wanted)[one.piece].of, ids[one.board], one.lies});
-      }
-      const int count = static_cast<int>(pieces.size());
-      if (count > 0 &&
-          !m_session->perform(tr("Lay %n piece(|s)", nullptr, count), layPieces(*m_session->book(), pieces)))
-        return;
-      QStringList words{tr("%n piece(|s) laid", nullptr, count) +
-                        tr(", on %n board(|s) in all.", nullptr, static_cast<int>(stack.boardsUsed))};
-      if (!stack.unlaid.empty()) words << tr("%n went nowhere.", nullptr, static_cast<int>(stack.unlaid.size()));
-      for (const auto& [piece, nearest] : lacking)
-        words << lackWords((*wanted)[piece], QString::fromStdString((*boards)[nearest.board].board.name), nearest);
-      m_answer->say(words.join(QLatin1Char(' ')));
-    };
+    return [this, all, stack, lacking] { takeLaid(*all, stack, lacking); };
   });
+}
+
+void PiecesPage::takeLaid(const ToLay& all, const LaidStack& stack,
+                          const std::vector<std::pair<std::size_t, NearestBoard>>& lacking) {
+  std::vector<PieceToLay> pieces;
+  for (const PieceOnBoard& one : stack.laid) {
+    const bool wasThere = std::any_of(all.fixed.begin(), all.fixed.end(),
+                                      [&](const PieceOnBoard& other) { return other.piece == one.piece; });
+    if (!wasThere) pieces.push_back({all.pieces[one.piece].of, all.ids[one.board], one.lies});
+  }
+  const int count = static_cast<int>(pieces.size());
+  if (count > 0 && !m_session->perform(tr("Lay %n piece(|s)", nullptr, count), layPieces(*m_session->book(), pieces)))
+    return;
+  QStringList words{tr("%n piece(|s) laid", nullptr, count) +
+                    tr(", on %n board(|s) in all.", nullptr, static_cast<int>(stack.boardsUsed))};
+  if (!stack.unlaid.empty()) words << tr("%n went nowhere.", nullptr, static_cast<int>(stack.unlaid.size()));
+  for (const auto& [piece, nearest] : lacking)
+    words << lackWords(all.pieces[piece], QString::fromStdString(all.boards[nearest.board].board.name), nearest);
+  m_answer->say(words.join(QLatin1Char(' ')));
 }
 
 QString PiecesPage::lackWords(const WantedPiece& piece, const QString& board, const NearestBoard& nearest) const {

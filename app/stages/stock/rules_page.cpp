@@ -139,6 +139,20 @@ void RulesPage::makeRules() {
   addLength(
       tr("Knots clear of edge, fastening, scarf"), tr("an edge's width: nearer, it breaks out"),
       [make] { return make().knotClearMm; }, &StockPlan::knotClear);
+  makeFaultRules();
+  addNumber(
+      tr("Grain runs out one in, at least"), tr("steeper, and it breaks across as it is bent"), 0,
+      [make] { return make().runOut; }, &StockPlan::runOut);
+  addLength(
+      tr("What is left is a board from"), tr("what is shorter goes to blocks"), [make] { return make().leastLengthMm; },
+      &StockPlan::leastLength);
+  addLength(
+      tr("and from this width"), tr("narrower than a hood end is no plank"), [make] { return make().leastWidthMm; },
+      &StockPlan::leastWidth);
+}
+
+void RulesPage::makeFaultRules() {
+  const auto make = [this] { return m_bench->make(); };
   const auto letIn = [&](const QString& name, const QString& why, BoardFaultKind kind) {
     addYesNo(
         name, why, [make, kind] { return !make().letsIn(kind); },
@@ -162,15 +176,6 @@ void RulesPage::makeRules() {
   addYesNo(
       tr("Sap cut out of every piece"), tr("where it rots; out of clear pieces in any case"),
       [make] { return make().sapOut; }, [](StockPlan& plan, bool out) { plan.sapOut = out; });
-  addNumber(
-      tr("Grain runs out one in, at least"), tr("steeper, and it breaks across as it is bent"), 0,
-      [make] { return make().runOut; }, &StockPlan::runOut);
-  addLength(
-      tr("What is left is a board from"), tr("what is shorter goes to blocks"), [make] { return make().leastLengthMm; },
-      &StockPlan::leastLength);
-  addLength(
-      tr("and from this width"), tr("narrower than a hood end is no plank"), [make] { return make().leastWidthMm; },
-      &StockPlan::leastWidth);
 }
 
 bool RulesPage::perform(const QString& words, const StockPlan& plan) {

@@ -32,6 +32,8 @@ class RulesPage : public QWidget {
     std::function<bool(StockPlan&, const QString&)> set;
   };
   void makeRules();
+  /// Which faults are cut out, and plugs.
+  void makeFaultRules();
   void addLength(const QString& name, const QString& why, const std::function<double()>& shownMm,
                  std::optional<Length> StockPlan::*of);
   void addNumber(const QString& name, const QString& why, int decimals, const std::function<double()>& shown,

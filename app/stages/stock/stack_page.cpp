@@ -149,6 +149,17 @@ const Board* StackPage::boardAt(int row) const {
   return &m_session->book()->boards[places[static_cast<std::size_t>(row)]];
 }
 
+QString StackPage::laidWords(const Board& board) const {
+  QStringList on;
+  for (const std::size_t i : m_bench->laidOn(board.id)) {
+    const Laying& laying = m_session->book()->layings[i];
+    const WantedPiece* piece = m_bench->find(laying.of);
+    on << QString::fromStdString(pieceMark(laying.of, piece == nullptr ? 1 : piece->count));
+  }
+  const QString words = on.join(QStringLiteral(", "));
+  return board.used ? tr("sawn up: %1").arg(words) : words;
+}
+
 Cell StackPage::cell(int row, int column) const {
   const Board* board = boardAt(row);
   if (board == nullptr) return {};
@@ -202,16 +213,9 @@ Cell StackPage::cell(int row, int column) const {
     case Price:
       number(board->price);
       break;
-    case LaidOn: {
-      QStringList on;
-      for (const std::size_t i : m_bench->laidOn(board->id)) {
-        const Laying& laying = m_session->book()->layings[i];
-        const WantedPiece* piece = m_bench->find(laying.of);
-        on << QString::fromStdString(pieceMark(laying.of, piece == nullptr ? 1 : piece->count));
-      }
-      cell.text = board->used ? tr("sawn up: %1").arg(on.join(QStringLiteral(", "))) : on.join(QStringLiteral(", "));
+    case LaidOn:
+      cell.text = laidWords(*board);
       break;
-    }
     default:
       break;
   }

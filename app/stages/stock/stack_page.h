@@ -41,6 +41,8 @@ class StackPage : public QWidget {
   /// The boards that are shown, by their places in the stack; kept until the book or what is sought is another.
   const std::vector<std::size_t>& shownBoards() const;
   const Board* boardAt(int row) const;
+  /// What lies on a board, as it is marked: "3 S, 3 P".
+  QString laidWords(const Board& board) const;
   Cell cell(int row, int column) const;
   bool enter(int row, int column, const QString& text);
   bool readInto(Board& board, int column, const QString& text);
