@@ -205,8 +205,8 @@ QString StockStage::pieceWordsNow(const std::optional<LayingJudged>& judged) con
       words << tr("%1 from the %2.").arg(shown(fault.clear.mm), kind);
     }
   }
+  const std::vector<Neighbour> near = m_bench->neighbours(laying->board, piece.of);
   for (const ClearOfNeighbour& one : judged->neighbours) {
-    const auto near = m_bench->neighbours(laying->board, piece.of);
     if (one.neighbour >= near.size()) continue;
     const QString name = QString::fromStdString(near[one.neighbour].name);
     words << (one.clear.mm < 0.0 ? tr("Over %1 by %2.").arg(name, shown(-one.clear.mm))
@@ -220,22 +220,22 @@ QString StockStage::pieceWordsNow(const std::optional<LayingJudged>& judged) con
                .arg(shown(std::abs(judged->bowMm)), way(judged->bowMm), shown(std::abs(judged->crookMm)),
                     way(judged->crookMm));
   // What is left is told when the piece has come to rest.
-  if (board != nullptr && !m_session->isMoving()) {
-    const auto left = leftOver(BoardShape(*board), m_bench->outlinesOn(board->id), m_bench->make());
-    const Board* largest = nullptr;
-    for (const LeftOver& one : left) {
-      if (one.board && (largest == nullptr || areaMm2(*one.board) > areaMm2(*largest))) largest = &*one.board;
-    }
-    if (largest == nullptr) {
-      words << tr("What is left is no board any more.");
-    } else {
-      const StraightIn straight = straightIn(BoardShape(*largest), m_bench->make().leastWidthMm);
-      words << tr("What is left is a board still, with %1 by %2 straight in it.")
-                   .arg(QString::fromStdString(showLong(millimetres(straight.lengthMm), notation)),
-                        shown(straight.widthMm));
-    }
-  }
+  if (board != nullptr && !m_session->isMoving()) words << leftWords(*board);
   return words.join('\n');
+}
+
+QString StockStage::leftWords(const Board& board) const {
+  const StockMake make = m_bench->make();
+  const auto left = leftOver(BoardShape(board), m_bench->outlinesOn(board.id), make);
+  const Board* largest = nullptr;
+  for (const LeftOver& one : left) {
+    if (one.board && (largest == nullptr || areaMm2(*one.board) > areaMm2(*largest))) largest = &*one.board;
+  }
+  if (largest == nullptr) return tr("What is left is no board any more.");
+  const StraightIn straight = straightIn(BoardShape(*largest), make.leastWidthMm);
+  return tr("What is left is a board still, with %1 by %2 straight in it.")
+      .arg(QString::fromStdString(showLong(millimetres(straight.lengthMm), m_session->notation())),
+           shown(straight.widthMm));
 }
 
 QString StockStage::narrowWords(const Board& board) const {

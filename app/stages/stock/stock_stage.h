@@ -59,6 +59,8 @@ class StockStage : public Stage {
   void say();
   /// `judged`: how the piece in hand lies; none where it is laid nowhere, or cut.
   QString pieceWordsNow(const std::optional<LayingJudged>& judged) const;
+  /// What is left of a board beside what lies on it, and whether that is a board still.
+  QString leftWords(const Board& board) const;
   /// Said of a board that no plank still to lay goes on for its width; empty of any other.
   QString narrowWords(const Board& board) const;
   /// What a board is good for: kept until it, the rules or the notation are others.
