@@ -26,7 +26,8 @@ class PaintedWordsTest : public WindowCase {
       if (!widget->isVisible() || widget->visibleRegion().isEmpty()) continue;
       if (auto* table = qobject_cast<QTableView*>(widget)) {
         for (const PaintedWords& one : wordsPaintedBy(table->viewport()))
-          if (one.words.endsWith(QChar(0x2026)))
+          // Alone, it stands for what is still being worked out.
+          if (one.words.endsWith(QChar(0x2026)) && one.words.trimmed().size() > 1)
             m_faults << when + ", " + widget->accessibleName() + ": \"" + one.words + "\" is cut";
         continue;
       }
