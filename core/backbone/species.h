@@ -7,10 +7,15 @@
 
 namespace narrows {
 
+/// What a builder wrote, in small letters; letters beyond ASCII stay as they are.
+inline std::string inSmallLetters(std::string words) {
+  std::transform(words.begin(), words.end(), words.begin(), [](unsigned char letter) { return std::tolower(letter); });
+  return words;
+}
+
 /// Whether what a builder says of a wood names a species, given in small letters: "Larch, clear" is larch.
-inline bool namesSpecies(std::string said, const std::string& species) {
-  std::transform(said.begin(), said.end(), said.begin(), [](unsigned char letter) { return std::tolower(letter); });
-  return said.find(species) != std::string::npos;
+inline bool namesSpecies(const std::string& said, const std::string& species) {
+  return inSmallLetters(said).find(species) != std::string::npos;
 }
 
 }  // namespace narrows

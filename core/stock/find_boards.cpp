@@ -1,19 +1,14 @@
 #include "stock/find_boards.h"
 
 #include <algorithm>
-#include <cctype>
 #include <sstream>
 
+#include "backbone/species.h"
 #include "problem/trade.h"
 
 namespace narrows {
 
 namespace {
-
-std::string inSmall(std::string words) {
-  std::transform(words.begin(), words.end(), words.begin(), [](unsigned char letter) { return std::tolower(letter); });
-  return words;
-}
 
 bool has(const Board& board, const std::string& word, Unit bare) {
   if (word.size() > 1 && (word[0] == '>' || word[0] == '<')) {
@@ -23,14 +18,14 @@ bool has(const Board& board, const std::string& word, Unit bare) {
   std::string grade = board.grade ? boardGradeName(*board.grade) : "";
   if (board.grade) grade += " " + Trade::say(boardGradeName(*board.grade));
   return std::ranges::any_of(std::vector<std::string>{board.name, board.species, board.place, board.came, grade},
-                             [&](const std::string& of) { return inSmall(of).find(word) != std::string::npos; });
+                             [&](const std::string& of) { return inSmallLetters(of).find(word) != std::string::npos; });
 }
 
 }  // namespace
 
 std::vector<std::size_t> findBoards(const std::vector<Board>& stack, const std::string& asked, Unit bare) {
   std::vector<std::string> words;
-  std::istringstream parts(inSmall(asked));
+  std::istringstream parts(inSmallLetters(asked));
   for (std::string word; parts >> word;) words.push_back(word);
   std::vector<std::size_t> found;
   for (std::size_t i = 0; i < stack.size(); ++i) {

@@ -108,11 +108,6 @@ bool areApart(const Box2& one, const Box2& other) {
          other.high.y() < one.low.y();
 }
 
-std::string inSmallLetters(std::string words) {
-  std::transform(words.begin(), words.end(), words.begin(), [](unsigned char letter) { return std::tolower(letter); });
-  return words;
-}
-
 bool isOfWood(const std::string& wanted, const std::string& board) {
   return wanted.empty() || namesSpecies(board, inSmallLetters(wanted)) || namesSpecies(wanted, inSmallLetters(board));
 }
@@ -231,7 +226,6 @@ class Judge {
   Judge(const BoardShape& board, const WantedPiece& piece, const PieceLies& lies, const StockMake& make)
       : m_board(board), m_piece(piece), m_lies(lies), m_make(make) {
     m_judged.outline = lies.onBoard(piece.outline);
-    m_box = boxOf(m_judged.outline);
   }
 
   LayingJudged judge(const std::vector<Neighbour>& neighbours) {
@@ -345,7 +339,6 @@ class Judge {
   const PieceLies& m_lies;
   const StockMake& m_make;
   LayingJudged m_judged;
-  Box2 m_box;
 };
 
 bool isAgainstARule(FaultBar bar) {

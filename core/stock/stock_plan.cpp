@@ -88,9 +88,7 @@ Result<void> checkStock(const StockPlan& plan) {
 
 MovementRate movementOf(const StockPlan& plan, const std::string& species) {
   for (const MovementRate& own : plan.rates) {
-    std::string name = own.species;
-    std::transform(name.begin(), name.end(), name.begin(), [](unsigned char letter) { return std::tolower(letter); });
-    if (namesSpecies(species, name)) return own;
+    if (namesSpecies(species, inSmallLetters(own.species))) return own;
   }
   return {species, movementRate(species, Sawn::Slab), movementRate(species, Sawn::Quarter),
           Trade::say("Wood Handbook, coefficients of dimensional change, rounded")};
