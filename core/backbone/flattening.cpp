@@ -1,11 +1,10 @@
 #include "backbone/flattening.h"
 
-#include <glpk.h>
-
 #include <algorithm>
 #include <cmath>
-#include <memory>
 
+#include "backbone/programme.h"
+#include "backbone/volume.h"
 #include "problem/trade.h"
 
 namespace narrows {
@@ -13,19 +12,8 @@ namespace narrows {
 namespace {
 
 constexpr std::size_t fewestReadings = 3;
-constexpr double mm3ALitre = 1e6;
 /// The second face's thickness is measured square to it: the vertical distance is found again this often.
 constexpr int squareRounds = 6;
-
-struct ProgrammeDeleter {
-  void operator()(glp_prob* programme) const { glp_delete_prob(programme); }
-};
-using Programme = std::unique_ptr<glp_prob, ProgrammeDeleter>;
-
-/// The library keeps a store for every thread that asks it, and gives none back by itself.
-struct ThreadStore {
-  ~ThreadStore() { glp_free_env(); }
-};
 
 /// Columns of the programme.
 enum Column { at = 1, along = 2, across = 3, kept = 4 };
@@ -39,8 +27,7 @@ struct Answer {
 /// with none, the plane that keeps most.
 std::optional<Answer> bestPlane(const std::vector<SlabReading>& readings, const FlatteningLimits& limits,
                                 double undersideMm, std::optional<double> keptMm) {
-  thread_local ThreadStore store;
-  (void)store;
+  keepProgrammeStore();
   Programme programme(glp_create_prob());
   glp_set_obj_dir(programme.get(), GLP_MIN);
   glp_add_cols(programme.get(), 4);

@@ -71,6 +71,7 @@ static void fields(Archive& a, Board& p) {
   a("upper", p.upper);
   a("faults", p.faults);
   a("left-of", p.leftOf);
+  a("sister", p.sister);
   a.whenThere("used", p.used);
 }
 
@@ -151,6 +152,9 @@ static void fields(Archive& a, StockPlan& p) {
   a("wettest", p.wettest);
   a("moisture-now", p.moistureNow);
   a("rates", p.rates);
+  a("mill-lengths", p.mill.lengths);
+  a("mill-widths", p.mill.widths);
+  a("mill-thicknesses", p.mill.thicknesses);
   a("made", p.made);
 }
 

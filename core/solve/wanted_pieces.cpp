@@ -65,6 +65,17 @@ class Gathering {
     return std::move(m_pieces);
   }
 
+  std::vector<WantedPiece> allPlanks() {
+    planks();
+    return std::move(m_pieces);
+  }
+
+  std::vector<WantedPiece> planksOf(std::size_t strake, BoatSide side) {
+    std::vector<WantedPiece> blocks;
+    for (WantedPiece& piece : plank(strake, side, blocks)) add(std::move(piece));
+    return std::move(m_pieces);
+  }
+
  private:
   void add(WantedPiece piece) {
     // What crosses itself by a hair is cut to what hangs together of it.
@@ -331,6 +342,14 @@ StockMake stockMake(const Book& book) {
 
 std::vector<WantedPiece> wantedPieces(const Solved& solved, const std::stop_token& stop) {
   return Gathering(solved, stop).all();
+}
+
+std::vector<WantedPiece> wantedPlanks(const Solved& solved, const std::stop_token& stop) {
+  return Gathering(solved, stop).allPlanks();
+}
+
+std::vector<WantedPiece> wantedPlanksOf(const Solved& solved, std::size_t strake, BoatSide side) {
+  return Gathering(solved, {}).planksOf(strake, side);
 }
 
 }  // namespace narrows

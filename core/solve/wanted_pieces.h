@@ -17,4 +17,8 @@ StockMake stockMake(const Book& book);
 /// not among them. A plank's outline is what `PlankPiece` is sawn to, in its own frame. A few milliseconds a strake.
 std::vector<WantedPiece> wantedPieces(const Solved& solved, const std::stop_token& stop = {});
 
+/// The planks alone; or those of one strake (0 is the garboard) of a side.
+std::vector<WantedPiece> wantedPlanks(const Solved& solved, const std::stop_token& stop = {});
+std::vector<WantedPiece> wantedPlanksOf(const Solved& solved, std::size_t strake, BoatSide side);
+
 }  // namespace narrows

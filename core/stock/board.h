@@ -85,6 +85,7 @@ struct Board {
   std::vector<EdgePoint> lower, upper;
   std::vector<BoardFault> faults;
   std::string leftOf;            ///< the name of the board it is what was left of; empty where it came as it is
+  std::string sister;            ///< the name of the board it was sawn beside, out of one log
   std::optional<BoardUse> used;  ///< it is sawn up, and nothing is laid on it any more
   bool operator==(const Board&) const = default;
 };

@@ -11,11 +11,7 @@ namespace narrows {
 
 namespace {
 
-constexpr double none = std::numeric_limits<double>::max();
-/// A piece this much longer than wide is laid along the board.
-constexpr double longShare = 3.0;
-/// How far a long piece is turned from the board's run, at most.
-constexpr double mostTurnRad = 0.12;
+constexpr float none = 1e30f;
 /// Places that are judged, of those that were found, the likeliest first.
 constexpr std::size_t mostJudged = 24;
 /// Places along a board that are tried at even steps, at most; and of how many columns one tells what a place costs.
@@ -24,10 +20,14 @@ constexpr std::size_t costColumns = 4;
 /// Kept besides the margin while looking: places are judged exactly after.
 constexpr double besidesMm = 0.05;
 
+/// Heights by column: single precision, which is finer than `besidesMm` by far, for twice as many at a time.
+using Heights = Eigen::ArrayXf;
+
 /// What stands between two lines along x, column by column: the lowest and the highest in each.
 struct Columns {
-  std::vector<double> low, high;
+  Heights low, high;
   std::size_t first = 0;  ///< the column it begins in
+  std::size_t count() const { return static_cast<std::size_t>(low.size()); }
 };
 
 /// Divides what is met along x into columns so wide.
@@ -45,8 +45,8 @@ class Grid {
     const long first = std::max(0L, column(box.low.x())), last = std::max(first, column(box.high.x() - 1e-9));
     Columns columns;
     columns.first = static_cast<std::size_t>(first);
-    columns.low.assign(static_cast<std::size_t>(last - first) + 1, none);
-    columns.high.assign(columns.low.size(), -none);
+    columns.low = Heights::Constant(last - first + 1, none);
+    columns.high = Heights::Constant(last - first + 1, -none);
     for (std::size_t i = 0; i < shape.size(); ++i) take(columns, shape[i], shape[(i + 1) % shape.size()]);
     return columns;
   }
@@ -54,8 +54,8 @@ class Grid {
   /// A line along x, the lowest and highest of it in each of so many columns.
   Columns ofLine(const std::vector<Vec2>& line, std::size_t count) const {
     Columns columns;
-    columns.low.assign(count, none);
-    columns.high.assign(count, -none);
+    columns.low = Heights::Constant(static_cast<long>(count), none);
+    columns.high = Heights::Constant(static_cast<long>(count), -none);
     for (std::size_t i = 1; i < line.size(); ++i) take(columns, line[i - 1], line[i]);
     return columns;
   }
@@ -65,22 +65,21 @@ class Grid {
     if (from.x() > to.x()) std::swap(from, to);
     const double begin = (from.x() - m_from) / m_wide - static_cast<double>(columns.first);
     const double end = (to.x() - m_from) / m_wide - static_cast<double>(columns.first);
-    const auto count = static_cast<long>(columns.low.size());
+    const long count = columns.low.size();
     const long low = std::clamp(static_cast<long>(std::floor(begin)), 0L, count - 1);
     const long high = std::clamp(static_cast<long>(std::floor(end)), 0L, count - 1);
     for (long i = low; i <= high; ++i) {
       for (const double side : {0.0, 1.0}) {
         const double edge = std::clamp(static_cast<double>(i) + side, begin, end);
         const double share = end - begin < 1e-12 ? 0.0 : (edge - begin) / (end - begin);
-        const double y = from.y() + share * (to.y() - from.y());
-        columns.low[static_cast<std::size_t>(i)] = std::min(columns.low[static_cast<std::size_t>(i)], y);
-        columns.high[static_cast<std::size_t>(i)] = std::max(columns.high[static_cast<std::size_t>(i)], y);
+        const auto y = static_cast<float>(from.y() + share * (to.y() - from.y()));
+        columns.low[i] = std::min(columns.low[i], y);
+        columns.high[i] = std::max(columns.high[i], y);
       }
       if (end - begin < 1e-12) {
-        auto& lowest = columns.low[static_cast<std::size_t>(i)];
-        auto& highest = columns.high[static_cast<std::size_t>(i)];
-        lowest = std::min({lowest, from.y(), to.y()});
-        highest = std::max({highest, from.y(), to.y()});
+        const auto one = static_cast<float>(from.y()), other = static_cast<float>(to.y());
+        columns.low[i] = std::min({columns.low[i], one, other});
+        columns.high[i] = std::max({columns.high[i], one, other});
       }
     }
   }
@@ -91,7 +90,7 @@ class Grid {
 using Interval = std::pair<double, double>;
 
 /// What is left of an interval when others are taken out of it.
-std::vector<Interval> freeOf(Interval all, std::vector<Interval> taken) {
+std::vector<Interval> freeOf(Interval all, std::vector<Interval>& taken) {
   std::sort(taken.begin(), taken.end());
   std::vector<Interval> free;
   double from = all.first;
@@ -126,19 +125,20 @@ class PlaceSearch {
     m_lower = m_grid.ofLine(board.lower, count).high;
     m_upper = m_grid.ofLine(board.upper, count).low;
     const double margin = make.marginMm + besidesMm;
-    for (double& y : m_lower) y += margin;
-    for (double& y : m_upper) y -= margin;
-    for (std::size_t i = 0; i < board.faults.size(); ++i) {
-      const bool isEverywhere = isMissed(board.board.faults[i], piece, make);
-      if (!isEverywhere && (piece.clearParts.empty() || !isMissed(board.board.faults[i], piece, make, true))) continue;
-      for (const Polygon& shape : grown({board.faults[i]}, margin))
-        (isEverywhere ? m_obstacles : m_inClearParts).push_back(m_grid.of(shape));
-    }
+    m_lower += static_cast<float>(margin);
+    m_upper -= static_cast<float>(margin);
+    // What is largest first: mostly a neighbour alone bars a place.
     for (const Neighbour& one : neighbours) {
       for (const Polygon& shape : grown({one.outline}, make.kerfMm + besidesMm)) {
         m_obstacles.push_back(m_grid.of(shape));
         m_neighbourColumns.push_back(m_obstacles.back());
       }
+    }
+    for (std::size_t i = 0; i < board.faults.size(); ++i) {
+      const bool isEverywhere = isMissed(board.board.faults[i], piece, make);
+      if (!isEverywhere && (piece.clearParts.empty() || !isMissed(board.board.faults[i], piece, make, true))) continue;
+      for (const Polygon& shape : grown({board.faults[i]}, margin))
+        (isEverywhere ? m_obstacles : m_inClearParts).push_back(m_grid.of(shape));
     }
   }
 
@@ -177,7 +177,7 @@ class PlaceSearch {
     const Vec2 chord = m_piece.middle.back() - m_piece.middle.front();
     const double level = -std::atan2(chord.y(), chord.x());
     std::vector<double> turns;
-    const bool isLong = m_piece.lengthMm > longShare * m_piece.widthMm;
+    const bool isLong = isLaidAlong(m_piece);
     const double most = isLong ? std::min(mostTurnRad, 0.5 * m_board.board.width.mm() / m_piece.lengthMm) : 0.0;
     const int steps = std::min(12, static_cast<int>(std::ceil(most / m_search.turnApartRad)));
     for (const double round : {0.0, std::numbers::pi}) {
@@ -212,7 +212,7 @@ class PlaceSearch {
     }
     const auto firstColumn = static_cast<long>(std::ceil(start / m_grid.wideMm()));
     const auto lastColumn = static_cast<long>(std::floor((start + room) / m_grid.wideMm()));
-    for (const long column : columnsBetween(firstColumn, lastColumn, static_cast<long>(piece.low.size())))
+    for (const long column : columnsBetween(firstColumn, lastColumn, piece.low.size()))
       tryAt(turned, box, piece, column);
   }
 
@@ -226,7 +226,7 @@ class PlaceSearch {
     all.push_back(last);
     for (const auto* obstacles : {&m_obstacles, &m_inClearParts}) {
       for (const Columns& obstacle : *obstacles) {
-        const auto begin = static_cast<long>(obstacle.first), end = begin + static_cast<long>(obstacle.low.size());
+        const auto begin = static_cast<long>(obstacle.first), end = begin + obstacle.low.size();
         for (const long column : {end, begin - columns}) {
           if (column > first && column < last) all.push_back(column);
         }
@@ -239,21 +239,22 @@ class PlaceSearch {
 
   void tryAt(const PieceLies& turned, const Box2& box, const Columns& piece, long column) {
     const auto first = static_cast<std::size_t>(column);
-    if (first + piece.low.size() > m_lower.size()) return;
-    Interval all{-none, none};
-    for (std::size_t i = 0; i < piece.low.size(); ++i) {
-      all.first = std::max(all.first, m_lower[first + i] - piece.low[i]);
-      all.second = std::min(all.second, m_upper[first + i] - piece.high[i]);
-      if (all.first > all.second) return;
+    if (column + piece.low.size() > m_lower.size()) return;
+    const Interval all{(m_lower.segment(column, piece.low.size()) - piece.low).maxCoeff(),
+                       (m_upper.segment(column, piece.low.size()) - piece.high).minCoeff()};
+    if (all.first > all.second) return;
+    std::vector<Interval>& taken = m_taken;
+    taken.clear();
+    for (const Columns& obstacle : m_obstacles) {
+      bar(obstacle, piece, first, 0, piece.count(), taken);
+      if (!taken.empty() && taken.back().first < all.first && taken.back().second > all.second) return;
     }
-    std::vector<Interval> taken;
-    for (const Columns& obstacle : m_obstacles) bar(obstacle, piece, first, 0, piece.low.size(), taken);
     for (const Columns& obstacle : m_inClearParts) {
       for (const auto& [begin, end] : m_clearColumns)
-        bar(obstacle, piece, first, begin, std::min(end, piece.low.size()), taken);
+        bar(obstacle, piece, first, begin, std::min(end, piece.count()), taken);
     }
     const Vec2 shift(m_grid.xOf(static_cast<double>(column)) - box.low.x(), 0.0);
-    for (const Interval& free : freeOf(all, std::move(taken))) {
+    for (const Interval& free : freeOf(all, taken)) {
       for (const double y : {free.first, free.second}) {
         PieceLies lies = turned;
         lies.at = shift + Vec2(0.0, y);
@@ -275,14 +276,12 @@ class PlaceSearch {
   static void bar(const Columns& obstacle, const Columns& piece, std::size_t first, std::size_t begin, std::size_t end,
                   std::vector<Interval>& taken) {
     const std::size_t from = std::max(first + begin, obstacle.first);
-    const std::size_t to = std::min(first + end, obstacle.first + obstacle.low.size());
+    const std::size_t to = std::min(first + end, obstacle.first + obstacle.count());
     if (from >= to) return;
-    Interval barred{none, -none};
-    for (std::size_t i = from; i < to; ++i) {
-      barred.first = std::min(barred.first, obstacle.low[i - obstacle.first] - piece.high[i - first]);
-      barred.second = std::max(barred.second, obstacle.high[i - obstacle.first] - piece.low[i - first]);
-    }
-    taken.push_back(barred);
+    const auto count = static_cast<long>(to - from), its = static_cast<long>(from - obstacle.first),
+               own = static_cast<long>(from - first);
+    taken.emplace_back((obstacle.low.segment(its, count) - piece.high.segment(own, count)).minCoeff(),
+                       (obstacle.high.segment(its, count) - piece.low.segment(own, count)).maxCoeff());
   }
 
   /// What of the board is spoilt for anything else, of the piece's own area: what lies between it and whatever it is
@@ -290,13 +289,14 @@ class PlaceSearch {
   double costOf(std::size_t first, const Columns& piece, double y) const {
     double below = 0.0, above = 0.0, leastBelow = none, leastAbove = none, own = 0.0;
     std::size_t looked = 0;
-    for (std::size_t i = 0; i < piece.low.size(); i += costColumns, ++looked) {
-      const double low = y + piece.low[i], high = y + piece.high[i];
-      double floor = m_lower[first + i], ceiling = m_upper[first + i];
-      for (std::size_t k = 0; k < m_neighbourColumns.size(); ++k) {
-        const Columns& one = m_neighbourColumns[k];
-        if (first + i < one.first || first + i >= one.first + one.low.size()) continue;
-        const double itsLow = one.low[first + i - one.first], itsHigh = one.high[first + i - one.first];
+    for (std::size_t i = 0; i < piece.count(); i += costColumns, ++looked) {
+      const auto column = static_cast<long>(i);
+      const double low = y + piece.low[column], high = y + piece.high[column];
+      double floor = m_lower[static_cast<long>(first) + column], ceiling = m_upper[static_cast<long>(first) + column];
+      for (const Columns& one : m_neighbourColumns) {
+        if (first + i < one.first || first + i >= one.first + one.count()) continue;
+        const auto there = static_cast<long>(first + i - one.first);
+        const double itsLow = one.low[there], itsHigh = one.high[there];
         if (itsHigh <= low + 0.5) floor = std::max(floor, itsHigh);
         if (itsLow >= high - 0.5) ceiling = std::min(ceiling, itsLow);
       }
@@ -314,7 +314,7 @@ class PlaceSearch {
     double spoilt = lost(below, leastBelow) + lost(above, leastAbove);
     const double wide = m_board.board.width.mm() / (m_grid.wideMm() * static_cast<double>(costColumns));
     const double fore = static_cast<double>(first) * m_grid.wideMm();
-    const double aft = m_board.board.length.mm() - fore - static_cast<double>(piece.low.size()) * m_grid.wideMm();
+    const double aft = m_board.board.length.mm() - fore - static_cast<double>(piece.count()) * m_grid.wideMm();
     for (const double end : {fore, aft}) {
       if (end < m_make.leastLengthMm) spoilt += end * wide;
     }
@@ -330,7 +330,8 @@ class PlaceSearch {
   const StockMake& m_make;
   const FitSearch& m_search;
   Grid m_grid;
-  std::vector<double> m_lower, m_upper;  ///< edges with the margin, by column
+  Heights m_lower, m_upper;       ///< edges with the margin, by column
+  std::vector<Interval> m_taken;  ///< used over and over
   std::vector<Columns> m_obstacles;
   std::vector<Columns> m_neighbourColumns;  ///< with a kerf round each
   std::vector<Columns> m_inClearParts;      ///< missed only by the parts of the piece that are to be clear
@@ -364,6 +365,11 @@ std::vector<Vec2> gapsOver(const Polygon& piece, const std::vector<Vec2>& line, 
 }
 
 }  // namespace
+
+bool isLaidAlong(const WantedPiece& piece) {
+  constexpr double longShare = 3.0;
+  return piece.lengthMm > longShare * piece.widthMm;
+}
 
 std::optional<FoundPlace> findPlace(const BoardShape& board, const WantedPiece& piece,
                                     const std::vector<Neighbour>& neighbours, const StockMake& make,

@@ -16,6 +16,10 @@ struct FoundPlace {
   double cost = 0.0;
 };
 
+/// A piece so much longer than wide is laid along the board, turned no further from its run than this.
+bool isLaidAlong(const WantedPiece& piece);
+inline constexpr double mostTurnRad = 0.12;
+
 /// How a place is looked for.
 struct FitSearch {
   double turnApartRad = 0.005;  ///< between two ways a long piece is turned

@@ -2,8 +2,11 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
 #include <random>
+
+#include "stock/every_set.h"
+#include "stock/places_found.h"
+#include "stock/stack_bound.h"
 
 namespace narrows {
 
@@ -12,20 +15,28 @@ namespace {
 /// Places that are looked for in a second, roughly: how long a search is is counted in them.
 constexpr double searchesASecond = 180.0;
 /// What of a piece's area a place may spoil more before a new board is begun, a clear one taken for a piece that need
-/// not be, or its pair left on another.
-constexpr double newBoard = 0.4, clearBoard = 0.3, otherThanPair = 0.1;
+/// not be, or its pair left on another; the last again where looks are to be best.
+constexpr double newBoard = 0.4, clearBoard = 0.3, otherThanPair = 0.1, otherThanPairForLooks = 2.0;
+/// What a pair that is parted, and grain that leans as far as the book lets it, count as, in litres of wood begun.
+constexpr double litresAPair = 40.0, litresForGrain = 10.0;
 /// Boards taken apart in vain, one after another, before it is begun from the start again.
 constexpr int mostInVain = 60;
+/// Layings kept to be chosen among, a board; branches looked at to choose; and what that counts as, in places.
+constexpr std::size_t mostKnown = 60, mostEverySet = 4000;
+constexpr int stepsToChoose = 150, stepsToProve = 4000, stepsToBound = 60;
+constexpr long choosingCounts = 60;
+/// Of the search, what may go into trying every set; and pieces from which on nobody would.
+constexpr double shareForEverySet = 0.5;
+constexpr std::size_t mostForEverySet = 12;
 
 double areaOf(const WantedPiece& piece) {
   return std::abs(signedArea(piece.outline));
 }
 
-/// What lies on the boards at one moment.
-struct Arrangement {
-  std::vector<std::vector<PieceOnBoard>> on;  ///< by board
-  std::vector<bool> isLaid;                   ///< by piece
-};
+bool isPair(const WantedPiece& one, const WantedPiece& other) {
+  return one.hasPair && one.of.kind == other.of.kind && one.of.name == other.of.name &&
+         one.of.strake == other.of.strake && one.of.piece == other.of.piece && one.of.side != other.of.side;
+}
 
 class StackSearch {
  public:
@@ -35,9 +46,11 @@ class StackSearch {
         m_stop(stop),
         m_soFar(soFar),
         m_random(request.seed),
-        m_left(static_cast<long>(std::max(request.seconds, 0.05) * searchesASecond)) {
-    m_fits.resize(m_of.pieces.size());
-    for (auto& fits : m_fits) fits.resize(m_of.boards.size());
+        m_most(static_cast<long>(std::max(request.seconds, 0.05) * searchesASecond)),
+        m_places(request.boards, request.pieces, request.make),
+        m_known(request.boards.size(), mostKnown),
+        m_boardCost(boardCosts(request.boards, request.goal)),
+        m_sister(sistersOf(request.boards)) {
     m_isFixed.assign(m_of.pieces.size(), false);
     m_start.on.resize(m_of.boards.size());
     m_start.isLaid.assign(m_of.pieces.size(), false);
@@ -45,26 +58,50 @@ class StackSearch {
       m_start.on[one.board].push_back(one);
       m_start.isLaid[one.piece] = m_isFixed[one.piece] = true;
     }
+    m_bestArrangement = m_start;
+    m_pair.resize(m_of.pieces.size());
+    for (std::size_t i = 0; i < m_pair.size(); ++i) {
+      m_areaMm2.push_back(areaOf(m_of.pieces[i]));
+      for (std::size_t j = 0; j < i; ++j) {
+        if (isPair(m_of.pieces[i], m_of.pieces[j])) m_pair[i] = j, m_pair[j] = i;
+      }
+    }
   }
 
   LaidStack search() {
     m_best = summed(m_start);
     if (m_soFar) m_soFar(m_best);
-    while (!isOver()) {
+    Arrangement first = m_start;
+    layRest(first, bySize());
+    keep(first);
+    m_goNowhere = m_best.unlaid.size() - openOf(m_best.unlaid).size();
+    const bool isWhole = !isOver() && tryEverySet();
+    bool isProven = isWhole && choose(stepsToProve);
+    if (!isProven) improve(std::move(first));
+    while (!isProven && !isOver()) {
       Arrangement now = m_start;
-      layRest(now, order(now, m_rounds++ > 0));
+      ++m_rounds;
+      layRest(now, order(now));
       keep(now);
-      improve(now);
-      --m_left;
+      improve(std::move(now));
+      choose(stepsToChoose);
+      improve(m_bestArrangement);
+      ++m_spent;
       // A few ways round, once all is laid that goes on any board, are enough.
       constexpr int enoughRounds = 3;
       if (openOf(m_best.unlaid).empty() && m_rounds > enoughRounds) break;
     }
+    m_best.proof.isBest = isProven;
+    m_best.proof.layings = m_known.size();
+    if (!m_stop.stop_requested() && !m_of.untilAllLaid) m_best.proof.bound = bound();
     return m_best;
   }
 
  private:
-  bool isOver() const { return m_left <= 0 || m_stop.stop_requested(); }
+  long left() const { return m_most - m_spent - m_places.looked(); }
+  bool isOver() const {
+    return left() <= 0 || m_stop.stop_requested() || (m_of.untilAllLaid && m_best.unlaid.size() <= m_goNowhere);
+  }
 
   double chance() { return std::uniform_real_distribution<>(0.0, 1.0)(m_random); }
   std::size_t oneOf(std::size_t count) {
@@ -73,21 +110,44 @@ class StackSearch {
 
   LaidStack summed(const Arrangement& now) const {
     LaidStack stack;
+    std::vector<std::optional<std::size_t>> boardOf(m_of.pieces.size());
     for (std::size_t board = 0; board < now.on.size(); ++board) {
       if (now.on[board].empty()) continue;
       ++stack.boardsUsed;
       stack.boardMm2 += std::abs(signedArea(m_of.boards[board].outline));
+      stack.cost += m_boardCost[board];
       for (const PieceOnBoard& one : now.on[board]) {
         stack.laid.push_back(one);
-        stack.pieceMm2 += areaOf(m_of.pieces[one.piece]);
+        stack.pieceMm2 += m_areaMm2[one.piece];
+        boardOf[one.piece] = board;
       }
     }
     for (std::size_t piece = 0; piece < now.isLaid.size(); ++piece) {
-      if (now.isLaid[piece]) continue;
-      stack.unlaid.push_back(piece);
-      stack.unlaidMm2 += areaOf(m_of.pieces[piece]);
+      if (!now.isLaid[piece]) {
+        stack.unlaid.push_back(piece);
+        stack.unlaidMm2 += m_areaMm2[piece];
+        continue;
+      }
+      const auto& pair = m_pair[piece];
+      if (pair && *pair < piece && boardOf[*pair] && *boardOf[*pair] != *boardOf[piece] &&
+          m_sister[*boardOf[piece]] != boardOf[*pair])
+        ++stack.pairsParted;
+    }
+    // Of two that begin as many boards, the one that begins less wood.
+    if (m_of.goal == StackGoal::FewestBoards) stack.cost += 1e-9 * stack.boardMm2;
+    if (m_of.goal == StackGoal::BestLooks) {
+      stack.cost += litresAPair * static_cast<double>(stack.pairsParted);
+      for (const PieceOnBoard& one : stack.laid) stack.cost += litresForGrain * grainShare(one);
     }
     return stack;
+  }
+
+  /// How far the grain leans, of what the book lets it.
+  double grainShare(const PieceOnBoard& one) const {
+    const std::vector<Vec2> middle = one.lies.onBoard(m_of.pieces[one.piece].middle);
+    if (middle.size() < 2 || m_of.make.runOut <= 0.0) return 0.0;
+    const Vec2 chord = middle.back() - middle.front();
+    return std::abs(std::atan2(chord.y(), std::abs(chord.x()))) * m_of.make.runOut;
   }
 
   /// Of those that are not laid, the ones that would go on some board by themselves.
@@ -103,73 +163,79 @@ class StackSearch {
     return open;
   }
 
+  void note(const Arrangement& now, std::size_t board) {
+    double area = 0.0;
+    for (const PieceOnBoard& one : now.on[board]) area += m_areaMm2[one.piece];
+    if (!now.on[board].empty()) m_known.add(board, now.on[board], area);
+  }
+
   /// Whether it is the best so far, and then kept.
   bool keep(const Arrangement& now) {
+    for (std::size_t board = 0; board < now.on.size(); ++board) note(now, board);
     LaidStack stack = summed(now);
     if (!stack.isBetterThan(m_best)) return false;
     m_best = std::move(stack);
+    m_bestArrangement = now;
     if (m_soFar) m_soFar(m_best);
     return true;
   }
 
-  std::vector<Neighbour> neighboursOn(const Arrangement& now, std::size_t board) const {
-    std::vector<Neighbour> neighbours;
-    for (const PieceOnBoard& one : now.on[board])
-      neighbours.push_back({one.piece, {}, one.lies.onBoard(m_of.pieces[one.piece].outline)});
-    return neighbours;
-  }
-
-  /// The best place on a board as it is. What was found is kept by what lies there.
   const std::optional<FoundPlace>& placeOn(const Arrangement& now, std::size_t piece, std::size_t board) {
-    std::vector<std::pair<std::size_t, double>> there;
-    for (const PieceOnBoard& one : now.on[board])
-      there.emplace_back(one.piece, one.lies.at.x() + 7.0 * one.lies.at.y() + 1e4 * one.lies.turnRad);
-    auto& found = m_fits[piece][board];
-    const auto known = found.find(there);
-    if (known != found.end()) return known->second;
-    --m_left;
-    FitSearch how;
-    how.shuffle = m_shuffle;
-    constexpr std::size_t mostKept = 40;
-    if (found.size() > mostKept) found.clear();
-    return found
-        .emplace(std::move(there),
-                 findPlace(m_of.boards[board], m_of.pieces[piece], neighboursOn(now, board), m_of.make, m_stop, how))
-        .first->second;
+    return m_places.placeOn(now.on[board], piece, board, m_shuffle, m_stop);
   }
 
   /// Whether it goes on the board with nothing but what is fixed there.
-  bool fitsAlone(std::size_t piece, std::size_t board) { return placeOn(m_start, piece, board).has_value(); }
+  bool fitsAlone(std::size_t piece, std::size_t board) {
+    return m_places.placeOn(m_start.on[board], piece, board, 0, m_stop).has_value();
+  }
 
-  std::optional<std::size_t> boardOfPair(const Arrangement& now, const WantedPiece& of) const {
-    for (std::size_t board = 0; board < now.on.size() && of.hasPair; ++board) {
-      for (const PieceOnBoard& one : now.on[board]) {
-        const PieceRef& other = m_of.pieces[one.piece].of;
-        if (other.kind == of.of.kind && other.name == of.of.name && other.strake == of.of.strake &&
-            other.piece == of.of.piece && other.side != of.of.side)
-          return board;
+  /// Where the other of its pair lies; none where that is laid nowhere.
+  const PieceOnBoard* pairOf(const Arrangement& now, std::size_t piece) const {
+    if (!m_pair[piece] || !now.isLaid[*m_pair[piece]]) return nullptr;
+    for (const auto& on : now.on) {
+      for (const PieceOnBoard& one : on) {
+        if (one.piece == *m_pair[piece]) return &one;
       }
     }
-    return std::nullopt;
+    return nullptr;
+  }
+
+  /// The place beside the other of its pair as in an opened book, on the sister of that board; none where it is not
+  /// clear.
+  std::optional<PieceOnBoard> opened(const Arrangement& now, std::size_t piece, const PieceOnBoard& pair) const {
+    if (!m_of.bookMatched || !m_sister[pair.board]) return std::nullopt;
+    const std::size_t sister = *m_sister[pair.board];
+    const Polygon outline = pair.lies.onBoard(m_of.pieces[pair.piece].outline);
+    const PieceLies lies = bookMatched(m_of.boards[pair.board], m_of.boards[sister], pair.lies, centroid(outline));
+    std::vector<Neighbour> neighbours;
+    for (const PieceOnBoard& one : now.on[sister])
+      neighbours.push_back({one.piece, {}, one.lies.onBoard(m_of.pieces[one.piece].outline)});
+    const LayingJudged judged = judgeLaying(m_of.boards[sister], m_of.pieces[piece], lies, neighbours, m_of.make);
+    if (judged.otherWood || !judged.isClear() || judged.verdict(m_of.make) == Severity::Trouble) return std::nullopt;
+    return PieceOnBoard{piece, sister, lies};
   }
 
   /// Lays a piece where it costs least; not on the board that is barred. False where it goes nowhere.
   bool lay(Arrangement& now, std::size_t piece, std::optional<std::size_t> barred = {}, bool onlyBegun = false) {
     const WantedPiece& wanted = m_of.pieces[piece];
-    const auto pair = boardOfPair(now, wanted);
-    double least = 1e300;
+    const PieceOnBoard* pair = pairOf(now, piece);
     std::optional<PieceOnBoard> best;
-    for (std::size_t board = 0; board < m_of.boards.size() && !m_stop.stop_requested(); ++board) {
+    if (pair != nullptr) best = opened(now, piece, *pair);
+    const double apart = m_of.goal == StackGoal::BestLooks ? otherThanPairForLooks : otherThanPair;
+    double least = 1e300;
+    for (std::size_t board = 0; !best && board < m_of.boards.size() && !m_stop.stop_requested(); ++board) {
       if (board == barred || (onlyBegun && now.on[board].empty()) || !fitsAlone(piece, board)) continue;
       const auto& place = placeOn(now, piece, board);
       if (!place) continue;
       const Board& on = m_of.boards[board].board;
       const bool isTooGood = wanted.grade == WantedGrade::Sound && on.faults.empty();
+      const bool isApart = pair != nullptr && pair->board != board && m_sister[pair->board] != board;
       const double thicker = std::max(on.thickness.mm() - wanted.thicknessMm, 0.0) / std::max(wanted.thicknessMm, 1.0);
       const double cost = place->cost + (now.on[board].empty() ? newBoard : 0.0) + (isTooGood ? clearBoard : 0.0) +
-                          (pair && *pair != board ? otherThanPair : 0.0) + 0.1 * thicker;
-      if (cost < least) least = cost, best = PieceOnBoard{piece, board, place->lies};
+                          (isApart ? apart : 0.0) + 0.1 * thicker;
+      if (cost < least) least = cost, m_toLay = PieceOnBoard{piece, board, place->lies};
     }
+    if (!best && least < 1e300) best = m_toLay;
     if (!best) return false;
     now.on[best->board].push_back(*best);
     now.isLaid[piece] = true;
@@ -178,14 +244,30 @@ class StackSearch {
 
   void layRest(Arrangement& now, const std::vector<std::size_t>& order) {
     for (const std::size_t piece : order) {
-      if (isOver() && m_rounds > 1) return;
+      if (isOver() && m_rounds > 0) return;
       if (m_stop.stop_requested()) return;
-      if (!now.isLaid[piece]) lay(now, piece);
+      if (now.isLaid[piece]) continue;
+      lay(now, piece);
+      // From the first on there is something to be taken.
+      if (m_rounds == 0) keep(now);
     }
   }
 
-  /// Those that fewest boards take first, of those the longest; a little out of order where it is tried again.
-  std::vector<std::size_t> order(const Arrangement& now, bool again) {
+  /// The longest and most bent first: what can be said at once.
+  std::vector<std::size_t> bySize() const {
+    std::vector<std::pair<double, std::size_t>> largest;
+    for (std::size_t piece = 0; piece < m_of.pieces.size(); ++piece) {
+      const WantedPiece& of = m_of.pieces[piece];
+      if (!m_isFixed[piece]) largest.emplace_back(-of.lengthMm * (of.widthMm + std::abs(of.bowMm())), piece);
+    }
+    std::sort(largest.begin(), largest.end());
+    std::vector<std::size_t> order;
+    for (const auto& [size, piece] : largest) order.push_back(piece);
+    return order;
+  }
+
+  /// Those that fewest boards take first, of those the longest; a little out of order.
+  std::vector<std::size_t> order(const Arrangement& now) {
     std::vector<std::pair<double, std::size_t>> hardest;
     for (std::size_t piece = 0; piece < m_of.pieces.size(); ++piece) {
       if (now.isLaid[piece]) continue;
@@ -194,7 +276,7 @@ class StackSearch {
         boards += fitsAlone(piece, board) ? 1.0 : 0.0;
       const WantedPiece& of = m_of.pieces[piece];
       const double easy = (1.0 + boards) / std::max(of.lengthMm * (of.widthMm + std::abs(of.bowMm())), 1.0);
-      hardest.emplace_back(easy * (again ? std::exp(0.6 * (chance() - 0.5)) : 1.0), piece);
+      hardest.emplace_back(easy * (m_rounds > 1 ? std::exp(0.6 * (chance() - 0.5)) : 1.0), piece);
     }
     std::sort(hardest.begin(), hardest.end());
     std::vector<std::size_t> order;
@@ -216,10 +298,11 @@ class StackSearch {
 
   void improve(Arrangement now) {
     LaidStack current = summed(now);
-    for (int inVain = 0; inVain < mostInVain && !isOver(); --m_left) {
+    for (int inVain = 0; inVain < mostInVain && !isOver(); ++m_spent) {
       Arrangement tried = now;
       const std::vector<std::size_t> open = openOf(current.unlaid);
       const bool done = open.empty() ? emptyABoard(tried) : makeRoom(tried, open);
+      for (std::size_t board = 0; board < tried.on.size(); ++board) note(tried, board);
       LaidStack sum = summed(tried);
       const bool isBetter = done && sum.isBetterThan(current);
       // As good another way round is a new beginning.
@@ -258,12 +341,12 @@ class StackSearch {
   void again(Arrangement& now, const std::vector<std::size_t>& pieces) {
     std::vector<std::pair<double, std::size_t>> hardest;
     for (const std::size_t piece : pieces)
-      hardest.emplace_back(-areaOf(m_of.pieces[piece]) * std::exp(0.8 * (chance() - 0.5)), piece);
+      hardest.emplace_back(-m_areaMm2[piece] * std::exp(0.8 * (chance() - 0.5)), piece);
     std::sort(hardest.begin(), hardest.end());
     for (const auto& [area, piece] : hardest) lay(now, piece);
   }
 
-  /// What lies on the board that has least on it is laid on the others that are begun.
+  /// What lies on a board that has little on it, or is dear, is laid on the others that are begun.
   bool emptyABoard(Arrangement& now) {
     std::vector<std::pair<double, std::size_t>> least;
     for (std::size_t board = 0; board < now.on.size(); ++board) {
@@ -271,37 +354,118 @@ class StackSearch {
                                        [&](const PieceOnBoard& one) { return m_isFixed[one.piece]; });
       if (now.on[board].empty() || isFixed) continue;
       double used = 0.0;
-      for (const PieceOnBoard& one : now.on[board]) used += areaOf(m_of.pieces[one.piece]);
+      for (const PieceOnBoard& one : now.on[board]) used += m_areaMm2[one.piece];
       least.emplace_back(used * (0.5 + chance()), board);
     }
     if (least.empty()) return false;
     const std::size_t board = std::min_element(least.begin(), least.end())->second;
     std::vector<std::size_t> taken = clearBoardOf(now, board);
-    std::sort(taken.begin(), taken.end(),
-              [&](std::size_t a, std::size_t b) { return areaOf(m_of.pieces[a]) > areaOf(m_of.pieces[b]); });
-    return std::all_of(taken.begin(), taken.end(), [&](std::size_t piece) { return lay(now, piece, board, true); });
+    std::sort(taken.begin(), taken.end(), [&](std::size_t a, std::size_t b) { return m_areaMm2[a] > m_areaMm2[b]; });
+    // A smaller, or cheaper, board that is not begun may do as well.
+    const bool onlyBegun = chance() < 0.6;
+    return std::all_of(taken.begin(), taken.end(),
+                       [&](std::size_t piece) { return lay(now, piece, board, onlyBegun); });
+  }
+
+  /// Every set of the pieces on every board, where they are few. Whether that was done.
+  bool tryEverySet() {
+    if (m_of.goal == StackGoal::BestLooks) return false;  // a pair may lie on two boards: no board's cost is its own
+    std::vector<std::size_t> pieces;
+    for (std::size_t piece = 0; piece < m_of.pieces.size(); ++piece) {
+      bool goes = false;
+      for (std::size_t board = 0; !m_isFixed[piece] && board < m_of.boards.size(); ++board)
+        goes |= fitsAlone(piece, board);
+      if (goes) pieces.push_back(piece);
+    }
+    if (pieces.empty() || pieces.size() > mostForEverySet) return false;
+    KnownLayings every(m_of.boards.size(), mostEverySet);
+    const auto most = static_cast<long>(shareForEverySet * static_cast<double>(left()));
+    const bool isWhole = findEverySet(m_places, m_start.on, pieces, m_areaMm2, most, every, m_stop);
+    if (isWhole) m_known = std::move(every);
+    return isWhole;
+  }
+
+  /// Chooses among the layings that are known; keeps what is better. Whether it is proven that no other choice is.
+  bool choose(int steps) {
+    BoardChoices choices;
+    choices.boards = m_of.boards.size();
+    choices.pieceMm2 = m_areaMm2;
+    std::vector<const KnownLayings::Known*> of;
+    for (std::size_t board = 0; board < m_known.boards(); ++board) {
+      for (const auto& [set, known] : m_known.on(board)) {
+        BoardLaying one{board, {}, m_start.on[board].empty() ? m_boardCost[board] : 0.0};
+        for (const std::size_t piece : set) {
+          if (!m_isFixed[piece]) one.pieces.push_back(piece);
+        }
+        if (m_of.goal == StackGoal::FewestBoards) one.cost += 1e-9 * std::abs(signedArea(m_of.boards[board].outline));
+        if (m_of.goal == StackGoal::BestLooks) one.cost += looksOf(known);
+        if (one.pieces.empty()) continue;
+        choices.layings.push_back(std::move(one));
+        of.push_back(&known);
+      }
+    }
+    m_spent += choosingCounts;
+    const auto chosen = chooseBoards(choices, steps, m_stop);
+    if (!chosen) return false;
+    Arrangement now = m_start;
+    for (const std::size_t laying : chosen->layings) {
+      for (const PieceOnBoard& one : of[laying]->pieces) {
+        if (now.isLaid[one.piece]) continue;
+        now.isLaid[one.piece] = true;
+        now.on[one.board].push_back(one);
+      }
+    }
+    const LaidStack stack = summed(now);
+    keep(now);
+    return chosen->isProven && !m_best.isBetterThan(stack);
+  }
+
+  /// What a laying costs in looks besides its board: half for each of a pair whose other does not lie there too.
+  double looksOf(const KnownLayings::Known& known) const {
+    double cost = 0.0;
+    for (const PieceOnBoard& one : known.pieces) {
+      cost += litresForGrain * grainShare(one);
+      const bool isParted = m_pair[one.piece] &&
+                            std::none_of(known.pieces.begin(), known.pieces.end(),
+                                         [&](const PieceOnBoard& other) { return other.piece == *m_pair[one.piece]; });
+      if (isParted) cost += 0.5 * litresAPair;
+    }
+    return cost;
+  }
+
+  std::optional<StackBound> bound() {
+    std::vector<std::vector<bool>> fits(m_of.pieces.size(), std::vector<bool>(m_of.boards.size(), false));
+    for (std::size_t piece = 0; piece < m_of.pieces.size(); ++piece) {
+      for (std::size_t board = 0; !m_isFixed[piece] && board < m_of.boards.size() && !m_stop.stop_requested(); ++board)
+        fits[piece][board] = fitsAlone(piece, board);
+    }
+    return boundOf(stackRoom(m_of, std::move(fits)), stepsToBound, m_stop);
   }
 
   const LayAllRequest& m_of;
   const std::stop_token& m_stop;
   const std::function<void(const LaidStack&)>& m_soFar;
   std::mt19937_64 m_random;
-  long m_left;
+  long m_most, m_spent = 0;  ///< in places looked for: of the whole search, and for all else in it
   int m_rounds = 0;
+  std::size_t m_goNowhere = 0;  ///< of the pieces left over at first, those that go on no board by themselves
   std::uint32_t m_shuffle = 0;
-  using There = std::vector<std::pair<std::size_t, double>>;
-  std::vector<std::vector<std::map<There, std::optional<FoundPlace>>>> m_fits;  ///< by piece and board
+  PlacesFound m_places;
+  KnownLayings m_known;
+  std::vector<double> m_boardCost, m_areaMm2;
+  std::vector<std::optional<std::size_t>> m_sister, m_pair;
   std::vector<bool> m_isFixed;
-  Arrangement m_start;
+  PieceOnBoard m_toLay;
+  Arrangement m_start, m_bestArrangement;
   LaidStack m_best;
 };
 
 }  // namespace
 
 bool LaidStack::isBetterThan(const LaidStack& other) const {
-  constexpr double sameMm2 = 1.0;
+  constexpr double sameMm2 = 1.0, sameShare = 1e-9;
   if (std::abs(unlaidMm2 - other.unlaidMm2) > sameMm2) return unlaidMm2 < other.unlaidMm2;
-  return boardMm2 < other.boardMm2 - sameMm2;
+  return cost < other.cost - sameShare * std::max(std::abs(other.cost), 1.0);
 }
 
 LaidStack layAll(const LayAllRequest& request, const std::stop_token& stop,

@@ -68,6 +68,14 @@ Result<void> checkStock(const StockPlan& plan) {
   length(plan.knotClear, mostMm, Trade::say("what is kept clear of knots"));
   length(plan.widestPlug, mostMm, Trade::say("the widest plug"));
   length(plan.leastWidth, mostMm, Trade::say("the width of what is left"));
+  constexpr std::size_t mostSizes = 40;
+  for (const auto& [sizes, what] : {std::pair(&plan.mill.lengths, Trade::say("the lengths a mill sells")),
+                                    std::pair(&plan.mill.widths, Trade::say("the widths a mill sells")),
+                                    std::pair(&plan.mill.thicknesses, Trade::say("the thicknesses a mill sells"))}) {
+    const bool isSense = std::all_of(sizes->begin(), sizes->end(), [](Length one) { return one.mm() > 0.0; });
+    if (!isSense || sizes->size() > mostSizes)
+      wrong(what, Trade::say("lengths of more than nought, 40 of them at most"));
+  }
   if (plan.leastLength && !(plan.leastLength->mm() >= 0.0 && plan.leastLength->mm() <= longestBoatMm))
     wrong(Trade::say("the length of what is left"), Trade::say("a length, and no longer than any boat"));
   number(plan.knotShare, 0.0, 1.0, Trade::say("how wide a sound knot may be, of the plank's width"));

@@ -7,6 +7,7 @@
 
 #include "lines/offset_table.h"
 #include "stock/board.h"
+#include "stock/mill_sizes.h"
 #include "stock/piece_ref.h"
 
 namespace narrows {
@@ -54,6 +55,7 @@ struct StockPlan {
   std::optional<double> driest, wettest;  ///< per cent: above the waterline after a dry summer, and below it afloat
   std::optional<double> moistureNow;      ///< of the planks as they hang, where it was measured
   std::vector<MovementRate> rates;        ///< in place of the usual ones
+  MillSizes mill;                         ///< what can be bought
   std::vector<PieceRef> made;             ///< pieces of no strake that are there already, got out of no board
   bool operator==(const StockPlan&) const = default;
 };

@@ -1,0 +1,34 @@
+#pragma once
+// What of a boat is laid by Narrows, and on which boards of her stack.
+
+#include <functional>
+
+#include "book/stock_edits.h"
+#include "stock/buying_list.h"
+#include "stock/lay_all.h"
+
+namespace narrows {
+
+/// Boards that are not sawn up; pieces that are asked for and still wanted, and with them those that lie on the boards
+/// already, which stay.
+struct StackToLay {
+  std::vector<BoardShape> boards;
+  std::vector<BoardId> ids;  ///< of the boards
+  std::vector<WantedPiece> pieces;
+  std::vector<PieceOnBoard> fixed;
+};
+
+/// `pieces`: all the boat wants. `isAsked`: of those that lie nowhere; none: all.
+StackToLay stackToLay(const Book& book, const std::vector<WantedPiece>& pieces,
+                      const std::function<bool(const WantedPiece&)>& isAsked = {});
+
+/// As `layAll` is asked. `of` must outlive what is given.
+LayAllRequest requestOf(const StackToLay& of, const StockMake& make, StackGoal goal, double seconds);
+
+/// Where each piece that did not lie there before is to be put.
+std::vector<PieceToLay> piecesToLay(const StackToLay& of, const LaidStack& stack);
+
+/// What the shop's record says is lost; until enough boards are sawn up, what is usual.
+StockLosses lossesOf(const Book& book);
+
+}  // namespace narrows
