@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "book/stock_edits.h"
+#include "book/to_buy.h"
 #include "files/csv_records.h"
 #include "paper.h"
 #include "problem/trade.h"
@@ -12,6 +13,7 @@
 #include "stock/board_outline.h"
 #include "stock/good_for.h"
 #include "stock/left_over.h"
+#include "table_sheet.h"
 
 namespace narrows {
 
@@ -283,7 +285,61 @@ std::vector<Drawing> labelSheets(const Solved& solved, const std::vector<std::pa
   return sheets;
 }
 
+/// What is wanted still and lies on no board.
+std::vector<WantedPiece> liesNowhere(const Book& book, const std::vector<WantedPiece>& pieces) {
+  std::vector<WantedPiece> left;
+  for (const WantedPiece& piece : pieces) {
+    if (findLaying(book, piece.of) == nullptr && !isThere(book, piece.of)) left.push_back(piece);
+  }
+  return left;
+}
+
+/// Pages of what to buy.
+std::vector<Drawing> buyingSheets(const Solved& solved, const std::vector<BoardsToBuy>& list) {
+  const Notation notation = solved.book->settings.notation;
+  constexpr std::size_t rowsAPage = 22;
+  std::vector<Drawing> pages;
+  double litres = 0.0, feet = 0.0;
+  for (const BoardsToBuy& one : list) litres += one.litres(), feet += one.boardFeet();
+  for (std::size_t from = 0; from < list.size(); from += rowsAPage) {
+    TableSheet table;
+    table.name = from == 0 ? "to-buy" : "to-buy-" + std::to_string(from / rowsAPage + 1);
+    table.title = titled(solved.book->table.boat, Trade::say("boards to buy"));
+    table.columns = {Trade::say("wood"), Trade::say("boards"), Trade::say("long"), Trade::say("wide"),
+                     Trade::say("thick")};
+    table.columnMm = 25.0;
+    for (std::size_t i = from; i < std::min(from + rowsAPage, list.size()); ++i) {
+      const BoardsToBuy& one = list[i];
+      std::string wood = one.species.empty() ? Trade::say("any wood") : one.species;
+      if (one.grade == WantedGrade::Clear) wood += Trade::say(", clear");
+      if (one.resawn > 1) wood += Trade::say(", to be resawn");
+      table.rows.push_back({wood, std::to_string(one.count), showLong(millimetres(one.lengthMm), notation),
+                            showLength(millimetres(one.widthMm), notation),
+                            showThin(millimetres(one.thicknessMm), notation)});
+    }
+    if (from + rowsAPage >= list.size()) {
+      const StockLosses losses = lossesOf(*solved.book);
+      table.words.push_back(
+          Trade::say("In all %1 board feet, or %2 cubic metres.", saidDecimal(feet, 0), saidDecimal(litres * 1e-3, 3)));
+      table.words.push_back(losses.isUsual()
+                                ? Trade::say("One in ten more than the pieces take, as is usual, for what is lost.")
+                                : Trade::say("%1 % more than the pieces take, as this shop has lost so far.",
+                                             saidDecimal(100.0 * losses.share(), 0)));
+      if (std::any_of(list.begin(), list.end(), [](const BoardsToBuy& one) { return one.isOrdered; }))
+        table.words.push_back(Trade::say("What is larger than the mill's sizes is asked for, or its strake joined."));
+    }
+    pages.push_back(tableSheet(table));
+  }
+  return pages;
+}
+
 }  // namespace
+
+std::string toBuyCsv(const Solved& solved, const std::stop_token& stop) {
+  const Book& book = *solved.book;
+  const Unit unit = book.settings.notation == Notation::Millimetres ? Unit::Millimetre : Unit::Inch;
+  return buyingCsv(toBuy(book, liesNowhere(book, wantedPieces(solved, stop)), stop), unit);
+}
 
 std::vector<Drawing> stockSheets(const Solved& solved, const StockChoice& choice, const std::stop_token& stop) {
   const Book& book = *solved.book;
@@ -305,6 +361,10 @@ std::vector<Drawing> stockSheets(const Solved& solved, const StockChoice& choice
   }
   if (choice.labels) {
     for (Drawing& sheet : labelSheets(solved, all)) drawings.push_back(std::move(sheet));
+  }
+  if (choice.toBuy) {
+    for (Drawing& sheet : buyingSheets(solved, toBuy(book, liesNowhere(book, pieces), stop)))
+      drawings.push_back(std::move(sheet));
   }
   for (Drawing& sheet : full) drawings.push_back(std::move(sheet));
   for (Drawing& drawing : drawings) stamp(drawing);

@@ -12,6 +12,7 @@ namespace narrows {
 struct StockChoice {
   bool cutList = true;     ///< a page a board: its picture, and its pieces in the order they are sawn
   bool labels = true;      ///< a label a piece
+  bool toBuy = false;      ///< what to buy for the pieces that lie nowhere, in the mill's sizes
   bool fullSize = false;   ///< boards with their pieces, at full size
   std::string board = {};  ///< by its name: that board only; empty: every one that has something on it
 };
@@ -19,6 +20,9 @@ struct StockChoice {
 /// The drawings of a choice, boards in the order of the stack: those that something is laid on and that are not sawn
 /// up. Where `stop` is asked for, those that are made by then.
 std::vector<Drawing> stockSheets(const Solved& solved, const StockChoice& choice, const std::stop_token& stop = {});
+
+/// The same list as `buyingCsv` has it, in the book's unit.
+std::string toBuyCsv(const Solved& solved, const std::stop_token& stop = {});
 
 /// `board,order,piece,strake,side,from_butt,long,wide,thick,x,y,turn,flip,cut`, in the book's notation: every piece on
 /// every board, in the order they are sawn.

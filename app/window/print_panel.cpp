@@ -211,6 +211,7 @@ void PrintPanel::write() {
                          m_replace || m_wroteBefore || !m_solved->book->printed.empty(),
                          m_form->wantsTables(),
                          m_form->wantsCutList(),
+                         m_form->wantsToBuy(),
                          m_form->planks()};
   m_writing.begin([this, order](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
     const WrittenOut out = writeOut(order, stop, progress);

@@ -96,14 +96,23 @@ WrittenOut writeOut(const WriteOrder& order, const std::stop_token& stop, const 
     if (const auto sheet = sheetToRemember(*order.solved, one.what, one.code, today()))
       out.toRemember.push_back(*sheet);
   out.files = static_cast<int>(written->size());
-  if (order.cutList && !out.stopped) {
-    const std::string path = order.folder + "/" + sheetFileName(order.solved->book->table.boat) + "-cut-list.csv";
-    if (const auto table = writeWholeFile(path, cutListCsv(*order.solved)); !table) {
+  const std::string boat = sheetFileName(order.solved->book->table.boat);
+  for (const auto& [isWanted, end, make] :
+       {std::tuple(
+            order.cutList, "-cut-list.csv", +[](const Solved&of, const std::stop_token&) { return cutListCsv(of); }),
+        std::tuple(
+            order.toBuy, "-to-buy.csv",
+            +[](const Solved&of, const std::stop_token&until) { return toBuyCsv(of, until); })}) {
+    if (!isWanted || stop.stop_requested()) continue;
+    const std::string text = make(*order.solved, stop);
+    if (stop.stop_requested()) break;
+    if (const auto table = writeWholeFile(order.folder + "/" + boat + end, text); !table) {
       out.files = tl::make_unexpected(table.error());
       return out;
     }
     out.files = *out.files + 1;
   }
+  out.stopped = stop.stop_requested();
   if (!order.tables || out.stopped) return out;
   const auto tables = writeTables(order, stop);
   out.files = tables ? Result<int>(*out.files + *tables) : tables;

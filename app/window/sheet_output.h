@@ -35,6 +35,7 @@ struct WriteOrder {
   bool mayReplace = false;
   bool tables = false;   ///< CSV files too, tickets' among them where they are chosen
   bool cutList = false;  ///< of the stock, as a CSV file too
+  bool toBuy = false;    ///< what to buy, likewise
   SheetChoice choice;
 };
 

@@ -38,8 +38,10 @@ SheetsForm::SheetsForm(std::shared_ptr<const Solved> solved, int strake, QWidget
       m_stockBoards(new QComboBox(this)),
       m_cutList(new QCheckBox(tr("Cut list: a page a board, with its picture"), this)),
       m_labels(new QCheckBox(tr("Labels to stick on"), this)),
+      m_toBuy(new QCheckBox(tr("What to buy for what is laid nowhere"), this)),
       m_fullSize(new QCheckBox(tr("Boards at full size, with their pieces"), this)),
       m_cutListTable(new QCheckBox(tr("The cut list as a CSV file too"), this)),
+      m_toBuyTable(new QCheckBox(tr("What to buy as a CSV file too"), this)),
       m_format(new QComboBox(this)),
       m_paper(new QComboBox(this)),
       m_roll(new QLineEdit(QStringLiteral("610 mm"), this)) {
@@ -49,7 +51,7 @@ SheetsForm::SheetsForm(std::shared_ptr<const Solved> solved, int strake, QWidget
   for (QLineEdit* field : {m_nested, m_roll}) connect(field, &QLineEdit::textChanged, this, &SheetsForm::chosen);
   for (QComboBox* box : {m_what, m_moulds, m_timbers, m_strakes, m_side, m_stockBoards, m_format, m_paper})
     connect(box, &QComboBox::currentIndexChanged, this, &SheetsForm::chosen);
-  for (QCheckBox* box : {m_tickets, m_widths, m_stick, m_boards, m_shell, m_cutList, m_labels, m_fullSize})
+  for (QCheckBox* box : {m_tickets, m_widths, m_stick, m_boards, m_shell, m_cutList, m_labels, m_toBuy, m_fullSize})
     connect(box, &QCheckBox::toggled, this, &SheetsForm::chosen);
   // Paper is for what is printed.
   connect(this, &SheetsForm::chosen, this, [this] {
@@ -97,7 +99,7 @@ void SheetsForm::lay() {
   m_form->addRow(tr("Side"), m_side);
   for (QCheckBox* box : {m_tickets, m_widths, m_stick, m_boards, m_shell, m_tables}) m_form->addRow(box);
   m_form->addRow(tr("Boards"), m_stockBoards);
-  for (QCheckBox* box : {m_cutList, m_labels, m_fullSize, m_cutListTable}) m_form->addRow(box);
+  for (QCheckBox* box : {m_cutList, m_labels, m_toBuy, m_fullSize, m_cutListTable, m_toBuyTable}) m_form->addRow(box);
   m_form->addRow(tr("As"), m_format);
   m_form->addRow(tr("Paper"), m_paper);
   m_form->addRow(tr("Roll width"), m_roll);
@@ -131,10 +133,15 @@ bool SheetsForm::wantsCutList() const {
   return m_cutListTable->isChecked() && sheetsOf() == SheetsOf::Stock;
 }
 
+bool SheetsForm::wantsToBuy() const {
+  return m_toBuyTable->isChecked() && sheetsOf() == SheetsOf::Stock;
+}
+
 StockChoice SheetsForm::stock() const {
   StockChoice choice;
   choice.cutList = m_cutList->isChecked();
   choice.labels = m_labels->isChecked();
+  choice.toBuy = m_toBuy->isChecked();
   choice.fullSize = m_fullSize->isChecked();
   if (m_stockBoards->currentIndex() > 0) choice.board = m_stockBoards->currentText().toStdString();
   return choice;
@@ -158,7 +165,8 @@ void SheetsForm::showRows() {
     show(one, what == SheetsOf::Planks);
   for (QWidget* one : std::initializer_list<QWidget*>{m_moulds, m_nested}) show(one, what == SheetsOf::Moulds);
   show(m_timbers, what == SheetsOf::Backbone);
-  for (QWidget* one : std::initializer_list<QWidget*>{m_stockBoards, m_cutList, m_labels, m_fullSize, m_cutListTable})
+  for (QWidget* one : std::initializer_list<QWidget*>{m_stockBoards, m_cutList, m_labels, m_toBuy, m_fullSize,
+                                                      m_cutListTable, m_toBuyTable})
     show(one, what == SheetsOf::Stock);
 }
 

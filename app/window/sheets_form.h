@@ -25,6 +25,8 @@ class SheetsForm : public QWidget {
   void choose(SheetsOf what, const std::string& mould);
   QCheckBox* fullSize() { return m_fullSize; }
   QCheckBox* cutListTable() { return m_cutListTable; }
+  QCheckBox* toBuy() { return m_toBuy; }
+  QCheckBox* toBuyTable() { return m_toBuyTable; }
   /// A row of the panel's own, under the choices.
   void addRow(const QString& heading, QLayout* row);
   void addRow(QWidget* row);
@@ -43,6 +45,8 @@ class SheetsForm : public QWidget {
   bool wantsTables() const;
   /// The cut list is wanted as a CSV file too.
   bool wantsCutList() const;
+  /// And what to buy.
+  bool wantsToBuy() const;
   /// What is wrong with what is chosen; empty where nothing is.
   QString fault() const;
   /// Makes the drawings that are chosen, on whatever thread it is called.
@@ -79,7 +83,7 @@ class SheetsForm : public QWidget {
   QComboBox *m_strakes, *m_side;
   QCheckBox *m_widths, *m_stick, *m_tickets, *m_boards, *m_shell, *m_tables;
   QComboBox* m_stockBoards;
-  QCheckBox *m_cutList, *m_labels, *m_fullSize, *m_cutListTable;
+  QCheckBox *m_cutList, *m_labels, *m_toBuy, *m_fullSize, *m_cutListTable, *m_toBuyTable;
   QComboBox *m_format, *m_paper;
   QLineEdit* m_roll;
 };

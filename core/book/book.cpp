@@ -5,6 +5,7 @@
 #include "backbone/backbone.h"
 #include "lining/schools.h"
 #include "lining/shop_figures.h"
+#include "stock/board_outline.h"
 
 namespace narrows {
 
@@ -94,8 +95,34 @@ PlankingMake plankingMake(const Book& book) {
   return plankingMake(book.table, book.planking, weighingFigures(book).planingMm);
 }
 
-WeighingFigures weighingFigures(const Book& book) {
+namespace {
+
+/// Without her stack.
+WeighingFigures usualFigures(const Book& book) {
   return weighingFigures(book.table, book.settings.lap, book.settings.waterline, book.weighing);
+}
+
+}  // namespace
+
+StockMake stockMake(const Book& book) {
+  return stockMake(book.stock, book.table.thickness.mm(), usualFigures(book).usual.leastHoodEnd.mm());
+}
+
+WeighingFigures weighingFigures(const Book& book) {
+  WeighingFigures figures = usualFigures(book);
+  // As they came: what is left of a board that was sawn up is no board more for the whole of her.
+  const StockMake make = stockMake(book);
+  double longest = 0.0;
+  for (const Board& board : book.boards) {
+    if (!board.leftOf.empty() || isSheet(board)) continue;
+    StackBoard one{board.species, board.length.mm() - 2.0 * make.marginMm, greatestWidthMm(board) - 2.0 * make.marginMm,
+                   std::abs(crookMm(board)), board.thickness.mm() - make.planedMm};
+    if (one.lengthMm <= 0.0 || one.widthMm <= 0.0) continue;
+    longest = std::max(longest, one.lengthMm);
+    figures.stack.push_back(std::move(one));
+  }
+  if (longest > 0.0 && !book.weighing.boardLength) figures.boardLengthMm = longest;
+  return figures;
 }
 
 Result<Book> newBook(const OffsetTable& table) {

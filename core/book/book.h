@@ -126,7 +126,8 @@ const FairedFigure* fairedAt(const Book& book, const FigureRef& figure);
 /// How thick the planking is and how far it laps.
 PlankingFigures plankingFigures(const Book& book);
 
-/// What its plans are weighed against, in figures.
+/// What its plans are weighed against, in figures: the stack as its boards came, where it has any, and the longest of
+/// them where the builder has not said how long boards are.
 WeighingFigures weighingFigures(const Book& book);
 
 /// How planks are got out, in figures.
@@ -135,6 +136,9 @@ PlankingMake plankingMake(const Book& book);
 /// How they are fastened, and flat work planked, in figures.
 FasteningMake fasteningMake(const Book& book);
 FlatWorkMake flatWorkMake(const Book& book);
+
+/// How boards are chosen for her, in figures.
+StockMake stockMake(const Book& book);
 
 /// Whether both sides are lined off by one plan.
 bool isLinedAlike(const Book& book);

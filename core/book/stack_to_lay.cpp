@@ -4,13 +4,6 @@
 
 namespace narrows {
 
-namespace {
-
-/// Of the length of boards lost to checks and wrong cuts, and of pieces spoiled: usual, until the shop has a record.
-constexpr double usualLost = 0.07, usualSpoilt = 0.03;
-
-}  // namespace
-
 StackToLay stackToLay(const Book& book, const std::vector<WantedPiece>& pieces,
                       const std::function<bool(const WantedPiece&)>& isAsked) {
   StackToLay all;
@@ -39,6 +32,21 @@ LayAllRequest requestOf(const StackToLay& of, const StockMake& make, StackGoal g
   return request;
 }
 
+std::vector<PieceOnBoard> asLaid(const StackToLay& was, const LaidStack& laid, const StackToLay& now) {
+  std::vector<PieceOnBoard> same;
+  for (PieceOnBoard one : laid.laid) {
+    const auto piece = std::find_if(now.pieces.begin(), now.pieces.end(), [&](const WantedPiece& other) {
+      return other.of.isSame(was.pieces[one.piece].of);
+    });
+    const auto board = std::find(now.ids.begin(), now.ids.end(), was.ids[one.board]);
+    if (piece == now.pieces.end() || board == now.ids.end()) continue;
+    one.piece = static_cast<std::size_t>(piece - now.pieces.begin());
+    one.board = static_cast<std::size_t>(board - now.ids.begin());
+    same.push_back(one);
+  }
+  return same;
+}
+
 std::vector<PieceToLay> piecesToLay(const StackToLay& of, const LaidStack& stack) {
   std::vector<PieceToLay> pieces;
   for (const PieceOnBoard& one : stack.laid) {
@@ -47,28 +55,6 @@ std::vector<PieceToLay> piecesToLay(const StackToLay& of, const LaidStack& stack
     if (!wasThere) pieces.push_back({of.pieces[one.piece].of, of.ids[one.board], one.lies});
   }
   return pieces;
-}
-
-StockLosses lossesOf(const Book& book) {
-  StockLosses losses;
-  double lostMm = 0.0, sawnMm = 0.0;
-  for (const Board& board : book.boards) {
-    if (!board.used) continue;
-    ++losses.boards;
-    lostMm += board.used->lost.mm();
-    sawnMm += board.length.mm();
-  }
-  losses.pieces = book.spoiled.size();
-  for (const Laying& laying : book.layings) losses.pieces += laying.isCut() ? 1 : 0;
-  if (losses.isUsual()) {
-    losses.lengthShare = usualLost;
-    losses.spoiltShare = usualSpoilt;
-    return losses;
-  }
-  losses.lengthShare = std::min(lostMm / std::max(sawnMm, 1.0), 1.0);
-  losses.spoiltShare =
-      static_cast<double>(book.spoiled.size()) / static_cast<double>(std::max<std::size_t>(losses.pieces, 1));
-  return losses;
 }
 
 }  // namespace narrows

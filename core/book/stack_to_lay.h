@@ -4,7 +4,6 @@
 #include <functional>
 
 #include "book/stock_edits.h"
-#include "stock/buying_list.h"
 #include "stock/lay_all.h"
 
 namespace narrows {
@@ -25,10 +24,11 @@ StackToLay stackToLay(const Book& book, const std::vector<WantedPiece>& pieces,
 /// As `layAll` is asked. `of` must outlive what is given.
 LayAllRequest requestOf(const StackToLay& of, const StockMake& make, StackGoal goal, double seconds);
 
+/// How pieces of one stack would lie on another, the same pieces and boards told by what they are called: for a search
+/// to begin from.
+std::vector<PieceOnBoard> asLaid(const StackToLay& was, const LaidStack& laid, const StackToLay& now);
+
 /// Where each piece that did not lie there before is to be put.
 std::vector<PieceToLay> piecesToLay(const StackToLay& of, const LaidStack& stack);
-
-/// What the shop's record says is lost; until enough boards are sawn up, what is usual.
-StockLosses lossesOf(const Book& book);
 
 }  // namespace narrows

@@ -75,6 +75,9 @@ Result<Book> changeBoard(const Book& book, const Board& board) {
       std::find_if(edited.boards.begin(), edited.boards.end(), [&](const Board& one) { return one.id == board.id; });
   if (found == edited.boards.end()) return noBoard(board.id);
   if (const Problems problems = problemsOf(board, book.boards); !problems.empty()) return tl::make_unexpected(problems);
+  for (Board& one : edited.boards) {
+    if (!one.sister.empty() && one.sister == found->name) one.sister = board.name;
+  }
   *found = board;
   return edited;
 }

@@ -6,6 +6,7 @@
 #include "book/json_archive.h"
 #include "problem/trade.h"
 #include "stock/check_board.h"
+#include "stock/stack_goal.h"
 
 namespace narrows {
 
@@ -21,6 +22,7 @@ auto spellingsOf(const All& all, Name name) {
 const auto gradeSpellings = spellingsOf(boardGrades, boardGradeName);
 const auto faultSpellings = spellingsOf(boardFaultKinds, boardFaultName);
 const auto pieceSpellings = spellingsOf(pieceKinds, pieceKindName);
+const auto goalSpellings = spellingsOf(stackGoals, stackGoalName);
 const Spellings<WantedGrade> wantedSpellings{{WantedGrade::Clear, "clear"}, {WantedGrade::Sound, "sound"}};
 
 /// A kind of fault, alone in a list.
@@ -152,6 +154,8 @@ static void fields(Archive& a, StockPlan& p) {
   a("wettest", p.wettest);
   a("moisture-now", p.moistureNow);
   a("rates", p.rates);
+  a("goal", p.goal, goalSpellings);
+  a("book-matched", p.bookMatched);
   a("mill-lengths", p.mill.lengths);
   a("mill-widths", p.mill.widths);
   a("mill-thicknesses", p.mill.thicknesses);

@@ -193,10 +193,10 @@ class PlankFastener {
 
   void sayFrame(double xMm) {
     const auto frame = m_frames.nearest(xMm);
-    const std::string words =
+    const std::string inJoint =
         Trade::say("frame %1 lies within the joint", frame ? std::to_string(*frame + 1) : std::string("?"));
-    if (std::find(m_made.unfastened.begin(), m_made.unfastened.end(), words) == m_made.unfastened.end())
-      m_made.unfastened.push_back(words);
+    if (std::find(m_made.unfastened.begin(), m_made.unfastened.end(), inJoint) == m_made.unfastened.end())
+      m_made.unfastened.push_back(inJoint);
   }
 
   /// A plank's own fastenings at the frames, across its width.

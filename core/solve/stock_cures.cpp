@@ -73,9 +73,9 @@ class Standing {
     m_stands.losses = lossesOf(m_book);
     const std::vector<WantedPiece> unlaid = unlaidOf(m_stands.stack, m_stands.laid);
     m_stands.is = needOf(unlaid, make);
-    m_stands.buy = buyingList(unlaid, make, millSizes(m_book.stock.mill), m_stands.losses, m_stop);
+    m_stands.buy = toBuy(m_book, unlaid, m_stop);
     m_stands.chance = chanceOfEnough(request, m_stands.laid, m_stands.losses, 1, m_stop);
-    m_litres = litresBegun(m_stands.stack, m_stands.laid);
+    m_stands.litres = litresBegun(m_stands.stack, m_stands.laid);
     moveJoints(pieces);
     told(2.0 * shareOfLaying);
     if (!unlaid.empty()) cure(unlaid);
@@ -113,6 +113,7 @@ class Standing {
     const StockMake make = stockMake(cure.book);
     LayAllRequest request = requestOf(stack, make, m_of.goal, m_of.secondsACure);
     request.untilAllLaid = true;
+    request.begin = asLaid(m_stands.stack, m_stands.laid, stack);
     const LaidStack laid = layAll(request, m_stop);
     if (m_stop.stop_requested() || pieces.empty()) return false;
     cure.scoreMore = scoreOf(*solved) - scoreOf(*m_of.solved);
@@ -129,9 +130,11 @@ class Standing {
   }
 
   bool keep(StockCure cure) {
-    constexpr double moreMm2 = 1.0, moreLitres = 0.01;
-    const bool laysMore = cure.unlaidMm2 < m_stands.laid.unlaidMm2 - moreMm2;
-    const bool beginsLess = cure.unlaidMm2 <= m_stands.laid.unlaidMm2 + moreMm2 && cure.litres < m_litres - moreLitres;
+    // A hair less of the same piece is no cure.
+    constexpr double lessShare = 0.9, moreMm2 = 1.0, lessLitres = 0.01;
+    const bool laysMore = cure.unlaidMm2 < lessShare * m_stands.laid.unlaidMm2 - moreMm2;
+    const bool beginsLess =
+        cure.unlaidMm2 <= m_stands.laid.unlaidMm2 + moreMm2 && cure.litres < m_stands.litres - lessLitres;
     if (!laysMore && !beginsLess) return false;
     m_stands.cures.push_back(std::move(cure));
     return true;
@@ -315,7 +318,6 @@ class Standing {
   const Book& m_book;
   const std::function<void(double)>& m_progress;
   const std::stop_token& m_stop;
-  double m_litres = 0.0;
   StockStands m_stands;
 };
 

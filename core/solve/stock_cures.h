@@ -1,9 +1,8 @@
 #pragma once
 // Whether a stack is enough for a boat's planks, and what would make it so.
 
-#include <array>
-
 #include "advice/plan_change.h"
+#include "book/to_buy.h"
 #include "solve/joints_to_boards.h"
 #include "stock/enough.h"
 
@@ -46,6 +45,7 @@ struct StockAsked {
 struct StockStands {
   StackToLay stack;  ///< planks still wanted, and what is laid already
   LaidStack laid;
+  double litres = 0.0;           ///< of wood in the boards that are begun
   std::vector<TimberNeed> is;    ///< short: planks that went nowhere, by timber and grade
   std::vector<BoardsToBuy> buy;  ///< for those
   StockLosses losses;

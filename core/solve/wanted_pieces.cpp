@@ -336,10 +336,6 @@ class Gathering {
 
 }  // namespace
 
-StockMake stockMake(const Book& book) {
-  return stockMake(book.stock, book.table.thickness.mm(), weighingFigures(book).usual.leastHoodEnd.mm());
-}
-
 std::vector<WantedPiece> wantedPieces(const Solved& solved, const std::stop_token& stop) {
   return Gathering(solved, stop).all();
 }

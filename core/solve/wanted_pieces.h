@@ -9,9 +9,6 @@
 
 namespace narrows {
 
-/// How boards are chosen for her, in figures.
-StockMake stockMake(const Book& book);
-
 /// Planks of both sides by strake, from the garboard up, each with its port piece after its starboard one; then the
 /// timbers of the backbone, layers and strips, boards across, moulds and butt blocks. A timber that lies on its slab is
 /// not among them. A plank's outline is what `PlankPiece` is sawn to, in its own frame. A few milliseconds a strake.

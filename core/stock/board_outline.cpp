@@ -65,6 +65,12 @@ double leastWidthMm(const Board& board) {
   return least;
 }
 
+double greatestWidthMm(const Board& board) {
+  double most = 0.0;
+  for (const Across& place : bends(board)) most = std::max(most, place.upper - place.lower);
+  return most;
+}
+
 Polygon outlineOf(const Board& board) {
   Polygon outline = edgeLine(board, false);
   const std::vector<Vec2> upper = edgeLine(board, true);

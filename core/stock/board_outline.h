@@ -13,8 +13,9 @@ std::vector<Vec2> edgeLine(const Board& board, bool upper);
 double edgeAtMm(const Board& board, bool upper, double xMm);
 /// Its width there, square to x.
 double widthAtMm(const Board& board, double xMm);
-/// The least width anywhere along it.
+/// The least, and the greatest, width anywhere along it.
 double leastWidthMm(const Board& board);
+double greatestWidthMm(const Board& board);
 /// Round the board against the clock, from the butt end of its lower edge.
 Polygon outlineOf(const Board& board);
 /// How far the middle of the board lies from straight, at most: the crook of its own. Positive where its middle lies

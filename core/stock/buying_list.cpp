@@ -31,7 +31,7 @@ struct Filled {
 /// Pieces of one timber, thickness and grade.
 class Group {
  public:
-  Group(std::vector<const WantedPiece*> pieces, const StockMake& make, const MillSizes& sizes)
+  Group(std::vector<const WantedPiece*> pieces, const StockMake& make, const BoardsSold& sizes)
       : m_pieces(std::move(pieces)), m_make(make), m_sizes(sizes) {
     std::sort(m_pieces.begin(), m_pieces.end(), [](const WantedPiece* a, const WantedPiece* b) {
       return a->lengthMm != b->lengthMm ? a->lengthMm > b->lengthMm : a->widthMm > b->widthMm;
@@ -100,8 +100,7 @@ class Group {
         if (lay(board, piece, at, m_make, stop)) return board;
       }
     }
-    // Ordered to the next hand's breadth of length, and half an inch of width.
-    constexpr double lengthStepMm = 100.0, widthStepMm = 10.0;
+    const double lengthStepMm = m_sizes.lengthStep.mm(), widthStepMm = m_sizes.widthStep.mm();
     const auto up = [&](double mm, double step) { return std::ceil((mm + 2.0 * m_make.marginMm + 1.0) / step) * step; };
     double wide = up(piece.widthMm, widthStepMm);
     const double length = up(piece.lengthMm, lengthStepMm);
@@ -131,20 +130,32 @@ class Group {
 
   std::vector<const WantedPiece*> m_pieces;
   const StockMake& m_make;
-  const MillSizes& m_sizes;
+  const BoardsSold& m_sizes;
 };
 
-/// Of what thickness boards are bought, and how many are got out of each.
-std::pair<double, int> sold(double thickMm, const StockMake& make, const MillSizes& sizes) {
-  double best = 1e300;
-  std::pair<double, int> of{thickMm, 1};
+/// How boards of a thickness are bought: as thick as the mill sells them, and how many are got out of each.
+struct Sold {
+  double thickMm = 0.0;
+  int resawn = 1;
+  int count = 0;
+};
+
+/// So many boards, each of one's own or two out of a thicker one: whichever takes less wood.
+Sold sold(int boards, double thickMm, const StockMake& make, const BoardsSold& sizes) {
+  constexpr int mostResawn = 2;
+  Sold best{thickMm, 1, boards};
+  double least = 1e300;
   for (const Length& thick : sizes.thicknesses) {
-    const int boards = static_cast<int>(std::floor((thick.mm() + make.kerfMm + 1e-6) / (thickMm + make.kerfMm)));
-    if (boards < 1 || thick.mm() / boards >= best) continue;
-    best = thick.mm() / boards;
-    of = {thick.mm(), boards};
+    for (int out = 1; out <= mostResawn; ++out) {
+      constexpr double within = 1e-6;
+      if (out * thickMm + (out - 1) * make.kerfMm > thick.mm() + within) continue;
+      const int count = (boards + out - 1) / out;
+      if (count * thick.mm() >= least - within) continue;
+      least = count * thick.mm();
+      best = {thick.mm(), out, count};
+    }
   }
-  return of;
+  return best;
 }
 
 }  // namespace
@@ -177,13 +188,11 @@ double BoardsToBuy::boardFeet() const {
 }
 
 std::vector<BoardsToBuy> buyingList(const std::vector<WantedPiece>& pieces, const StockMake& make,
-                                    const MillSizes& sizes, const StockLosses& losses, const std::stop_token& stop) {
-  using Key = std::tuple<std::string, double, int, WantedGrade>;
+                                    const BoardsSold& sizes, const StockLosses& losses, const std::stop_token& stop) {
+  using Key = std::tuple<std::string, double, WantedGrade>;
   std::map<Key, std::vector<const WantedPiece*>> groups;
-  for (const WantedPiece& piece : pieces) {
-    const auto [thick, resawn] = sold(thickMm(piece, make), make, sizes);
-    groups[{inSmallLetters(piece.species), thick, resawn, piece.grade}].push_back(&piece);
-  }
+  for (const WantedPiece& piece : pieces)
+    groups[{inSmallLetters(piece.species), thickMm(piece, make), piece.grade}].push_back(&piece);
   std::vector<BoardsToBuy> list;
   for (const auto& [key, of] : groups) {
     const Group group(of, make, sizes);
@@ -195,10 +204,8 @@ std::vector<BoardsToBuy> buyingList(const std::vector<WantedPiece>& pieces, cons
       row.grade = std::get<WantedGrade>(key);
       row.lengthMm = board.board.length.mm();
       row.widthMm = board.board.width.mm();
-      row.thicknessMm = std::get<1>(key);
-      row.resawn = std::get<2>(key);
-      const auto isSold = [](const std::vector<Length>& sold, Length size) {
-        return std::find(sold.begin(), sold.end(), size) != sold.end();
+      const auto isSold = [](const std::vector<Length>& sizesSold, Length size) {
+        return std::find(sizesSold.begin(), sizesSold.end(), size) != sizesSold.end();
       };
       row.isOrdered = !isSold(sizes.lengths, board.board.length) || !isSold(sizes.widths, board.board.width);
       ++row.count;
@@ -207,13 +214,14 @@ std::vector<BoardsToBuy> buyingList(const std::vector<WantedPiece>& pieces, cons
     }
     if (stop.stop_requested()) return {};
     if (bySize.empty()) continue;
-    const int more = static_cast<int>(std::lround(all * losses.share()));
-    bySize.rbegin()->second.count += more;
-    bySize.rbegin()->second.forLosses = more;
+    bySize.rbegin()->second.forLosses = static_cast<int>(std::lround(all * losses.share()));
     for (auto& [size, row] : bySize) {
-      // So many boards of the thickness wanted are got out of each that is bought.
-      row.count = (row.count + row.resawn - 1) / row.resawn;
-      row.forLosses = std::min((row.forLosses + row.resawn - 1) / row.resawn, row.count);
+      const int needed = row.count;
+      const Sold whole = sold(needed + row.forLosses, std::get<double>(key), make, sizes);
+      row.thicknessMm = whole.thickMm;
+      row.resawn = whole.resawn;
+      row.count = whole.count;
+      row.forLosses = whole.count - (needed + whole.resawn - 1) / whole.resawn;
       std::sort(row.pieces.begin(), row.pieces.end());
       list.push_back(std::move(row));
     }

@@ -52,10 +52,10 @@ struct BoardsToBuy {
 /// Every piece laid on boards as a mill sells them, square-edged and free of faults: those of one timber, thickness and
 /// grade together, the longest first; of several ways of choosing widths the one that takes least wood, every board
 /// then the smallest that holds what lies on it. Boards for losses are added by timber, thickness and grade, in the
-/// longest of their sizes. A thickness that is much less than any sold is resawn out of one that gives several, where
-/// that takes less wood. A few milliseconds a piece. Nothing where `stop` was asked for.
+/// longest of their sizes. Two boards are resawn out of a thicker one where that takes less wood. A few milliseconds a
+/// piece. Nothing where `stop` was asked for.
 std::vector<BoardsToBuy> buyingList(const std::vector<WantedPiece>& pieces, const StockMake& make,
-                                    const MillSizes& sizes, const StockLosses& losses,
+                                    const BoardsSold& sizes, const StockLosses& losses,
                                     const std::stop_token& stop = {});
 
 /// "12 ft by 8 in by 1 in".

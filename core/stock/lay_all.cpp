@@ -71,7 +71,7 @@ class StackSearch {
   LaidStack search() {
     m_best = summed(m_start);
     if (m_soFar) m_soFar(m_best);
-    Arrangement first = m_start;
+    Arrangement first = begun();
     layRest(first, bySize());
     keep(first);
     m_goNowhere = m_best.unlaid.size() - openOf(m_best.unlaid).size();
@@ -180,6 +180,22 @@ class StackSearch {
     return true;
   }
 
+  bool isClear(const Arrangement& now, const PieceOnBoard& one) const {
+    const LayingJudged judged = judgeLaying(m_of.boards[one.board], m_of.pieces[one.piece], one.lies,
+                                            m_places.neighbours(now.on[one.board]), m_of.make);
+    return !judged.otherWood && judged.isClear() && judged.verdict(m_of.make) != Severity::Trouble;
+  }
+
+  Arrangement begun() const {
+    Arrangement now = m_start;
+    for (const PieceOnBoard& one : m_of.begin) {
+      if (now.isLaid[one.piece] || !isClear(now, one)) continue;
+      now.on[one.board].push_back(one);
+      now.isLaid[one.piece] = true;
+    }
+    return now;
+  }
+
   const std::optional<FoundPlace>& placeOn(const Arrangement& now, std::size_t piece, std::size_t board) {
     return m_places.placeOn(now.on[board], piece, board, m_shuffle, m_stop);
   }
@@ -207,11 +223,7 @@ class StackSearch {
     const std::size_t sister = *m_sister[pair.board];
     const Polygon outline = pair.lies.onBoard(m_of.pieces[pair.piece].outline);
     const PieceLies lies = bookMatched(m_of.boards[pair.board], m_of.boards[sister], pair.lies, centroid(outline));
-    std::vector<Neighbour> neighbours;
-    for (const PieceOnBoard& one : now.on[sister])
-      neighbours.push_back({one.piece, {}, one.lies.onBoard(m_of.pieces[one.piece].outline)});
-    const LayingJudged judged = judgeLaying(m_of.boards[sister], m_of.pieces[piece], lies, neighbours, m_of.make);
-    if (judged.otherWood || !judged.isClear() || judged.verdict(m_of.make) == Severity::Trouble) return std::nullopt;
+    if (!isClear(now, {piece, sister, lies})) return std::nullopt;
     return PieceOnBoard{piece, sister, lies};
   }
 

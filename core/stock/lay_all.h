@@ -47,6 +47,7 @@ struct LayAllRequest {
   StackGoal goal = StackGoal::LeastWaste;
   bool untilAllLaid = false;  ///< the first way that lays all that goes on any board will do
   bool bookMatched = false;   ///< a pair on two sisters lies on them as in an opened book, where that is clear
+  std::vector<PieceOnBoard> begin = {};  ///< how they might lie: what of it is clear is begun from
 };
 
 /// Lays every piece it can: those that fewest boards take first, each where it spoils least, on boards that are begun

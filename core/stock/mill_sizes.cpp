@@ -16,6 +16,12 @@ std::vector<Length> inInches(std::initializer_list<double> all, double times = 1
   return lengths;
 }
 
+std::vector<Length> inMm(std::initializer_list<double> all) {
+  std::vector<Length> lengths;
+  for (const double one : all) lengths.push_back(millimetres(one));
+  return lengths;
+}
+
 std::vector<Length> sorted(std::vector<Length> all) {
   std::sort(all.begin(), all.end());
   all.erase(std::unique(all.begin(), all.end()), all.end());
@@ -24,11 +30,18 @@ std::vector<Length> sorted(std::vector<Length> all) {
 
 }  // namespace
 
-MillSizes millSizes(const MillSizes& own) {
+BoardsSold boardsSold(const MillSizes& own, bool inMetres) {
   // As sawmills cut by habit: lengths by two feet, widths by two inches, thicknesses by the quarter inch.
-  return {sorted(own.lengths.empty() ? inInches({8, 10, 12, 14, 16, 18, 20}, inchesAFoot) : own.lengths),
-          sorted(own.widths.empty() ? inInches({4, 6, 8, 10, 12}) : own.widths),
-          sorted(own.thicknesses.empty() ? inInches({0.75, 1, 1.25, 1.5, 2, 2.5, 3, 4, 6}) : own.thicknesses)};
+  BoardsSold sold{inInches({8, 10, 12, 14, 16, 18, 20}, inchesAFoot), inInches({4, 6, 8, 10, 12}),
+                  inInches({0.75, 1, 1.25, 1.5, 2, 2.5, 3, 4, 6}), inches(6), inches(0.5)};
+  if (inMetres)
+    sold = {inMm({2400, 3000, 3600, 4200, 4800, 5400, 6000}), inMm({100, 150, 200, 250, 300}),
+            inMm({20, 25, 32, 38, 50, 65, 75, 100, 150}), millimetres(100), millimetres(10)};
+  for (const auto& [list, of] : {std::pair(&sold.lengths, &own.lengths), std::pair(&sold.widths, &own.widths),
+                                 std::pair(&sold.thicknesses, &own.thicknesses)}) {
+    if (!of->empty()) *list = sorted(*of);
+  }
+  return sold;
 }
 
 Result<std::vector<Length>> parseSizes(std::string_view typed, Unit bare) {

@@ -14,8 +14,15 @@ struct MillSizes {
   bool operator==(const MillSizes&) const = default;
 };
 
-/// The builder's own where given, else the usual; each list from the smallest up, and nothing in it twice.
-MillSizes millSizes(const MillSizes& own);
+/// The same as boards are bought by: each list from the smallest up, and nothing in it twice.
+struct BoardsSold {
+  std::vector<Length> lengths, widths, thicknesses;
+  /// What is larger than any of them is asked for in whole steps of these.
+  Length lengthStep, widthStep;
+};
+
+/// The builder's own where given, else what is usual where wood is sold in feet and inches, or in metres.
+BoardsSold boardsSold(const MillSizes& own, bool inMetres);
 
 /// Lengths typed one after another, with semicolons, or commas and spaces, between: "8 ft; 10 ft; 12 ft". Fails, naming
 /// each that is no length, or not more than nought.

@@ -23,10 +23,9 @@ class PlacesFound {
   const std::optional<FoundPlace>& placeOn(const std::vector<PieceOnBoard>& there, std::size_t piece, std::size_t board,
                                            std::uint32_t shuffle, const std::stop_token& stop);
   long looked() const { return m_looked; }
-
- private:
   std::vector<Neighbour> neighbours(const std::vector<PieceOnBoard>& there) const;
 
+ private:
   const std::vector<BoardShape>& m_boards;
   const std::vector<WantedPiece>& m_pieces;
   const StockMake& m_make;

@@ -70,10 +70,7 @@ StackRoom stackRoom(const LayAllRequest& request, std::vector<std::vector<bool>>
     double area = 0.0;
     for (const Polygon& shape : grown({board.outline}, 0.5 * kerf - margin)) area += std::abs(signedArea(shape));
     room.boardMm2.push_back(std::max(area, 1e-3));
-    double widest = 0.0;
-    for (const auto* edge : {&board.lower, &board.upper})
-      for (const Vec2& at : *edge) widest = std::max(widest, widthAtMm(board.board, at.x()));
-    half.push_back(0.5 * (widest - 2.0 * margin));
+    half.push_back(0.5 * (greatestWidthMm(board.board) - 2.0 * margin));
     length.push_back(std::max(board.board.length.mm() - 2.0 * margin, 1.0));
   }
   for (const PieceOnBoard& one : request.fixed) room.isBegun[one.board] = true;

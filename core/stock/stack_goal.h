@@ -1,24 +1,12 @@
 #pragma once
 // What is to be least when pieces are laid on a stack by Narrows.
 
-#include <array>
 #include <optional>
-#include <string>
-#include <string_view>
 #include <vector>
 
 #include "stock/judge_laying.h"
 
 namespace narrows {
-
-enum class StackGoal {
-  FewestBoards,  ///< as few as can be are begun
-  LeastWaste,    ///< as little wood as can be is begun
-  LeastCost,     ///< what is begun costs least
-  BestLooks      ///< pairs out of one board or its sister, grain along the pieces
-};
-inline constexpr std::array stackGoals{StackGoal::FewestBoards, StackGoal::LeastWaste, StackGoal::LeastCost,
-                                       StackGoal::BestLooks};
 
 /// The words of the command line, and, given to be translated, of the window.
 const char* stackGoalName(StackGoal goal);

@@ -1,6 +1,7 @@
 #pragma once
 // By what rules boards are chosen and pieces laid on them: the builder's own, and all of it in figures.
 
+#include <array>
 #include <optional>
 #include <string>
 #include <vector>
@@ -17,6 +18,16 @@ enum class WantedGrade {
   Clear,  ///< no knots, no sap
   Sound   ///< sound small knots are let in
 };
+
+/// What is to be least when Narrows lays pieces on the stack.
+enum class StackGoal {
+  FewestBoards,  ///< as few as can be are begun
+  LeastWaste,    ///< as little wood as can be is begun
+  LeastCost,     ///< what is begun costs least
+  BestLooks      ///< pairs out of one board or its sister, grain along the pieces
+};
+inline constexpr std::array stackGoals{StackGoal::FewestBoards, StackGoal::LeastWaste, StackGoal::LeastCost,
+                                       StackGoal::BestLooks};
 
 /// The grade that the builder wants of a strake, in place of the usual one.
 struct StrakeGrade {
@@ -52,11 +63,13 @@ struct StockPlan {
   std::vector<StrakeGrade> grades;
   std::optional<Length> leastLength, leastWidth;  ///< what is left of a board is a board from this size up
   std::optional<double> moisture;                 ///< per cent, of boards that were not measured
-  std::optional<double> driest, wettest;  ///< per cent: above the waterline after a dry summer, and below it afloat
-  std::optional<double> moistureNow;      ///< of the planks as they hang, where it was measured
-  std::vector<MovementRate> rates;        ///< in place of the usual ones
-  MillSizes mill;                         ///< what can be bought
-  std::vector<PieceRef> made;             ///< pieces of no strake that are there already, got out of no board
+  std::optional<double> driest, wettest;   ///< per cent: above the waterline after a dry summer, and below it afloat
+  std::optional<double> moistureNow;       ///< of the planks as they hang, where it was measured
+  std::vector<MovementRate> rates;         ///< in place of the usual ones
+  StackGoal goal = StackGoal::LeastWaste;  ///< of laying by Narrows
+  bool bookMatched = false;                ///< pairs on two sisters lie on them as in an opened book
+  MillSizes mill;                          ///< what can be bought
+  std::vector<PieceRef> made;              ///< pieces of no strake that are there already, got out of no board
   bool operator==(const StockPlan&) const = default;
 };
 

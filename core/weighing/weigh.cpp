@@ -25,6 +25,8 @@ constexpr double sawLossMm = 6.0;
 constexpr double mostBeyond = 4.0, beyondCost = 10.0;
 /// And every mark that is in trouble, or wants another look.
 constexpr double troubleCost = 3.0, lookCost = 0.75;
+/// A board may be narrower than a plank by no more than this.
+constexpr double leastOverMm = 0.01;
 /// A step of more, up or down, is no worse.
 constexpr double mostStep = 20.0;
 /// Twist between stations is told beside theirs where it is more by this.
@@ -45,6 +47,7 @@ class Weigher {
   Weighing make() {
     layLands();
     for (std::size_t k = 0; k < m_lining.strakeCount() && !m_stop.stop_requested(); ++k) weighStrake(k);
+    if (!m_figures.stack.empty() && !m_stop.stop_requested()) weighOnStack();
     m_made.bowUneven = unevenness(true);
     m_made.sternUneven = unevenness(false);
     countSeamsThatCross();
@@ -57,7 +60,11 @@ class Weigher {
   bool isStation(std::size_t i) const { return section(i).kind == SectionKind::Station; }
 
   void add(std::size_t k, std::optional<std::size_t> at, Measure measure, double value, bool judged = true) {
-    Weighed row{k, at, measure, value, {}, {}, -1.0, {}};
+    Weighed row;
+    row.strake = k;
+    row.section = at;
+    row.measure = measure;
+    row.value = value;
     const auto limit = judged ? limitOf(measure, m_figures, m_lining.isBroad(k), m_widest, m_lengthMm) : std::nullopt;
     if (limit) {
       row.limit = limit->look;
@@ -192,6 +199,9 @@ class Weigher {
       hood = std::min(hood.value_or(plank.aftEndMm), plank.aftEndMm);
     if (hood) add(k, {}, Measure::HoodEnd, *hood);
     const std::string named = m_of.plan.speciesOf(m_lining.strakes[k].id);
+    m_onStack.push_back({named.empty() ? m_figures.plan.species : named, plank.boardLengthMm, plank.boardWidthMm,
+                         greatestWidthMm(plank), stockMm(k)});
+    m_rowOnStack.push_back(k);
     const double rate = movementRate(named.empty() ? m_figures.plan.species : named, m_figures.plan.sawn);
     add(k, {}, Measure::SeamMove, m_widest * rate * m_figures.moistureChange);
     countBoards(plank);
@@ -202,6 +212,56 @@ class Weigher {
     return m_lining.covers(k, 0) && m_lining.covers(k, m_lining.frame.sectionCount() - 1);
   }
 
+  static double greatestWidthMm(const FlatPlank& plank) {
+    double cut = 0.0;
+    for (const PlankStation& station : plank.stations) cut = std::max(cut, station.asCutMm);
+    return cut;
+  }
+
+  /// How thick a board of a strake has to be when it is planed.
+  double stockMm(std::size_t k) const {
+    double thick = m_figures.thicknessMm;
+    for (const Weighed& row : m_made.rows) {
+      if (row.strake == k && row.measure == Measure::Stock) thick = std::max(thick, row.value);
+    }
+    return thick;
+  }
+
+  /// Widths of boards against those of the stack, where the builder has set no limit of his own: no board holds it, or
+  /// there are too few that do when wider strakes have had theirs.
+  void weighOnStack() {
+    int begun = 0, wanting = 0;
+    const auto found =
+        lookOnStack(m_figures.stack, m_onStack, scarfOfThickness * m_figures.thicknessMm, sawLossMm, &begun);
+    const auto& own = m_figures.plan.limits;
+    const bool isOwn =
+        std::any_of(own.begin(), own.end(), [](const OwnLimit& one) { return one.measure == Measure::BoardWidth; });
+    for (std::size_t i = 0; i < found.size(); ++i) {
+      wanting += found[i].wanted - found[i].held;
+      const auto row = std::find_if(m_made.rows.begin(), m_made.rows.end(), [&](const Weighed& one) {
+        return one.strake == m_rowOnStack[i] && one.measure == Measure::BoardWidth;
+      });
+      if (row == m_made.rows.end() || isOwn) continue;
+      m_made.look -= row->verdict == Severity::LookAgain ? 1 : 0;
+      m_made.trouble -= row->verdict == Severity::Trouble ? 1 : 0;
+      row->limit = found[i].widestMm;
+      row->boardsWanted = found[i].wanted;
+      row->boardsHeld = found[i].held;
+      // Half a limit beyond it: of that width there are too few.
+      constexpr double tooFew = 0.5, none = 1.0;
+      const double over = row->value - found[i].widestMm;
+      row->beyond = over > leastOverMm                ? none + over / std::max(row->value, 1.0)
+                    : found[i].held < found[i].wanted ? tooFew
+                                                      : std::min(over / std::max(row->value, 1.0), -1e-6);
+      row->verdict = verdictBeyond(row->beyond);
+      m_made.look += row->verdict == Severity::LookAgain ? 1 : 0;
+      m_made.trouble += row->verdict == Severity::Trouble ? 1 : 0;
+    }
+    m_boards = begun + wanting;
+    m_made.boards = static_cast<std::size_t>(begun + wanting);
+    m_made.boardsShort = static_cast<std::size_t>(wanting);
+  }
+
   /// As many lengths as it needs, scarfed, each out of a board; two side by side where a board is wide enough.
   void countBoards(const FlatPlank& plank) {
     const double scarf = scarfOfThickness * m_figures.thicknessMm;
@@ -209,8 +269,7 @@ class Weigher {
     const double each = std::max(m_figures.boardLengthMm - scarf, 1.0);
     const auto lengths = 1.0 + std::ceil(rest / each - 1e-9);
     // Each length is as much straighter as it is shorter.
-    double cut = 0.0;
-    for (const PlankStation& station : plank.stations) cut = std::max(cut, station.asCutMm);
+    const double cut = greatestWidthMm(plank);
     const double bow = std::max(plank.boardWidthMm - cut, 0.0) / (lengths * lengths);
     const double side = std::max(m_figures.boardWidthMm / (cut + bow + sawLossMm), 0.25);
     m_boards += 2.0 * lengths / (side >= 2.0 ? std::floor(side) : std::min(side, 1.0));
@@ -301,6 +360,8 @@ class Weigher {
   std::vector<std::vector<LapBevel>> m_lands;  ///< of each section
   double m_widest = 0.0, m_lengthMm = 0.0;     ///< of the strake that is weighed
   double m_boards = 0.0, m_lost = 0.0;
+  std::vector<PlankOnStack> m_onStack;
+  std::vector<std::size_t> m_rowOnStack;  ///< the strake of each
 };
 
 }  // namespace

@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "lining/shop_figures.h"
+#include "weighing/boards_there.h"
 #include "weighing/measure.h"
 
 namespace narrows {
@@ -58,6 +59,7 @@ struct WeighingFigures {
   std::optional<double> waterlineMm;  ///< height at which she floats, where it is said
   double boardThicknessMm = 0.0, boardWidthMm = 0.0, boardLengthMm = 0.0;
   double moistureChange = 0.0;
+  std::vector<StackBoard> stack;  ///< the boards there are; empty: it is weighed by the usual board
   WeighingPlan plan;
   bool operator==(const WeighingFigures& other) const = default;
 };

@@ -7,6 +7,7 @@
 #include "canvas/look.h"
 #include "fonts.h"
 #include "solve/lining_cost.h"
+#include "stages/lining/stack_trial.h"
 
 namespace narrows {
 
@@ -24,6 +25,8 @@ MarkPart::MarkPart(Session* from, Slate* into) : LiningPart(from, into) {
   m_figures = slate()->addFigure(tr("Figures of the mark"));
   slate()->addSpace(2);
   m_cost = slate()->addHeading({});
+  m_stack = new StackTrial(session(), slate());
+  connect(m_stack, &StackTrial::changed, this, &MarkPart::showCost);
 }
 
 void MarkPart::showMark() {
@@ -61,10 +64,35 @@ void MarkPart::showCost() {
   if (lining() == nullptr || solved == nullptr) return;
   const LiningCost cost = costOf(*solved, side());
   if (cost.widest.strake == 0) return;
-  m_cost->setText(tr("widest %1 (%2), board %3 (%4)\nsny %5 (%6), least end %7 (%8)")
+  QString words = tr("widest %1 (%2), board %3 (%4)\nsny %5 (%6), least end %7 (%8)")
                       .arg(shown(cost.widest.mm), QString::number(cost.widest.strake), shown(cost.board.mm),
                            QString::number(cost.board.strake), shown(cost.sny.mm), QString::number(cost.sny.strake),
-                           shown(cost.end.mm), QString::number(cost.end.strake)));
+                           shown(cost.end.mm), QString::number(cost.end.strake));
+  if (const QString boards = boardsWords(); !boards.isEmpty()) words += QLatin1Char('\n') + boards;
+  m_cost->setText(words);
+}
+
+QString MarkPart::boardsWords() const {
+  if (book().boards.empty()) return {};
+  // By widths and lengths at once; laid in earnest a moment later.
+  const Weighing* weighing = session()->solved()->weighingOf(side());
+  if (!m_stack->isCurrent() || m_stack->cost() == nullptr) {
+    if (weighing == nullptr) return {};
+    return weighing->boardsShort > 0
+               ? tr("about %1 boards, %2 more than there are").arg(weighing->boards).arg(weighing->boardsShort)
+               : tr("about %1 boards").arg(weighing->boards);
+  }
+  const StackCost& cost = *m_stack->cost();
+  QString words = cost.unlaid > 0
+                      ? tr("on the stack %n plank(|s) go(es|) nowhere", nullptr, static_cast<int>(cost.unlaid))
+                      : tr("all laid on %n board(|s)", nullptr, static_cast<int>(cost.boards));
+  const StackCost* before = m_stack->before().get();
+  if (before != nullptr && before->unlaid != cost.unlaid) {
+    words += tr(" (before: %1)").arg(before->unlaid == 0 ? tr("none") : QString::number(before->unlaid));
+  } else if (before != nullptr && cost.unlaid == 0 && before->boards != cost.boards) {
+    words += tr(" (before: %1)").arg(before->boards);
+  }
+  return words;
 }
 
 }  // namespace narrows

@@ -8,6 +8,7 @@ class QLabel;
 namespace narrows {
 
 class LengthField;
+class StackTrial;
 
 /// The mark in hand: where it lies, what the tape says of it; and what the plan costs at a glance.
 class MarkPart : public LiningPart {
@@ -20,11 +21,13 @@ class MarkPart : public LiningPart {
 
  private:
   Length girthUpToIt() const;
+  QString boardsWords() const;
 
   QLabel* m_mark = nullptr;
   LengthField* m_measured = nullptr;
   QLabel* m_figures = nullptr;
   QLabel* m_cost = nullptr;
+  StackTrial* m_stack = nullptr;
 };
 
 }  // namespace narrows

@@ -141,6 +141,30 @@ void BoardPage::addFields(Slate* slate) {
     }
   });
   m_fields.push_back(fault);
+  const auto others = [this] {
+    QStringList names{tr("none")};
+    for (const Board& one : m_session->book()->boards) {
+      if (m_bench->board() != nullptr && one.id != m_bench->board()->id) names << QString::fromStdString(one.name);
+    }
+    return names;
+  };
+  auto* sister = slate->addChanging(
+      tr("Its sister, sawn beside it"),
+      [this, others] {
+        const Board* board = m_bench->board();
+        const QStringList names = others();
+        const int at = board == nullptr ? 0 : static_cast<int>(names.indexOf(QString::fromStdString(board->sister)));
+        return Slate::Choices{names, std::max(at, 0)};
+      },
+      [this, others](int index) {
+        if (!isOpen()) return;
+        Board board = *m_bench->board();
+        const QStringList names = others();
+        board.sister = index > 0 && index < names.size() ? names[index].toStdString() : std::string();
+        change(tr("The sister of %1"), board, m_faults);
+      });
+  sister->setObjectName(QStringLiteral("sisterBoard"));
+  m_fields.push_back(sister);
   m_fields.push_back(m_tape->addTo(slate));
 }
 

@@ -16,8 +16,8 @@
 #include "stages/refused_note.h"
 #include "stages/slate.h"
 #include "stages/stock/board_drawing.h"
+#include "stages/stock/goal_field.h"
 #include "stages/stock/stock_bench.h"
-#include "stock/lay_all.h"
 
 namespace narrows {
 
@@ -104,6 +104,7 @@ void PiecesPage::addFields(Slate* slate) {
                       .arg(m_soFar->laid.load())
                       .arg(m_soFar->boards.load()));
   });
+  for (QWidget* field : addGoalFields(slate, m_session)) m_fields.push_back(field);
   addPieceFields(slate);
 }
 
@@ -298,49 +299,29 @@ void PiecesPage::look(bool onlyInHand) {
   });
 }
 
-PiecesPage::ToLay PiecesPage::toLay() const {
-  ToLay all;
-  const Book& book = *m_session->book();
-  for (const Board& board : book.boards) {
-    if (board.used) continue;
-    all.boards.emplace_back(board);
-    all.ids.push_back(board.id);
-  }
-  const auto& shown = shownPieces();
-  for (const WantedPiece& piece : m_bench->pieces()) {
-    const Laying* laying = findLaying(book, piece.of);
-    if (laying != nullptr) {
-      // What lies on the boards already stays, whether it is shown or not.
-      const auto board = std::find(all.ids.begin(), all.ids.end(), laying->board);
-      if (laying->isCut() || board == all.ids.end()) continue;
-      all.fixed.push_back({all.pieces.size(), static_cast<std::size_t>(board - all.ids.begin()), liesOf(*laying)});
-    } else {
-      const bool isShown =
-          std::any_of(shown.begin(), shown.end(), [&](const WantedPiece* one) { return one->of.isSame(piece.of); });
-      if (!isShown || isThere(book, piece.of)) continue;
-    }
-    all.pieces.push_back(piece);
-  }
-  return all;
-}
-
 void PiecesPage::layAllShown() {
   if (!m_session->hasBook()) return;
   if (!m_bench->isFresh()) return m_answer->say(tr("The pieces are still being made: in a moment."));
-  const auto all = std::make_shared<const ToLay>(toLay());
+  const auto& shown = shownPieces();
+  const auto all = std::make_shared<const StackToLay>(
+      stackToLay(*m_session->book(), m_bench->pieces(), [&](const WantedPiece& piece) {
+        return std::any_of(shown.begin(), shown.end(),
+                           [&](const WantedPiece* one) { return one->of.isSame(piece.of); });
+      }));
   if (all->boards.empty()) return m_answer->say(tr("There are no boards to lay them on: type some under The stack."));
   if (all->pieces.size() == all->fixed.size()) return m_answer->say(tr("All that is shown is laid."));
   m_soFar = std::make_shared<SoFar>();
   const StockMake make = m_bench->make();
-  m_laying.begin([this, all, make, soFar = m_soFar](const std::stop_token& stop,
-                                                    const LongWork::Progress& progress) -> LongWork::End {
+  m_laying.begin([this, all, make, plan = m_session->book()->stock, soFar = m_soFar](
+                     const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
     constexpr double seconds = 20.0;
-    const LaidStack stack =
-        layAll({all->boards, all->pieces, all->fixed, make, 1, seconds}, stop, [&](const LaidStack& best) {
-          soFar->laid = static_cast<int>(best.laid.size());
-          soFar->boards = static_cast<int>(best.boardsUsed);
-          progress(static_cast<double>(best.laid.size()) / static_cast<double>(all->pieces.size()));
-        });
+    LayAllRequest request = requestOf(*all, make, plan.goal, seconds);
+    request.bookMatched = plan.bookMatched;
+    const LaidStack stack = layAll(request, stop, [&](const LaidStack& best) {
+      soFar->laid = static_cast<int>(best.laid.size());
+      soFar->boards = static_cast<int>(best.boardsUsed);
+      progress(static_cast<double>(best.laid.size()) / static_cast<double>(all->pieces.size()));
+    });
     // Why what went nowhere did not.
     std::vector<std::pair<std::size_t, NearestBoard>> lacking;
     constexpr std::size_t mostTold = 2;
@@ -353,19 +334,17 @@ void PiecesPage::layAllShown() {
   });
 }
 
-void PiecesPage::takeLaid(const ToLay& all, const LaidStack& stack,
+void PiecesPage::takeLaid(const StackToLay& all, const LaidStack& stack,
                           const std::vector<std::pair<std::size_t, NearestBoard>>& lacking) {
-  std::vector<PieceToLay> pieces;
-  for (const PieceOnBoard& one : stack.laid) {
-    const bool wasThere = std::any_of(all.fixed.begin(), all.fixed.end(),
-                                      [&](const PieceOnBoard& other) { return other.piece == one.piece; });
-    if (!wasThere) pieces.push_back({all.pieces[one.piece].of, all.ids[one.board], one.lies});
-  }
+  const std::vector<PieceToLay> pieces = piecesToLay(all, stack);
   const int count = static_cast<int>(pieces.size());
   if (count > 0 && !m_session->perform(tr("Lay %n piece(|s)", nullptr, count), layPieces(*m_session->book(), pieces)))
     return;
   QStringList words{tr("%n piece(|s) laid", nullptr, count) +
                     tr(", on %n board(|s) in all.", nullptr, static_cast<int>(stack.boardsUsed))};
+  if (stack.proof.isBest) words << tr("No choice of boards is better.");
+  if (stack.pairsParted > 0)
+    words << tr("%n pair(|s) lie(s|) on boards that are no sisters.", nullptr, static_cast<int>(stack.pairsParted));
   if (!stack.unlaid.empty()) words << tr("%n went nowhere.", nullptr, static_cast<int>(stack.unlaid.size()));
   for (const auto& [piece, nearest] : lacking)
     words << lackWords(all.pieces[piece], QString::fromStdString(all.boards[nearest.board].board.name), nearest);

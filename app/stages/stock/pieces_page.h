@@ -6,10 +6,9 @@
 #include <map>
 #include <memory>
 
-#include "book/book.h"
+#include "book/stack_to_lay.h"
 #include "canvas/cell_grid.h"
 #include "commands/long_work.h"
-#include "stock/lay_all.h"
 #include "stock/wanted_piece.h"
 #include "stock/why_not.h"
 
@@ -60,17 +59,9 @@ class PiecesPage : public QWidget {
   bool areFitsFresh() const;
   void layOnBest();
   void addPieceFields(Slate* slate);
-  /// Boards that are not sawn up, pieces that are shown and laid nowhere, and with them those that lie already.
-  struct ToLay {
-    std::vector<BoardShape> boards;
-    std::vector<BoardId> ids;  ///< of the boards
-    std::vector<WantedPiece> pieces;
-    std::vector<PieceOnBoard> fixed;
-  };
-  ToLay toLay() const;
   /// Lays all that is shown and laid nowhere, beside the window; what lies already stays.
   void layAllShown();
-  void takeLaid(const ToLay& all, const LaidStack& stack,
+  void takeLaid(const StackToLay& all, const LaidStack& stack,
                 const std::vector<std::pair<std::size_t, NearestBoard>>& lacking);
   QString lackWords(const WantedPiece& piece, const QString& board, const NearestBoard& nearest) const;
   void setGrade(int index);

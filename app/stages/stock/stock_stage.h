@@ -11,6 +11,7 @@ namespace narrows {
 
 class BoardDrawing;
 class BoardPage;
+class EnoughPage;
 class MarkedWords;
 class MovementPage;
 class PageTabs;
@@ -39,13 +40,14 @@ class StockStage : public Stage {
   StackPage* stack() { return m_stackPage; }
   BoardPage* boardPage() { return m_boardPage; }
   PiecesPage* pieces() { return m_pieces; }
+  EnoughPage* enough() { return m_enough; }
   SawPage* saw() { return m_saw; }
   MovementPage* movement() { return m_movement; }
   WoodsPage* woods() { return m_woods; }
   RulesPage* rules() { return m_rules; }
   PageTabs* tabs() { return m_below; }
 
-  enum class Page { Stack, Board, Pieces, Saw, Movement, Woods, Rules };
+  enum class Page { Stack, Board, Pieces, Enough, Saw, Movement, Woods, Rules };
   void showPage(Page page);
 
  protected:
@@ -77,6 +79,7 @@ class StockStage : public Stage {
   StackPage* m_stackPage = nullptr;
   BoardPage* m_boardPage = nullptr;
   PiecesPage* m_pieces = nullptr;
+  EnoughPage* m_enough = nullptr;
   SawPage* m_saw = nullptr;
   MovementPage* m_movement = nullptr;
   WoodsPage* m_woods = nullptr;

@@ -1,0 +1,354 @@
+#include "stages/stock/enough_page.h"
+
+#include <QLabel>
+#include <QLocale>
+#include <QProgressBar>
+#include <QPushButton>
+#include <QSplitter>
+#include <QVBoxLayout>
+#include <cmath>
+
+#include "backbone/volume.h"
+#include "book/stock_edits.h"
+#include "canvas/marked_words.h"
+#include "canvas/tongue.h"
+#include "commands/session.h"
+#include "fonts.h"
+#include "solve/wanted_pieces.h"
+#include "stages/refused_note.h"
+#include "stages/slate.h"
+#include "stages/stock/goal_field.h"
+
+namespace narrows {
+
+EnoughPage::EnoughPage(Session* session, QWidget* parent)
+    : QWidget(parent),
+      m_session(session),
+      m_words(new QLabel(this)),
+      m_short(new MarkedWords(tr("What is short"), this)),
+      m_more(new QLabel(this)),
+      m_cures(new CellGrid(tr("What would do"), session)),
+      m_toBuy(new CellGrid(tr("To buy"), session)),
+      m_answer(new RefusedNote(session, this)),
+      m_asking(session),
+      m_buying(session) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(3);
+  constexpr double wordsPx = 17.0, morePx = 15.0;
+  m_words->setFont(shopFont(wordsPx, true));
+  m_words->setWordWrap(true);
+  column->addWidget(m_words);
+  column->addWidget(m_short);
+  m_more->setFont(shopFont(morePx));
+  m_more->setWordWrap(true);
+  column->addWidget(m_more);
+  auto* grids = new QSplitter(Qt::Horizontal, this);
+  m_cures->setObjectName(QStringLiteral("stockCures"));
+  m_toBuy->setObjectName(QStringLiteral("boardsToBuy"));
+  grids->addWidget(m_cures);
+  grids->addWidget(m_toBuy);
+  constexpr int curesShare = 3, buyShare = 2;
+  grids->setStretchFactor(0, curesShare);
+  grids->setStretchFactor(1, buyShare);
+  column->addWidget(grids, 1);
+  column->addWidget(m_answer);
+  makeGrids();
+  connect(session, &Session::bookChanged, this, [this] {
+    if (!m_session->isDragging()) layOut();
+  });
+  connect(session, &Session::answerSettled, this, &EnoughPage::layOut);
+  connect(&m_asking, &LongWork::runningChanged, this, [this](bool running) {
+    if (m_ask == nullptr) return;
+    m_ask->setText(running ? tr("Stop, and say what there is") : tr("Is there enough?"));
+    m_progress->setValue(0);
+    m_progress->setVisible(running && isVisible());
+    layOut();
+  });
+}
+
+void EnoughPage::makeGrids() {
+  CellModel& cures = m_cures->cells();
+  cures.columns = {tr("go\nnowhere"), tr("boards\nbegun"), tr("wood\nbegun"),
+                   tr("bought"),      tr("weighs"),        tr("what it comes to")};
+  cures.columnKey = [](int at) { return QString::number(at); };
+  cures.isLength = [](int) { return false; };
+  cures.rows = [this] { return m_stands == nullptr ? 0 : static_cast<int>(m_stands->cures.size()) + 1; };
+  cures.rowName = [this](int row) {
+    if (row == 0) return tr("as she stands");
+    const StockCure* one = cure(row);
+    return one == nullptr ? QString() : QString::fromStdString(one->words);
+  };
+  cures.cell = [this](int row, int at) { return cureCell(row, at); };
+  connect(m_cures, &CellGrid::cellTaken, this, [this](int row, int) {
+    m_inHand = row;
+    if (m_slate != nullptr && isVisible()) m_slate->showField(m_take, cure(row) != nullptr);
+  });
+  CellModel& buy = m_toBuy->cells();
+  buy.columns = {tr("long"), tr("wide"), tr("thick"), tr("wood"), tr("for")};
+  buy.columnKey = [](int at) { return QString::number(at); };
+  buy.isLength = [](int) { return false; };
+  buy.rows = [this] { return static_cast<int>(buying().size()); };
+  buy.rowName = [this](int row) {
+    return static_cast<std::size_t>(row) < buying().size()
+               ? tr("%n board(|s)", nullptr, buying()[static_cast<std::size_t>(row)].count)
+               : QString();
+  };
+  buy.rowKey = [](int row) { return QString::number(row); };
+  buy.cell = [this](int row, int at) { return buyCell(row, at); };
+}
+
+void EnoughPage::addFields(Slate* slate) {
+  m_slate = slate;
+  m_ask = slate->addButton(tr("Is there enough?"), "askEnough");
+  connect(m_ask, &QPushButton::clicked, this, [this] {
+    if (m_asking.isRunning()) return m_asking.stop();
+    ask();
+  });
+  m_progress = new QProgressBar(slate);
+  m_progress->setRange(0, 100);
+  m_progress->setAccessibleName(tr("Looking what would do"));
+  m_progress->hide();
+  slate->addWidget(m_progress);
+  connect(&m_asking, &LongWork::progressed, m_progress,
+          [this](double share) { m_progress->setValue(static_cast<int>(100.0 * share)); });
+  m_take = slate->addButton(tr("Take what is in hand"), "takeCure");
+  connect(m_take, &QPushButton::clicked, this, [this] { takeCure(); });
+  m_fromNothing = slate->addButton(tr("What would she need from nothing?"), "buyFromNothing");
+  connect(m_fromNothing, &QPushButton::clicked, this, &EnoughPage::buyFromNothing);
+  m_fields = {m_ask, m_fromNothing};
+  for (QWidget* field : addGoalFields(slate, m_session)) m_fields.push_back(field);
+}
+
+void EnoughPage::showAs(bool shown) {
+  for (QWidget* field : m_fields) m_slate->showField(field, shown);
+  m_slate->showField(m_take, shown && cure(m_inHand) != nullptr);
+  m_progress->setVisible(shown && m_asking.isRunning());
+  if (shown) layOut();
+}
+
+bool EnoughPage::isFresh() const {
+  return m_stands != nullptr && m_session->hasBook() && m_of == m_session->book();
+}
+
+const StockCure* EnoughPage::cure(int row) const {
+  if (m_stands == nullptr || row < 1 || static_cast<std::size_t>(row) > m_stands->cures.size()) return nullptr;
+  return &m_stands->cures[static_cast<std::size_t>(row) - 1];
+}
+
+const std::vector<BoardsToBuy>& EnoughPage::buying() const {
+  static const std::vector<BoardsToBuy> none;
+  return m_isAll ? m_all : m_stands == nullptr ? none : m_stands->buy;
+}
+
+QString EnoughPage::woodWords(double litres) const {
+  // As a mill reckons it: board feet, or cubic metres.
+  if (m_session->notation() == Notation::Millimetres) return tr("%1 m³").arg(QLocale().toString(litres * 1e-3, 'f', 3));
+  return tr("%1 bd ft").arg(QLocale().toString(litres * mm3ALitre / mm3ABoardFoot, 'f', 0));
+}
+
+Cell EnoughPage::cureCell(int row, int column) const {
+  Cell cell;
+  const StockCure* one = cure(row);
+  if (m_stands == nullptr || (row > 0 && one == nullptr)) return cell;
+  const LaidStack& now = m_stands->laid;
+  const std::size_t unlaid = one == nullptr ? now.unlaid.size() : one->unlaid;
+  switch (column) {
+    case Unlaid:
+      cell.text = unlaid == 0 ? tr("all laid") : QString::number(unlaid);
+      if (unlaid > 0) cell.verdict = Severity::Trouble;
+      break;
+    case Boards:
+      cell.text = QString::number(one == nullptr ? now.boardsUsed : one->boards);
+      break;
+    case Wood:
+      cell.text = woodWords(one == nullptr ? m_stands->litres : one->litres);
+      break;
+    case Bought:
+      if (one != nullptr && !one->buy.empty()) cell.text = woodWords(one->litresBought());
+      break;
+    case Weighs:
+      if (one != nullptr && std::abs(one->scoreMore) > 0.005)
+        cell.text = (one->scoreMore > 0.0 ? tr("+%1") : QStringLiteral("−%1"))
+                        .arg(QLocale().toString(std::abs(one->scoreMore), 'f', 2));
+      break;
+    default:
+      cell.text = one == nullptr ? QString() : QString::fromStdString(one->falls);
+  }
+  return cell;
+}
+
+Cell EnoughPage::buyCell(int row, int column) const {
+  Cell cell;
+  if (static_cast<std::size_t>(row) >= buying().size()) return cell;
+  const BoardsToBuy& one = buying()[static_cast<std::size_t>(row)];
+  const Notation notation = m_session->notation();
+  switch (column) {
+    case 0:
+      cell.text = QString::fromStdString(showLong(millimetres(one.lengthMm), notation));
+      if (one.isOrdered) cell.verdict = Severity::LookAgain;
+      break;
+    case 1:
+      cell.text = m_session->shown(one.widthMm);
+      break;
+    case 2:
+      cell.text = QString::fromStdString(showThin(millimetres(one.thicknessMm), notation));
+      if (one.resawn > 1) cell.text += tr(", resawn");
+      break;
+    case 3:
+      cell.text = one.species.empty() ? tr("any") : QString::fromStdString(one.species);
+      if (one.grade == WantedGrade::Clear) cell.text += tr(", clear");
+      break;
+    default: {
+      QStringList marks;
+      for (const std::string& mark : one.pieces) marks << QString::fromStdString(mark);
+      cell.text = marks.join(tr(", "));
+      if (one.forLosses > 0) cell.text += tr("; %1 for losses").arg(one.forLosses);
+    }
+  }
+  return cell;
+}
+
+void EnoughPage::ask() {
+  if (m_asking.isRunning() || !m_session->hasBook()) return;
+  const std::shared_ptr<const Solved> solved = m_session->freshAnswer();
+  if (solved == nullptr || solved->waits())
+    return m_answer->say(tr("Her planks are still being worked out: in a moment."));
+  const BookSnapshot book = m_session->book();
+  m_isAll = false;
+  m_asking.begin(
+      [this, solved, book](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
+        StockAsked asked;
+        asked.solved = solved;
+        asked.goal = book->stock.goal;
+        auto stands = std::make_shared<const StockStands>(howStockStands(asked, progress, stop));
+        return [this, stands, book] {
+          m_stands = stands;
+          m_of = book;
+          m_inHand = -1;
+          layOut();
+        };
+      });
+  layOut();
+}
+
+bool EnoughPage::takeCure() {
+  const StockCure* one = cure(m_inHand);
+  if (one == nullptr) return false;
+  if (!isFresh()) {
+    m_answer->say(tr("The book has changed since: ask again whether there is enough."));
+    return false;
+  }
+  const QString words = QString::fromStdString(one->words);
+  const Book edited = one->book;
+  if (!m_session->perform(words.left(1).toUpper() + words.mid(1), edited)) return false;
+  layOut();
+  m_answer->say(tr("Taken. What was said before was of the book without it: ask again."));
+  return true;
+}
+
+void EnoughPage::buyFromNothing() {
+  if (m_buying.isRunning() || !m_session->hasBook()) return;
+  const std::shared_ptr<const Solved> solved = m_session->freshAnswer();
+  if (solved == nullptr || solved->waits())
+    return m_answer->say(tr("Her planks are still being worked out: in a moment."));
+  const BookSnapshot book = m_session->book();
+  m_buying.begin([this, solved, book](const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
+    auto list = toBuy(*book, wantedPieces(*solved, stop), stop);
+    return [this, list = std::move(list)] {
+      m_all = list;
+      m_isAll = true;
+      layOut();
+    };
+  });
+}
+
+QString EnoughPage::standsWords() const {
+  const Notation notation = m_session->notation();
+  const LaidStack& laid = m_stands->laid;
+  if (m_stands->stack.pieces.empty()) return tr("She wants no more planks.");
+  if (laid.unlaid.empty()) {
+    return tr("Enough: all %n plank(|s) lie(s|) on", nullptr, static_cast<int>(laid.laid.size())) +
+           tr(" %n board(|s).", nullptr, static_cast<int>(laid.boardsUsed));
+  }
+  QStringList short_;
+  for (const TimberNeed& need : m_stands->is) {
+    const QString wood = need.species.empty() ? tr("any wood") : QString::fromStdString(need.species);
+    short_ << tr("%1 of %2, %3, the widest %4")
+                  .arg(QString::fromStdString(showLong(millimetres(need.lengthMm), notation)), wood,
+                       need.grade == WantedGrade::Clear ? tr("clear") : tr("sound knots let in"),
+                       m_session->shown(need.widestMm));
+  }
+  return tr("Short by %n plank(|s): ", nullptr, static_cast<int>(laid.unlaid.size())) + short_.join(tr("; ")) +
+         QLatin1Char('.');
+}
+
+QString EnoughPage::proofWords() const {
+  const StackProof& proof = m_stands->laid.proof;
+  QStringList words;
+  if (proof.isBest) {
+    words << tr("No choice of boards is better: all %L1 ways of laying single boards were weighed against one another.")
+                 .arg(proof.layings);
+  } else if (proof.bound && proof.bound->unlaidMm2 > 1.0) {
+    words << tr("However they are laid, the boards are too small or too few for all of it.");
+  } else if (proof.bound && m_stands->laid.unlaid.empty() && m_stands->laid.cost > 0.0) {
+    const double over = 100.0 * (1.0 - proof.bound->cost / m_stands->laid.cost);
+    words << tr("By areas and lengths no way of laying them could begin less than %1 % below this.")
+                 .arg(QLocale().toString(std::ceil(std::max(over, 0.0)), 'f', 0));
+  }
+  const StockLosses& losses = m_stands->losses;
+  const QString share = QLocale().toString(100.0 * losses.share(), 'f', 0);
+  if (m_stands->laid.unlaid.empty() && !m_stands->stack.pieces.empty()) {
+    words << (losses.isUsual()
+                  ? tr("With one in ten spoiled or lost, as is usual, it is enough %1 times in 10.")
+                        .arg(std::lround(10.0 * m_stands->chance))
+                  : tr("With %1 % spoiled and lost, as this shop has it from %2 boards, it is enough %3 times in 10.")
+                        .arg(share)
+                        .arg(losses.boards)
+                        .arg(std::lround(10.0 * m_stands->chance)));
+  }
+  return words.join(QLatin1Char(' '));
+}
+
+void EnoughPage::say() {
+  const bool isShort = m_stands != nullptr && !m_asking.isRunning() && !m_stands->laid.unlaid.empty();
+  m_short->setVisible(isShort);
+  m_words->setVisible(!isShort);
+  if (m_asking.isRunning()) {
+    m_words->setText(tr("Laying her planks, and trying what would do…"));
+    m_more->setText(QString());
+    return;
+  }
+  if (m_stands == nullptr) {
+    m_words->setText(tr("Not asked yet."));
+    m_more->setText(
+        tr("All planks still wanted are laid on the stack, in a book of their own: yours stays as it is. "
+           "Where some go nowhere, what a builder would do is tried: another timber low down, a joint more, "
+           "a strake more or narrower, knots plugged, boards bought."));
+    return;
+  }
+  QString words = standsWords();
+  if (!isFresh()) words = tr("Before the last change: %1").arg(words);
+  isShort ? m_short->setVerdict(Severity::Trouble, words) : m_words->setText(words);
+  QStringList more{proofWords()};
+  if (!buying().empty()) {
+    double litres = 0.0;
+    bool isOrdered = false;
+    for (const BoardsToBuy& one : buying()) litres += one.litres(), isOrdered |= one.isOrdered;
+    more << (m_isAll ? tr("From nothing she takes %1, all pieces of her.").arg(woodWords(litres))
+                     : tr("To buy, in the mill's sizes: %1.").arg(woodWords(litres)));
+    if (isOrdered) more << tr("Marked: larger than a mill sells; a joint in the strake would do, or ask for it.");
+  }
+  more.removeAll(QString());
+  m_more->setText(more.join(QLatin1Char(' ')));
+}
+
+void EnoughPage::layOut() {
+  if (!isVisible() || !m_session->hasBook()) return;
+  say();
+  m_cures->refresh();
+  m_toBuy->refresh();
+  if (m_slate != nullptr) m_slate->showField(m_take, cure(m_inHand) != nullptr && !m_asking.isRunning());
+}
+
+}  // namespace narrows

@@ -1,0 +1,23 @@
+#pragma once
+// What a boat's planks take of her stack, laid in a moment.
+
+#include "book/stack_to_lay.h"
+#include "solve/solve.h"
+
+namespace narrows {
+
+struct StackCost {
+  std::size_t planks = 0;  ///< still wanted, or laid already
+  std::size_t unlaid = 0;  ///< of those: found no place
+  std::size_t boards = 0;  ///< with something on them
+  StackToLay stack;
+  LaidStack laid;
+};
+
+/// Every plank laid on the stack, by a search of some seconds at most that ends as soon as all lie. `before`: the same
+/// of a moment ago, which it begins from; null where there is none. For a full answer; nothing where `stop` was asked
+/// for.
+std::shared_ptr<const StackCost> stackCost(const Solved& solved, const StackCost* before = nullptr,
+                                           const std::stop_token& stop = {});
+
+}  // namespace narrows
