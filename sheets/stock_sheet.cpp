@@ -4,13 +4,14 @@
 #include <array>
 #include <cmath>
 
-#include "book/stock_edits.h"
+#include "book/stack_to_lay.h"
 #include "book/to_buy.h"
 #include "files/csv_records.h"
 #include "paper.h"
 #include "problem/trade.h"
 #include "solve/wanted_pieces.h"
 #include "stock/board_outline.h"
+#include "stock/cutting_order.h"
 #include "stock/good_for.h"
 #include "stock/left_over.h"
 #include "table_sheet.h"
@@ -285,6 +286,21 @@ std::vector<Drawing> labelSheets(const Solved& solved, const std::vector<std::pa
   return sheets;
 }
 
+/// Every board, those with something on them as they are best sawn where the cut list is wanted; the rest after.
+std::vector<const Board*> inSawingOrder(const Book& book, const std::vector<WantedPiece>& pieces, const StockMake& make,
+                                        const StockChoice& choice, const std::stop_token& stop) {
+  std::vector<const Board*> order;
+  if (choice.cutList && choice.board.empty()) {
+    const StackToLay stack = stackToLay(book, pieces, [](const WantedPiece&) { return false; });
+    for (const BoardTurn& turn : cuttingOrder(stack.boards, stack.pieces, stack.fixed, make, stop))
+      order.push_back(findBoard(book, stack.ids[turn.board]));
+  }
+  for (const Board& board : book.boards) {
+    if (std::find(order.begin(), order.end(), &board) == order.end()) order.push_back(&board);
+  }
+  return order;
+}
+
 /// What is wanted still and lies on no board.
 std::vector<WantedPiece> liesNowhere(const Book& book, const std::vector<WantedPiece>& pieces) {
   std::vector<WantedPiece> left;
@@ -347,7 +363,8 @@ std::vector<Drawing> stockSheets(const Solved& solved, const StockChoice& choice
   const StockMake make = stockMake(book);
   std::vector<Drawing> drawings, full;
   std::vector<std::pair<std::string, OnBoard>> all;
-  for (const Board& board : book.boards) {
+  for (const Board* of : inSawingOrder(book, pieces, make, choice, stop)) {
+    const Board& board = *of;
     if (stop.stop_requested()) break;
     if (board.used || (!choice.board.empty() && board.name != choice.board)) continue;
     const std::vector<OnBoard> laid = laidOn(book, pieces, board.id);

@@ -17,8 +17,8 @@ struct StockChoice {
   std::string board = {};  ///< by its name: that board only; empty: every one that has something on it
 };
 
-/// The drawings of a choice, boards in the order of the stack: those that something is laid on and that are not sawn
-/// up. Where `stop` is asked for, those that are made by then.
+/// The drawings of a choice, boards in the order in which they are best sawn: those that something is laid on and that
+/// are not sawn up. Where `stop` is asked for, those that are made by then.
 std::vector<Drawing> stockSheets(const Solved& solved, const StockChoice& choice, const std::stop_token& stop = {});
 
 /// The same list as `buyingCsv` has it, in the book's unit.

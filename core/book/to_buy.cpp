@@ -20,6 +20,7 @@ std::vector<BoardsToBuy> toBuy(const Book& book, std::vector<WantedPiece> pieces
     if (isSheet(board)) continue;
     if (++boardsOf[board.species] > boardsOf[usual]) usual = board.species;
   }
+  std::erase_if(pieces, [](const WantedPiece& piece) { return piece.of.kind == PieceKind::Mould; });
   for (WantedPiece& piece : pieces) {
     if (piece.species.empty()) piece.species = usual;
   }

@@ -68,16 +68,13 @@ std::string WeighedOut::words(Notation notation) const {
       said = Trade::say("%1 twists %2 in a foot at %3, and up to %4 goes on cold", strake, is, there, usual);
       break;
     case Measure::BoardWidth:
-      if (boardsWanted == 0) {
+      if (!isOfStack) {
         said = Trade::say("%1 needs a board %2 wide, and the boards are %3", strake, is, usual);
       } else if (limit <= 0.0) {
         said = Trade::say("%1 needs a board %2 wide, and the stack has none of its wood, length and thickness", strake,
                           is);
-      } else if (value > limit) {
-        said = Trade::say("%1 needs a board %2 wide, and the stack holds it up to %3", strake, is, usual);
       } else {
-        said = Trade::say("%1 needs %2 boards %3 wide for both sides, and the stack has %4 left for it", strake,
-                          std::to_string(boardsWanted), is, std::to_string(boardsHeld));
+        said = Trade::say("%1 needs a board %2 wide, and the stack holds it up to %3", strake, is, usual);
       }
       break;
     case Measure::BoardLength:
@@ -141,8 +138,7 @@ std::vector<WeighedOut> lookAtWeighing(const Weighing& weighing, const Lining& l
     out.limit = worst->limit.value_or(0.0);
     out.verdict = *worst->verdict;
     out.others = strakes.size() - 1;
-    out.boardsWanted = worst->boardsWanted;
-    out.boardsHeld = worst->boardsHeld;
+    out.isOfStack = worst->isOfStack;
     found.push_back(out);
   }
   return found;

@@ -16,7 +16,7 @@ struct WeighedOut {
   double value = 0.0, limit = 0.0;
   Severity verdict = Severity::LookAgain;
   std::size_t others = 0;
-  int boardsWanted = 0, boardsHeld = 0;  ///< as `Weighed` has them
+  bool isOfStack = false;  ///< as `Weighed` has it
   Severity severity() const { return verdict; }
   std::string words(Notation notation) const;
 };

@@ -227,8 +227,8 @@ class Weigher {
     return thick;
   }
 
-  /// Widths of boards against those of the stack, where the builder has set no limit of his own: no board holds it, or
-  /// there are too few that do when wider strakes have had theirs.
+  /// Widths of boards against the widest there are, where the builder has set no limit of his own; and how many are
+  /// taken, which is told by the score alone: whether there are enough is for laying the planks to say.
   void weighOnStack() {
     int begun = 0, wanting = 0;
     const auto found =
@@ -245,21 +245,15 @@ class Weigher {
       m_made.look -= row->verdict == Severity::LookAgain ? 1 : 0;
       m_made.trouble -= row->verdict == Severity::Trouble ? 1 : 0;
       row->limit = found[i].widestMm;
-      row->boardsWanted = found[i].wanted;
-      row->boardsHeld = found[i].held;
-      // Half a limit beyond it: of that width there are too few.
-      constexpr double tooFew = 0.5, none = 1.0;
-      const double over = row->value - found[i].widestMm;
-      row->beyond = over > leastOverMm                ? none + over / std::max(row->value, 1.0)
-                    : found[i].held < found[i].wanted ? tooFew
-                                                      : std::min(over / std::max(row->value, 1.0), -1e-6);
+      row->isOfStack = true;
+      const double over = row->value - found[i].widestMm, share = over / std::max(row->value, 1.0);
+      row->beyond = over > leastOverMm ? 1.0 + share : std::min(share, -leastOverMm);
       row->verdict = verdictBeyond(row->beyond);
       m_made.look += row->verdict == Severity::LookAgain ? 1 : 0;
       m_made.trouble += row->verdict == Severity::Trouble ? 1 : 0;
     }
     m_boards = begun + wanting;
     m_made.boards = static_cast<std::size_t>(begun + wanting);
-    m_made.boardsShort = static_cast<std::size_t>(wanting);
   }
 
   /// As many lengths as it needs, scarfed, each out of a board; two side by side where a board is wide enough.

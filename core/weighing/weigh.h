@@ -20,9 +20,9 @@ struct Weighed {
   double value = 0.0;           ///< mm, degrees, or a ratio
   std::optional<double> limit;  ///< from where it wants looking at; none where nothing is judged
   std::optional<Severity> verdict;
-  double beyond = -1.0;                  ///< how far beyond its limit, as `beyondLimit` has it
-  int boardsWanted = 0, boardsHeld = 0;  ///< BoardWidth, where there is a stack: boards for all of the strake
-  std::optional<double> t;               ///< Twist of the whole strake: where it is most, section parameter
+  double beyond = -1.0;     ///< how far beyond its limit, as `beyondLimit` has it
+  bool isOfStack = false;   ///< BoardWidth: its limit is the widest that any board there is holds
+  std::optional<double> t;  ///< Twist of the whole strake: where it is most, section parameter
 };
 
 /// What is costly to work out of a strake, and stays while its edges do.
@@ -46,7 +46,6 @@ struct Weighing {
   std::size_t seamsCrossWater = 0;  ///< seams that are part above and part below the water, where it is said
   /// For both sides, roughly: of the usual width and length, or of the stack where there is one.
   std::size_t boards = 0;
-  std::size_t boardsShort = 0;                            ///< of those: how many more than the stack has
   std::vector<std::shared_ptr<const StrakeBends>> bends;  ///< one a strake
 
   /// The row of a measure, at a section or of the whole strake; null where there is none.

@@ -10,6 +10,8 @@
 #include "solve/wanted_pieces.h"
 #include "stages/stock/board_drawing.h"
 #include "stages/stock/board_page.h"
+#include "stages/stock/buy_page.h"
+#include "stages/stock/enough_page.h"
 #include "stages/stock/movement_page.h"
 #include "stages/stock/pieces_page.h"
 #include "stages/stock/rules_page.h"
@@ -332,6 +334,114 @@ class StockWindowTest : public WindowCase {
     // One undo takes it all back.
     session().undo();
     QCOMPARE(book().layings.size(), std::size_t(1));
+  }
+
+  /// Asks whether there is enough, as quickly as a test may.
+  void askEnough(double seconds) {
+    page("Enough?");
+    constexpr double secondsACure = 0.6;
+    stage()->enough()->lookFor(seconds, secondsACure);
+    button("askEnough");
+    QVERIFY(QTest::qWaitFor([this] { return !stage()->enough()->isAsking(); }, 120000));
+    QVERIFY(stage()->enough()->stands() != nullptr);
+  }
+
+  void whatIsShortIsCuredWithOneKeyAndOneUndo() {
+    Book few = book();
+    few.layings.clear();
+    few.boards.resize(8);
+    session().openSample(few);
+    QVERIFY(settled());
+    QVERIFY(piecesAreMade());
+    const std::string before = bytes();
+    askEnough(1.5);
+    QVERIFY2(said("Short by"), qPrintable(allSaidOn(stage())));
+    QCOMPARE(bytes(), before);
+    const auto& cures = stage()->enough()->stands()->cures;
+    const auto bought = std::find_if(cures.begin(), cures.end(),
+                                     [](const StockCure& one) { return one.kind == StockCureKind::BoardsBought; });
+    QVERIFY(bought != cures.end());
+    // Its row is taken in hand with the pointer, and then taken.
+    CellGrid* grid = stage()->enough()->cures();
+    const QModelIndex row = grid->model()->index(static_cast<int>(bought - cures.begin()) + 1, 0);
+    grid->scrollTo(row);
+    QTest::mouseClick(grid->viewport(), Qt::LeftButton, {}, grid->visualRect(row).center());
+    const std::size_t boards = bought->book.boards.size();
+    button("takeCure");
+    QCOMPARE(book().boards.size(), boards);
+    QVERIFY(book().boards.size() > 8);
+    QVERIFY2(said("ask again"), qPrintable(allSaidOn(stage())));
+    session().undo();
+    QCOMPARE(bytes(), before);
+    // What was said was of a book that is no more: it is not taken again after another edit.
+    type("larch, 16 ft, 12 in, 3/4 in");
+    page("Enough?");
+    const std::string now = bytes();
+    QVERIFY(!stage()->enough()->takeCure());
+    QCOMPARE(bytes(), now);
+    // What she would need from nothing, in sizes typed under Rules.
+    page("To buy");
+    button("buyFromNothing");
+    QVERIFY(QTest::qWaitFor([this] { return !stage()->buy()->isWorking(); }, 60000));
+    const int rows = stage()->buy()->grid()->model()->rowCount();
+    QVERIFY(rows > 2 && said("From nothing"));
+    StockPlan plan = book().stock;
+    plan.mill.lengths = {inches(60)};
+    QVERIFY(session().perform("Mill", setStock(book(), plan)));
+    QVERIFY2(said("Before the last change"), qPrintable(allSaidOn(stage())));
+    button("buyFromNothing");
+    QVERIFY(QTest::qWaitFor([this] { return !stage()->buy()->isWorking(); }, 60000));
+    QVERIFY2(said("larger than the mill sells"), qPrintable(allSaidOn(stage())));
+  }
+
+  void enoughIsSaidAndStopGivesWhatThereIs() {
+    Book all = book();
+    all.layings.clear();
+    session().openSample(all);
+    QVERIFY(settled());
+    QVERIFY(piecesAreMade());
+    askEnough(8.0);
+    QVERIFY2(said("Enough: all 16"), qPrintable(allSaidOn(stage())));
+    QVERIFY2(said("as is usual"), qPrintable(allSaidOn(stage())));
+    stage()->enough()->lookFor(3600.0, 3600.0);
+    button("askEnough");
+    QTest::qWait(200);
+    QVERIFY(stage()->enough()->isAsking());
+    button("askEnough");
+    QVERIFY(QTest::qWaitFor([this] { return !stage()->enough()->isAsking(); }, 20000));
+    // Another goal is a setting of the book, and one undo.
+    const std::string before = bytes();
+    auto* goal = stage()->findChild<QComboBox*>("stackGoal");
+    goal->setFocus();
+    QTest::keyClick(goal, Qt::Key_Up);
+    QCOMPARE(book().stock.goal, StackGoal::FewestBoards);
+    session().undo();
+    QCOMPARE(bytes(), before);
+  }
+
+  void theBoardToSawNextAndSisters() {
+    Book all = book();
+    all.layings.clear();
+    session().openSample(all);
+    QVERIFY(settled());
+    QVERIFY(piecesAreMade());
+    page("This board");
+    takeBoard("L2");
+    auto* sister = stage()->findChild<QComboBox*>("sisterBoard");
+    sister->setFocus();
+    QTest::keyClick(sister, Qt::Key_Down);
+    QCOMPARE(findBoard(book(), std::string("L2"))->sister, std::string("L1"));
+    session().undo();
+    QVERIFY(findBoard(book(), std::string("L2"))->sister.empty());
+    for (const char* board : {"L3", "L4"}) {
+      takeBoard(board);
+      bench()->takePiece(plank(board[1] == '3' ? 6 : 1, BoatSide::Starboard));
+      QVERIFY(stage()->board()->layInBestPlace());
+    }
+    page("At the saw");
+    QVERIFY(QTest::qWaitFor([this] { return said("Best sawn as number"); }, 20000));
+    button("sawNext");
+    QVERIFY2(said("Best sawn as number 1 of 2"), qPrintable(allSaidOn(stage())));
   }
 
   void rulesAndRatesAreTypedAndAnEmptyCellIsTheUsualAgain() {

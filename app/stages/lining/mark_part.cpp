@@ -78,9 +78,7 @@ QString MarkPart::boardsWords() const {
   const Weighing* weighing = session()->solved()->weighingOf(side());
   if (!m_stack->isCurrent() || m_stack->cost() == nullptr) {
     if (weighing == nullptr) return {};
-    return weighing->boardsShort > 0
-               ? tr("about %1 boards, %2 more than there are").arg(weighing->boards).arg(weighing->boardsShort)
-               : tr("about %1 boards").arg(weighing->boards);
+    return tr("about %1 boards").arg(weighing->boards);
   }
   const StackCost& cost = *m_stack->cost();
   QString words = cost.unlaid > 0

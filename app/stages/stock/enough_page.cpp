@@ -4,20 +4,17 @@
 #include <QLocale>
 #include <QProgressBar>
 #include <QPushButton>
-#include <QSplitter>
 #include <QVBoxLayout>
 #include <cmath>
 
-#include "backbone/volume.h"
-#include "book/stock_edits.h"
 #include "canvas/marked_words.h"
 #include "canvas/tongue.h"
 #include "commands/session.h"
 #include "fonts.h"
-#include "solve/wanted_pieces.h"
 #include "stages/refused_note.h"
 #include "stages/slate.h"
 #include "stages/stock/goal_field.h"
+#include "stages/stock/wood_words.h"
 
 namespace narrows {
 
@@ -28,10 +25,8 @@ EnoughPage::EnoughPage(Session* session, QWidget* parent)
       m_short(new MarkedWords(tr("What is short"), this)),
       m_more(new QLabel(this)),
       m_cures(new CellGrid(tr("What would do"), session)),
-      m_toBuy(new CellGrid(tr("To buy"), session)),
       m_answer(new RefusedNote(session, this)),
-      m_asking(session),
-      m_buying(session) {
+      m_asking(session) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(3);
@@ -43,15 +38,8 @@ EnoughPage::EnoughPage(Session* session, QWidget* parent)
   m_more->setFont(shopFont(morePx));
   m_more->setWordWrap(true);
   column->addWidget(m_more);
-  auto* grids = new QSplitter(Qt::Horizontal, this);
   m_cures->setObjectName(QStringLiteral("stockCures"));
-  m_toBuy->setObjectName(QStringLiteral("boardsToBuy"));
-  grids->addWidget(m_cures);
-  grids->addWidget(m_toBuy);
-  constexpr int curesShare = 3, buyShare = 2;
-  grids->setStretchFactor(0, curesShare);
-  grids->setStretchFactor(1, buyShare);
-  column->addWidget(grids, 1);
+  column->addWidget(m_cures, 1);
   column->addWidget(m_answer);
   makeGrids();
   connect(session, &Session::bookChanged, this, [this] {
@@ -70,7 +58,7 @@ EnoughPage::EnoughPage(Session* session, QWidget* parent)
 void EnoughPage::makeGrids() {
   CellModel& cures = m_cures->cells();
   cures.columns = {tr("go\nnowhere"), tr("boards\nbegun"), tr("wood\nbegun"),
-                   tr("bought"),      tr("weighs"),        tr("what it comes to")};
+                   tr("bought"),      tr("plan\nweighs"),  tr("plugs")};
   cures.columnKey = [](int at) { return QString::number(at); };
   cures.isLength = [](int) { return false; };
   cures.rows = [this] { return m_stands == nullptr ? 0 : static_cast<int>(m_stands->cures.size()) + 1; };
@@ -82,20 +70,9 @@ void EnoughPage::makeGrids() {
   cures.cell = [this](int row, int at) { return cureCell(row, at); };
   connect(m_cures, &CellGrid::cellTaken, this, [this](int row, int) {
     m_inHand = row;
+    say();
     if (m_slate != nullptr && isVisible()) m_slate->showField(m_take, cure(row) != nullptr);
   });
-  CellModel& buy = m_toBuy->cells();
-  buy.columns = {tr("long"), tr("wide"), tr("thick"), tr("wood"), tr("for")};
-  buy.columnKey = [](int at) { return QString::number(at); };
-  buy.isLength = [](int) { return false; };
-  buy.rows = [this] { return static_cast<int>(buying().size()); };
-  buy.rowName = [this](int row) {
-    return static_cast<std::size_t>(row) < buying().size()
-               ? tr("%n board(|s)", nullptr, buying()[static_cast<std::size_t>(row)].count)
-               : QString();
-  };
-  buy.rowKey = [](int row) { return QString::number(row); };
-  buy.cell = [this](int row, int at) { return buyCell(row, at); };
 }
 
 void EnoughPage::addFields(Slate* slate) {
@@ -114,9 +91,7 @@ void EnoughPage::addFields(Slate* slate) {
           [this](double share) { m_progress->setValue(static_cast<int>(100.0 * share)); });
   m_take = slate->addButton(tr("Take what is in hand"), "takeCure");
   connect(m_take, &QPushButton::clicked, this, [this] { takeCure(); });
-  m_fromNothing = slate->addButton(tr("What would she need from nothing?"), "buyFromNothing");
-  connect(m_fromNothing, &QPushButton::clicked, this, &EnoughPage::buyFromNothing);
-  m_fields = {m_ask, m_fromNothing};
+  m_fields = {m_ask};
   for (QWidget* field : addGoalFields(slate, m_session)) m_fields.push_back(field);
 }
 
@@ -136,17 +111,6 @@ const StockCure* EnoughPage::cure(int row) const {
   return &m_stands->cures[static_cast<std::size_t>(row) - 1];
 }
 
-const std::vector<BoardsToBuy>& EnoughPage::buying() const {
-  static const std::vector<BoardsToBuy> none;
-  return m_isAll ? m_all : m_stands == nullptr ? none : m_stands->buy;
-}
-
-QString EnoughPage::woodWords(double litres) const {
-  // As a mill reckons it: board feet, or cubic metres.
-  if (m_session->notation() == Notation::Millimetres) return tr("%1 m³").arg(QLocale().toString(litres * 1e-3, 'f', 3));
-  return tr("%1 bd ft").arg(QLocale().toString(litres * mm3ALitre / mm3ABoardFoot, 'f', 0));
-}
-
 Cell EnoughPage::cureCell(int row, int column) const {
   Cell cell;
   const StockCure* one = cure(row);
@@ -162,10 +126,10 @@ Cell EnoughPage::cureCell(int row, int column) const {
       cell.text = QString::number(one == nullptr ? now.boardsUsed : one->boards);
       break;
     case Wood:
-      cell.text = woodWords(one == nullptr ? m_stands->litres : one->litres);
+      cell.text = woodWords(m_session->notation(), one == nullptr ? m_stands->litres : one->litres);
       break;
     case Bought:
-      if (one != nullptr && !one->buy.empty()) cell.text = woodWords(one->litresBought());
+      if (one != nullptr && !one->buy.empty()) cell.text = woodWords(m_session->notation(), one->litresBought());
       break;
     case Weighs:
       if (one != nullptr && std::abs(one->scoreMore) > 0.005)
@@ -173,38 +137,7 @@ Cell EnoughPage::cureCell(int row, int column) const {
                         .arg(QLocale().toString(std::abs(one->scoreMore), 'f', 2));
       break;
     default:
-      cell.text = one == nullptr ? QString() : QString::fromStdString(one->falls);
-  }
-  return cell;
-}
-
-Cell EnoughPage::buyCell(int row, int column) const {
-  Cell cell;
-  if (static_cast<std::size_t>(row) >= buying().size()) return cell;
-  const BoardsToBuy& one = buying()[static_cast<std::size_t>(row)];
-  const Notation notation = m_session->notation();
-  switch (column) {
-    case 0:
-      cell.text = QString::fromStdString(showLong(millimetres(one.lengthMm), notation));
-      if (one.isOrdered) cell.verdict = Severity::LookAgain;
-      break;
-    case 1:
-      cell.text = m_session->shown(one.widthMm);
-      break;
-    case 2:
-      cell.text = QString::fromStdString(showThin(millimetres(one.thicknessMm), notation));
-      if (one.resawn > 1) cell.text += tr(", resawn");
-      break;
-    case 3:
-      cell.text = one.species.empty() ? tr("any") : QString::fromStdString(one.species);
-      if (one.grade == WantedGrade::Clear) cell.text += tr(", clear");
-      break;
-    default: {
-      QStringList marks;
-      for (const std::string& mark : one.pieces) marks << QString::fromStdString(mark);
-      cell.text = marks.join(tr(", "));
-      if (one.forLosses > 0) cell.text += tr("; %1 for losses").arg(one.forLosses);
-    }
+      if (one != nullptr && one->plugs > 0) cell.text = QString::number(one->plugs);
   }
   return cell;
 }
@@ -215,20 +148,16 @@ void EnoughPage::ask() {
   if (solved == nullptr || solved->waits())
     return m_answer->say(tr("Her planks are still being worked out: in a moment."));
   const BookSnapshot book = m_session->book();
-  m_isAll = false;
-  m_asking.begin(
-      [this, solved, book](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
-        StockAsked asked;
-        asked.solved = solved;
-        asked.goal = book->stock.goal;
-        auto stands = std::make_shared<const StockStands>(howStockStands(asked, progress, stop));
-        return [this, stands, book] {
-          m_stands = stands;
-          m_of = book;
-          m_inHand = -1;
-          layOut();
-        };
-      });
+  const StockAsked asked{solved, book->stock.goal, m_seconds, m_secondsACure};
+  m_asking.begin([this, asked, book](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
+    auto stands = std::make_shared<const StockStands>(howStockStands(asked, progress, stop));
+    return [this, stands, book] {
+      m_stands = stands;
+      m_of = book;
+      m_inHand = -1;
+      layOut();
+    };
+  });
   layOut();
 }
 
@@ -245,22 +174,6 @@ bool EnoughPage::takeCure() {
   layOut();
   m_answer->say(tr("Taken. What was said before was of the book without it: ask again."));
   return true;
-}
-
-void EnoughPage::buyFromNothing() {
-  if (m_buying.isRunning() || !m_session->hasBook()) return;
-  const std::shared_ptr<const Solved> solved = m_session->freshAnswer();
-  if (solved == nullptr || solved->waits())
-    return m_answer->say(tr("Her planks are still being worked out: in a moment."));
-  const BookSnapshot book = m_session->book();
-  m_buying.begin([this, solved, book](const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
-    auto list = toBuy(*book, wantedPieces(*solved, stop), stop);
-    return [this, list = std::move(list)] {
-      m_all = list;
-      m_isAll = true;
-      layOut();
-    };
-  });
 }
 
 QString EnoughPage::standsWords() const {
@@ -312,6 +225,7 @@ QString EnoughPage::proofWords() const {
 
 void EnoughPage::say() {
   const bool isShort = m_stands != nullptr && !m_asking.isRunning() && !m_stands->laid.unlaid.empty();
+  m_more->setVisible(true);
   m_short->setVisible(isShort);
   m_words->setVisible(!isShort);
   if (m_asking.isRunning()) {
@@ -330,24 +244,19 @@ void EnoughPage::say() {
   QString words = standsWords();
   if (!isFresh()) words = tr("Before the last change: %1").arg(words);
   isShort ? m_short->setVerdict(Severity::Trouble, words) : m_words->setText(words);
-  QStringList more{proofWords()};
-  if (!buying().empty()) {
-    double litres = 0.0;
-    bool isOrdered = false;
-    for (const BoardsToBuy& one : buying()) litres += one.litres(), isOrdered |= one.isOrdered;
-    more << (m_isAll ? tr("From nothing she takes %1, all pieces of her.").arg(woodWords(litres))
-                     : tr("To buy, in the mill's sizes: %1.").arg(woodWords(litres)));
-    if (isOrdered) more << tr("Marked: larger than a mill sells; a joint in the strake would do, or ask for it.");
-  }
-  more.removeAll(QString());
-  m_more->setText(more.join(QLatin1Char(' ')));
+  const StockCure* inHand = cure(m_inHand);
+  const QString more =
+      inHand == nullptr || inHand->falls.empty()
+          ? proofWords()
+          : tr("%1: %2.").arg(QString::fromStdString(inHand->words), QString::fromStdString(inHand->falls));
+  m_more->setText(more);
+  m_more->setVisible(!more.isEmpty());
 }
 
 void EnoughPage::layOut() {
   if (!isVisible() || !m_session->hasBook()) return;
   say();
   m_cures->refresh();
-  m_toBuy->refresh();
   if (m_slate != nullptr) m_slate->showField(m_take, cure(m_inHand) != nullptr && !m_asking.isRunning());
 }
 

@@ -149,6 +149,37 @@ void RulesPage::makeRules() {
   addLength(
       tr("and from this width"), tr("narrower than a hood end is no plank"), [make] { return make().leastWidthMm; },
       &StockPlan::leastWidth);
+  addSizes(tr("Lengths that can be bought"), tr("sizes of your mill, one after another with semicolons"),
+           &BoardsSold::lengths, &MillSizes::lengths);
+  addSizes(tr("Widths that can be bought"), tr("square-edged"), &BoardsSold::widths, &MillSizes::widths);
+  addSizes(tr("Thicknesses that can be bought"), tr("off the saw, before they are planed"), &BoardsSold::thicknesses,
+           &MillSizes::thicknesses);
+}
+
+void RulesPage::addSizes(const QString& name, const QString& why, std::vector<Length> BoardsSold::*sold,
+                         std::vector<Length> MillSizes::*own) {
+  Rule rule{name, why, false, {}, {}, {}};
+  const auto list = [this, sold](const std::function<QString(Length)>& written) {
+    const bool inMetres = m_session->notation() == Notation::Millimetres;
+    QStringList words;
+    const BoardsSold all = boardsSold(m_session->book()->stock.mill, inMetres);
+    for (const Length one : all.*sold) words << written(one);
+    return words.join(QStringLiteral("; "));
+  };
+  rule.shown = [this, list] {
+    return list([this](Length one) { return QString::fromStdString(showLong(one, m_session->notation())); });
+  };
+  rule.exact = [this, list] { return list([this](Length one) { return exactText(one, m_session->notation()); }); };
+  rule.set = [this, own](StockPlan& plan, const QString& text) {
+    const auto sizes = parseSizes(text.toStdString(), bareUnit(m_session->notation()));
+    if (!sizes) {
+      emit m_rules->notUnderstood(QString::fromStdString(describe(sizes.error())));
+      return false;
+    }
+    plan.mill.*own = *sizes;
+    return true;
+  };
+  m_all.push_back(std::move(rule));
 }
 
 void RulesPage::makeFaultRules() {

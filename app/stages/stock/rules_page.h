@@ -5,6 +5,7 @@
 #include <functional>
 
 #include "canvas/cell_grid.h"
+#include "stock/mill_sizes.h"
 #include "stock/stock_plan.h"
 
 class QLabel;
@@ -38,6 +39,9 @@ class RulesPage : public QWidget {
                  std::optional<Length> StockPlan::*of);
   void addNumber(const QString& name, const QString& why, int decimals, const std::function<double()>& shown,
                  std::optional<double> StockPlan::*of);
+  /// Sizes of the mill, in a list.
+  void addSizes(const QString& name, const QString& why, std::vector<Length> BoardsSold::*sold,
+                std::vector<Length> MillSizes::*own);
   void addYesNo(const QString& name, const QString& why, const std::function<bool()>& shown,
                 const std::function<void(StockPlan&, bool)>& set);
   bool perform(const QString& words, const StockPlan& plan);

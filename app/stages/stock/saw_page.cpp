@@ -8,7 +8,7 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
-#include "book/stock_edits.h"
+#include "book/stack_to_lay.h"
 #include "book/today.h"
 #include "canvas/length_field.h"
 #include "canvas/look.h"
@@ -29,7 +29,8 @@ SawPage::SawPage(Session* session, StockBench* bench, QWidget* parent)
       m_words(new QLabel(this)),
       m_cuts(new CellGrid(tr("Pieces in the order they are sawn"), session)),
       m_left(new CellGrid(tr("What is left of the board"), session)),
-      m_answer(new RefusedNote(session, this)) {
+      m_answer(new RefusedNote(session, this)),
+      m_ordering(session) {
   auto* column = pageColumn(this, m_words);
   auto* grids = new QSplitter(Qt::Horizontal, this);
   m_cuts->setObjectName(QStringLiteral("sawnPieces"));
@@ -123,6 +124,8 @@ void SawPage::addFields(Slate* slate) {
       tr("Length lost to checks and wrong cuts"), [this] { return m_lost; }, [this](Length lost) { m_lost = lost; }));
   m_why = slate->addText(tr("How that came"));
   m_ofBoard.push_back(m_why);
+  m_next = slate->addButton(tr("The board to saw next"), "sawNext");
+  connect(m_next, &QPushButton::clicked, this, &SawPage::takeNext);
   m_saw = slate->addButton(tr("It is sawn up"), "sawUp");
   connect(m_saw, &QPushButton::clicked, this, &SawPage::saw);
   m_ofBoard.push_back(m_saw);
@@ -134,11 +137,59 @@ void SawPage::addFields(Slate* slate) {
   m_ofCut.push_back(m_spoil);
 }
 
+void SawPage::bringUpOrder() {
+  const bool isKnown = m_turnsOf == m_session->book()->layings && m_turnsPieces == m_bench->sharedPieces();
+  if (isKnown || m_ordering.isRunning() || m_session->isDragging() || !m_bench->isFresh()) return;
+  const auto stack = std::make_shared<const StackToLay>(
+      stackToLay(*m_session->book(), m_bench->pieces(), [](const WantedPiece&) { return false; }));
+  const auto pieces = m_bench->sharedPieces();
+  m_ordering.begin([this, stack, pieces, make = m_bench->make(), layings = m_session->book()->layings](
+                       const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
+    auto turns = cuttingOrder(stack->boards, stack->pieces, stack->fixed, make, stop);
+    if (stop.stop_requested()) return {};
+    return [this, stack, pieces, layings, turns = std::move(turns)] {
+      m_turns.clear();
+      for (std::size_t i = 0; i < turns.size(); ++i) {
+        QStringList spare;
+        for (const std::size_t board : turns[i].spare) spare << QString::fromStdString(stack->boards[board].board.name);
+        const QString weakest = QString::fromStdString(stack->pieces[turns[i].weakest].words());
+        QString words =
+            spare.isEmpty()
+                ? tr("there is no other place for %1, should it go wrong").arg(weakest)
+                : tr("%1, should it go wrong, can still come out of %2").arg(weakest, spare.mid(0, 3).join(tr(" or ")));
+        if (turns[i].keepsLongClear)
+          words = tr("long and clear, with short pieces on it alone: kept as long as can be");
+        m_turns.push_back({stack->ids[turns[i].board],
+                           tr("Best sawn as number %1 of %2: %3.").arg(i + 1).arg(turns.size()).arg(words)});
+      }
+      m_turnsOf = layings;
+      m_turnsPieces = pieces;
+      layOut();
+    };
+  });
+}
+
+QString SawPage::turnWords() const {
+  const Board* board = m_bench->board();
+  if (m_turnsOf != m_session->book()->layings) return {};
+  for (const Turn& turn : m_turns) {
+    if (board != nullptr && turn.board == board->id) return turn.words;
+  }
+  return {};
+}
+
+void SawPage::takeNext() {
+  if (m_turns.empty() || m_turnsOf != m_session->book()->layings)
+    return m_answer->say(tr("Nothing is laid on any board, or the order is still being worked out."));
+  m_bench->takeBoard(m_turns.front().board);
+}
+
 void SawPage::showAs(bool shown) {
   const Board* board = shown && m_session->hasBook() ? m_bench->board() : nullptr;
   const WantedPiece* piece = shown ? m_bench->piece() : nullptr;
   for (QWidget* field : m_ofBoard) m_slate->showField(field, board != nullptr && !board->used);
   for (QWidget* field : m_ofCut) m_slate->showField(field, piece != nullptr && isThere(*m_session->book(), piece->of));
+  m_slate->showField(m_next, shown);
   if (shown) layOut();
 }
 
@@ -253,11 +304,13 @@ void SawPage::say() {
   m_words->setText(
       tr("%1: %2 % of it used. Saw from the butt on; what is left goes back on the stack with the shape it has, and "
          "can be measured again there.")
-          .arg(name, QLocale().toString(100.0 * shareUsed(BoardShape(*board), pieces), 'f', 0)));
+          .arg(name, QLocale().toString(100.0 * shareUsed(BoardShape(*board), pieces), 'f', 0)) +
+      (turnWords().isEmpty() ? QString() : QLatin1Char(' ') + turnWords()));
 }
 
 void SawPage::layOut() {
   if (!isVisible() || !m_session->hasBook()) return;
+  bringUpOrder();
   say();
   m_cuts->refresh();
   m_left->refresh();

@@ -5,6 +5,8 @@
 
 #include "book/book.h"
 #include "canvas/cell_grid.h"
+#include "commands/long_work.h"
+#include "stock/cutting_order.h"
 #include "stock/left_over.h"
 
 class QLabel;
@@ -35,6 +37,12 @@ class SawPage : public QWidget {
   std::vector<const Laying*> inOrder() const;
   /// The largest straight piece in what is left: "9 ft by 5 in".
   QString straightWords(const Board& board) const;
+  /// Works out in which order the boards are best sawn, beside the window, unless it is worked out.
+  void bringUpOrder();
+  /// "Best sawn 2nd of 9: ...", of the board in hand; empty while that is not known.
+  QString turnWords() const;
+  /// Takes the board that is best sawn next in hand.
+  void takeNext();
   void saw();
   void spoil();
   void say();
@@ -52,6 +60,16 @@ class SawPage : public QWidget {
   std::string m_dayTypedOn;
   Length m_planed, m_lost;
   std::vector<QWidget*> m_ofBoard, m_ofCut;
+  /// Boards as they are best sawn, by id, with their words.
+  struct Turn {
+    BoardId board;
+    QString words;
+  };
+  std::vector<Turn> m_turns;
+  std::vector<Laying> m_turnsOf;                                  ///< what lay when they were worked out
+  std::shared_ptr<const std::vector<WantedPiece>> m_turnsPieces;  ///< and the pieces
+  QPushButton* m_next = nullptr;
+  LongWork m_ordering;
   mutable BookSnapshot m_leftOf;
   mutable BoardId m_leftBoard;
   mutable std::shared_ptr<const std::vector<WantedPiece>> m_leftPieces;

@@ -16,6 +16,7 @@
 #include "stages/slate.h"
 #include "stages/stock/board_drawing.h"
 #include "stages/stock/board_page.h"
+#include "stages/stock/buy_page.h"
 #include "stages/stock/enough_page.h"
 #include "stages/stock/movement_page.h"
 #include "stages/stock/pieces_page.h"
@@ -65,17 +66,18 @@ QWidget* StockStage::makeBelow() {
   m_boardPage = new BoardPage(m_session, m_bench, m_drawing);
   m_pieces = new PiecesPage(m_session, m_bench, m_drawing);
   m_enough = new EnoughPage(m_session);
+  m_buy = new BuyPage(m_session, m_enough);
   m_saw = new SawPage(m_session, m_bench);
   m_movement = new MovementPage(m_session, m_bench);
   m_woods = new WoodsPage(m_session);
   m_rules = new RulesPage(m_session, m_bench);
-  for (QWidget* page : std::initializer_list<QWidget*>{m_stackPage, m_boardPage, m_pieces, m_enough, m_saw, m_movement,
-                                                       m_woods, m_rules})
+  for (QWidget* page : std::initializer_list<QWidget*>{m_stackPage, m_boardPage, m_pieces, m_enough, m_buy, m_saw,
+                                                       m_movement, m_woods, m_rules})
     m_stack->addWidget(page);
   column->addWidget(m_stack, 1);
   const auto page = [](const QString& name, Page of) { return PageTabs::Page(name, static_cast<int>(of)); };
   m_below->offer({page(tr("The stack"), Page::Stack), page(tr("This board"), Page::Board),
-                  page(tr("Pieces"), Page::Pieces), page(tr("Enough?"), Page::Enough),
+                  page(tr("Pieces"), Page::Pieces), page(tr("Enough?"), Page::Enough), page(tr("To buy"), Page::Buy),
                   page(tr("At the saw"), Page::Saw), page(tr("Movement"), Page::Movement),
                   page(tr("Woods"), Page::Woods), page(tr("Rules"), Page::Rules)});
   return below;
@@ -100,6 +102,7 @@ QWidget* StockStage::makeSlate() {
   m_boardPage->addFields(slate);
   m_pieces->addFields(slate);
   m_enough->addFields(slate);
+  m_buy->addFields(slate);
   m_saw->addFields(slate);
   m_movement->addFields(slate);
   slate->addStretch();
@@ -139,6 +142,7 @@ void StockStage::openPage() {
   m_boardPage->showAs(page == Page::Board);
   m_pieces->showAs(page == Page::Pieces);
   m_enough->showAs(page == Page::Enough);
+  m_buy->showAs(page == Page::Buy);
   m_saw->showAs(page == Page::Saw);
   m_movement->showAs(page == Page::Movement);
   m_woods->showAs(page == Page::Woods);

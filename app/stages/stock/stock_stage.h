@@ -11,6 +11,7 @@ namespace narrows {
 
 class BoardDrawing;
 class BoardPage;
+class BuyPage;
 class EnoughPage;
 class MarkedWords;
 class MovementPage;
@@ -41,13 +42,14 @@ class StockStage : public Stage {
   BoardPage* boardPage() { return m_boardPage; }
   PiecesPage* pieces() { return m_pieces; }
   EnoughPage* enough() { return m_enough; }
+  BuyPage* buy() { return m_buy; }
   SawPage* saw() { return m_saw; }
   MovementPage* movement() { return m_movement; }
   WoodsPage* woods() { return m_woods; }
   RulesPage* rules() { return m_rules; }
   PageTabs* tabs() { return m_below; }
 
-  enum class Page { Stack, Board, Pieces, Enough, Saw, Movement, Woods, Rules };
+  enum class Page { Stack, Board, Pieces, Enough, Buy, Saw, Movement, Woods, Rules };
   void showPage(Page page);
 
  protected:
@@ -80,6 +82,7 @@ class StockStage : public Stage {
   BoardPage* m_boardPage = nullptr;
   PiecesPage* m_pieces = nullptr;
   EnoughPage* m_enough = nullptr;
+  BuyPage* m_buy = nullptr;
   SawPage* m_saw = nullptr;
   MovementPage* m_movement = nullptr;
   WoodsPage* m_woods = nullptr;
