@@ -160,8 +160,13 @@ class BoardPages {
     drawBoard(page(), m_shape, m_laid, at, scale);
     for (std::size_t i = 0; i < m_laid.size(); ++i) {
       const std::vector<Vec2>& middle = m_laid[i].piece->middle;
-      const Vec2 there = at + scale * liesOf(*m_laid[i].laying).onBoard(middle[middle.size() / 2]);
-      page().text(there - Vec2(0.0, 1.2), m_laid[i].piece->mark(), 2.8, TextPlace::Centre, 0.0, true);
+      Vec2 there = at + scale * liesOf(*m_laid[i].laying).onBoard(middle[middle.size() / 2]);
+      // A mark longer than a short piece at the end of its board stays on the page.
+      constexpr double letterMm = 2.8, halfALetterMm = 0.34 * letterMm;
+      const double half = halfALetterMm * static_cast<double>(m_laid[i].piece->mark().size());
+      there.x() =
+          std::clamp(there.x(), std::min(half, 0.5 * pageWideMm), std::max(pageWideMm - half, 0.5 * pageWideMm));
+      page().text(there - Vec2(0.0, 1.2), m_laid[i].piece->mark(), letterMm, TextPlace::Centre, 0.0, true);
     }
     m_y -= lineMm;
     text(0.0, Trade::say("to scale 1 : %1", saidDecimal(1.0 / scale, 0)), 2.8);

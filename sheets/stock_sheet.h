@@ -12,9 +12,9 @@ namespace narrows {
 struct StockChoice {
   bool cutList = true;     ///< a page a board: its picture, and its pieces in the order they are sawn
   bool labels = true;      ///< a label a piece
-  bool toBuy = false;      ///< what to buy for the pieces that lie nowhere, in the mill's sizes
   bool fullSize = false;   ///< boards with their pieces, at full size
   std::string board = {};  ///< by its name: that board only; empty: every one that has something on it
+  bool toBuy = false;      ///< what to buy for the pieces that lie nowhere, in the mill's sizes
 };
 
 /// The drawings of a choice, boards in the order in which they are best sawn: those that something is laid on and that

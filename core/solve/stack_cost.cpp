@@ -13,7 +13,7 @@ std::shared_ptr<const StackCost> stackCost(const Solved& solved, const StackCost
   request.untilAllLaid = true;
   if (before != nullptr) request.begin = asLaid(before->stack, before->laid, cost->stack);
   cost->laid = layAll(request, stop);
-  if (stop.stop_requested()) return nullptr;
+  if (stop.stop_requested() || cost->laid.isCutShort) return nullptr;
   cost->planks = cost->stack.pieces.size();
   cost->unlaid = cost->laid.unlaid.size();
   cost->boards = cost->laid.boardsUsed;

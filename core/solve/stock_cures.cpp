@@ -76,7 +76,7 @@ class Standing {
     m_stands.buy = toBuy(m_book, unlaid, m_stop);
     m_stands.chance = chanceOfEnough(request, m_stands.laid, m_stands.losses, 1, m_stop);
     m_stands.litres = litresBegun(m_stands.stack, m_stands.laid);
-    moveJoints(pieces);
+    if (isTried(StockCureKind::JointsMoved)) moveJoints(pieces);
     told(2.0 * shareOfLaying);
     if (!unlaid.empty()) cure(unlaid);
     std::stable_sort(m_stands.cures.begin(), m_stands.cures.end(), [](const StockCure& a, const StockCure& b) {
@@ -91,14 +91,18 @@ class Standing {
     if (m_progress) m_progress(share);
   }
 
+  bool isTried(StockCureKind kind) const {
+    return m_of.only.empty() || std::find(m_of.only.begin(), m_of.only.end(), kind) != m_of.only.end();
+  }
+
   void cure(const std::vector<WantedPiece>& unlaid) {
-    buy();
-    plugKnots();
-    joinMore(unlaid);
+    if (isTried(StockCureKind::BoardsBought)) buy();
+    if (isTried(StockCureKind::KnotsPlugged)) plugKnots();
+    if (isTried(StockCureKind::OneMoreJoint)) joinMore(unlaid);
     told(2.4 * shareOfLaying);
-    otherTimber(unlaid);
+    if (isTried(StockCureKind::OtherTimber)) otherTimber(unlaid);
     told(3.0 * shareOfLaying);
-    changePlan();
+    if (isTried(StockCureKind::PlanChanged)) changePlan();
     told(1.0);
   }
 
@@ -114,12 +118,36 @@ class Standing {
     LayAllRequest request = requestOf(stack, make, m_of.goal, m_of.secondsACure);
     request.untilAllLaid = true;
     request.begin = asLaid(m_stands.stack, m_stands.laid, stack);
+    if (cure.kind == StockCureKind::BoardsBought) layOnNew(stack, make, request.begin);
     const LaidStack laid = layAll(request, m_stop);
     if (m_stop.stop_requested() || pieces.empty()) return false;
     cure.scoreMore = scoreOf(*solved) - scoreOf(*m_of.solved);
     take(cure, stack, laid);
     cure.plugs = plugsIn(stack, laid, make);
     return keep(std::move(cure));
+  }
+
+  /// What is not laid yet goes on the boards that nothing lies on, the longest first: they were bought for it.
+  void layOnNew(const StackToLay& stack, const StockMake& make, std::vector<PieceOnBoard>& laid) const {
+    std::vector<std::vector<Neighbour>> on(stack.boards.size());
+    std::vector<bool> isOld(stack.boards.size(), false), isLaid(stack.pieces.size(), false);
+    for (const PieceOnBoard& one : laid) isOld[one.board] = isLaid[one.piece] = true;
+    std::vector<std::size_t> order;
+    for (std::size_t piece = 0; piece < isLaid.size(); ++piece) {
+      if (!isLaid[piece]) order.push_back(piece);
+    }
+    std::stable_sort(order.begin(), order.end(),
+                     [&](std::size_t a, std::size_t b) { return stack.pieces[a].lengthMm > stack.pieces[b].lengthMm; });
+    for (const std::size_t piece : order) {
+      for (std::size_t board = 0; board < on.size() && !m_stop.stop_requested(); ++board) {
+        if (isOld[board]) continue;
+        const auto place = findPlace(stack.boards[board], stack.pieces[piece], on[board], make, m_stop);
+        if (!place) continue;
+        on[board].push_back({piece, {}, place->judged.outline});
+        laid.push_back({piece, board, place->lies});
+        break;
+      }
+    }
   }
 
   void take(StockCure& cure, const StackToLay& stack, const LaidStack& laid) const {
@@ -231,6 +259,8 @@ class Standing {
   void otherTimber(const std::vector<WantedPiece>& unlaid) {
     std::set<std::string> wanted, others;
     for (const WantedPiece& piece : unlaid) wanted.insert(inSmallLetters(piece.species));
+    wanted.erase(std::string());  // of any wood: another is none
+    if (wanted.empty()) return;
     for (const BoardShape& board : m_stands.stack.boards) {
       if (!isSheet(board.board) && wanted.count(inSmallLetters(board.board.species)) == 0)
         others.insert(board.board.species);

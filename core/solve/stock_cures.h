@@ -41,6 +41,7 @@ struct StockAsked {
   StackGoal goal = StackGoal::LeastWaste;
   double seconds = 20.0;  ///< for laying the planks as they are
   double secondsACure = 4.0;
+  std::vector<StockCureKind> only = {};  ///< what is tried; empty: all
 };
 struct StockStands {
   StackToLay stack;  ///< planks still wanted, and what is laid already

@@ -219,6 +219,8 @@ std::vector<BoardsToBuy> buyingList(const std::vector<WantedPiece>& pieces, cons
       const int needed = row.count;
       const Sold whole = sold(needed + row.forLosses, std::get<double>(key), make, sizes);
       row.thicknessMm = whole.thickMm;
+      row.isOrdered |= std::none_of(sizes.thicknesses.begin(), sizes.thicknesses.end(),
+                                    [&](Length one) { return one.mm() == whole.thickMm; });
       row.resawn = whole.resawn;
       row.count = whole.count;
       row.forLosses = whole.count - (needed + whole.resawn - 1) / whole.resawn;

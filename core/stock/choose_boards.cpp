@@ -91,30 +91,37 @@ std::vector<double> unlaidCosts(const std::vector<double>& pieceMm2, double allC
 }  // namespace
 
 std::optional<BoardsChosen> chooseBoards(const BoardChoices& choices, int mostSteps, const std::stop_token& stop) {
+  if (choices.pieceMm2.empty()) return BoardsChosen{{}, {}, 0.0, true};
   Writing writing;
-  double most = 0.0;
-  std::vector<double> mostOf(choices.boards, 0.0);
-  for (const BoardLaying& one : choices.layings) mostOf[one.board] = std::max(mostOf[one.board], one.cost);
-  for (const double cost : mostOf) most += cost;
-  const std::vector<double> unlaid = unlaidCosts(choices.pieceMm2, most);
   std::vector<std::vector<std::pair<int, double>>> ofBoard(choices.boards), ofPiece(choices.pieceMm2.size());
   std::vector<int> columns;
   for (const BoardLaying& one : choices.layings) {
-    columns.push_back(writing.column(one.cost, true));
+    columns.push_back(writing.column(0.0, true));
     ofBoard[one.board].emplace_back(columns.back(), 1.0);
     for (const std::size_t piece : one.pieces) ofPiece[piece].emplace_back(columns.back(), 1.0);
   }
+  const double most = *std::max_element(choices.pieceMm2.begin(), choices.pieceMm2.end());
+  std::vector<std::pair<int, double>> unlaid;
   for (std::size_t piece = 0; piece < ofPiece.size(); ++piece) {
-    ofPiece[piece].emplace_back(writing.column(unlaid[piece], false), 1.0);
+    const double share = choices.pieceMm2[piece] / std::max(most, 1e-9);
+    unlaid.emplace_back(writing.column(share, false), share);
+    ofPiece[piece].emplace_back(unlaid.back().first, 1.0);
     writing.row(ofPiece[piece], GLP_LO, 1.0);
   }
   for (const auto& one : ofBoard) {
     if (!one.empty()) writing.row(one, GLP_UP, 1.0);
   }
+  // First as little unlaid as can be, then, with no more than that, the least cost.
   double bound = 0.0;
-  bool isWhole = false;
+  bool isWhole = false, isLeast = false;
+  if (!writing.solve(mostSteps, stop, bound, isWhole, isLeast) || !isWhole) return std::nullopt;
+  constexpr double within = 1e-7;
+  writing.row(unlaid, GLP_UP, glp_mip_obj_val(writing.get()) + within);
+  for (const auto& [column, share] : unlaid) glp_set_obj_coef(writing.get(), column, 0.0);
+  for (std::size_t i = 0; i < columns.size(); ++i) glp_set_obj_coef(writing.get(), columns[i], choices.layings[i].cost);
   BoardsChosen chosen;
   if (!writing.solve(mostSteps, stop, bound, isWhole, chosen.isProven) || !isWhole) return std::nullopt;
+  chosen.isProven &= isLeast;
   std::vector<bool> isLaid(choices.pieceMm2.size(), false);
   for (std::size_t i = 0; i < columns.size(); ++i) {
     if (glp_mip_col_val(writing.get(), columns[i]) < 0.5) continue;
@@ -131,12 +138,13 @@ std::optional<BoardsChosen> chooseBoards(const BoardChoices& choices, int mostSt
 std::optional<StackBound> boundOf(const StackRoom& room, int mostSteps, const std::stop_token& stop) {
   Writing writing;
   const std::size_t boards = room.boardMm2.size(), pieces = room.pieceMm2.size();
-  double most = 0.0;
+  double most = 0.0, begunAlready = 0.0;
   std::vector<int> begun;
   for (std::size_t board = 0; board < boards; ++board) {
     const double cost = room.isBegun[board] ? 0.0 : room.boardCost[board];
     begun.push_back(writing.column(cost, true));
     most += cost;
+    begunAlready += room.isBegun[board] ? room.boardCost[board] : 0.0;
   }
   const std::vector<double> unlaidCost = unlaidCosts(room.pieceMm2, most);
   std::vector<std::vector<std::pair<int, double>>> areaOn(boards), lengthOn(boards);
@@ -170,9 +178,8 @@ std::optional<StackBound> boundOf(const StackRoom& room, int mostSteps, const st
   // What of the bound is more than all the boards cost is of pieces that cannot be laid.
   StackBound least;
   if (unit > 0.0 && bound > most) least.unlaidMm2 = (bound - most) / unit;
-  least.cost = std::min(bound, most);
   // Where something is left unlaid, what is begun may be less.
-  if (bound > most) least.cost = 0.0;
+  least.cost = begunAlready + (bound > most ? 0.0 : bound);
   return least;
 }
 

@@ -48,7 +48,7 @@ struct StackRoom {
 /// What no way of laying them can better.
 struct StackBound {
   double unlaidMm2 = 0.0;  ///< at least so much is left unlaid
-  double cost = 0.0;       ///< at least so much is begun; of boards that are not begun yet
+  double cost = 0.0;       ///< at least so much is begun, with what was begun already
 };
 
 /// Each piece shared out over boards it fits: no more area, nor length of what is too wide to lie side by side, than

@@ -120,8 +120,10 @@ class PlaceSearch {
         m_neighbours(neighbours),
         m_make(make),
         m_search(search),
-        m_grid(0.0, std::clamp(piece.lengthMm / 300.0, 4.0, search.columnMm)) {
-    const auto count = static_cast<std::size_t>(std::ceil(board.board.length.mm() / m_grid.wideMm()));
+        // From the margin on: a piece that is as long as the board gives has to begin just there.
+        m_grid(make.marginMm + besidesMm, std::clamp(piece.lengthMm / 300.0, 4.0, search.columnMm)) {
+    const double restMm = std::max(board.board.length.mm() - m_grid.xOf(0.0), 1.0);
+    const auto count = static_cast<std::size_t>(std::ceil(restMm / m_grid.wideMm()));
     m_lower = m_grid.ofLine(board.lower, count).high;
     m_upper = m_grid.ofLine(board.upper, count).low;
     const double margin = make.marginMm + besidesMm;
@@ -198,7 +200,6 @@ class PlaceSearch {
     const double room = m_board.board.length.mm() - 2.0 * (m_make.marginMm + besidesMm) - box.width();
     if (room < 0.0) return;
     // The columns of the piece are those of the board, shifted by whole ones: its fore edge stands on one.
-    const double start = m_make.marginMm + besidesMm;
     const Grid own(box.low.x(), m_grid.wideMm());
     const Columns piece = own.of(shape);
     m_clearColumns.clear();
@@ -210,10 +211,8 @@ class PlaceSearch {
           static_cast<std::size_t>(std::max(0.0, std::floor((of.low.x() - box.low.x()) / m_grid.wideMm()))),
           static_cast<std::size_t>(std::max(0.0, std::ceil((of.high.x() - box.low.x()) / m_grid.wideMm()))));
     }
-    const auto firstColumn = static_cast<long>(std::ceil(start / m_grid.wideMm()));
-    const auto lastColumn = static_cast<long>(std::floor((start + room) / m_grid.wideMm()));
-    for (const long column : columnsBetween(firstColumn, lastColumn, piece.low.size()))
-      tryAt(turned, box, piece, column);
+    const auto lastColumn = static_cast<long>(std::floor(room / m_grid.wideMm()));
+    for (const long column : columnsBetween(0, lastColumn, piece.low.size())) tryAt(turned, box, piece, column);
   }
 
   /// Where a piece so long is tried to begin: at even steps, and where an end of it comes just clear of an end of what
@@ -313,7 +312,7 @@ class PlaceSearch {
     };
     double spoilt = lost(below, leastBelow) + lost(above, leastAbove);
     const double wide = m_board.board.width.mm() / (m_grid.wideMm() * static_cast<double>(costColumns));
-    const double fore = static_cast<double>(first) * m_grid.wideMm();
+    const double fore = m_grid.xOf(static_cast<double>(first));
     const double aft = m_board.board.length.mm() - fore - static_cast<double>(piece.count()) * m_grid.wideMm();
     for (const double end : {fore, aft}) {
       if (end < m_make.leastLengthMm) spoilt += end * wide;

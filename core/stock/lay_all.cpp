@@ -91,9 +91,10 @@ class StackSearch {
       constexpr int enoughRounds = 3;
       if (openOf(m_best.unlaid).empty() && m_rounds > enoughRounds) break;
     }
+    m_best.isCutShort = m_isCutShort;
     m_best.proof.isBest = isProven;
     m_best.proof.layings = m_known.size();
-    if (!m_stop.stop_requested() && !m_of.untilAllLaid) m_best.proof.bound = bound();
+    if (!m_stop.stop_requested() && !m_of.untilAllLaid && !m_isCutShort) m_best.proof.bound = bound();
     return m_best;
   }
 
@@ -257,7 +258,12 @@ class StackSearch {
   void layRest(Arrangement& now, const std::vector<std::size_t>& order) {
     for (const std::size_t piece : order) {
       if (isOver() && m_rounds > 0) return;
-      if (m_stop.stop_requested()) return;
+      // The first time round every piece is tried, unless that takes many times as long as was asked for.
+      constexpr long timesAsLong = 4, atLeast = 2000;
+      if (m_rounds == 0 && (m_stop.stop_requested() || m_places.looked() > timesAsLong * m_most + atLeast)) {
+        m_isCutShort = true;
+        return;
+      }
       if (now.isLaid[piece]) continue;
       lay(now, piece);
       // From the first on there is something to be taken.
@@ -461,6 +467,7 @@ class StackSearch {
   long m_most, m_spent = 0;  ///< in places looked for: of the whole search, and for all else in it
   int m_rounds = 0;
   std::size_t m_goNowhere = 0;  ///< of the pieces left over at first, those that go on no board by themselves
+  bool m_isCutShort = false;
   std::uint32_t m_shuffle = 0;
   PlacesFound m_places;
   KnownLayings m_known;

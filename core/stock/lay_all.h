@@ -30,6 +30,7 @@ struct LaidStack {
   double pieceMm2 = 0.0;            ///< of the pieces that are laid
   double cost = 0.0;                ///< of the boards that have something on them, as the goal has it
   std::size_t pairsParted = 0;      ///< pairs that lie on two boards that are no sisters
+  bool isCutShort = false;          ///< it ended before every piece was tried once
   StackProof proof;                 ///< said when the search ends
 
   /// Whether it is the better of two: less is unlaid, else it costs less.

@@ -16,6 +16,7 @@
 #include "stages/stock/pieces_page.h"
 #include "stages/stock/rules_page.h"
 #include "stages/stock/saw_page.h"
+#include "stages/stock/stack_drawing.h"
 #include "stages/stock/stack_page.h"
 #include "stages/stock/stock_stage.h"
 #include "stages/stock/woods_page.h"
@@ -361,7 +362,16 @@ class StockWindowTest : public WindowCase {
     const auto bought = std::find_if(cures.begin(), cures.end(),
                                      [](const StockCure& one) { return one.kind == StockCureKind::BoardsBought; });
     QVERIFY(bought != cures.end());
-    // Its row is taken in hand with the pointer, and then taken.
+    // The whole stack is seen, and a board of it taken in hand by a click.
+    const auto& handles = stage()->wholeStack()->handles();
+    QCOMPARE(handles.size(), std::size_t(8));
+    const BoardId third = book().boards[2].id;
+    QTest::mouseClick(stage()->wholeStack(), Qt::LeftButton, {}, handles[2].at.toPoint());
+    QVERIFY(bench()->board() != nullptr && bench()->board()->id == third);
+    stage()->wholeStack()->setFocus();
+    QTest::keyClick(stage()->wholeStack(), Qt::Key_Down);
+    QVERIFY(bench()->board()->id == book().boards[3].id);
+    // A cure's row is taken in hand with the pointer, and then taken.
     CellGrid* grid = stage()->enough()->cures();
     const QModelIndex row = grid->model()->index(static_cast<int>(bought - cures.begin()) + 1, 0);
     grid->scrollTo(row);

@@ -48,7 +48,7 @@ void StackTrial::layAfresh() {
   if (!isSameBook) m_cost.reset(), m_before.reset();
   m_laying.begin([this, solved, was = m_cost](const std::stop_token& stop, const LongWork::Progress&) -> LongWork::End {
     const auto cost = stackCost(*solved, was.get(), stop);
-    if (cost == nullptr) return {};
+    if (stop.stop_requested()) return {};
     return [this, cost, revision = solved->revision] {
       m_before = m_cost;
       m_cost = cost;

@@ -14,6 +14,7 @@
 #include "stages/refused_note.h"
 #include "stages/slate.h"
 #include "stages/stock/goal_field.h"
+#include "stages/stock/proof_words.h"
 #include "stages/stock/wood_words.h"
 
 namespace narrows {
@@ -43,6 +44,7 @@ EnoughPage::EnoughPage(Session* session, QWidget* parent)
   column->addWidget(m_answer);
   makeGrids();
   connect(session, &Session::bookChanged, this, [this] {
+    forgetOtherBook();
     if (!m_session->isDragging()) layOut();
   });
   connect(session, &Session::answerSettled, this, &EnoughPage::layOut);
@@ -102,6 +104,15 @@ void EnoughPage::showAs(bool shown) {
   if (shown) layOut();
 }
 
+void EnoughPage::forgetOtherBook() {
+  if (m_book == m_session->bookNumber()) return;
+  m_book = m_session->bookNumber();
+  m_stands.reset();
+  m_of.reset();
+  m_inHand = -1;
+  emit answered();
+}
+
 bool EnoughPage::isFresh() const {
   return m_stands != nullptr && m_session->hasBook() && m_of == m_session->book();
 }
@@ -148,7 +159,7 @@ void EnoughPage::ask() {
   if (solved == nullptr || solved->waits())
     return m_answer->say(tr("Her planks are still being worked out: in a moment."));
   const BookSnapshot book = m_session->book();
-  const StockAsked asked{solved, book->stock.goal, m_seconds, m_secondsACure};
+  const StockAsked asked{solved, book->stock.goal, m_seconds, m_secondsACure, {}};
   m_asking.begin([this, asked, book](const std::stop_token& stop, const LongWork::Progress& progress) -> LongWork::End {
     auto stands = std::make_shared<const StockStands>(howStockStands(asked, progress, stop));
     return [this, stands, book] {
@@ -196,19 +207,8 @@ QString EnoughPage::standsWords() const {
          QLatin1Char('.');
 }
 
-QString EnoughPage::proofWords() const {
-  const StackProof& proof = m_stands->laid.proof;
-  QStringList words;
-  if (proof.isBest) {
-    words << tr("No choice of boards is better: all %L1 ways of laying single boards were weighed against one another.")
-                 .arg(proof.layings);
-  } else if (proof.bound && proof.bound->unlaidMm2 > 1.0) {
-    words << tr("However they are laid, the boards are too small or too few for all of it.");
-  } else if (proof.bound && m_stands->laid.unlaid.empty() && m_stands->laid.cost > 0.0) {
-    const double over = 100.0 * (1.0 - proof.bound->cost / m_stands->laid.cost);
-    words << tr("By areas and lengths no way of laying them could begin less than %1 % below this.")
-                 .arg(QLocale().toString(std::ceil(std::max(over, 0.0)), 'f', 0));
-  }
+QString EnoughPage::sureWords() const {
+  QStringList words{proofWords(m_stands->laid)};
   const StockLosses& losses = m_stands->losses;
   const QString share = QLocale().toString(100.0 * losses.share(), 'f', 0);
   if (m_stands->laid.unlaid.empty() && !m_stands->stack.pieces.empty()) {
@@ -220,6 +220,7 @@ QString EnoughPage::proofWords() const {
                         .arg(losses.boards)
                         .arg(std::lround(10.0 * m_stands->chance)));
   }
+  words.removeAll(QString());
   return words.join(QLatin1Char(' '));
 }
 
@@ -247,7 +248,7 @@ void EnoughPage::say() {
   const StockCure* inHand = cure(m_inHand);
   const QString more =
       inHand == nullptr || inHand->falls.empty()
-          ? proofWords()
+          ? sureWords()
           : tr("%1: %2.").arg(QString::fromStdString(inHand->words), QString::fromStdString(inHand->falls));
   m_more->setText(more);
   m_more->setVisible(!more.isEmpty());

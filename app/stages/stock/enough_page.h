@@ -42,13 +42,16 @@ class EnoughPage : public QWidget {
 
  private:
   enum CureColumn { Unlaid, Boards, Wood, Bought, Weighs, Plugs };
+  /// What was said of the book before is of no other.
+  void forgetOtherBook();
   bool isFresh() const;
   void makeGrids();
   Cell cureCell(int row, int column) const;
   const StockCure* cure(int row) const;
   void say();
   QString standsWords() const;
-  QString proofWords() const;
+  /// How sure that is, and how likely to be enough with losses.
+  QString sureWords() const;
   void layOut();
 
   Session* m_session;
@@ -61,6 +64,7 @@ class EnoughPage : public QWidget {
   QProgressBar* m_progress = nullptr;
   QPushButton *m_ask = nullptr, *m_take = nullptr;
   std::vector<QWidget*> m_fields;
+  int m_book = -1;    ///< which book
   BookSnapshot m_of;  ///< the book it was asked of
   std::shared_ptr<const StockStands> m_stands;
   int m_inHand = -1;

@@ -17,6 +17,7 @@
 #include "stages/slate.h"
 #include "stages/stock/board_drawing.h"
 #include "stages/stock/goal_field.h"
+#include "stages/stock/proof_words.h"
 #include "stages/stock/stock_bench.h"
 
 namespace narrows {
@@ -342,7 +343,7 @@ void PiecesPage::takeLaid(const StackToLay& all, const LaidStack& stack,
     return;
   QStringList words{tr("%n piece(|s) laid", nullptr, count) +
                     tr(", on %n board(|s) in all.", nullptr, static_cast<int>(stack.boardsUsed))};
-  if (stack.proof.isBest) words << tr("No choice of boards is better.");
+  if (const QString proof = proofWords(stack); !proof.isEmpty()) words << proof;
   if (stack.pairsParted > 0)
     words << tr("%n pair(|s) lie(s|) on boards that are no sisters.", nullptr, static_cast<int>(stack.pairsParted));
   if (!stack.unlaid.empty()) words << tr("%n went nowhere.", nullptr, static_cast<int>(stack.unlaid.size()));

@@ -171,7 +171,7 @@ void SawPage::bringUpOrder() {
 
 QString SawPage::turnWords() const {
   const Board* board = m_bench->board();
-  if (m_turnsOf != m_session->book()->layings) return {};
+  if (m_turnsOf != m_session->book()->layings || m_turnsPieces != m_bench->sharedPieces()) return {};
   for (const Turn& turn : m_turns) {
     if (board != nullptr && turn.board == board->id) return turn.words;
   }
@@ -179,7 +179,7 @@ QString SawPage::turnWords() const {
 }
 
 void SawPage::takeNext() {
-  if (m_turns.empty() || m_turnsOf != m_session->book()->layings)
+  if (m_turns.empty() || m_turnsOf != m_session->book()->layings || m_turnsPieces != m_bench->sharedPieces())
     return m_answer->say(tr("Nothing is laid on any board, or the order is still being worked out."));
   m_bench->takeBoard(m_turns.front().board);
 }

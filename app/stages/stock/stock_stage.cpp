@@ -22,6 +22,7 @@
 #include "stages/stock/pieces_page.h"
 #include "stages/stock/rules_page.h"
 #include "stages/stock/saw_page.h"
+#include "stages/stock/stack_drawing.h"
 #include "stages/stock/stack_page.h"
 #include "stages/stock/woods_page.h"
 #include "stock/board_outline.h"
@@ -35,8 +36,13 @@ StockStage::StockStage(Session* session, QWidget* parent)
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(0);
   auto* split = new QSplitter(Qt::Vertical);
-  split->addWidget(m_drawing);
-  split->addWidget(makeBelow());
+  QWidget* below = makeBelow();
+  m_whole = new StackDrawing(session, m_bench, m_enough);
+  m_drawings = new QStackedWidget;
+  m_drawings->addWidget(m_drawing);
+  m_drawings->addWidget(m_whole);
+  split->addWidget(m_drawings);
+  split->addWidget(below);
   split->setSizes({330, 334});
   keepSplit(split, "stock");
   row->addWidget(split, 1);
@@ -114,11 +120,12 @@ QWidget* StockStage::makeSlate() {
 }
 
 QWidget* StockStage::drawing() {
-  return m_drawing;
+  return m_drawings->currentWidget();
 }
 
 void StockStage::fit() {
   m_drawing->fit();
+  m_whole->fit();
 }
 
 QString StockStage::standing() const {
@@ -138,6 +145,8 @@ void StockStage::openPage() {
   const auto page = static_cast<Page>(std::max(m_below->page(), 0));
   m_stack->setCurrentIndex(static_cast<int>(page));
   if (m_slate == nullptr) return;
+  const bool isWhole = page == Page::Enough || page == Page::Buy;
+  m_drawings->setCurrentWidget(isWhole ? static_cast<QWidget*>(m_whole) : m_drawing);
   m_stackPage->showAs(page == Page::Stack);
   m_boardPage->showAs(page == Page::Board);
   m_pieces->showAs(page == Page::Pieces);

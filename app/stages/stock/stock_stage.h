@@ -20,6 +20,7 @@ class PiecesPage;
 class RulesPage;
 class SawPage;
 class Slate;
+class StackDrawing;
 class StackPage;
 class WoodsPage;
 
@@ -38,6 +39,7 @@ class StockStage : public Stage {
   SheetsOf sheets() const override { return SheetsOf::Stock; }
   StockBench* bench() { return m_bench; }
   BoardDrawing* board() { return m_drawing; }
+  StackDrawing* wholeStack() { return m_whole; }
   StackPage* stack() { return m_stackPage; }
   BoardPage* boardPage() { return m_boardPage; }
   PiecesPage* pieces() { return m_pieces; }
@@ -76,6 +78,8 @@ class StockStage : public Stage {
   QString m_goodWords;
   StockBench* m_bench;
   BoardDrawing* m_drawing;
+  StackDrawing* m_whole = nullptr;
+  QStackedWidget* m_drawings = nullptr;  ///< the board in hand, or the whole stack
   PageTabs* m_below = nullptr;
   QStackedWidget* m_stack = nullptr;
   StackPage* m_stackPage = nullptr;

@@ -48,7 +48,8 @@ class StockCuresTest : public QObject {
     StockAsked asked;
     asked.solved = solved(book);
     asked.seconds = 1.0;
-    asked.secondsACure = 0.5;
+    asked.secondsACure = 0.3;
+    asked.only = {StockCureKind::BoardsBought, StockCureKind::KnotsPlugged, StockCureKind::OneMoreJoint};
     const StockStands stands = howStockStands(asked);
     lookAt(stands.stack, stands.laid, stockMake(book));
     QVERIFY(!stands.laid.unlaid.empty());
@@ -89,7 +90,8 @@ class StockCuresTest : public QObject {
     StockAsked asked;
     asked.solved = solved(*stacked);
     asked.seconds = 1.0;
-    asked.secondsACure = 0.5;
+    asked.secondsACure = 0.6;
+    asked.only = {StockCureKind::OtherTimber};
     const StockStands stands = howStockStands(asked);
     QVERIFY(!stands.laid.unlaid.empty());
     for (const TimberNeed& need : stands.is) QCOMPARE(need.species, std::string("larch"));

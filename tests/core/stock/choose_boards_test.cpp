@@ -200,7 +200,8 @@ class ChooseBoardsTest : public QObject {
     const StackBound much = bound(7, 3e5, 0.0);
     QVERIFY(std::abs(much.unlaidMm2 - 1e5) < 10.0);
     room.isBegun = {true, false};
-    QVERIFY(std::abs(bound(4, 3e5, 0.0).cost - 2.0) < 1e-6);
+    QVERIFY(std::abs(bound(4, 3e5, 0.0).cost - 5.0) < 1e-6);
+    QVERIFY(std::abs(bound(2, 3e5, 0.0).cost - 3.0) < 1e-6);
   }
 
   void asStoppedNothingIsChosen() {
@@ -210,7 +211,7 @@ class ChooseBoardsTest : public QObject {
     QVERIFY(!chooseBoards(choices, 100, stop.get_token()));
     QVERIFY(chooseBoards(choices, 100));
     // Nothing to choose among.
-    const auto none = chooseBoards({{}, 0, {100.0}}, 100);
+    const auto none = chooseBoards({{}, 1, {100.0}}, 100);
     QVERIFY(none && none->unlaid.size() == 1 && none->layings.empty());
   }
 };
