@@ -227,15 +227,16 @@ class Weigher {
     return thick;
   }
 
-  /// Widths of boards against the widest there are, where the builder has set no limit of his own; and how many are
+  /// Widths of boards against the widest there are, where the builder has said no width of his own; and how many are
   /// taken, which is told by the score alone: whether there are enough is for laying the planks to say.
   void weighOnStack() {
     int begun = 0, wanting = 0;
     const auto found =
         lookOnStack(m_figures.stack, m_onStack, scarfOfThickness * m_figures.thicknessMm, sawLossMm, &begun);
     const auto& own = m_figures.plan.limits;
-    const bool isOwn =
-        std::any_of(own.begin(), own.end(), [](const OwnLimit& one) { return one.measure == Measure::BoardWidth; });
+    const bool isOwn = m_figures.plan.boardWidth || std::any_of(own.begin(), own.end(), [](const OwnLimit& one) {
+                         return one.measure == Measure::BoardWidth;
+                       });
     for (std::size_t i = 0; i < found.size(); ++i) {
       wanting += found[i].wanted - found[i].held;
       const auto row = std::find_if(m_made.rows.begin(), m_made.rows.end(), [&](const Weighed& one) {

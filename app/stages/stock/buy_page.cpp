@@ -27,7 +27,7 @@ BuyPage::BuyPage(Session* session, EnoughPage* enough, QWidget* parent)
   column->addWidget(m_grid, 1);
   column->addWidget(m_answer);
   CellModel& cells = m_grid->cells();
-  cells.columns = {tr("long"), tr("wide"), tr("thick"), tr("wood"), tr("for")};
+  cells.columns = {tr("long"), tr("wide"), tr("thick"), tr("wood"), tr("grade"), tr("for")};
   cells.columnKey = [](int at) { return QString::number(at); };
   cells.isLength = [](int at) { return at < Wood; };
   cells.rows = [this] { return static_cast<int>(list().size()); };
@@ -80,19 +80,21 @@ Cell BuyPage::cell(int row, int column) const {
       break;
     case Thick:
       cell.text = QString::fromStdString(showThin(millimetres(one.thicknessMm), notation));
-      if (one.resawn > 1) cell.text += tr(", resawn");
       break;
     case Wood:
       cell.text = one.species.empty() ? tr("any") : QString::fromStdString(one.species);
-      if (one.grade == WantedGrade::Clear) cell.text += tr(", clear");
+      break;
+    case Grade:
+      cell.text = one.grade == WantedGrade::Clear ? tr("clear") : tr("sound");
       break;
     default: {
-      constexpr std::size_t mostNamed = 4;
+      constexpr std::size_t mostNamed = 3;
       QStringList marks;
       for (std::size_t i = 0; i < std::min(one.pieces.size(), mostNamed); ++i)
         marks << QString::fromStdString(one.pieces[i]);
       if (one.pieces.size() > mostNamed) marks << tr("+%1").arg(one.pieces.size() - mostNamed);
       cell.text = marks.join(tr(", "));
+      if (one.resawn > 1) cell.text += tr("; resawn");
       if (one.forLosses > 0) cell.text += tr("; %1 for losses").arg(one.forLosses);
     }
   }

@@ -30,7 +30,7 @@ class BuyPage : public QWidget {
   bool isWorking() const { return m_working.isRunning(); }
 
  private:
-  enum Column { Long, Wide, Thick, Wood, For };
+  enum Column { Long, Wide, Thick, Wood, Grade, For };
   Cell cell(int row, int column) const;
   const std::vector<BoardsToBuy>& list() const;
   void fromNothing();

@@ -43,8 +43,7 @@ PiecesPage::PiecesPage(Session* session, StockBench* bench, BoardDrawing* drawin
     m_progress->setValue(0);
     m_progress->setVisible(running && isVisible());
   });
-  cells.columns = {tr("laid on"), tr("would fit,\nspoiling so much"), tr("board\nit wants"), tr("thick"), tr("wood"),
-                   tr("grade")};
+  cells.columns = {tr("laid on"), tr("fits,\nspoiling"), tr("board\nit wants"), tr("thick"), tr("wood"), tr("grade")};
   cells.columnKey = [](int at) { return QString::number(at); };
   cells.rows = [this] { return static_cast<int>(shownPieces().size()); };
   cells.rowName = [this](int row) {
@@ -344,7 +343,7 @@ void PiecesPage::takeLaid(const StackToLay& all, const LaidStack& stack,
   QStringList words{tr("%n piece(|s) laid", nullptr, count) +
                     tr(", on %n board(|s) in all.", nullptr, static_cast<int>(stack.boardsUsed))};
   if (const QString proof = proofWords(stack); !proof.isEmpty()) words << proof;
-  if (stack.pairsParted > 0)
+  if (stack.pairsParted > 0 && m_session->book()->stock.goal == StackGoal::BestLooks)
     words << tr("%n pair(|s) lie(s|) on boards that are no sisters.", nullptr, static_cast<int>(stack.pairsParted));
   if (!stack.unlaid.empty()) words << tr("%n went nowhere.", nullptr, static_cast<int>(stack.unlaid.size()));
   for (const auto& [piece, nearest] : lacking)

@@ -20,9 +20,8 @@ class Proof {
     if (proof.bound && proof.bound->unlaidMm2 > 1.0)
       return tr("However they are laid, the boards are too small or too few for all of it.");
     if (!proof.bound || !laid.unlaid.empty() || laid.cost <= 0.0) return {};
-    const double over = 100.0 * (1.0 - proof.bound->cost / laid.cost);
-    return tr("By areas and lengths no way of laying them could begin less than %1 % below this.")
-        .arg(QLocale().toString(std::ceil(std::max(over, 0.0)), 'f', 0));
+    return tr("By areas and lengths, no laying could do with less than %1 % of it.")
+        .arg(QLocale().toString(std::floor(100.0 * std::min(proof.bound->cost / laid.cost, 1.0)), 'f', 0));
   }
 };
 

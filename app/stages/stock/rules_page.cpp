@@ -166,8 +166,14 @@ void RulesPage::addSizes(const QString& name, const QString& why, std::vector<Le
     for (const Length one : all.*sold) words << written(one);
     return words.join(QStringLiteral("; "));
   };
-  rule.shown = [this, list] {
-    return list([this](Length one) { return QString::fromStdString(showLong(one, m_session->notation())); });
+  // The whole list stands in the open cell; closed it is too long for a column.
+  rule.shown = [this, sold] {
+    const BoardsSold all = boardsSold(m_session->book()->stock.mill, m_session->notation() == Notation::Millimetres);
+    const std::vector<Length>& sizes = all.*sold;
+    const auto words = [this](Length one) { return QString::fromStdString(showLong(one, m_session->notation())); };
+    return sizes.size() == 1
+               ? words(sizes.front())
+               : tr("%1 to %2, %3 sizes").arg(words(sizes.front()), words(sizes.back())).arg(sizes.size());
   };
   rule.exact = [this, list] { return list([this](Length one) { return exactText(one, m_session->notation()); }); };
   rule.set = [this, own](StockPlan& plan, const QString& text) {

@@ -13,6 +13,14 @@
 
 namespace narrows {
 
+namespace {
+
+Vec2 middleOf(const WantedPiece& piece, const PieceLies& lies) {
+  return lies.onBoard(piece.middle.empty() ? centroid(piece.outline) : piece.middle[piece.middle.size() / 2]);
+}
+
+}  // namespace
+
 StackDrawing::StackDrawing(Session* session, StockBench* bench, EnoughPage* enough, QWidget* parent)
     : SessionCanvas(session, parent), m_bench(bench), m_enough(enough) {
   setAccessibleName(tr("The whole stack, with what is laid on it"));
@@ -47,22 +55,23 @@ void StackDrawing::layOut() const {
     for (const PieceOnBoard& one : stands->laid.laid) {
       const auto board = shown(stands->stack.ids[one.board]);
       const WantedPiece& piece = stands->stack.pieces[one.piece];
-      if (board != m_shown.end()) board->on.push_back({one.lies.onBoard(piece.outline), piece.mark()});
+      if (board != m_shown.end())
+        board->on.push_back({one.lies.onBoard(piece.outline), middleOf(piece, one.lies), piece.mark()});
     }
   } else {
     for (const Laying& laying : m_of->layings) {
       const auto board = shown(laying.board);
       const WantedPiece* piece = m_bench->find(laying.of);
       if (board != m_shown.end() && piece != nullptr)
-        board->on.push_back({liesOf(laying).onBoard(piece->outline), piece->mark()});
+        board->on.push_back({liesOf(laying).onBoard(piece->outline), middleOf(*piece, liesOf(laying)), piece->mark()});
     }
   }
   // In as many columns as show them largest in a drawing about twice as wide as high.
-  constexpr double wideOverHigh = 2.2, apartMm = 70.0;
+  constexpr double wideOverHigh = 2.2, apartMm = 70.0, nameShare = 0.1;  // of a board's length, beside each
   double longest = 0.0, high = 0.0;
   for (const Shown& one : m_shown) {
     const Box2 box = boxOf(one.shape.outline);
-    longest = std::max(longest, box.width() + apartMm);
+    longest = std::max(longest, (1.0 + nameShare) * box.width());
     high += box.height() + apartMm;
   }
   std::size_t columns = 1;
@@ -116,12 +125,13 @@ void StackDrawing::paintDrawing(QPainter& painter) {
     for (const Shown::On& on : one.on) {
       const QString mark = QString::fromStdString(on.mark);
       const QSizeF size(painter.fontMetrics().horizontalAdvance(mark) + 2.0, painter.fontMetrics().height() * 0.8);
-      const QPointF at = toScreen(centroid(on.outline) + one.at);
+      const QPointF at = toScreen(on.middle + one.at);
       const QRectF box(at - QPointF(size.width() / 2.0, size.height() / 2.0), size);
       const Box2 own = boxOf(on.outline);
       if (own.height() * pixelsPerMm() < size.height() * 0.6 || own.width() * pixelsPerMm() < size.width() ||
           !labels.takeFirstClear({box}))
         continue;
+      painter.fillRect(box, look::raised);
       painter.drawText(box, Qt::AlignCenter | Qt::TextDontClip, mark);
     }
     const QRectF bounds = outline.boundingRect();

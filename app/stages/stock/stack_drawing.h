@@ -30,6 +30,7 @@ class StackDrawing : public SessionCanvas {
     Vec2 at = Vec2::Zero();  ///< where its own corner is drawn
     struct On {
       Polygon outline;
+      Vec2 middle;  ///< half way along it
       std::string mark;
     };
     std::vector<On> on;
