@@ -74,11 +74,13 @@ class Standing {
     const std::vector<WantedPiece> unlaid = unlaidOf(m_stands.stack, m_stands.laid);
     m_stands.is = needOf(unlaid, make);
     m_stands.buy = toBuy(m_book, unlaid, m_stop);
-    m_stands.chance = chanceOfEnough(request, m_stands.laid, m_stands.losses, 1, m_stop);
+    const double chance = chanceOfEnough(request, m_stands.laid, m_stands.losses, 1, m_stop);
+    if (!m_stop.stop_requested()) m_stands.chance = chance;
     m_stands.litres = litresBegun(m_stands.stack, m_stands.laid);
     if (isTried(StockCureKind::JointsMoved)) moveJoints(pieces);
     told(2.0 * shareOfLaying);
     if (!unlaid.empty()) cure(unlaid);
+    m_stands.isStopped = m_stop.stop_requested();
     std::stable_sort(m_stands.cures.begin(), m_stands.cures.end(), [](const StockCure& a, const StockCure& b) {
       return std::tuple(a.unlaidMm2 > 1.0, a.unlaidMm2 > 1.0 ? a.unlaidMm2 : 0.0, a.litresBought(), a.litres) <
              std::tuple(b.unlaidMm2 > 1.0, b.unlaidMm2 > 1.0 ? b.unlaidMm2 : 0.0, b.litresBought(), b.litres);
@@ -171,7 +173,8 @@ class Standing {
   void moveJoints(const std::vector<WantedPiece>& pieces) {
     if (m_book.joining.joints.empty() || m_stop.stop_requested()) return;
     JointsToBoardsAsked asked{m_of.solved, pieces, {}, m_of.goal, m_stands.laid, m_of.seconds};
-    const JointsToBoards to = jointsToBoards(asked, {}, m_stop);
+    const JointsToBoards to = jointsToBoards(
+        asked, [this](double share) { told((1.0 + share) * shareOfLaying); }, m_stop);
     if (to.moved.empty()) return;
     auto edited = placeJoints(m_book, to.joints);
     if (!edited) return;

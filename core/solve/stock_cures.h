@@ -50,7 +50,8 @@ struct StockStands {
   std::vector<TimberNeed> is;    ///< short: planks that went nowhere, by timber and grade
   std::vector<BoardsToBuy> buy;  ///< for those
   StockLosses losses;
-  double chance = 0.0;           ///< that it is enough with those losses
+  std::optional<double> chance;  ///< that it is enough with those losses; none where that was not worked out
+  bool isStopped = false;        ///< it was stopped before the end: what is laid is the best so far
   std::vector<StockCure> cures;  ///< those that lay more than now, or begin less: best first
 };
 

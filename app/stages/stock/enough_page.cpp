@@ -211,14 +211,14 @@ QString EnoughPage::sureWords() const {
   QStringList words{proofWords(m_stands->laid)};
   const StockLosses& losses = m_stands->losses;
   const QString share = QLocale().toString(100.0 * losses.share(), 'f', 0);
-  if (m_stands->laid.unlaid.empty() && !m_stands->stack.pieces.empty()) {
+  if (m_stands->chance && m_stands->laid.unlaid.empty() && !m_stands->stack.pieces.empty()) {
     words << (losses.isUsual()
                   ? tr("With one in ten spoiled or lost, as is usual, it is enough %1 times in 10.")
-                        .arg(std::lround(10.0 * m_stands->chance))
+                        .arg(std::lround(10.0 * *m_stands->chance))
                   : tr("With %1 % spoiled and lost, as this shop has it from %2 boards, it is enough %3 times in 10.")
                         .arg(share)
                         .arg(losses.boards)
-                        .arg(std::lround(10.0 * m_stands->chance)));
+                        .arg(std::lround(10.0 * *m_stands->chance)));
   }
   words.removeAll(QString());
   return words.join(QLatin1Char(' '));
@@ -243,6 +243,7 @@ void EnoughPage::say() {
     return;
   }
   QString words = standsWords();
+  if (m_stands->isStopped) words = tr("Stopped before the end, so far: %1").arg(words);
   if (!isFresh()) words = tr("Before the last change: %1").arg(words);
   isShort ? m_short->setVerdict(Severity::Trouble, words) : m_words->setText(words);
   const StockCure* inHand = cure(m_inHand);

@@ -104,7 +104,7 @@ void PiecesPage::addFields(Slate* slate) {
                       .arg(m_soFar->laid.load())
                       .arg(m_soFar->boards.load()));
   });
-  for (QWidget* field : addGoalFields(slate, m_session)) m_fields.push_back(field);
+  m_goals = addGoalFields(slate, m_session);
   addPieceFields(slate);
 }
 
@@ -155,6 +155,8 @@ void PiecesPage::showAs(bool shown) {
   for (QWidget* field : m_fields) m_slate->showField(field, shown);
   const WantedPiece* piece = shown ? m_bench->piece() : nullptr;
   const bool isPlank = piece != nullptr && piece->of.kind == PieceKind::Plank;
+  // With a piece in hand what belongs to it has the room.
+  for (QWidget* field : m_goals) m_slate->showField(field, shown && piece == nullptr);
   for (QWidget* field : m_ofPiece) m_slate->showField(field, piece != nullptr);
   for (QWidget* field : m_ofPlank) m_slate->showField(field, isPlank);
   m_slate->showField(m_made, piece != nullptr && !piece->of.isOfStrake());

@@ -95,7 +95,7 @@ class PiecesPage : public QWidget {
   std::shared_ptr<SoFar> m_soFar;
   QComboBox* m_grade = nullptr;
   QProgressBar* m_progress = nullptr;
-  std::vector<QWidget*> m_fields, m_ofPiece, m_ofPlank;
+  std::vector<QWidget*> m_fields, m_goals, m_ofPiece, m_ofPlank;
   LongWork m_looking, m_laying;
 };
 

@@ -25,7 +25,10 @@ StackDrawing::StackDrawing(Session* session, StockBench* bench, EnoughPage* enou
     : SessionCanvas(session, parent), m_bench(bench), m_enough(enough) {
   setAccessibleName(tr("The whole stack, with what is laid on it"));
   setEmptyWords(tr("No boards yet: type one under The stack, read a file of boards, or paste them."));
-  connect(enough, &EnoughPage::answered, this, &StackDrawing::remeasure);
+  connect(enough, &EnoughPage::answered, this, [this] {
+    m_of.reset();  // to be laid out afresh
+    remeasure();
+  });
   connect(bench, &StockBench::changed, this, &StackDrawing::remeasure);
   connect(bench, &StockBench::handChanged, this, [this] { update(); });
 }
