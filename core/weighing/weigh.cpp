@@ -254,7 +254,7 @@ class Weigher {
       m_made.trouble += row->verdict == Severity::Trouble ? 1 : 0;
     }
     m_boards = begun + wanting;
-    m_made.boards = static_cast<std::size_t>(begun + wanting);
+    m_made.boards = static_cast<std::size_t>(begun) + static_cast<std::size_t>(wanting);
   }
 
   /// As many lengths as it needs, scarfed, each out of a board; two side by side where a board is wide enough.

@@ -195,15 +195,15 @@ QString EnoughPage::standsWords() const {
     return tr("Enough: all %n plank(|s) lie(s|) on", nullptr, static_cast<int>(laid.laid.size())) +
            tr(" %n board(|s).", nullptr, static_cast<int>(laid.boardsUsed));
   }
-  QStringList short_;
+  QStringList needs;
   for (const TimberNeed& need : m_stands->is) {
     const QString wood = need.species.empty() ? tr("any wood") : QString::fromStdString(need.species);
-    short_ << tr("%1 of %2, %3, the widest %4")
+    needs << tr("%1 of %2, %3, the widest %4")
                   .arg(QString::fromStdString(showLong(millimetres(need.lengthMm), notation)), wood,
                        need.grade == WantedGrade::Clear ? tr("clear") : tr("sound knots let in"),
                        m_session->shown(need.widestMm));
   }
-  return tr("Short by %n plank(|s): ", nullptr, static_cast<int>(laid.unlaid.size())) + short_.join(tr("; ")) +
+  return tr("Short by %n plank(|s): ", nullptr, static_cast<int>(laid.unlaid.size())) + needs.join(tr("; ")) +
          QLatin1Char('.');
 }
 

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "book/stock_edits.h"
+#include "canvas/labels.h"
 #include "canvas/look.h"
 #include "canvas/seen.h"
 #include "fonts.h"
@@ -88,7 +89,8 @@ void StackDrawing::layOut() const {
     if (i % down == 0) y = 0.0;
     const Box2 box = boxOf(m_shown[i].shape.outline);
     y -= box.height() + apartMm;
-    m_shown[i].at = Vec2(static_cast<double>(i / down) * longest - box.low.x(), y - box.low.y());
+    const std::size_t column = i / down;
+    m_shown[i].at = Vec2(static_cast<double>(column) * longest - box.low.x(), y - box.low.y());
   }
 }
 
