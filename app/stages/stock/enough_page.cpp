@@ -199,9 +199,9 @@ QString EnoughPage::standsWords() const {
   for (const TimberNeed& need : m_stands->is) {
     const QString wood = need.species.empty() ? tr("any wood") : QString::fromStdString(need.species);
     needs << tr("%1 of %2, %3, the widest %4")
-                  .arg(QString::fromStdString(showLong(millimetres(need.lengthMm), notation)), wood,
-                       need.grade == WantedGrade::Clear ? tr("clear") : tr("sound knots let in"),
-                       m_session->shown(need.widestMm));
+                 .arg(QString::fromStdString(showLong(millimetres(need.lengthMm), notation)), wood,
+                      need.grade == WantedGrade::Clear ? tr("clear") : tr("sound knots let in"),
+                      m_session->shown(need.widestMm));
   }
   return tr("Short by %n plank(|s): ", nullptr, static_cast<int>(laid.unlaid.size())) + needs.join(tr("; ")) +
          QLatin1Char('.');
