@@ -18,4 +18,9 @@ inline bool namesSpecies(const std::string& said, const std::string& species) {
   return inSmallLetters(said).find(species) != std::string::npos;
 }
 
+/// Whether a board may serve where a wood is wanted, one being named within the other; an empty wish is for any.
+inline bool isOfWood(const std::string& wanted, const std::string& board) {
+  return wanted.empty() || namesSpecies(board, inSmallLetters(wanted)) || namesSpecies(wanted, inSmallLetters(board));
+}
+
 }  // namespace narrows

@@ -13,7 +13,7 @@ namespace narrows {
 namespace {
 
 constexpr int mostBays = 2;
-/// What one joint in another place is laid anew in, and the whole stack at the end.
+/// What one joint in another place is laid anew in.
 constexpr double secondsATrial = 0.3;
 
 bool isBarredAt(const std::vector<BarredStretch>& barred, double mm) {
@@ -106,7 +106,8 @@ class JointMoving {
     const double to = m_now.joints[joint].at.mm() + bays * m_joining.frames.spacingMm;
     if (isBarredAt(barredStretches(m_strakes, m_now.joints, joint, m_joining), to)) return std::nullopt;
     const StrakeToJoin* strake = strakeOf(m_strakes, m_now.joints[joint]);
-    const Book book = *withJoints(*m_of.solved, m_now.joints).book;
+    Book book = *m_of.solved->book;
+    book.joining.joints = m_now.joints;
     if (!moveJoint(book, joint, millimetres(to), strake->run, m_joining)) return std::nullopt;
     return millimetres(to);
   }

@@ -14,9 +14,6 @@ std::shared_ptr<const StackCost> stackCost(const Solved& solved, const StackCost
   if (before != nullptr) request.begin = asLaid(before->stack, before->laid, cost->stack);
   cost->laid = layAll(request, stop);
   if (stop.stop_requested() || cost->laid.isCutShort) return nullptr;
-  cost->planks = cost->stack.pieces.size();
-  cost->unlaid = cost->laid.unlaid.size();
-  cost->boards = cost->laid.boardsUsed;
   return cost;
 }
 

@@ -7,10 +7,7 @@
 namespace narrows {
 
 struct StackCost {
-  std::size_t planks = 0;  ///< still wanted, or laid already
-  std::size_t unlaid = 0;  ///< of those: found no place
-  std::size_t boards = 0;  ///< with something on them
-  StackToLay stack;
+  StackToLay stack;  ///< planks still wanted, and what lies already
   LaidStack laid;
 };
 

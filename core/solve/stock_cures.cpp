@@ -5,7 +5,6 @@
 #include <set>
 
 #include "backbone/species.h"
-#include "backbone/volume.h"
 #include "book/joining_edits.h"
 #include "book/lining_edits.h"
 #include "problem/trade.h"
@@ -25,11 +24,9 @@ constexpr std::size_t mostInVain = 2;
 double litresBegun(const StackToLay& stack, const LaidStack& laid) {
   std::vector<bool> isBegun(stack.boards.size(), false);
   for (const PieceOnBoard& one : laid.laid) isBegun[one.board] = true;
+  const std::vector<double> litresOf = boardCosts(stack.boards, StackGoal::LeastWaste);
   double litres = 0.0;
-  for (std::size_t i = 0; i < isBegun.size(); ++i) {
-    if (isBegun[i])
-      litres += std::abs(signedArea(stack.boards[i].outline)) * stack.boards[i].board.thickness.mm() / mm3ALitre;
-  }
+  for (std::size_t i = 0; i < isBegun.size(); ++i) litres += isBegun[i] ? litresOf[i] : 0.0;
   return litres;
 }
 

@@ -168,7 +168,6 @@ std::vector<TimberNeed> needOf(const std::vector<WantedPiece>& pieces, const Sto
     need.grade = piece.grade;
     ++need.pieces;
     need.lengthMm += piece.lengthMm;
-    need.longestMm = std::max(need.longestMm, piece.lengthMm);
     need.widestMm = std::max(need.widestMm, piece.widthMm);
     need.litres += std::abs(signedArea(piece.outline)) * thickMm(piece, make) / mm3ALitre;
   }

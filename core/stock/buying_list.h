@@ -27,7 +27,7 @@ struct TimberNeed {
   WantedGrade grade = WantedGrade::Sound;
   std::size_t pieces = 0;
   double lengthMm = 0.0;  ///< one after another
-  double longestMm = 0.0, widestMm = 0.0;
+  double widestMm = 0.0;
   double litres = 0.0;  ///< of the pieces, as thick as their boards have to be
 };
 /// By timber and grade, what wants most wood first.

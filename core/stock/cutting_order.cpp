@@ -7,12 +7,9 @@ namespace narrows {
 std::vector<BoardTurn> cuttingOrder(const std::vector<BoardShape>& boards, const std::vector<WantedPiece>& pieces,
                                     const std::vector<PieceOnBoard>& laid, const StockMake& make,
                                     const std::stop_token& stop) {
-  std::vector<std::vector<Neighbour>> on(boards.size());
+  const auto on = neighboursByBoard(boards.size(), pieces, laid);
   double longest = 0.0;
-  for (const PieceOnBoard& one : laid) {
-    on[one.board].push_back({one.piece, {}, one.lies.onBoard(pieces[one.piece].outline)});
-    longest = std::max(longest, pieces[one.piece].lengthMm);
-  }
+  for (const PieceOnBoard& one : laid) longest = std::max(longest, pieces[one.piece].lengthMm);
   std::vector<BoardTurn> turns;
   for (std::size_t board = 0; board < boards.size(); ++board) {
     if (on[board].empty()) continue;

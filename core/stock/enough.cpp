@@ -37,9 +37,7 @@ double chanceOfEnough(const LayAllRequest& request, const LaidStack& stack, cons
                       std::uint64_t seed, const std::stop_token& stop) {
   if (!stack.unlaid.empty()) return 0.0;
   const double spoilt = 1.0 - (1.0 - losses.spoiltShare) * (1.0 - losses.lengthShare);
-  std::vector<std::vector<Neighbour>> on(request.boards.size());
-  for (const PieceOnBoard& one : stack.laid)
-    on[one.board].push_back({one.piece, {}, one.lies.onBoard(request.pieces[one.piece].outline)});
+  const auto on = neighboursByBoard(request.boards.size(), request.pieces, stack.laid);
   std::vector<std::vector<std::size_t>> spare(request.pieces.size());
   for (const PieceOnBoard& one : stack.laid) {
     for (std::size_t board = 0; board < on.size() && !stop.stop_requested(); ++board) {

@@ -108,10 +108,6 @@ bool areApart(const Box2& one, const Box2& other) {
          other.high.y() < one.low.y();
 }
 
-bool isOfWood(const std::string& wanted, const std::string& board) {
-  return wanted.empty() || namesSpecies(board, inSmallLetters(wanted)) || namesSpecies(wanted, inSmallLetters(board));
-}
-
 /// The direction a line of points has at x, as it rises along x.
 Vec2 directionAtX(const std::vector<Vec2>& line, double x) {
   std::size_t leg = 1;

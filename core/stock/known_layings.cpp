@@ -4,6 +4,14 @@
 
 namespace narrows {
 
+std::vector<std::vector<Neighbour>> neighboursByBoard(std::size_t boards, const std::vector<WantedPiece>& pieces,
+                                                      const std::vector<PieceOnBoard>& laid) {
+  std::vector<std::vector<Neighbour>> on(boards);
+  for (const PieceOnBoard& one : laid)
+    on[one.board].push_back({one.piece, {}, one.lies.onBoard(pieces[one.piece].outline)});
+  return on;
+}
+
 bool KnownLayings::add(std::size_t board, const std::vector<PieceOnBoard>& pieces, double areaMm2) {
   std::vector<std::size_t> which;
   for (const PieceOnBoard& one : pieces) which.push_back(one.piece);

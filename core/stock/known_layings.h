@@ -14,6 +14,10 @@ struct PieceOnBoard {
   PieceLies lies;
 };
 
+/// What lies on each board, as pieces beside it are looked for: `laying` is the place of the piece.
+std::vector<std::vector<Neighbour>> neighboursByBoard(std::size_t boards, const std::vector<WantedPiece>& pieces,
+                                                      const std::vector<PieceOnBoard>& laid);
+
 /// Every set of pieces is kept once a board, with the first way it was found to lie; of those, so many a board that lay
 /// most.
 class KnownLayings {

@@ -13,9 +13,7 @@ namespace {
 constexpr double withinMm = 0.01;
 
 bool isRight(const StackBoard& board, const PlankOnStack& plank) {
-  const std::string wood = inSmallLetters(board.species), wanted = inSmallLetters(plank.species);
-  const bool isOfWood = wanted.empty() || namesSpecies(board.species, wanted) || namesSpecies(plank.species, wood);
-  return isOfWood && board.thicknessMm >= plank.thicknessMm - withinMm;
+  return isOfWood(plank.species, board.species) && board.thicknessMm >= plank.thicknessMm - withinMm;
 }
 
 /// How wide a board has to be for one of so many lengths of a plank, by its crook.

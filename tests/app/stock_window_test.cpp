@@ -402,6 +402,11 @@ class StockWindowTest : public WindowCase {
     button("buyFromNothing");
     QVERIFY(QTest::qWaitFor([this] { return !stage()->buy()->isWorking(); }, 60000));
     QVERIFY2(said("larger than the mill sells"), qPrintable(allSaidOn(stage())));
+    // Asked again what is short, that is what it lists.
+    askEnough(0.5);
+    page("To buy");
+    QVERIFY2(!said("From nothing") && (said("For what is short") || said("Nothing to buy")),
+             qPrintable(allSaidOn(stage())));
   }
 
   void enoughIsSaidAndStopGivesWhatThereIs() {

@@ -80,15 +80,16 @@ QString MarkPart::boardsWords() const {
     if (weighing == nullptr) return {};
     return tr("about %1 boards").arg(weighing->boards);
   }
-  const StackCost& cost = *m_stack->cost();
-  QString words = cost.unlaid > 0
-                      ? tr("on the stack %n plank(|s) go(es|) nowhere", nullptr, static_cast<int>(cost.unlaid))
-                      : tr("all laid on %n board(|s)", nullptr, static_cast<int>(cost.boards));
-  const StackCost* before = m_stack->before().get();
-  if (before != nullptr && before->unlaid != cost.unlaid) {
-    words += tr(" (before: %1)").arg(before->unlaid == 0 ? tr("none") : QString::number(before->unlaid));
-  } else if (before != nullptr && cost.unlaid == 0 && before->boards != cost.boards) {
-    words += tr(" (before: %1)").arg(before->boards);
+  const LaidStack& laid = m_stack->cost()->laid;
+  QString words = laid.unlaid.empty()
+                      ? tr("all laid on %n board(|s)", nullptr, static_cast<int>(laid.boardsUsed))
+                      : tr("on the stack %n plank(|s) go(es|) nowhere", nullptr, static_cast<int>(laid.unlaid.size()));
+  if (m_stack->before() == nullptr) return words;
+  const LaidStack& before = m_stack->before()->laid;
+  if (before.unlaid.size() != laid.unlaid.size()) {
+    words += tr(" (before: %1)").arg(before.unlaid.empty() ? tr("none") : QString::number(before.unlaid.size()));
+  } else if (laid.unlaid.empty() && before.boardsUsed != laid.boardsUsed) {
+    words += tr(" (before: %1)").arg(before.boardsUsed);
   }
   return words;
 }

@@ -167,6 +167,7 @@ void EnoughPage::ask() {
       m_of = book;
       m_inHand = -1;
       layOut();
+      emit answered();
     };
   });
   layOut();
