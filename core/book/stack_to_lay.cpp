@@ -47,12 +47,22 @@ std::vector<PieceOnBoard> asLaid(const StackToLay& was, const LaidStack& laid, c
   return same;
 }
 
-std::vector<PieceToLay> piecesToLay(const StackToLay& of, const LaidStack& stack) {
+std::vector<PieceToLay> piecesToLay(const StackToLay& was, const LaidStack& laid, const StackToLay& now,
+                                    const StockMake& make) {
+  std::vector<bool> isLaid(now.pieces.size(), false);
+  std::vector<std::vector<Neighbour>> on(now.boards.size());
+  const auto put = [&](const PieceOnBoard& one, Polygon outline) {
+    isLaid[one.piece] = true;
+    on[one.board].push_back({one.piece, {}, std::move(outline)});
+  };
+  for (const PieceOnBoard& one : now.fixed) put(one, one.lies.onBoard(now.pieces[one.piece].outline));
   std::vector<PieceToLay> pieces;
-  for (const PieceOnBoard& one : stack.laid) {
-    const bool wasThere = std::any_of(of.fixed.begin(), of.fixed.end(),
-                                      [&](const PieceOnBoard& other) { return other.piece == one.piece; });
-    if (!wasThere) pieces.push_back({of.pieces[one.piece].of, of.ids[one.board], one.lies});
+  for (const PieceOnBoard& one : asLaid(was, laid, now)) {
+    if (isLaid[one.piece]) continue;
+    LayingJudged judged = judgeLaying(now.boards[one.board], now.pieces[one.piece], one.lies, on[one.board], make);
+    if (!judged.canBeGotOut(make)) continue;
+    put(one, std::move(judged.outline));
+    pieces.push_back({now.pieces[one.piece].of, now.ids[one.board], one.lies});
   }
   return pieces;
 }

@@ -28,7 +28,9 @@ LayAllRequest requestOf(const StackToLay& of, const StockMake& make, StackGoal g
 /// to begin from.
 std::vector<PieceOnBoard> asLaid(const StackToLay& was, const LaidStack& laid, const StackToLay& now);
 
-/// Where each piece that did not lie there before is to be put.
-std::vector<PieceToLay> piecesToLay(const StackToLay& of, const LaidStack& stack);
+/// Where each piece that did not lie there before is to be put, on the stack as it is by now: what was laid, cut or
+/// changed while it was worked out stays as it is, and a piece that is no longer clear of it is left out.
+std::vector<PieceToLay> piecesToLay(const StackToLay& was, const LaidStack& laid, const StackToLay& now,
+                                    const StockMake& make);
 
 }  // namespace narrows

@@ -62,8 +62,8 @@ class Standing {
 
   StockStands stand() {
     const StockMake make = stockMake(m_book);
-    const std::vector<WantedPiece> pieces = wantedPlanks(*m_of.solved, m_stop);
-    m_stands.stack = stackToLay(m_book, pieces);
+    m_pieces = wantedPlanks(*m_of.solved, m_stop);
+    m_stands.stack = stackToLay(m_book, m_pieces);
     const LayAllRequest request = requestOf(m_stands.stack, make, m_of.goal, m_of.seconds);
     m_stands.laid = layAll(request, m_stop);
     told(shareOfLaying);
@@ -74,7 +74,7 @@ class Standing {
     const double chance = chanceOfEnough(request, m_stands.laid, m_stands.losses, 1, m_stop);
     if (!m_stop.stop_requested()) m_stands.chance = chance;
     m_stands.litres = litresBegun(m_stands.stack, m_stands.laid);
-    if (isTried(StockCureKind::JointsMoved)) moveJoints(pieces);
+    if (isTried(StockCureKind::JointsMoved)) moveJoints(m_pieces);
     told(2.0 * shareOfLaying);
     if (!unlaid.empty()) cure(unlaid);
     m_stands.isStopped = m_stop.stop_requested();
@@ -242,7 +242,7 @@ class Standing {
         if (static_cast<int>(of.number) != piece.of.piece) continue;
         const double middle = bench->run.distanceAt(0.5 * (of.fromMm + of.toMm));
         const auto joint = roomForJoint(strakes, edited->joining.joints, piece.of.strake, piece.of.side, middle, make);
-        if (!joint) return;
+        if (!joint) continue;
         edited = addJoint(*edited, joint->strake, joint->side, joint->at, bench->run, make);
         joined.insert(Trade::say("strake %1 %2 at %3", std::to_string(joint->strake), sideWords(joint->side),
                                  showLong(joint->at, notation())));
@@ -253,6 +253,23 @@ class Standing {
         joined.size() == 1 ? Trade::say("one joint more") : Trade::say("%1 joints more", std::to_string(joined.size()));
     for (const std::string& one : joined) cure.falls += (cure.falls.empty() ? "" : "; ") + one;
     tryBook(std::move(cure), std::move(edited));
+  }
+
+  /// Strakes, from the garboard up, of which nothing is there or laid: their timber may still be chosen. Beginning with
+  /// the lowest of them, up to the first that may not; `first` and one past the last.
+  std::pair<std::size_t, std::size_t> strakesToChoose(std::size_t strakes) const {
+    std::vector<bool> isKept(strakes, false);
+    const auto keep = [&](const PieceRef& of) {
+      const auto at = static_cast<std::size_t>(of.strake - 1);
+      if (of.kind == PieceKind::Plank && at < strakes) isKept[at] = true;
+    };
+    for (const PieceOnBoard& one : m_stands.stack.fixed) keep(m_stands.stack.pieces[one.piece].of);
+    for (const WantedPiece& piece : m_pieces) {
+      if (isThere(m_book, piece.of)) keep(piece.of);
+    }
+    const auto first = std::find(isKept.begin(), isKept.end(), false);
+    const auto last = std::find(first, isKept.end(), true);
+    return {static_cast<std::size_t>(first - isKept.begin()), static_cast<std::size_t>(last - isKept.begin())};
   }
 
   /// The lowest strakes of another timber that the stack has, as few of them as will do.
@@ -267,19 +284,19 @@ class Standing {
     }
     const Lining* lining = m_of.solved->liningOf(BoatSide::Starboard);
     if (lining == nullptr) return;
+    const auto [first, last] = strakesToChoose(lining->strakeCount());
     for (const std::string& other : others) {
       double least = m_stands.laid.unlaidMm2;
       std::size_t inVain = 0;
       std::optional<StockCure> best;
-      for (std::size_t count = 1; count <= lining->strakeCount() && inVain < mostInVain; ++count) {
+      for (std::size_t past = first + 1; past <= last && inVain < mostInVain; ++past) {
         if (m_stop.stop_requested()) return;
         StockCure cure;
         cure.kind = StockCureKind::OtherTimber;
-        cure.words = count == 1 ? Trade::say("the garboard of %1", other)
-                                : Trade::say("strakes 1 to %1 of %2", std::to_string(count), other);
-        cure.falls = fallsWords(*lining, count);
+        cure.words = timberWords(first, past, other);
+        cure.falls = fallsWords(*lining, past);
         const std::size_t was = m_stands.cures.size();
-        const bool isBetter = tryBook(std::move(cure), inTimber(count, other));
+        const bool isBetter = tryBook(std::move(cure), inTimber(first, past, other));
         const bool isLess = isBetter && m_stands.cures.back().unlaidMm2 < least - 1.0;
         inVain = isLess ? 0 : inVain + 1;
         if (isLess) least = m_stands.cures.back().unlaidMm2, best = m_stands.cures.back();
@@ -290,12 +307,18 @@ class Standing {
     }
   }
 
-  /// The lowest strakes of both sides of one timber.
-  Result<Book> inTimber(std::size_t count, const std::string& timber) const {
+  static std::string timberWords(std::size_t first, std::size_t past, const std::string& timber) {
+    if (past == 1) return Trade::say("the garboard of %1", timber);
+    if (past == first + 1) return Trade::say("strake %1 of %2", std::to_string(past), timber);
+    return Trade::say("strakes %1 to %2 of %3", std::to_string(first + 1), std::to_string(past), timber);
+  }
+
+  /// Strakes of both sides, from `first` up to the one before `past`, of one timber.
+  Result<Book> inTimber(std::size_t first, std::size_t past, const std::string& timber) const {
     Book edited = m_book;
     for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {
       const Lining* lining = m_of.solved->liningOf(side);
-      for (std::size_t i = 0; lining != nullptr && i < std::min(count, lining->strakeCount()); ++i)
+      for (std::size_t i = first; lining != nullptr && i < std::min(past, lining->strakeCount()); ++i)
         edited = setStrakeSpecies(edited, lining->strakes[i].id, timber);
     }
     return edited;
@@ -348,6 +371,7 @@ class Standing {
   const Book& m_book;
   const std::function<void(double)>& m_progress;
   const std::stop_token& m_stop;
+  std::vector<WantedPiece> m_pieces;  ///< every plank of the boat, there or not
   StockStands m_stands;
 };
 

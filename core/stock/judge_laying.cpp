@@ -371,6 +371,10 @@ std::optional<Severity> LayingJudged::verdict(const StockMake& make) const {
   return std::nullopt;
 }
 
+bool LayingJudged::canBeGotOut(const StockMake& make) const {
+  return !otherWood && isClear() && verdict(make) != Severity::Trouble;
+}
+
 std::string faultBarWords(FaultBar bar) {
   switch (bar) {
     case FaultBar::CutOut:

@@ -107,6 +107,8 @@ struct LayingJudged {
   }
   /// Trouble where it cannot be got out of this board; a look where it could, against a rule.
   std::optional<Severity> verdict(const StockMake& make) const;
+  /// It is clear, of its wood and thick enough.
+  bool canBeGotOut(const StockMake& make) const;
 };
 
 LayingJudged judgeLaying(const BoardShape& board, const WantedPiece& piece, const PieceLies& lies,

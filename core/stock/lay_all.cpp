@@ -182,9 +182,9 @@ class StackSearch {
   }
 
   bool isClear(const Arrangement& now, const PieceOnBoard& one) const {
-    const LayingJudged judged = judgeLaying(m_of.boards[one.board], m_of.pieces[one.piece], one.lies,
-                                            m_places.neighbours(now.on[one.board]), m_of.make);
-    return !judged.otherWood && judged.isClear() && judged.verdict(m_of.make) != Severity::Trouble;
+    return judgeLaying(m_of.boards[one.board], m_of.pieces[one.piece], one.lies, m_places.neighbours(now.on[one.board]),
+                       m_of.make)
+        .canBeGotOut(m_of.make);
   }
 
   Arrangement begun() const {

@@ -320,12 +320,6 @@ class StockWindowTest : public WindowCase {
     button("layAll");
     QVERIFY(stage()->pieces()->isLaying());
     // Some are laid before long; stopped, the best so far is taken.
-    const auto isUnderWay = [this] {
-      for (int laid = 9; laid <= 16; ++laid) {
-        if (said(QStringLiteral("So far %1 laid").arg(laid))) return true;
-      }
-      return !stage()->pieces()->isLaying();
-    };
     QTRY_VERIFY2_WITH_TIMEOUT(isUnderWay(), qPrintable(allSaidOn(stage())), 60000);
     if (stage()->pieces()->isLaying()) button("layAll");
     QVERIFY(QTest::qWaitFor([this] { return !stage()->pieces()->isLaying(); }, 5000));
@@ -335,6 +329,25 @@ class StockWindowTest : public WindowCase {
     // One undo takes it all back.
     session().undo();
     QCOMPARE(book().layings.size(), std::size_t(1));
+  }
+
+  /// The hand goes on while all is laid: what it lays meanwhile stays where it was put, and nothing is laid over it.
+  void whatIsLaidByHandMeanwhileStays() {
+    page("Pieces");
+    bench()->takePiece({});
+    button("layAll");
+    QVERIFY(stage()->pieces()->isLaying());
+    takeBoard("L3");
+    bench()->takePiece(plank(7, BoatSide::Starboard));
+    key(Qt::Key_B);
+    QVERIFY(findLaying(book(), plank(7, BoatSide::Starboard)) != nullptr);
+    const Laying byHand = *findLaying(book(), plank(7, BoatSide::Starboard));
+    QTRY_VERIFY2_WITH_TIMEOUT(isUnderWay(), qPrintable(allSaidOn(stage())), 60000);
+    if (stage()->pieces()->isLaying()) button("layAll");
+    QVERIFY(QTest::qWaitFor([this] { return !stage()->pieces()->isLaying(); }, 5000));
+    QVERIFY2(book().layings.size() >= 4, qPrintable(allSaidOn(stage())));
+    QVERIFY(*findLaying(book(), byHand.of) == byHand);
+    for (const Laying& laying : book().layings) QVERIFY(bench()->judge(laying)->isClear());
   }
 
   /// Asks whether there is enough, as quickly as a test may.
@@ -558,6 +571,14 @@ class StockWindowTest : public WindowCase {
   }
 
  private:
+  /// More than half of her planks are laid, or the search has ended.
+  bool isUnderWay() {
+    for (int laid = 9; laid <= 16; ++laid) {
+      if (said(QStringLiteral("So far %1 laid").arg(laid))) return true;
+    }
+    return !stage()->pieces()->isLaying();
+  }
+
   std::vector<BoardWrong> boardWrongsOf(const char* name) { return boardWrongs(*findBoard(book(), std::string(name))); }
 };
 

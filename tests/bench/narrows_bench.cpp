@@ -48,6 +48,7 @@
 #include "stages/lining/lining_stage.h"
 #include "stages/planks/planks_stage.h"
 #include "stages/stock/board_drawing.h"
+#include "stages/stock/pieces_page.h"
 #include "stages/stock/stack_page.h"
 #include "stages/stock/stock_stage.h"
 #include "stock/fit.h"
@@ -714,13 +715,38 @@ void benchStock() {
   const WantedPiece* piece = bench->piece();
   const QPoint from = board->toScreen(liesOf(*busiest).onBoard(piece->middle[piece->middle.size() / 2])).toPoint();
   QTest::mousePress(board, Qt::LeftButton, {}, from);
-  const auto slid = times(200, [&](int i) {
+  const auto slide = [&](int i) {
     QMouseEvent move(QEvent::MouseMove, QPointF(from + QPoint(i % 40, i % 7)), board->mapToGlobal(QPointF(from)),
                      Qt::NoButton, Qt::LeftButton, {});
     QApplication::sendEvent(board, &move);
     board->repaint();
-  });
+  };
+  const auto slid = times(200, slide);
   print("a piece slid, to its picture", percentile99(slid), "ms", 16.0);
+  QTest::mouseRelease(board, Qt::LeftButton, {}, from);
+  // The same while the other half of the pieces is laid beside the window.
+  std::vector<PieceRef> lifted;
+  for (std::size_t i = 0; i < book.layings.size(); i += 2) {
+    if (!book.layings[i].of.isSame(busiest->of)) lifted.push_back(book.layings[i].of);
+  }
+  window.session().openSample(*liftPieces(book, lifted));
+  if (!QTest::qWaitFor([&] { return bench->isFresh() && !bench->pieces().empty(); }, 20000)) return;
+  window.stock()->showPage(StockStage::Page::Pieces);
+  QTest::qWait(300);
+  window.stock()->findChild<QPushButton*>("layAll")->click();
+  bench->takePiece(busiest->of);
+  QTest::qWait(100);
+  QTest::mousePress(board, Qt::LeftButton, {}, from);
+  std::size_t whileLaying = 0;
+  std::vector<double> slidMeanwhile;
+  for (int i = 0; i < 200; ++i) {
+    slidMeanwhile.push_back(times(1, [&](int) { slide(i); }).front());
+    QCoreApplication::processEvents();
+    whileLaying += window.stock()->pieces()->isLaying() ? 1 : 0;
+  }
+  std::sort(slidMeanwhile.begin(), slidMeanwhile.end());
+  std::printf("    %zu of 200 while all is laid\n", whileLaying);
+  print("a piece slid while all is laid, to its picture", percentile99(slidMeanwhile), "ms", 16.0);
   QTest::mouseRelease(board, Qt::LeftButton, {}, from);
   // A large stack.
   std::vector<Board> many;

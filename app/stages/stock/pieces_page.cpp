@@ -338,8 +338,11 @@ void PiecesPage::layAllShown() {
 
 void PiecesPage::takeLaid(const StackToLay& all, const LaidStack& stack,
                           const std::vector<std::pair<std::size_t, NearestBoard>>& lacking) {
-  const std::vector<PieceToLay> pieces = piecesToLay(all, stack);
+  // By hand, meanwhile, others may have been laid, and boards may have gone.
+  const StackToLay now = stackToLay(*m_session->book(), m_bench->pieces());
+  const std::vector<PieceToLay> pieces = piecesToLay(all, stack, now, m_bench->make());
   const int count = static_cast<int>(pieces.size());
+  const int leftOut = static_cast<int>(piecesToLay(all, stack, all, m_bench->make()).size()) - count;
   if (count > 0 && !m_session->perform(tr("Lay %n piece(|s)", nullptr, count), layPieces(*m_session->book(), pieces)))
     return;
   QStringList words{tr("%n piece(|s) laid", nullptr, count) +
@@ -347,6 +350,7 @@ void PiecesPage::takeLaid(const StackToLay& all, const LaidStack& stack,
   if (const QString proof = proofWords(stack); !proof.isEmpty()) words << proof;
   if (stack.pairsParted > 0 && m_session->book()->stock.goal == StackGoal::BestLooks)
     words << tr("%n pair(|s) lie(s|) on boards that are no sisters.", nullptr, static_cast<int>(stack.pairsParted));
+  if (leftOut > 0) words << tr("%n left out: the stack was changed meanwhile.", nullptr, leftOut);
   if (!stack.unlaid.empty()) words << tr("%n went nowhere.", nullptr, static_cast<int>(stack.unlaid.size()));
   for (const auto& [piece, nearest] : lacking)
     words << lackWords(all.pieces[piece], QString::fromStdString(all.boards[nearest.board].board.name), nearest);

@@ -6,6 +6,7 @@
 #include <thread>
 
 #include "book/book_file.h"
+#include "book/daybook_edits.h"
 #include "book/stock_edits.h"
 #include "joined_boats.h"
 #include "solve/joinery.h"
@@ -42,6 +43,21 @@ class StockCuresTest : public QObject {
     return book;
   }
 
+  /// Seven boards of her larch, and plenty of pine.
+  static Result<Book> osierWithPine() {
+    Book book = osierWith(7);
+    book.weighing.species = "larch";
+    book.settings.waterline = millimetres(250.0);
+    std::vector<Board> pine(8);
+    for (Board& board : pine) {
+      board.species = "pine";
+      board.length = inches(200);
+      board.width = inches(13);
+      board.thickness = inches(0.75);
+    }
+    return addBoards(book, pine);
+  }
+
  private slots:
   void tooFewBoardsAreCuredByBuying() {
     const Book book = osierWith(8);
@@ -75,17 +91,7 @@ class StockCuresTest : public QObject {
   }
 
   void theLowestStrakesGoInTheOtherTimber() {
-    Book book = osierWith(7);
-    book.weighing.species = "larch";
-    book.settings.waterline = millimetres(250.0);
-    std::vector<Board> pine(8);
-    for (Board& board : pine) {
-      board.species = "pine";
-      board.length = inches(200);
-      board.width = inches(13);
-      board.thickness = inches(0.75);
-    }
-    const auto stacked = addBoards(book, pine);
+    const auto stacked = osierWithPine();
     QVERIFY(stacked);
     StockAsked asked;
     asked.solved = solved(*stacked);
@@ -110,6 +116,81 @@ class StockCuresTest : public QObject {
       ofPine += isPine ? 1 : 0;
     }
     QVERIFY(ofPine >= 1 && ofPine < lining.strakeCount());
+  }
+
+  /// Garboards that hang are of the wood they are of.
+  void anotherTimberBeginsAboveWhatHangs() {
+    Book book = *osierWithPine();
+    book.boards.erase(book.boards.begin() + 3, book.boards.begin() + 7);
+    for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {
+      HangingEntry hung;
+      hung.strake = 1;
+      hung.side = side;
+      hung.step = HangingStep::Hung;
+      hung.when = "2026-04-01";
+      book = *logStep(book, hung, 8);
+    }
+    StockAsked asked;
+    asked.solved = solved(book);
+    asked.seconds = 1.0;
+    asked.secondsACure = 0.6;
+    asked.only = {StockCureKind::OtherTimber};
+    const StockStands stands = howStockStands(asked);
+    QVERIFY(!stands.laid.unlaid.empty() && !stands.cures.empty());
+    const Lining& lining = *asked.solved->liningOf(BoatSide::Starboard);
+    for (const StockCure& cure : stands.cures) {
+      QVERIFY2(cure.words.find("garboard") == std::string::npos, cure.words.c_str());
+      QCOMPARE(cure.book.boatPlan().speciesOf(lining.strakes[0].id), book.boatPlan().speciesOf(lining.strakes[0].id));
+      QCOMPARE(cure.book.boatPlan().speciesOf(lining.strakes[1].id), std::string("pine"));
+    }
+  }
+
+  /// What was laid by hand and what was sawn while Narrows laid the rest stays; the rest goes where it still may.
+  void theStackMayChangeWhileItIsLaid() {
+    Book book = osierWith(12);
+    const auto boat = solved(book);
+    const auto pieces = wantedPlanks(*boat);
+    const StockMake make = stockMake(book);
+    const StackToLay was = stackToLay(book, pieces);
+    LayAllRequest request = requestOf(was, make, StackGoal::LeastWaste, 10.0);
+    request.untilAllLaid = true;
+    const LaidStack laid = layAll(request);
+    QVERIFY(laid.unlaid.empty());
+    const auto all = piecesToLay(was, laid, was, make);
+    QCOMPARE(all.size(), pieces.size());
+    // Meanwhile: a plank by hand where another was to lie, and a board that is taken off the stack.
+    const PieceToLay& other = all[0];
+    const auto moved =
+        std::find_if(all.begin(), all.end(), [&](const PieceToLay& one) { return one.board != other.board; });
+    QVERIFY(moved != all.end());
+    const auto shapeOf = [&](const PieceRef& of) {
+      return *std::find_if(pieces.begin(), pieces.end(), [&](const WantedPiece& piece) { return piece.of.isSame(of); });
+    };
+    PieceLies over = other.lies;
+    over.at += centroid(over.onBoard(shapeOf(other.of).outline)) - centroid(over.onBoard(shapeOf(moved->of).outline));
+    book = *layPiece(book, moved->of, other.board, over);
+    const Laying byHand = *findLaying(book, moved->of);
+    const auto gone = std::find_if(all.begin(), all.end(), [&](const PieceToLay& one) {
+      return one.board != other.board && one.board != moved->board;
+    });
+    QVERIFY(gone != all.end());
+    const BoardId taken = gone->board;
+    book = *removeBoards(book, {taken});
+    const StackToLay now = stackToLay(book, pieces);
+    const auto still = piecesToLay(was, laid, now, make);
+    QVERIFY(!still.empty() && still.size() < all.size() - 2);
+    const auto with = layPieces(book, still);
+    QVERIFY(with);
+    QVERIFY(*findLaying(*with, byHand.of) == byHand);
+    for (const PieceToLay& one : still) {
+      QVERIFY(one.board != taken);
+      std::vector<Neighbour> others;
+      for (const Laying& beside : with->layings) {
+        if (beside.board == one.board && !beside.of.isSame(one.of))
+          others.push_back({0, {}, liesOf(beside).onBoard(shapeOf(beside.of).outline)});
+      }
+      QVERIFY(judgeLaying(BoardShape(*findBoard(*with, one.board)), shapeOf(one.of), one.lies, others, make).isClear());
+    }
   }
 
   void whenAllLiesNothingIsShort() {
@@ -194,7 +275,7 @@ class StockCuresTest : public QObject {
     StackToLay stack;
     const LaidStack first = layRest(book, stack);
     QVERIFY(first.unlaid.empty());
-    book = *layPieces(book, piecesToLay(stack, first));
+    book = *layPieces(book, piecesToLay(stack, first, stack, stockMake(book)));
     // Boards sawn up until half of her planks are cut; the last of those is spoiled.
     std::size_t cut = 0;
     PieceRef spoiled;
@@ -231,7 +312,7 @@ class StockCuresTest : public QObject {
     lookAt(stack, again, make);
     QCOMPARE(stack.pieces.size(), pieces.size() - cut + 1);
     QVERIFY(again.unlaid.empty());
-    const auto laid = piecesToLay(stack, again);
+    const auto laid = piecesToLay(stack, again, stack, stockMake(book));
     QVERIFY(laid.size() == 1 && laid.front().of.isSame(spoiled));
     book = *layPieces(book, laid);
     // What lay there, and what is cut, is as it was.
