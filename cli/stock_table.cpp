@@ -10,12 +10,15 @@
 #include "stock/boards_file.h"
 #include "stock/lay_all.h"
 #include "stock/left_over.h"
+#include "stock/why_not.h"
 
 namespace narrows::cli {
 
 namespace {
 
 constexpr int degreeDecimals = 5, usedDecimals = 4;
+/// How long to look where nobody says.
+constexpr double usualSeconds = 10.0;
 
 /// A piece where it lies on a board of the file.
 struct LaidPiece {
@@ -77,6 +80,17 @@ void layMore(const std::vector<BoardShape>& shapes, const std::vector<WantedPiec
   }
 }
 
+/// Why planks that go nowhere do not: the board that comes nearest to each, and by how much.
+void tellUnlaid(const Job& job, const std::vector<WantedPiece>& pieces, const std::vector<std::size_t>& of,
+                const std::vector<BoardShape>& shapes, const StockMake& make, const Book& book) {
+  const Notation notation = job.unit() == Unit::Millimetre ? Notation::Millimetres : book.settings.notation;
+  for (std::size_t i = 0; i < pieces.size(); ++i) {
+    if (of[i] != 0 || pieces[i].of.kind != PieceKind::Plank || isThere(book, pieces[i].of)) continue;
+    if (const auto nearest = nearestBoard(shapes, pieces[i], make))
+      std::cerr << nearestBoardWords(pieces[i], shapes[nearest->board].board.name, *nearest, notation) << "\n";
+  }
+}
+
 }  // namespace
 
 Result<std::string> stockTable(const Job& job, const StockRequest& request) {
@@ -111,13 +125,15 @@ Result<std::string> stockTable(const Job& job, const StockRequest& request) {
     of[i] = laid.size();
   }
   tellOver(laid, shapes, make);
-  if (request.seconds) {
+  if (request.seconds || laid.empty()) {
+    const double seconds = request.seconds.value_or(usualSeconds);
     // Planks before all else: what is left of their boards goes to the rest.
     for (const bool planks : {true, false}) {
       constexpr double shareOfPlanks = 0.7;
-      layMore(shapes, pieces, make, book, planks, *request.seconds * (planks ? shareOfPlanks : 1.0 - shareOfPlanks),
+      layMore(shapes, pieces, make, book, planks, seconds * (planks ? shareOfPlanks : 1.0 - shareOfPlanks),
               request.seed, laid, of);
     }
+    tellUnlaid(job, pieces, of, shapes, make, book);
   }
   if (request.summary) {
     std::string rows = "board,pieces,used\n";

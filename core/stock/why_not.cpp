@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <tuple>
 
+#include "problem/trade.h"
 #include "stock/fit.h"
 
 namespace narrows {
@@ -37,6 +38,27 @@ std::optional<NearestBoard> nearestBoard(const std::vector<BoardShape>& boards, 
       nearest = one;
   }
   return nearest;
+}
+
+std::string nearestBoardWords(const WantedPiece& piece, const std::string& board, const NearestBoard& nearest,
+                              Notation notation) {
+  const std::string words = piece.words(), by = showLength(millimetres(nearest.byMm), notation);
+  switch (nearest.lacks) {
+    case Lacks::Nothing:
+      return Trade::say("%1 would go on %2 by itself: what lies there is in its way.", words, board);
+    case Lacks::Thickness:
+      return Trade::say("%1: the nearest board, %2, is %3 too thin.", words, board, by);
+    case Lacks::Length:
+      return Trade::say("%1: the nearest board, %2, is %3 too short; a joint in the strake would do.", words, board,
+                        showLong(millimetres(nearest.byMm), notation));
+    case Lacks::Width:
+      return Trade::say("%1: the nearest board, %2, is %3 too narrow.", words, board, by);
+    case Lacks::Wood:
+      return Trade::say("%1: there is no board of its wood.", words);
+    case Lacks::FreeOfFaults:
+      return Trade::say("%1: %2 is large enough, and its faults or its shape leave no place.", words, board);
+  }
+  return {};
 }
 
 }  // namespace narrows

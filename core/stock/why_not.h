@@ -28,4 +28,8 @@ struct NearestBoard {
 std::optional<NearestBoard> nearestBoard(const std::vector<BoardShape>& boards, const WantedPiece& piece,
                                          const StockMake& make);
 
+/// The same as a sentence: "strake 3, port: the nearest board, L1, is 1/2 in too narrow."
+std::string nearestBoardWords(const WantedPiece& piece, const std::string& board, const NearestBoard& nearest,
+                              Notation notation);
+
 }  // namespace narrows

@@ -126,14 +126,33 @@ class StockCliTest : public QObject {
     QVERIFY(wrong.out.isEmpty());
   }
 
-  void ofATableNothingIsLaid() {
+  /// A table has laid nothing: all of it is laid that goes on the boards, and why the rest does not is told.
+  void aTableIsLaidOnTheBoardsThereAre() {
     const Run run = cli({"stock", boat("sedge.csv"), "--boards", boat("osier_boards.csv")});
     QCOMPARE(run.status, 0);
     const auto rows = run.rows();
     QVERIFY(rows.size() > 20);
-    for (const QStringList& row : rows.mid(1)) QVERIFY(row[3].isEmpty());
+    int planks = 0, laid = 0;
+    for (const QStringList& row : rows.mid(1)) {
+      if (row[1].isEmpty()) continue;
+      ++planks;
+      laid += row[3].isEmpty() ? 0 : 1;
+      const QString words = QStringLiteral("Strake %1, %2").arg(row[1], row[2]);
+      QCOMPARE(run.error.contains(words), row[3].isEmpty());
+    }
+    QVERIFY2(planks > 0 && laid > 0, qPrintable(run.out));
     // Her bottom boards are among them, by name.
-    QVERIFY(run.out.contains("Bottom board 3,,,"));
+    QVERIFY(run.out.contains("Bottom board 3,,"));
+  }
+
+  void whyAPlankGoesNowhereIsTold() {
+    const Run run = cli({"stock", boat("osier.csv"), "--strakes", "8", "--boards", boat("osier_boards.csv"), "--margin",
+                         "3 in", "--units", "mm", "--seconds", "0.5"});
+    QCOMPARE(run.status, 0);
+    QVERIFY2(run.error.contains("the nearest board, ") && run.error.contains(" mm too narrow"), qPrintable(run.error));
+    int nowhere = 0;
+    for (const QStringList& row : run.rows().mid(1)) nowhere += !row[1].isEmpty() && row[3].isEmpty() ? 1 : 0;
+    QCOMPARE(run.error.count('\n'), nowhere);
   }
 };
 

@@ -353,27 +353,9 @@ void PiecesPage::takeLaid(const StackToLay& all, const LaidStack& stack,
   if (leftOut > 0) words << tr("%n left out: the stack was changed meanwhile.", nullptr, leftOut);
   if (!stack.unlaid.empty()) words << tr("%n went nowhere.", nullptr, static_cast<int>(stack.unlaid.size()));
   for (const auto& [piece, nearest] : lacking)
-    words << lackWords(all.pieces[piece], QString::fromStdString(all.boards[nearest.board].board.name), nearest);
+    words << QString::fromStdString(
+        nearestBoardWords(all.pieces[piece], all.boards[nearest.board].board.name, nearest, m_session->notation()));
   m_answer->say(words.join(QLatin1Char(' ')));
-}
-
-QString PiecesPage::lackWords(const WantedPiece& piece, const QString& board, const NearestBoard& nearest) const {
-  const QString words = QString::fromStdString(piece.words()), by = m_session->shown(nearest.byMm);
-  switch (nearest.lacks) {
-    case Lacks::Nothing:
-      return tr("%1 would go on %2 by itself: what lies there is in its way.").arg(words, board);
-    case Lacks::Thickness:
-      return tr("%1: the nearest board, %2, is %3 too thin.").arg(words, board, by);
-    case Lacks::Length:
-      return tr("%1: the nearest board, %2, is %3 too short; a joint in the strake would do.").arg(words, board, by);
-    case Lacks::Width:
-      return tr("%1: the nearest board, %2, is %3 too narrow.").arg(words, board, by);
-    case Lacks::Wood:
-      return tr("%1: there is no board of its wood.").arg(words);
-    case Lacks::FreeOfFaults:
-      return tr("%1: %2 is large enough, and its faults or its shape leave no place.").arg(words, board);
-  }
-  return {};
 }
 
 void PiecesPage::layOnBest() {

@@ -63,7 +63,6 @@ class PiecesPage : public QWidget {
   void layAllShown();
   void takeLaid(const StackToLay& all, const LaidStack& stack,
                 const std::vector<std::pair<std::size_t, NearestBoard>>& lacking);
-  QString lackWords(const WantedPiece& piece, const QString& board, const NearestBoard& nearest) const;
   void setGrade(int index);
   void markMade();
   void say();
