@@ -48,8 +48,6 @@ constexpr int heightHalvings = 50;
 constexpr double waterlineStepsABay = 24.0;
 /// An end of the rabbet this near to a height is at that height.
 constexpr double sameHeightMm = 0.02;
-/// How far off the surface is asked for its shape: so many thicknesses, within bounds.
-constexpr double facedThicknesses = 6.0, leastFacedMm = 60.0, mostFacedMm = 220.0;
 /// A face that comes nearer to the half-siding by less than this a millimetre grazes it.
 constexpr double leastSlope = 0.02;
 constexpr double longestStepMm = 30.0;
@@ -273,9 +271,8 @@ std::optional<RabbetTracer::Landing> RabbetTracer::landCarriedOn(const Edge& edg
   const Vec2 from = edge.at(share);
   const auto patch = static_cast<std::size_t>(edge.patch - m_hull.drawn->patches.data());
   const double thick = m_hull.thicknessMm;
-  const double within = std::clamp(facedThicknesses * thick, leastFacedMm, mostFacedMm);
   const auto face = LocalFace::fit(m_points[patch], edge.patch->point(from.x(), from.y()),
-                                   edge.patch->normal(from.x(), from.y()), within);
+                                   edge.patch->normal(from.x(), from.y()), facedWithinMm(thick));
   if (!face) return std::nullopt;
   const double carried = m_hull.side == PlankingSide::Outside ? 0.0 : thick;
   Landing landing;

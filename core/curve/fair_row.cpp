@@ -14,6 +14,12 @@ constexpr int mostRowRespacings = 4;
 /// Re-spacing stops when no span's length changes by more than this share.
 constexpr double rowSettledShare = 1e-6;
 
+/// Of the fourth derivative that the five nails nearest an end have, what its outermost span keeps: none of it leaves
+/// smooth hulls a fifth further off between their stations, all of it takes the rounding of figures for the row's
+/// shape.
+constexpr double keptFourth = 0.5;
+constexpr std::size_t nailsOfFourth = 5;
+
 using Block = Eigen::Matrix2d;
 using Sides = Eigen::Matrix<double, 2, 3>;
 
@@ -49,6 +55,25 @@ FairRow FairRow::spring(std::span<const Vec3> nails) {
   return row;
 }
 
+Vec3 FairRow::fourthAtEnd(bool first) const {
+  const std::size_t n = m_nails.size();
+  if (n < nailsOfFourth) return Vec3::Zero();
+  std::array<Vec3, nailsOfFourth> differences;
+  std::array<double, nailsOfFourth> at{};
+  const std::size_t from = first ? 0 : n - nailsOfFourth;
+  for (std::size_t k = 0; k < nailsOfFourth; ++k) {
+    differences[k] = m_nails[from + k];
+    if (k > 0) at[k] = at[k - 1] + m_spans[from + k - 1];
+  }
+  double factorial = 1.0;
+  for (std::size_t order = 1; order < nailsOfFourth; ++order) {
+    factorial *= static_cast<double>(order);
+    for (std::size_t k = 0; k + order < nailsOfFourth; ++k)
+      differences[k] = (differences[k + 1] - differences[k]) / (at[k + order] - at[k]);
+  }
+  return factorial * differences[0];
+}
+
 void FairRow::solve() {
   const std::size_t n = m_nails.size();
   if (n == 2) {
@@ -79,12 +104,13 @@ void FairRow::solve() {
       side.row(1) -= 360.0 / (h * h * h) * chord.transpose();
     }
     if (n > 3 && (i == 0 || i + 1 == n)) {
-      // The outermost span is a cubic: there the fifth derivative is nought, and the third is free.
+      // The outermost span is a quartic: there the fifth derivative is nought, the fourth is given, the third is free.
       const double h = m_spans[i == 0 ? 0 : i - 1], sign = i == 0 ? 1.0 : -1.0;
       const Vec3 chord = sign * (m_nails[i == 0 ? 1 : i - 1] - m_nails[i]) / h;
       own[i].row(0) << -360.0 / (h * h * h * h), -sign * 60.0 / (h * h * h);
       (i == 0 ? after[i] : before).row(0) << -360.0 / (h * h * h * h), sign * 60.0 / (h * h * h);
       side.row(0) = -720.0 / (h * h * h * h) * chord.transpose();
+      side.row(1) -= sign * keptFourth * fourthAtEnd(i == 0).transpose();
     }
     if (i > 0) {
       const Block ratio = before * own[i - 1].inverse();

@@ -10,9 +10,9 @@ namespace narrows {
 
 /// A row of a hull's surface: the spline of degree five in its own arc length through points from bow to stern.
 ///
-/// It meets its nails, its first four derivatives are continuous, and its outermost spans are cubics, so that its
-/// curvature runs on to its ends instead of dying away there as a batten's does. Through two nails it is straight,
-/// through three a parabola.
+/// It meets its nails, its first four derivatives are continuous, and its outermost spans are quartics that keep half
+/// of the fourth derivative which the five nails there have (cubics, of fewer than five): its curvature runs on to its
+/// ends instead of dying away there as a batten's does. Through two nails it is straight, through three a parabola.
 class FairRow {
  public:
   FairRow() = default;
@@ -47,6 +47,8 @@ class FairRow {
 
  private:
   void solve();
+  /// Fourth derivative of the polynomial through the five nails nearest an end; nought of fewer nails.
+  Vec3 fourthAtEnd(bool first) const;
 
   std::vector<Vec3> m_nails, m_slopes, m_bends;
   std::vector<double> m_spans;

@@ -17,8 +17,15 @@ constexpr double grows = 1.5;
 constexpr int mostGrowths = 4;
 /// Fits until the plane touches: the first is of a normal that may be off by a tenth.
 constexpr int fits = 3;
+/// How far the surface is asked, in thicknesses, and within bounds. On a cylinder drawn inside, half as far leaves the
+/// bottom of its rabbet half as far off again; twice as far takes hollow garboards for straighter than they are.
+constexpr double facedThicknesses = 6.0, leastFacedMm = 120.0, mostFacedMm = 220.0;
 
 }  // namespace
+
+double facedWithinMm(double thicknessMm) {
+  return std::clamp(facedThicknesses * thicknessMm, leastFacedMm, mostFacedMm);
+}
 
 PatchPoints::PatchPoints(const SurfacePatch& patch) {
   const int bays = static_cast<int>(std::lround(patch.lastT()));

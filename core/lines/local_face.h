@@ -19,6 +19,10 @@ class PatchPoints {
   std::vector<Vec3> m_points;
 };
 
+/// How far about a place on the planking's edge its surface is asked for its shape, mm: so many times the planking's
+/// thickness as it is carried on, and no less than a hand's breadth and a half.
+double facedWithinMm(double thicknessMm);
+
 /// A quadric through a place, fitted to the surface round it. Past the edge it carries the surface on with its own
 /// rulings and its own curvature.
 ///

@@ -16,16 +16,19 @@ constexpr double placesApartMm = 20.0, neighboursApartMm = 5.0;
 constexpr double carvelStep = 0.02, lappedStep = 0.25;
 /// In section parameters, by which the run of a lapped plank is told.
 constexpr double runStep = 0.02;
-/// The surface is asked as the rabbet's tracing asks it.
-constexpr double facedThicknesses = 6.0, leastFacedMm = 60.0, mostFacedMm = 220.0;
 /// How a place's face lies on the flat plank is told by the plank about it: so far off, at so many places across a
 /// plank and along a bay, by so many of them at least.
 constexpr double neighbourMm = 105.0;
 constexpr int neighboursAcross = 20;
 constexpr double neighboursABay = 40.0;
 constexpr std::size_t fewestNeighbours = 12;
+/// Where end and edge run into one another, as round a forefoot, cells are needles and lie as they please: they are not
+/// asked. The sine of the angle between their sides.
+constexpr double leastSine = 0.1;
 /// Rabbet further off than so many thicknesses is not this plank's.
 constexpr double farThicknesses = 24.0;
+/// A place of a face is found to this, laid flat.
+constexpr double laidMm = 0.05;
 
 /// Length along the middle of a band from one whole t to the next, mm.
 double bayMm(const Band& band, double t) {
@@ -63,14 +66,13 @@ InRabbet::InRabbet(const Band& band, const FlatPlank& plank, const PlankMake& ma
   }
   if (sides.stern) add(band, plank, lapped, end(to));
   if (lapped) return;
-  const double within = std::clamp(facedThicknesses * thicknessMm, leastFacedMm, mostFacedMm);
   std::vector<PatchPoints> points;
   for (const SurfacePatch& patch : band.frame.hull().patches) points.emplace_back(patch);
   for (const Place& place : m_places) {
     // Of the patch that lies about it.
     std::optional<LocalFace> face;
     for (const PatchPoints& one : points) {
-      if (!face) face = LocalFace::fit(one, place.at, place.normal, within);
+      if (!face) face = LocalFace::fit(one, place.at, place.normal, facedWithinMm(thicknessMm));
     }
     m_faces.push_back(face);
   }
@@ -101,9 +103,15 @@ void InRabbet::layOnNeighbourhoods(const Band& band, const FlatPlank& plank) {
       return (column[neighboursAcross / 2] - place.at).squaredNorm() < far * far;
     });
     if (!isNear) continue;
+    const double aft = i == steps ? -runStep : runStep;
     for (int k = 0; k <= neighboursAcross; ++k) {
       const Vec3& at = column[static_cast<std::size_t>(k)];
-      neighbours.push_back({at, plank.map.at(t, static_cast<double>(k) / neighboursAcross)});
+      const double across = static_cast<double>(k) / neighboursAcross;
+      const Vec3 along = band.point(t + aft, across) - at;
+      const Vec3 up = column[static_cast<std::size_t>(std::min(k + 1, neighboursAcross))] -
+                      column[static_cast<std::size_t>(std::max(k - 1, 0))];
+      if (along.cross(up).norm() < leastSine * along.norm() * up.norm()) continue;
+      neighbours.push_back({at, plank.map.at(t, across)});
     }
   }
   std::sort(neighbours.begin(), neighbours.end(),
@@ -238,7 +246,8 @@ Vec3 InRabbet::spaceOf(const Vec2& flat) const {
     Vec2 at = wanted;
     constexpr int steps = 4;
     for (int k = 0; k < steps; ++k) at += wanted - face.laidFlat(at);
-    return face.point(at);
+    // Further off than its shape is told by, there is no such place: straight on.
+    return (wanted - face.laidFlat(at)).norm() < laidMm ? face.point(at) : Vec3(place.at + laid);
   };
   return (1.0 - beside->share) * from(beside->nearest) + beside->share * from(beside->second);
 }
