@@ -90,6 +90,8 @@ class Job {
   /// As it stands in its file, or new of a table.
   const Book& bookAsKept() const { return m_asKept; }
   Unit unit() const { return m_unit; }
+  /// How lengths are written in sentences: as the book's are, but in millimetres where results are.
+  Notation notation() const { return m_unit == Unit::Millimetre ? Notation::Millimetres : book().settings.notation; }
   /// Whole and part sections within `--from` and `--to`, bow to stern.
   std::vector<PlacedSection> sections() const;
   /// Whether a distance lies within `--from` and `--to`.

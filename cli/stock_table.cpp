@@ -83,11 +83,10 @@ void layMore(const std::vector<BoardShape>& shapes, const std::vector<WantedPiec
 /// Why planks that go nowhere do not: the board that comes nearest to each, and by how much.
 void tellUnlaid(const Job& job, const std::vector<WantedPiece>& pieces, const std::vector<std::size_t>& of,
                 const std::vector<BoardShape>& shapes, const StockMake& make, const Book& book) {
-  const Notation notation = job.unit() == Unit::Millimetre ? Notation::Millimetres : book.settings.notation;
   for (std::size_t i = 0; i < pieces.size(); ++i) {
     if (of[i] != 0 || pieces[i].of.kind != PieceKind::Plank || isThere(book, pieces[i].of)) continue;
     if (const auto nearest = nearestBoard(shapes, pieces[i], make))
-      std::cerr << nearestBoardWords(pieces[i], shapes[nearest->board].board.name, *nearest, notation) << "\n";
+      std::cerr << nearestBoardWords(pieces[i], shapes[nearest->board].board.name, *nearest, job.notation()) << "\n";
   }
 }
 

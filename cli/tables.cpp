@@ -2,8 +2,10 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iostream>
 
 #include "backbone/backbone.h"
+#include "backbone/look_at_backbone.h"
 #include "book/book_file.h"
 #include "fairing/judge.h"
 #include "lining/straight_run.h"
@@ -216,6 +218,14 @@ Result<std::string> rabbetTable(const Job& job, RabbetPart part, const std::stri
   }
   const RabbetTracer tracer({job.drawn().get(), table.side, table.thickness.mm()}, table,
                             sidingsOf(job.book().backbone.rabbet));
+  const TracedRabbet traced = tracer.traceAll();
+  for (const UnmetStretch& one : traced.unmet) {
+    if (one.part != part) continue;
+    std::cerr << RabbetUnmet{one}.words(job.notation()) << "\n";
+  }
+  for (const Problem& problem : rabbetProblems(traced.runs, table)) {
+    if (problem.where.name == rabbetPartName(part)) std::cerr << describe(problem) << "\n";
+  }
   std::string text = "height,rabbet,inner,inner_half_breadth,inner_height,bearding,angle\n";
   for (const double height : wanted) {
     const RabbetAtHeight met = tracer.atHeight(part, height);

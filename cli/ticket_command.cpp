@@ -1,6 +1,7 @@
 #include "ticket_command.h"
 
 #include <charconv>
+#include <iostream>
 
 #include "plank/narrowest_board.h"
 #include "plank/on_boat.h"
@@ -161,6 +162,7 @@ Result<std::string> cutTable(const Job& job, int strake) {
   const auto asked = askedPiece(job, strake, {});
   if (!asked) return tl::make_unexpected(asked.error());
   const CutLines& cut = asked->bench->cut;
+  for (const std::string& unsure : unsureOfEnds(*asked->bench, job.notation())) std::cerr << unsure << "\n";
   const OnBoard board(cut, job.side());
   std::string text = "edge,x,y,distance,half_breadth,height\n";
   for (const auto& [name, line] : {std::pair<const char*, const CutLine*>{"lower", &cut.lower},

@@ -154,8 +154,16 @@ std::string EndWithoutTimber::words(Notation /*notation*/) const {
                    placeWords(station));
 }
 
-BackboneFindings lookAtBackbone(const Backbone& backbone) {
+BackboneFindings lookAtRabbet(const Backbone& backbone) {
   BackboneFindings found;
+  if (backbone.plan.rabbet.stem == StemMake::Rabbeted) found.past = lookAtFace(backbone);
+  for (const UnmetStretch& one : backbone.unmet) found.unmet.push_back({one});
+  found.cutOff = lookAtEnds(*backbone.input.drawn);
+  return found;
+}
+
+BackboneFindings lookAtBackbone(const Backbone& backbone) {
+  BackboneFindings found = lookAtRabbet(backbone);
   for (const BoltClash& clash : backbone.clashes) {
     const std::string place =
         Trade::say("%1 from forward", writeLength(millimetres(clash.at.x()), backbone.input.table->unit, 0, true));
@@ -166,9 +174,6 @@ BackboneFindings lookAtBackbone(const Backbone& backbone) {
   if (std::abs(backbone.cameOut.mostOffMm) > cameOutLookMm)
     found.cameOut.push_back({backbone.cameOut.worst, backbone.cameOut.mostOffMm});
   found.faults = lookAtSlab(backbone);
-  if (backbone.plan.rabbet.stem == StemMake::Rabbeted) found.past = lookAtFace(backbone);
-  for (const UnmetStretch& one : backbone.unmet) found.unmet.push_back({one});
-  found.cutOff = lookAtEnds(*backbone.input.drawn);
   return found;
 }
 

@@ -85,5 +85,7 @@ struct BackboneFindings {
   std::vector<EndWithoutTimber> cutOff;
 };
 BackboneFindings lookAtBackbone(const Backbone& backbone);
+/// Of them, what is of the timber that planks end on: past the stem's face, unmet, none there.
+BackboneFindings lookAtRabbet(const Backbone& backbone);
 
 }  // namespace narrows

@@ -16,6 +16,9 @@ constexpr double placesApartMm = 20.0, neighboursApartMm = 5.0;
 constexpr double carvelStep = 0.02, lappedStep = 0.25;
 /// In section parameters, by which the run of a lapped plank is told.
 constexpr double runStep = 0.02;
+/// So far in from the edges of a plank, in section parameters and in its width, a normal is asked to vouch for that of
+/// the edge; two that lie further apart than the cosine do not agree.
+constexpr double inwardT = 0.2, inward = 0.25, leastAgreeing = 0.5;
 /// How a place's face lies on the flat plank is told by the plank about it: so far off, at so many places across a
 /// plank and along a bay, by so many of them at least.
 constexpr double neighbourMm = 105.0;
@@ -176,6 +179,10 @@ void InRabbet::add(const Band& band, const FlatPlank& plank, bool lapped, const 
     place.along.normalize();
     place.flatAlong.normalize();
     place.normal = band.normal(here.x(), here.y());
+    // A face carried in through the planking may fold along its very edge; further in it says which way is out.
+    const Vec3 within = band.normal(std::clamp(here.x(), band.reach.fromT + inwardT, band.reach.toT - inwardT),
+                                    std::clamp(here.y(), inward, 1.0 - inward));
+    if (place.normal.dot(within) < leastAgreeing) place.normal = within;
     if (lapped) {
       // Straight across from the other edge, and along its run: the plane of both.
       const Vec3 across = band.point(here.x(), 1.0) - band.point(here.x(), 0.0);

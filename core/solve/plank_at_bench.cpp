@@ -21,6 +21,11 @@ const EdgesAt* PlankAtBench::at(std::size_t section) const {
   return found == edges.end() ? nullptr : &*found;
 }
 
+bool PlankAtBench::endsOnNothing(bool atBow) const {
+  const auto& off = endTimber.cutOff;
+  return std::any_of(off.begin(), off.end(), [atBow](const EndWithoutTimber& one) { return one.bow == atBow; });
+}
+
 namespace {
 
 /// Its shape, edges, ends and bends: as far as it is one plank.
@@ -80,7 +85,52 @@ std::vector<std::pair<double, double>> jointsBelow(const Solved& solved, const L
   return below;
 }
 
+/// Heights between which a plank's end lies.
+std::pair<double, double> heightsOf(const CutLine& end) {
+  double low = 1e300, high = -1e300;
+  for (const Vec3& at : end.at) low = std::min(low, at.z()), high = std::max(high, at.z());
+  return {low, high};
+}
+
+/// What of the backbone's faults is at this plank's ends.
+void lookAtEnds(const Solved& solved, PlankAtBench& made) {
+  if (solved.backbone.get() == nullptr) return;
+  const auto [bowLow, bowHigh] = heightsOf(made.cut.bow);
+  const auto [sternLow, sternHigh] = heightsOf(made.cut.stern);
+  const auto meets = [&](bool bow, double low, double high) {
+    return bow ? made.bow.isHood && low <= bowHigh && high >= bowLow
+               : made.stern.isHood && low <= sternHigh && high >= sternLow;
+  };
+  BackboneFindings found = lookAtRabbet(*solved.backbone);
+  std::erase_if(found.past, [&](const RabbetPastFace& one) { return !meets(true, one.lowMm, one.highMm); });
+  std::erase_if(found.unmet, [&](const RabbetUnmet& one) {
+    return !meets(one.stretch.part == RabbetPart::Stem, one.stretch.lowMm, one.stretch.highMm);
+  });
+  const Lining& lining = *solved.liningOf(made.side);
+  const Band band = lining.band(made.strake);
+  // A strake that ends at another ends on no timber anyway.
+  std::erase_if(found.cutOff, [&](const EndWithoutTimber& one) { return band.boatEnd(one.bow) == nullptr; });
+  made.endTimber = std::move(found);
+  const bool isGarboard = lining.isGarboard(made.strake);
+  for (const Problem& one : solved.backbone->problems) {
+    if (one.fault != Fault::PlankTooThickForSiding && one.fault != Fault::RabbetPastMiddle) continue;
+    const auto isOf = [&](RabbetPart part) { return one.where.name == rabbetPartName(part); };
+    if ((isOf(RabbetPart::Stem) && made.bow.isHood) || (isOf(RabbetPart::Sternpost) && made.stern.isHood) ||
+        (isOf(RabbetPart::Keel) && isGarboard))
+      made.rabbetProblems.push_back(one);
+  }
+}
+
 }  // namespace
+
+std::vector<std::string> unsureOfEnds(const PlankAtBench& plank, Notation notation) {
+  std::vector<std::string> words = unsureOfEnds(plank.cut, notation);
+  for (const RabbetPastFace& one : plank.endTimber.past) words.push_back(one.words(notation));
+  for (const RabbetUnmet& one : plank.endTimber.unmet) words.push_back(one.words(notation));
+  for (const EndWithoutTimber& one : plank.endTimber.cutOff) words.push_back(one.words(notation));
+  for (const Problem& one : plank.rabbetProblems) words.push_back(describe(one));
+  return words;
+}
 
 StrakeToJoin toJoin(const PlankAtBench& plank) {
   return {static_cast<int>(plank.strake) + 1, plank.side, plank.run, plank.sawn, plank.bending};
@@ -126,6 +176,7 @@ std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size
   if (foot.construction == Construction::Lapstrake) fasten.foot = &foot;
   fasten.joints = made->joints;
   fasten.jointsBelow = jointsBelow(solved, lining, *made);
+  lookAtEnds(solved, *made);
   made->fastenings = fastenPlank(fasten, made->fastening, made->joining.frames, mouldWood(solved));
   return made;
 }

@@ -1,6 +1,7 @@
 #pragma once
 // One plank as it lies on the bench: everything that is sawn, planed, bent and let in of it.
 
+#include "backbone/look_at_backbone.h"
 #include "fastening/plank_fastenings.h"
 #include "joining/joints.h"
 #include "plank/hood_end.h"
@@ -29,13 +30,23 @@ struct PlankAtBench {
   std::vector<PlankPiece> pieces;  ///< one where it has no joint
   FasteningMake fastening;
   PlankFastenings fastenings;
-  bool onChine = false;  ///< its keel edge lies on a chine, not in the keel's rabbet
+  /// What is wrong with the timber at its ends: the rabbet past the stem's face or not met at their heights, no timber.
+  BackboneFindings endTimber;
+  Problems rabbetProblems;  ///< of stem and sternpost that it ends on, and of the keel beside a garboard
+  bool onChine = false;     ///< its keel edge lies on a chine, not in the keel's rabbet
 
   /// Which way its bevels are, at a station; null where it has none there.
   const EdgesAt* at(std::size_t section) const;
+  /// Whether she is cut off there, and it ends on no timber.
+  bool endsOnNothing(bool atBow) const;
   /// What a kerf let forward at its hood end does.
   LetForward letIn() const { return letForward(*plank, hoodAtBow, planking.kerfMm); }
 };
+
+/// Nothing of ends that are sure; else, in words: edges that graze the rabbet or cross before it, a rabbet that runs
+/// past the stem's face, that the planking never meets or is too thick for, an end on no timber; each with what would
+/// cure it.
+std::vector<std::string> unsureOfEnds(const PlankAtBench& plank, Notation notation);
 
 /// Null where there is no such plank. What is of its edges is of the moment; its gains wait as their part does.
 std::shared_ptr<const PlankAtBench> plankAtBench(const Solved& solved, std::size_t strake, BoatSide side);

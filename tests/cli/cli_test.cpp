@@ -131,6 +131,44 @@ class CliTest : public QObject {
     QCOMPARE(cli({"plank", boat("osier.csv"), "--strakes", "8", "--strake", "1", "--cut", "--summary"}).status, 2);
   }
 
+  /// The plank is given all the same, and what is wrong with the timber that it ends on is told, with what would cure
+  /// it.
+  void whatIsWrongWithTheTimberAtAPlanksEndIsTold() {
+    QFile file(boat("osier.csv"));
+    QVERIFY(file.open(QIODevice::ReadOnly));
+    const QString osier = QString::fromUtf8(file.readAll());
+    QTemporaryDir folder;
+    int count = 0;
+    const auto toldOf = [&](const QString& table, const char* strake) {
+      QFile written(folder.filePath(QString("%1.csv").arg(++count)));
+      if (!written.open(QIODevice::WriteOnly)) qFatal("cannot write");
+      written.write(table.toUtf8());
+      written.close();
+      const Run run =
+          cli({"plank", written.fileName(), "--strakes", "8", "--strake", strake, "--cut", "--as", "carvel"});
+      if (run.status != 0 || run.rows().size() < 500) qFatal("no plank: %s", qPrintable(run.error));
+      return run.error;
+    };
+    const auto without = [&](const QString& record) {
+      QStringList lines = osier.split('\n');
+      lines.removeIf([&](const QString& line) { return line.startsWith(record); });
+      return lines.join('\n');
+    };
+    QVERIFY2(!toldOf(osier, "3").contains("timber"), qPrintable(toldOf(osier, "3")));
+    const QString thick = QString(osier).replace("planking,inside,0-0-3+", "planking,inside,0-2-0");
+    QVERIFY2(toldOf(thick, "3").contains("too little wood is left between"), qPrintable(toldOf(thick, "3")));
+    const QString cutOff = toldOf(without("profile stem rabbet"), "3");
+    QVERIFY2(cutOff.contains("planks end square there on no timber"), qPrintable(cutOff));
+    // A stem moulded no deeper than to where the inside of the planking leaves it.
+    QStringList lines = without("profile stem face").split('\n');
+    for (const QString& line : QStringList(lines)) {
+      if (line.startsWith("profile stem rabbet")) lines.append(QString(line).replace("stem rabbet", "stem face"));
+    }
+    lines.removeAll(QString());
+    const QString shallow = toldOf(lines.join('\n') + '\n', "5");
+    QVERIFY2(shallow.contains("runs out past the stem's face"), qPrintable(shallow));
+  }
+
   void fasteningsAndJointsAreToldWithTheirPlaces() {
     const Run run = cli({"fastenings", boat("osier.narrows"), "--strake", "3", "--units", "mm"});
     QVERIFY2(run.status == 0, qPrintable(run.error));

@@ -201,7 +201,7 @@ PlankTable PlankTables::ends() const {
         << tr("Hood ends are left %1 long and let in a kerf at a time, the other end free.").arg(thin(make.hoodLongMm));
   if (m_plank.stern.isTransom)
     words << tr("It overhangs the transom by %1, and is trimmed once fastened.").arg(thin(make.transomLongMm));
-  for (const std::string& one : unsureOfEnds(m_plank.cut, notation())) words << QString::fromStdString(one);
+  for (const std::string& one : unsureOfEnds(m_plank, notation())) words << QString::fromStdString(one);
   words << tr("Seal the end grain as soon as it is cut, before it is offered up.");
   table.words = words.join(QLatin1Char(' '));
   table.columns = {tr("height\non the boat"), tr("end,\nfrom square"), tr("through\nits thickness"),

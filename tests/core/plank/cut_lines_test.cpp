@@ -164,6 +164,26 @@ class CutLinesTest : public QObject {
     }
   }
 
+  /// Thick planking, few stations, one of them an inch abaft the stem's foot: the inside of the planking folds along
+  /// its very edge, and the garboard's keel edge was laid a plank's width off for half a bay.
+  void aStationJustAbaftTheFootLeavesTheGarboardItsShape() {
+    for (const double axis : {12.0, 18.0, 25.0}) {
+      LevelCylinder known;
+      known.axisRad = axis * degree;
+      known.footRad = -0.7;
+      known.thicknessMm = 16.0;
+      known.stations = 7;
+      const auto solved = solvedOf(known, true, Construction::Carvel, 8);
+      const auto bench = plankAtBench(*solved, 0, BoatSide::Starboard);
+      QVERIFY(bench != nullptr);
+      Laid laid;
+      for (const CutLine* line : {&bench->cut.lower, &bench->cut.upper, &bench->cut.bow, &bench->cut.stern})
+        laid.add(known, *line);
+      constexpr double foldedMm = 2.0;  // the tip itself is what folds
+      QVERIFY2(laid.misfitMm() < foldedMm, qPrintable(QString("%1 off flat").arg(laid.misfitMm())));
+    }
+  }
+
   void theSameBoatDrawnToEitherFaceHasTheSameGarboardEnd() {
     // Where her garboard's fore end is cut is the rabbet's bottom, which is the boat's and not the table's.
     LevelCylinder known;
