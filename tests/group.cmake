@@ -1,0 +1,15 @@
+# Writes the one source of several tests: cmake -DOUT=FILE -DSOURCES=A,B,... -P group.cmake
+# All that any of them includes comes first; then each stands in a namespace of its own, for their helpers have names alike.
+string(REPLACE "," ";" SOURCES "${SOURCES}")
+set(includes "")
+set(bodies "")
+foreach(source ${SOURCES})
+  file(STRINGS ${source} lines REGEX "^#include [<\"]")
+  list(FILTER lines EXCLUDE REGEX "\\.moc\"")
+  list(APPEND includes ${lines})
+  get_filename_component(name ${source} NAME_WE)
+  string(APPEND bodies "namespace ${name} {\n#include \"${source}\"\n}  // namespace ${name}\n")
+endforeach()
+list(REMOVE_DUPLICATES includes)
+list(JOIN includes "\n" includes)
+file(WRITE ${OUT} "${includes}\n\n#include \"test_group.h\"\n\n${bodies}\nint main(int argc, char** argv) {\n  return narrows::tests::runGrouped(argc, argv);\n}\n")
