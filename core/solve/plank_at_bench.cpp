@@ -95,11 +95,10 @@ std::pair<double, double> heightsOf(const CutLine& end) {
 /// What of the backbone's faults is at this plank's ends.
 void lookAtEnds(const Solved& solved, PlankAtBench& made) {
   if (solved.backbone.get() == nullptr) return;
-  const auto [bowLow, bowHigh] = heightsOf(made.cut.bow);
-  const auto [sternLow, sternHigh] = heightsOf(made.cut.stern);
+  const std::pair<double, double> fore = heightsOf(made.cut.bow), aft = heightsOf(made.cut.stern);
   const auto meets = [&](bool bow, double low, double high) {
-    return bow ? made.bow.isHood && low <= bowHigh && high >= bowLow
-               : made.stern.isHood && low <= sternHigh && high >= sternLow;
+    const auto& [endLow, endHigh] = bow ? fore : aft;
+    return (bow ? made.bow : made.stern).isHood && low <= endHigh && high >= endLow;
   };
   BackboneFindings found = lookAtRabbet(*solved.backbone);
   std::erase_if(found.past, [&](const RabbetPastFace& one) { return !meets(true, one.lowMm, one.highMm); });
