@@ -257,9 +257,8 @@ void CommandLine::addStock() {
   stock->add_option("--kerf", m_stock.kerf, "kept between pieces");
   stock
       ->add_option("--seconds", m_stock.seconds,
-                   "lay what the book has laid on none of them, looking about so long (10 where it has laid nothing on "
-                   "them); the "
-                   "same answer on every machine")
+                   "lay what the book has laid on none of them, looking about so long (10 where it has laid nothing "
+                   "there); the same answer on every machine")
       ->check(between(0.1, 3600.0));
   stock->add_option("--seed", m_stock.seed, "another way of looking");
   stock->add_flag("--summary", m_stock.summary, "how many pieces lie on each board, and how much of it is used");

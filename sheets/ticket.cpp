@@ -213,8 +213,8 @@ class TicketWriter {
       std::string words = end->bow ? Trade::say("Bow: ") : Trade::say("Stern: ");
       words += end->isHood      ? Trade::say("hood end, left %1 long", thin(m_plank.planking.hoodLongMm))
                : end->isTransom ? Trade::say("overhangs the transom by %1", thin(m_plank.planking.transomLongMm))
-               : m_plank.endsOnNothing(end->bow) ? Trade::say("she is cut off there: square, on no timber")
-                                                 : Trade::say("ends at a joint with another strake");
+               : end->isCutOff  ? Trade::say("she is cut off there: square, on no timber")
+                                : Trade::say("ends at a joint with another strake");
       const double bevel = 0.5 * (low.bevelRad + high.bevelRad);
       if (end->isTransom || std::abs(bevel) > 0.01)
         words += Trade::say("; through its thickness %1 at the keel edge, %2 at the sheer edge",

@@ -50,18 +50,14 @@ std::vector<PieceOnBoard> asLaid(const StackToLay& was, const LaidStack& laid, c
 std::vector<PieceToLay> piecesToLay(const StackToLay& was, const LaidStack& laid, const StackToLay& now,
                                     const StockMake& make) {
   std::vector<bool> isLaid(now.pieces.size(), false);
-  std::vector<std::vector<Neighbour>> on(now.boards.size());
-  const auto put = [&](const PieceOnBoard& one, Polygon outline) {
-    isLaid[one.piece] = true;
-    on[one.board].push_back({one.piece, {}, std::move(outline)});
-  };
-  for (const PieceOnBoard& one : now.fixed) put(one, one.lies.onBoard(now.pieces[one.piece].outline));
+  for (const PieceOnBoard& one : now.fixed) isLaid[one.piece] = true;
+  auto on = neighboursByBoard(now.boards.size(), now.pieces, now.fixed);
   std::vector<PieceToLay> pieces;
   for (const PieceOnBoard& one : asLaid(was, laid, now)) {
     if (isLaid[one.piece]) continue;
     LayingJudged judged = judgeLaying(now.boards[one.board], now.pieces[one.piece], one.lies, on[one.board], make);
     if (!judged.canBeGotOut(make)) continue;
-    put(one, std::move(judged.outline));
+    on[one.board].push_back({one.piece, {}, std::move(judged.outline)});
     pieces.push_back({now.pieces[one.piece].of, now.ids[one.board], one.lies});
   }
   return pieces;

@@ -28,6 +28,7 @@ PlankEnd plankEnd(const Band& band, const FlatPlank& plank, bool bow, const CutL
   end.bow = bow;
   end.isHood = section != nullptr && section->isHood();
   end.isTransom = section != nullptr && section->kind == SectionKind::Transom;
+  end.isCutOff = section != nullptr && section->kind == SectionKind::Station;
   constexpr double inwardT = 0.02;
   for (const double across : {0.0, 0.5, 1.0}) {
     EndMark mark;

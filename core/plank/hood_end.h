@@ -24,8 +24,9 @@ struct EndMark {
 
 struct PlankEnd {
   bool bow = true;
-  bool isHood = false;  ///< in a rabbet; else it overhangs the transom, or ends at a joint
+  bool isHood = false;  ///< in a rabbet; else it overhangs the transom, or ends at a joint with another strake
   bool isTransom = false;
+  bool isCutOff = false;       ///< she is cut off there square, on no timber
   std::vector<EndMark> marks;  ///< keel edge, middle, sheer edge
 };
 

@@ -21,11 +21,6 @@ const EdgesAt* PlankAtBench::at(std::size_t section) const {
   return found == edges.end() ? nullptr : &*found;
 }
 
-bool PlankAtBench::endsOnNothing(bool atBow) const {
-  const auto& off = endTimber.cutOff;
-  return std::any_of(off.begin(), off.end(), [atBow](const EndWithoutTimber& one) { return one.bow == atBow; });
-}
-
 namespace {
 
 /// Its shape, edges, ends and bends: as far as it is one plank.
@@ -105,12 +100,10 @@ void lookAtEnds(const Solved& solved, PlankAtBench& made) {
   std::erase_if(found.unmet, [&](const RabbetUnmet& one) {
     return !meets(one.stretch.part == RabbetPart::Stem, one.stretch.lowMm, one.stretch.highMm);
   });
-  const Lining& lining = *solved.liningOf(made.side);
-  const Band band = lining.band(made.strake);
-  // A strake that ends at another ends on no timber anyway.
-  std::erase_if(found.cutOff, [&](const EndWithoutTimber& one) { return band.boatEnd(one.bow) == nullptr; });
+  // A strake that ends at another does not come there.
+  std::erase_if(found.cutOff, [&](const EndWithoutTimber& one) { return !(one.bow ? made.bow : made.stern).isCutOff; });
   made.endTimber = std::move(found);
-  const bool isGarboard = lining.isGarboard(made.strake);
+  const bool isGarboard = solved.liningOf(made.side)->isGarboard(made.strake);
   for (const Problem& one : solved.backbone->problems) {
     if (one.fault != Fault::PlankTooThickForSiding && one.fault != Fault::RabbetPastMiddle) continue;
     const auto isOf = [&](RabbetPart part) { return one.where.name == rabbetPartName(part); };

@@ -37,8 +37,6 @@ struct PlankAtBench {
 
   /// Which way its bevels are, at a station; null where it has none there.
   const EdgesAt* at(std::size_t section) const;
-  /// Whether she is cut off there, and it ends on no timber.
-  bool endsOnNothing(bool atBow) const;
   /// What a kerf let forward at its hood end does.
   LetForward letIn() const { return letForward(*plank, hoodAtBow, planking.kerfMm); }
 };

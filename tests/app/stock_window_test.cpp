@@ -320,9 +320,7 @@ class StockWindowTest : public WindowCase {
     button("layAll");
     QVERIFY(stage()->pieces()->isLaying());
     // Some are laid before long; stopped, the best so far is taken.
-    QTRY_VERIFY2_WITH_TIMEOUT(isUnderWay(), qPrintable(allSaidOn(stage())), 60000);
-    if (stage()->pieces()->isLaying()) button("layAll");
-    QVERIFY(QTest::qWaitFor([this] { return !stage()->pieces()->isLaying(); }, 5000));
+    QVERIFY2(isStoppedUnderWay(), qPrintable(allSaidOn(stage())));
     QVERIFY2(book().layings.size() >= 8, qPrintable(allSaidOn(stage())));
     QVERIFY(*findLaying(book(), byHand.of) == byHand);
     for (const Laying& laying : book().layings) QVERIFY(bench()->judge(laying)->isClear());
@@ -342,9 +340,7 @@ class StockWindowTest : public WindowCase {
     key(Qt::Key_B);
     QVERIFY(findLaying(book(), plank(7, BoatSide::Starboard)) != nullptr);
     const Laying byHand = *findLaying(book(), plank(7, BoatSide::Starboard));
-    QTRY_VERIFY2_WITH_TIMEOUT(isUnderWay(), qPrintable(allSaidOn(stage())), 60000);
-    if (stage()->pieces()->isLaying()) button("layAll");
-    QVERIFY(QTest::qWaitFor([this] { return !stage()->pieces()->isLaying(); }, 5000));
+    QVERIFY2(isStoppedUnderWay(), qPrintable(allSaidOn(stage())));
     QVERIFY2(book().layings.size() >= 4, qPrintable(allSaidOn(stage())));
     QVERIFY(*findLaying(book(), byHand.of) == byHand);
     for (const Laying& laying : book().layings) QVERIFY(bench()->judge(laying)->isClear());
@@ -577,6 +573,12 @@ class StockWindowTest : public WindowCase {
       if (said(QStringLiteral("So far %1 laid").arg(laid))) return true;
     }
     return !stage()->pieces()->isLaying();
+  }
+  /// Stops it there, where it has not ended; false where it did not come so far, or did not stop.
+  bool isStoppedUnderWay() {
+    if (!QTest::qWaitFor([this] { return isUnderWay(); }, 60000)) return false;
+    if (stage()->pieces()->isLaying()) button("layAll");
+    return QTest::qWaitFor([this] { return !stage()->pieces()->isLaying(); }, 5000);
   }
 
   std::vector<BoardWrong> boardWrongsOf(const char* name) { return boardWrongs(*findBoard(book(), std::string(name))); }

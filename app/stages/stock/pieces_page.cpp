@@ -342,7 +342,7 @@ void PiecesPage::takeLaid(const StackToLay& all, const LaidStack& stack,
   const StackToLay now = stackToLay(*m_session->book(), m_bench->pieces());
   const std::vector<PieceToLay> pieces = piecesToLay(all, stack, now, m_bench->make());
   const int count = static_cast<int>(pieces.size());
-  const int leftOut = static_cast<int>(piecesToLay(all, stack, all, m_bench->make()).size()) - count;
+  const int leftOut = static_cast<int>(stack.laid.size() - all.fixed.size()) - count;
   if (count > 0 && !m_session->perform(tr("Lay %n piece(|s)", nullptr, count), layPieces(*m_session->book(), pieces)))
     return;
   QStringList words{tr("%n piece(|s) laid", nullptr, count) +

@@ -19,7 +19,7 @@ constexpr double degree = std::numbers::pi / 180.0;
 /// What a cut outline may be off flat, and in space: the face itself, and along the rabbet. Drawn inside, the rabbet
 /// lies beyond the edge of what the table tells, the further the flatter the planking comes to the timber: a tenth of a
 /// millimetre there is half a millimetre of rabbet at a dozen degrees.
-constexpr double laidMm = 0.3, cutMm = 0.35;
+constexpr double laidMm = 0.3, cutMm = 0.35, flatterCutMm = 0.5, flatCutMm = 0.7, unevenMm = 0.45;
 /// A boat whose stem begins high up, so that her lowest rows dive: drawn inside, her forefoot is told by nothing below.
 constexpr double highFootMm = 1.7, highFootOutsideMm = 0.6;
 
@@ -117,16 +117,19 @@ class CutLinesTest : public QObject {
     QTest::addColumn<double>("foot");
     QTest::addColumn<bool>("outside");
     QTest::addColumn<double>("mm");
-    for (const double axis : {12.0, 14.0, 18.0, 25.0, 30.0}) {
+    QTest::addColumn<double>("flatMm");
+    for (const double axis : {12.0, 14.0, 18.0, 22.0, 25.0, 30.0}) {
       for (const bool outside : {false, true}) {
         for (const double foot : {-0.7, -0.6, -0.45, -0.3}) {
-          if (axis == 14.0 && foot < -0.5) continue;  // as those beside it
           const bool isHigh = foot > -0.4;
-          const double mm = outside  ? (isHigh ? highFootOutsideMm : cutMm)
-                            : isHigh ? highFootMm / (axis > 16.0 ? 2.5 : 1.0)
-                                     : (axis < 16.0 ? 2.0 * cutMm : cutMm);
+          const bool isFlatter = axis > 13.0 && axis < 16.0;
+          double mm = isFlatter ? flatterCutMm : axis < 13.0 && !outside ? flatCutMm : cutMm;
+          if (isHigh) mm = outside ? highFootOutsideMm : highFootMm / (axis > 16.0 ? 2.5 : 1.0);
           QTest::addRow("%g degrees, foot %g, drawn %s", axis, foot, outside ? "outside" : "inside")
-              << axis << foot << outside << mm;
+              << axis << foot << outside
+              << mm
+              // There places of its sawn stern lie unevenly along the line; none lies off it.
+              << (axis == 14.0 && foot < -0.65 ? unevenMm : laidMm);
         }
       }
     }
@@ -136,6 +139,7 @@ class CutLinesTest : public QObject {
     QFETCH(double, foot);
     QFETCH(bool, outside);
     QFETCH(double, mm);
+    QFETCH(double, flatMm);
     LevelCylinder known;
     known.axisRad = axis * degree;
     known.footRad = foot;
@@ -149,7 +153,7 @@ class CutLinesTest : public QObject {
       for (const CutLine* line : {&cut.lower, &cut.upper, &cut.bow, &cut.stern}) laid.add(known, *line);
       const QString place = QString("strake %1: ").arg(k + 1);
       QVERIFY2(laid.offFaceMm < mm, qPrintable(place + QString("%1 off the face").arg(laid.offFaceMm)));
-      QVERIFY2(laid.misfitMm() < laidMm, qPrintable(place + QString("%1 off flat").arg(laid.misfitMm())));
+      QVERIFY2(laid.misfitMm() < flatMm, qPrintable(place + QString("%1 off flat").arg(laid.misfitMm())));
       QVERIFY2(offRabbetMm(known, cut.bow) < mm,
                qPrintable(place + QString("bow %1 off the rabbet").arg(offRabbetMm(known, cut.bow))));
       if (k == 0)
