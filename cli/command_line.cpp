@@ -8,6 +8,7 @@
 #include "edge_tables.h"
 #include "length/length.h"
 #include "obj_command.h"
+#include "order_table.h"
 #include "spiling_table.h"
 #include "tables.h"
 #include "ticket_command.h"
@@ -72,6 +73,7 @@ CommandLine::CommandLine()
   addJoining();
   addSheets();
   addStock();
+  addOrder();
   addWeighing();
   addPlanning();
   addDigitised();
@@ -262,6 +264,12 @@ void CommandLine::addStock() {
       ->check(between(0.1, 3600.0));
   stock->add_option("--seed", m_stock.seed, "another way of looking");
   stock->add_flag("--summary", m_stock.summary, "how many pieces lie on each board, and how much of it is used");
+}
+
+void CommandLine::addOrder() {
+  auto* order = hullCommand("order", "what is done, what can be done, what waits, for what and until when", Of::Whole,
+                            [this](const Job& job) { return orderTable(job, m_at); });
+  order->add_option("--at", m_at, "the moment it is asked for, 2026-04-30T09:15:00Z; now where not given");
 }
 
 void CommandLine::addWeighing() {

@@ -60,6 +60,7 @@ class CommandLine {
   void addSheets();
   void addWeighing();
   void addStock();
+  void addOrder();
   void addPlanning();
   void addDigitised();
   void addImport();
@@ -84,7 +85,7 @@ class CommandLine {
   StockRequest m_stock;
   // Options as they are written.
   std::string m_units, m_surface = "inside", m_construction, m_side = "starboard";
-  std::string m_station, m_part, m_heights, m_readings, m_piece, m_out;
+  std::string m_station, m_part, m_heights, m_readings, m_piece, m_out, m_at;
   double m_share = 0.5;
   bool m_isCut = false;
   CLI::App* m_joints = nullptr;

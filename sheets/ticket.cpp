@@ -59,8 +59,9 @@ class TicketWriter {
     joints();
     bending();
     fastenings();
-    for (int step = 0; step < hangingSteps; ++step)
-      m_ticket.steps[static_cast<std::size_t>(step)] = stepWord(static_cast<HangingStep>(step));
+    for (const HangingStep step : hangingStepsOf(m_plank.planking.construction, m_piece.count > 1)) {
+      if (step != HangingStep::Heated || !m_plank.bending.runs.empty()) m_ticket.steps.push_back(stepWord(step));
+    }
     return std::move(m_ticket);
   }
 

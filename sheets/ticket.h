@@ -26,7 +26,7 @@ struct Ticket {
   std::string board;  ///< what it is sawn out of
   std::string check;  ///< to make with a rule before cutting
   std::vector<TicketSection> sections;
-  std::array<std::string, 7> steps;            ///< of the hanging log, to tick off
+  std::vector<std::string> steps;              ///< of the hanging log, to tick off
   std::vector<Vec2> lower, upper, bow, stern;  ///< its finished outline on the board, this side's
   std::vector<std::pair<Vec2, Vec2>> stations;
   std::vector<std::string> stationNames;

@@ -212,7 +212,8 @@ class TicketLayout {
   }
 
   void steps() {
-    constexpr double stepMm = wideMm / 7.0, highBox = 15.0;
+    constexpr double highBox = 15.0;
+    const double stepMm = wideMm / static_cast<double>(std::max<std::size_t>(m_ticket.steps.size(), 1));
     // At the foot of the page, where there is room for it.
     m_y = std::min(m_y - 5.0, -(highMm - highBox - 6.0));
     m_drawing.text({0.0, m_y}, Trade::say("Hanging: the day, and hours"), letters(), TextPlace::Left, 0.0, true);
@@ -221,11 +222,20 @@ class TicketLayout {
       const double x = stepMm * static_cast<double>(i);
       m_drawing.line(LineRole::Rule,
                      {{x, m_y}, {x + stepMm, m_y}, {x + stepMm, m_y - highBox}, {x, m_y - highBox}, {x, m_y}});
-      SheetText step{{x + 1.5, m_y - 4.0}, m_ticket.steps[i], 3.0};
-      step.bold = true;
-      step.heightMm *= std::min(1.0, (stepMm - 3.0) / widthOf(step));
-      m_drawing.texts.push_back(step);
-      tickBox(x + 1.5, m_y - 10.5, 3.8);
+      // Of two words, one under the other.
+      const std::string& words = m_ticket.steps[i];
+      const std::size_t blank = words.find(' ');
+      double down = 4.0;
+      for (const std::string& line :
+           {words.substr(0, blank), blank == std::string::npos ? std::string() : words.substr(blank + 1)}) {
+        if (line.empty()) continue;
+        SheetText step{{x + 1.5, m_y - down}, line, 2.8};
+        step.bold = true;
+        step.heightMm *= std::min(1.0, (stepMm - 2.5) / widthOf(step));
+        m_drawing.texts.push_back(step);
+        down += 3.4;
+      }
+      tickBox(x + 1.5, m_y - 13.2, 3.8);
     }
     m_y -= highBox;
   }

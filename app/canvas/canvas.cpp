@@ -131,6 +131,7 @@ void Canvas::paintEvent(QPaintEvent* /*event*/) {
 }
 
 QStringList Canvas::captionLines() const {
+  if (!isToScale()) return {m_caption};
   const double ratio = screenPixelsPerMm / m_scale;
   const QString scale = ratio >= 1.0 ? tr("scale 1 : %L1").arg(ratio, 0, 'f', ratio < 10.0 ? 1 : 0)
                                      : tr("scale %L1 : 1").arg(1.0 / ratio, 0, 'f', 1);
@@ -263,7 +264,7 @@ std::vector<Deed> Canvas::sharedKeys() {
   };
   const auto nearer = [this] { zoomBy(1.25, rect().center()); };
   const QString zoom = tr("nearer (the wheel too)");
-  return {{tr("held: a rule is drawn with the pointer, and measures"), Qt::Key_M, measure},
+  return {{tr("held: a rule is drawn with the pointer, and measures"), Qt::Key_M, measure, isToScale()},
           {zoom, Qt::Key_Plus, nearer},
           {zoom, Qt::Key_Equal, nearer},
           {tr("further"), Qt::Key_Minus, [this] { zoomBy(0.8, rect().center()); }},

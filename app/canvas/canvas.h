@@ -57,6 +57,8 @@ class Canvas : public QWidget, public KeyedDrawing {
   virtual void paintDrawing(QPainter& painter) = 0;
   /// How many times shorter lengths along x are drawn than lengths along y.
   virtual double foreshortening() const { return 1.0; }
+  /// A drawing of what has no length, as an order of work, says no scale and has no rule.
+  virtual bool isToScale() const { return true; }
   /// Room kept free about the drawing, px.
   virtual QMarginsF room() const { return {28.0, 30.0, 28.0, 34.0}; }
 

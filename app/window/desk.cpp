@@ -11,6 +11,7 @@
 
 #include "book/book_file.h"
 #include "book/edits.h"
+#include "book/order_edits.h"
 #include "canvas/path_to_write.h"
 #include "commands/aside.h"
 #include "files/whole_file.h"
@@ -85,6 +86,19 @@ bool Desk::openSample() {
   m_session->openSample(read->book);
   emit told({}, false);
   emit stageWanted(4);
+  return true;
+}
+
+bool Desk::openSampleBegun() {
+  if (!mayLeave()) return false;
+  const auto read = loadBook((demoFolder() + QStringLiteral("/osier_begun.narrows")).toStdString());
+  if (!read) {
+    tellProblems(tr("The sample boat was not opened."), read.error());
+    return false;
+  }
+  m_session->openSample(broughtUpTo(read->book, momentNow()));
+  emit told({}, false);
+  emit stageWanted(7);
   return true;
 }
 
@@ -206,6 +220,10 @@ void Desk::writeOut(const QString& what, const QString& kind, const QString& end
   const auto written = aside([text, file = path.toStdString()] { return writeWholeFile(file, text()); });
   if (!written) return tellProblems(tr("%1 was not written.").arg(what), written.error());
   emit told(tr("Written to %1.").arg(QFileInfo(path).fileName()), false);
+}
+
+void Desk::exportCalendar(const std::string& text) {
+  writeOut(tr("Work dates"), tr("Calendars (*.ics)"), QStringLiteral("ics"), [text] { return text; });
 }
 
 void Desk::readDigitised() {

@@ -19,6 +19,8 @@ class Desk : public QObject {
   /// Opens a book or a table, by its ending; tells every fault where it fails, and what was open stays.
   bool openPath(const QString& path);
   bool openSample();
+  /// The same boat part way through, her day book two weeks along: its last day is today, whenever that is.
+  bool openSampleBegun();
   /// Offers work that a killed process left behind.
   void offerLeftWork();
   void askTable();
@@ -33,6 +35,8 @@ class Desk : public QObject {
   void readDigitised();
   /// Every plank as a named body, in an OBJ file.
   void exportHull();
+  /// Dates of the day book, as any calendar reads them.
+  void exportCalendar(const std::string& text);
   void exportCsv(const QString& what, const std::string& text);
   /// Books opened or saved last, newest first.
   QStringList recent() const;

@@ -28,6 +28,8 @@
 #include "commands/aside.h"
 #include "lines_sheet.h"
 #include "stages/backbone/backbone_stage.h"
+#include "stages/daybook/daybook_stage.h"
+#include "stages/daybook/order_bench.h"
 #include "stages/lines/lines_stage.h"
 #include "stages/lining/lining_stage.h"
 #include "stages/moulds/moulds_stage.h"
@@ -35,6 +37,7 @@
 #include "stages/slate.h"
 #include "stages/stock/stock_stage.h"
 #include "window/actions.h"
+#include "window/clock_strip.h"
 #include "window/desk.h"
 #include "window/field_keys.h"
 #include "window/findings_bar.h"
@@ -75,6 +78,7 @@ MainWindow::MainWindow(QWidget* parent)
       m_lining(new LiningStage(&m_session)),
       m_planks(new PlanksStage(&m_session)),
       m_stock(new StockStage(&m_session)),
+      m_daybook(new DaybookStage(&m_session)),
       m_printing(&m_session) {
   // Room is left for a title bar: the window manager's, of which nothing is known yet.
   constexpr int titleBarPx = 36;
@@ -115,7 +119,7 @@ void MainWindow::lay() {
   m_pages->addWidget(m_bench);
   setCentralWidget(page);
 
-  m_stages = {m_lines, m_backbone, m_moulds, m_lining, m_planks, m_stock};
+  m_stages = {m_lines, m_backbone, m_moulds, m_lining, m_planks, m_stock, m_daybook};
   QStringList names;
   for (Stage* stage : m_stages) {
     m_stack->addWidget(stage);
@@ -123,6 +127,8 @@ void MainWindow::lay() {
     names << stage->name();
   }
   m_findings->setStages(names);
+  m_clock = new ClockStrip(m_daybook->bench(), m_rail);
+  m_rail->addFoot(m_clock);
 }
 
 void MainWindow::followSession() {
@@ -139,6 +145,9 @@ void MainWindow::followSession() {
 }
 
 void MainWindow::followParts() {
+  connect(m_daybook->bench(), &OrderBench::changed, this, &MainWindow::showDay);
+  connect(m_daybook, &DaybookStage::calendarAsked, this, [this] { m_desk->exportCalendar(m_daybook->calendar()); });
+  connect(m_clock, &ClockStrip::dayAsked, this, [this] { goToNumber(m_daybook->number()); });
   connect(m_rail, &Rail::chosen, this, [this](int index) { goToStage(static_cast<std::size_t>(index)); });
   connect(m_findings, &FindingsBar::findingChosen, this, &MainWindow::goToFinding);
   // Once the list has done speaking: it is made anew for the stage that is gone to.
@@ -151,6 +160,7 @@ void MainWindow::followParts() {
       Qt::QueuedConnection);
   for (const Stage* stage : m_stages) connect(stage, &Stage::printAsked, this, &MainWindow::printSheets);
   connect(m_welcome, &Welcome::sampleAsked, m_desk, &Desk::openSample);
+  connect(m_welcome, &Welcome::sampleBegunAsked, m_desk, &Desk::openSampleBegun);
   connect(m_welcome, &Welcome::tableAsked, m_desk, &Desk::askTable);
   connect(m_welcome, &Welcome::typeAsked, m_desk, &Desk::typeTable);
   connect(m_welcome, &Welcome::bookAsked, m_desk, &Desk::askBook);
@@ -212,6 +222,8 @@ void MainWindow::makeFileMenu() {
   m_recentMenu = file->addMenu(tr("&Recent"));
   m_actions->add(
       file, tr("Open the sample &boat"), {}, [this] { m_desk->openSample(); }, always);
+  m_actions->add(
+      file, tr("Open the sample boat part &way through"), {}, [this] { m_desk->openSampleBegun(); }, always);
   file->addSeparator();
   m_actions->add(file, tr("&Save"), {QKeySequence::Save}, [this] { m_desk->save(); });
   m_actions->add(file, tr("Save &as…"), {tr("Ctrl+Shift+S")}, [this] { m_desk->saveAs(); });
@@ -226,6 +238,7 @@ void MainWindow::makeFileMenu() {
     takeInTyping();
     m_desk->readDigitised();
   });
+  m_actions->add(file, tr("Work &dates as iCalendar…"), {}, [this] { m_desk->exportCalendar(m_daybook->calendar()); });
   m_actions->add(file, tr("Planked &hull as OBJ…"), {}, [this] { m_desk->exportHull(); });
   file->addSeparator();
   m_actions->add(
@@ -480,6 +493,10 @@ void MainWindow::showStanding() {
     m_rail->setLooks(i, places[i], worst[i]);
   }
   m_rail->setBoat(QString::fromStdString(m_session.book()->table.boat), QString::fromStdString(m_session.book()->shop));
+}
+
+void MainWindow::showDay() {
+  m_rail->setStanding(m_stages.size() - 1, m_daybook->standing());
 }
 
 void MainWindow::showTitle() {

@@ -15,6 +15,8 @@ class QStackedWidget;
 namespace narrows {
 
 class Actions;
+class ClockStrip;
+class DaybookStage;
 class Desk;
 class BackboneStage;
 class FindingsBar;
@@ -51,6 +53,8 @@ class MainWindow : public QMainWindow {
   LiningStage* lining() { return m_lining; }
   PlanksStage* planks() { return m_planks; }
   StockStage* stock() { return m_stock; }
+  DaybookStage* daybook() { return m_daybook; }
+  ClockStrip* clockStrip() { return m_clock; }
   FindingsBar* findings() { return m_findings; }
   Rail* rail() { return m_rail; }
   /// What was last told beside the work: faults of a file, or what was done.
@@ -83,6 +87,8 @@ class MainWindow : public QMainWindow {
   void printSheetsOf(SheetsOf what);
   void showRecent();
   void showStanding();
+  /// How far the day has come, on the rail: it goes on by the clock as well as with every answer.
+  void showDay();
   void showTitle();
   void showUnits();
   void goToFinding(const Finding& finding);
@@ -112,6 +118,8 @@ class MainWindow : public QMainWindow {
   LiningStage* m_lining;
   PlanksStage* m_planks;
   StockStage* m_stock;
+  DaybookStage* m_daybook;
+  ClockStrip* m_clock = nullptr;
   std::vector<Stage*> m_stages;
   int m_typedBook = -1;  ///< the book begun of a typed table that is not lined off yet, by its number
   LongWork m_printing;

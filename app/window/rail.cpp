@@ -86,6 +86,10 @@ void Rail::addStage(int number, const QString& name) {
   m_buttons.push_back(button);
 }
 
+void Rail::addFoot(QWidget* foot) {
+  m_column->addWidget(foot);
+}
+
 void Rail::setStanding(std::size_t index, const QString& words) {
   m_buttons[index]->setStanding(words);
 }

@@ -45,6 +45,8 @@ class Rail : public QWidget {
   void setLooks(std::size_t index, int places, std::optional<Severity> worst);
   void setCurrent(std::size_t index);
   void setBoat(const QString& boat, const QString& shop);
+  /// What stands at its foot.
+  void addFoot(QWidget* foot);
   RailButton* button(std::size_t index) { return m_buttons[index]; }
 
  signals:

@@ -61,6 +61,8 @@ void Welcome::addWays(QBoxLayout* column) {
   };
   connect(add(tr("Open the sample boat, osier"), QStringLiteral("sample")), &QPushButton::clicked, this,
           &Welcome::sampleAsked);
+  connect(add(tr("Open osier part way through: her day book"), QStringLiteral("begun")), &QPushButton::clicked, this,
+          &Welcome::sampleBegunAsked);
   connect(add(tr("Type a table from paper…"), QStringLiteral("type")), &QPushButton::clicked, this,
           &Welcome::typeAsked);
   connect(add(tr("New book from a table of offsets…"), QStringLiteral("table")), &QPushButton::clicked, this,
@@ -81,7 +83,9 @@ void Welcome::addWhatItDoes(QBoxLayout* column) {
       {tr("Backbone"), tr("stem, keel and rabbet, their bevels and patterns")},
       {tr("Moulds"), tr("full size, planking taken off, every bevel told")},
       {tr("Lining off"), tr("strakes by any of the schools, weighed and bettered")},
-      {tr("Planks"), tr("spiled, bevelled, joined, laid on boards, logged")}};
+      {tr("Planks"), tr("spiled, bevelled, joined, got out, logged")},
+      {tr("Stock"), tr("planks laid on the boards there are, and bought for")},
+      {tr("Day book"), tr("what can be done today, what waits, and for what")}};
   auto* list = new QGridLayout;
   list->setHorizontalSpacing(12);
   list->setColumnStretch(1, 1);

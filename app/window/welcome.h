@@ -17,6 +17,7 @@ class Welcome : public QWidget {
 
  signals:
   void sampleAsked();
+  void sampleBegunAsked();
   void tableAsked();
   void typeAsked();
   void bookAsked();

@@ -27,89 +27,96 @@ class BenchOrderMaker {
   }
 
   void addTimber(const Timber& timber) {
-    const auto add = [&](const std::string& cut, CutWhen when, const std::string& why) {
-      m_steps.push_back({timber.id, timber.name, cut, when, why});
+    const auto add = [&](BenchCut kind, const std::string& cut, CutWhen when, const std::string& why) {
+      m_steps.push_back({timber.id, timber.name, kind, cut, when, why});
     };
-    add(Trade::say("both faces, flat and to thickness"), CutWhen::Now,
+    add(BenchCut::Faces, Trade::say("both faces, flat and to thickness"), CutWhen::Now,
         Trade::say("before anything is marked that must be square"));
-    add(Trade::say("rough outline, from the bulge of every curve outward"), CutWhen::Now,
+    add(BenchCut::RoughOutline, Trade::say("rough outline, from the bulge of every curve outward"), CutWhen::Now,
         Trade::say("so that the grain cannot run into the part; leave a fat sixteenth"));
-    add(Trade::say("final outline"), CutWhen::Later,
+    add(BenchCut::Outline, Trade::say("final outline"), CutWhen::Later,
         Trade::say("mark it again when the timber is to thickness, square to its true face"));
     if (isJointed(timber.id))
-      add(Trade::say("joint faces"), CutWhen::Later, Trade::say("after the final outline; fit one to the other"));
+      add(BenchCut::JointFaces, Trade::say("joint faces"), CutWhen::Later,
+          Trade::say("after the final outline; fit one to the other"));
     addOfKind(timber);
     if (isJointed(timber.id))
-      add(Trade::say("bolt holes and stopwaters"), CutWhen::Later, Trade::say("bored with the joint bolted up dry"));
+      add(BenchCut::Bolts, Trade::say("bolt holes and stopwaters"), CutWhen::Later,
+          Trade::say("bored with the joint bolted up dry"));
   }
 
   /// What is cut of a timber of its kind alone.
   void addOfKind(const Timber& timber) {
-    const auto add = [&](const std::string& cut, CutWhen when, const std::string& why) {
-      m_steps.push_back({timber.id, timber.name, cut, when, why});
+    const auto add = [&](BenchCut kind, const std::string& cut, CutWhen when, const std::string& why) {
+      m_steps.push_back({timber.id, timber.name, kind, cut, when, why});
     };
     switch (timber.kind) {
       case TimberKind::Stem:
       case TimberKind::Sternpost: {
         const bool grooved = timber.kind == TimberKind::Sternpost || m_plan.rabbet.stem == StemMake::Rabbeted;
         if (grooved) {
-          add(Trade::say("rabbet, by machine between its stops"), CutWhen::Now,
+          add(BenchCut::Rabbet, Trade::say("rabbet, by machine between its stops"), CutWhen::Now,
               Trade::say("at the one angle, short of the sheer"));
-          add(Trade::say("rabbet, its ends and the forefoot"), CutWhen::Later,
+          add(BenchCut::RabbetByHand, Trade::say("rabbet, its ends and the forefoot"), CutWhen::Later,
               Trade::say("by hand, with the plank offered up"));
         } else {
-          add(Trade::say("bevel, to within a fat sixteenth"), CutWhen::Now,
+          add(BenchCut::Bevel, Trade::say("bevel, to within a fat sixteenth"), CutWhen::Now,
               Trade::say("the rest when a batten lies across the moulds"));
         }
-        add(timber.kind == TimberKind::Stem ? Trade::say("stem head") : Trade::say("post head"), CutWhen::Later,
+        add(BenchCut::Head, timber.kind == TimberKind::Stem ? Trade::say("stem head") : Trade::say("post head"),
+            CutWhen::Later,
             m_of.sheerFixed ? Trade::say("when the sheer strake is on") : Trade::say("until the sheer is fixed"));
         break;
       }
       case TimberKind::OuterStem:
-        add(Trade::say("its after face"), CutWhen::Later,
+        add(BenchCut::AfterFace, Trade::say("its after face"), CutWhen::Later,
             Trade::say("until the planks are trimmed flush with the inner stem"));
         break;
       case TimberKind::Keel:
         if (m_plan.keel.make == KeelMake::Plank) {
-          add(Trade::say("least bevel, ripped the whole length"), CutWhen::Now,
+          add(BenchCut::LeastBevel, Trade::say("least bevel, ripped the whole length"), CutWhen::Now,
               Trade::say("then planed to each station's own"));
         } else {
-          add(Trade::say("rabbet, to within a fat sixteenth"), CutWhen::Now,
+          add(BenchCut::Rabbet, Trade::say("rabbet, to within a fat sixteenth"), CutWhen::Now,
               m_of.plankFinished ? Trade::say("at the stations first, then between")
                                  : Trade::say("when the planking's thickness is settled"));
         }
-        add(Trade::say("ends"), CutWhen::Later, Trade::say("left long until stem and post are offered up"));
+        add(BenchCut::Ends, Trade::say("ends"), CutWhen::Later,
+            Trade::say("left long until stem and post are offered up"));
         break;
       case TimberKind::Deadwood:
-        add(Trade::say("rabbet"), CutWhen::Later,
+        add(BenchCut::Rabbet, Trade::say("rabbet"), CutWhen::Later,
             Trade::say("across the joints in one cut, when keel, deadwood and post are bolted up dry"));
         break;
       case TimberKind::Knee:
-        add(Trade::say("its two faying faces"), CutWhen::Later,
+        add(BenchCut::FayingFaces, Trade::say("its two faying faces"), CutWhen::Later,
             m_of.hasTransom ? Trade::say("scribed to keel and transom as they stand")
                             : Trade::say("scribed where it goes"));
         break;
       case TimberKind::Keelson:
-        add(Trade::say("its lower face"), CutWhen::Later, Trade::say("scribed to the keel as it came out"));
+        add(BenchCut::LowerFace, Trade::say("its lower face"), CutWhen::Later,
+            Trade::say("scribed to the keel as it came out"));
         break;
     }
   }
 
   void addBentInPlace() {
     const bool stem = m_plan.bentInPlace.along == BentAlong::Stem;
-    const auto add = [&](const std::string& cut, CutWhen when, const std::string& why) {
-      m_steps.push_back({TimberId(), stem ? Trade::say("cutwater") : Trade::say("outer keel"), cut, when, why});
+    const auto add = [&](BenchCut kind, const std::string& cut, CutWhen when, const std::string& why) {
+      m_steps.push_back({TimberId(), stem ? Trade::say("cutwater") : Trade::say("outer keel"), kind, cut, when, why});
     };
-    add(Trade::say("to thickness and width"), CutWhen::Now, Trade::say("in one piece, left long at both ends"));
+    add(BenchCut::ToWidth, Trade::say("to thickness and width"), CutWhen::Now,
+        Trade::say("in one piece, left long at both ends"));
     if (m_plan.bentInPlace.sideDeg > 0.0)
-      add(Trade::say("bevels of its sides"), CutWhen::Now, Trade::say("ripped while it is straight"));
-    add(Trade::say("bent dry, clamp by clamp"), CutWhen::Later,
+      add(BenchCut::SideBevels, Trade::say("bevels of its sides"), CutWhen::Now,
+          Trade::say("ripped while it is straight"));
+    add(BenchCut::BendDry, Trade::say("bent dry, clamp by clamp"), CutWhen::Later,
         stem ? Trade::say("when the planks are trimmed flush; ends are marked as it lies")
              : Trade::say("when the bottom is on and fair; ends are marked as it lies"));
-    add(Trade::say("its ends"), CutWhen::Later, Trade::say("as marked, to stem and transom"));
-    add(Trade::say("glued, and the first fastenings"), CutWhen::Later,
+    add(BenchCut::TrimEnds, Trade::say("its ends"), CutWhen::Later, Trade::say("as marked, to stem and transom"));
+    add(BenchCut::GlueOn, Trade::say("glued, and the first fastenings"), CutWhen::Later,
         Trade::say("those at frames and ends, from the middle out, clamps between"));
-    add(Trade::say("the fastenings between"), CutWhen::Later,
+    add(BenchCut::FastenBetween, Trade::say("the fastenings between"), CutWhen::Later,
         Trade::say("when the glue has gone off and clamps are free"));
   }
 

@@ -12,11 +12,37 @@ namespace narrows {
 
 enum class CutWhen { Now, Later };
 
+/// What is cut: whatever words it has for one part or another.
+enum class BenchCut {
+  Faces,
+  RoughOutline,
+  Outline,
+  JointFaces,
+  Rabbet,
+  RabbetByHand,
+  Bevel,
+  LeastBevel,
+  Bolts,
+  Ends,
+  Head,
+  AfterFace,
+  FayingFaces,
+  LowerFace,
+  // of a timber that is bent in place
+  ToWidth,
+  SideBevels,
+  BendDry,
+  TrimEnds,
+  GlueOn,
+  FastenBetween
+};
+
 /// One cut of one part.
 struct CutStep {
   TimberId timber;
   std::string part;  ///< its name
-  std::string cut;   ///< "head of the stem"
+  BenchCut kind = BenchCut::Faces;
+  std::string cut;  ///< "head of the stem"
   CutWhen when = CutWhen::Now;
   std::string why;  ///< what it waits for, or how it is cut
 };

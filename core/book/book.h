@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "backbone/backbone_plan.h"
+#include "daybook/daybook.h"
 #include "daybook/hanging_log.h"
 #include "daybook/printed_sheet.h"
 #include "fairing/table_line.h"
@@ -84,6 +85,7 @@ struct Book {
   FasteningPlan fastening;            ///< what holds them
   FlatWorkPlan flatWork;              ///< bottom and transom planked across
   std::vector<HangingEntry> log;      ///< what was done to planks, in the order in which it was entered
+  Daybook daybook;                    ///< the order of work: what was said of its steps
   std::vector<PrintedSheet> printed;  ///< sheets as they were last printed, each name once
   std::vector<Board> boards;          ///< the stack, in the order in which it was entered
   StockPlan stock;                    ///< by what rules pieces are got out of them

@@ -94,6 +94,7 @@ Json knownJson(const Book& book, bool withBackbone = true) {
   if (!(book.fastening == FasteningPlan())) json["fastening"] = fasteningJson(book.fastening);
   if (!(book.flatWork == FlatWorkPlan())) json["flat-work"] = flatWorkJson(book.flatWork);
   if (!book.log.empty()) json["hanging-log"] = hangingLogJson(book.log);
+  if (!(book.daybook == Daybook())) json["daybook"] = daybookJson(book.daybook);
   if (!book.printed.empty()) json["printed"] = printedJson(book.printed);
   if (!book.boards.empty()) json["boards"] = boardsJson(book.boards);
   if (!(book.stock == StockPlan())) json["stock"] = stockJson(book.stock);
@@ -179,6 +180,11 @@ class BookReader {
     for (const Bolt& bolt : book.backbone.bolts) use(bolt.id.number);
     for (const HangingEntry& entry : book.log) use(entry.id.number);
     for (const Board& board : book.boards) use(board.id.number);
+    for (const StepRecord& step : book.daybook.steps) use(step.id.number);
+    for (const OwnPart& part : book.daybook.parts) use(part.id.number);
+    for (const StepLink& link : book.daybook.links) use(link.id.number);
+    for (const Hold& hold : book.daybook.holds) use(hold.id.number);
+    for (const Decision& decision : book.daybook.decisions) use(decision.id.number);
     // A strake that is gone has an id that was given out.
     Book records = book;
     eachOfStrake(records,
@@ -211,6 +217,7 @@ class BookReader {
     if (json.contains("fastening")) readFastening(json["fastening"], book.fastening, problems);
     if (json.contains("flat-work")) readFlatWork(json["flat-work"], book.flatWork, problems);
     readHangingLog(json, book.log, problems);
+    if (json.contains("daybook")) readDaybook(json["daybook"], book.daybook, problems);
     readPrinted(json, book.printed, problems);
     readStock(json, book, problems);
     if (const Json* settings = key(json, "settings", Trade::say("the settings"))) {
@@ -427,6 +434,7 @@ Result<void> checkBook(const Book& book, const Book* sound) {
       // Of the days of a long work only what is new.
       Book part = book;
       part.log = changedOf(book.log, sound->log);
+      part.daybook.steps = changedOf(book.daybook.steps, sound->daybook.steps);
       part.printed = changedOf(book.printed, sound->printed);
       addOthers(part.printed, book.printed,
                 [](const PrintedSheet& one, const PrintedSheet& other) { return one.name == other.name; });

@@ -11,6 +11,7 @@
 #include <string>
 #include <vector>
 
+#include "daybook/moment.h"
 #include "length/length.h"
 #include "lines/boat_size.h"
 #include "lines/ids.h"
@@ -57,6 +58,10 @@ class JsonWriter {
     for (const Length length : lengths) list.push_back(length.mm());
     json[name] = list;
   }
+  void operator()(const char* name, Moment value) { json[name] = momentText(value); }
+  void operator()(const char* name, const std::optional<Moment>& value) {
+    if (value) json[name] = momentText(*value);
+  }
   /// What is not there is not written.
   void operator()(const char* name, const std::optional<double>& value) {
     if (value) json[name] = *value;
@@ -80,6 +85,9 @@ class JsonWriter {
   }
   void whenSet(const char* name, bool value) {
     if (value) json[name] = value;
+  }
+  void whenSet(const char* name, const std::string& value) {
+    if (!value.empty()) json[name] = value;
   }
   template <typename Kind>
   void whenSet(const char* name, const Id<Kind>& id) {
@@ -227,8 +235,19 @@ class JsonReader {
       ids.push_back({one.get<std::int64_t>()});
     }
   }
+  void operator()(const char* name, Moment& value) {
+    const Json* found = key(name);
+    if (found == nullptr) return;
+    const auto moment = found->is_string() ? momentFrom(found->get<std::string>()) : std::nullopt;
+    moment ? void(value = *moment) : wrong(name, Trade::say("a moment, as 2026-04-30T09:15:00Z"));
+  }
+  void operator()(const char* name, std::optional<Moment>& value) {
+    if (key(name) == nullptr) return;
+    (*this)(name, value.emplace());
+  }
   void whenSet(const char* name, std::optional<Length>& value) { (*this)(name, value); }
   void whenSet(const char* name, bool& value) { (*this)(name, value); }
+  void whenSet(const char* name, std::string& value) { (*this)(name, value); }
   template <typename Kind>
   void whenSet(const char* name, Id<Kind>& id) {
     if (m_json.is_object() && m_json.contains(name)) (*this)(name, id);

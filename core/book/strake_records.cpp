@@ -144,6 +144,20 @@ void eachRecord(AnyBook& book, const Visit& visit) {
     if (one.of.isOfStrake()) visit(StrakeRecord::Spoiled, one.of, one.of.side);
   }
   for (auto& one : book.stock.grades) visit(StrakeRecord::Grade, one, one.side);
+  const auto visitStep = [&](auto& step) {
+    if (step.part.kind == PartKind::Plank) visit(StrakeRecord::Step, step.part, step.part.side);
+  };
+  for (auto& one : book.daybook.steps) visitStep(one.of);
+  for (auto& one : book.daybook.links) {
+    visitStep(one.first);
+    visitStep(one.then);
+  }
+  for (auto& one : book.daybook.holds) {
+    for (auto& step : one.steps) visitStep(step);
+  }
+  for (auto& one : book.daybook.decisions) {
+    for (auto& step : one.before) visitStep(step);
+  }
 }
 
 /// A record of a strake, so that it can be counted.
@@ -202,6 +216,8 @@ std::vector<RecordsMoved> recordsMoved(const Book& before, const Book& after) {
   std::map<std::pair<Key, int>, int> counts;
   for (const auto& [kind, records] : was) {
     const auto& now = is[kind];
+    // Where some were taken out they are told apart by their order no more, and nothing moved.
+    if (now.size() < records.size() || (kind == StrakeRecord::Step && now.size() != records.size())) continue;
     for (std::size_t i = 0; i < std::min(records.size(), now.size()); ++i) {
       const auto& [number, side] = records[i];
       if (now[i].second != side || now[i].first == number) continue;
@@ -236,6 +252,12 @@ Result<Book> throwAwayRecordsWithoutStrake(const Book& book) {
   std::erase_if(edited.layings, isWithout);
   std::erase_if(edited.spoiled, isWithout);
   std::erase_if(edited.stock.grades, [](const StrakeGrade& one) { return one.strake < 1; });
+  const auto isStepWithout = [](const StepRef& one) { return one.part.kind == PartKind::Plank && one.part.strake < 1; };
+  std::erase_if(edited.daybook.steps, [&](const StepRecord& one) { return isStepWithout(one.of); });
+  std::erase_if(edited.daybook.links,
+                [&](const StepLink& one) { return isStepWithout(one.first) || isStepWithout(one.then); });
+  for (Hold& hold : edited.daybook.holds) std::erase_if(hold.steps, isStepWithout);
+  for (Decision& decision : edited.daybook.decisions) std::erase_if(decision.before, isStepWithout);
   return edited;
 }
 
@@ -263,6 +285,8 @@ std::string kindInWords(const RecordsMoved& moved) {
       return say("a spoiled piece", "%1 spoiled pieces");
     case StrakeRecord::Grade:
       return Trade::say("the grade of its wood");
+    case StrakeRecord::Step:
+      return say("a step in the day book", "%1 steps in the day book");
   }
   return {};
 }
@@ -291,6 +315,8 @@ std::string recordsInWords(const RecordsMoved& moved) {
       return say("a spoiled piece of %1", "%1 spoiled pieces of %2");
     case StrakeRecord::Grade:
       return Trade::say("the grade of wood for %1", of);
+    case StrakeRecord::Step:
+      return say("a step in the day book, of %1", "%1 steps in the day book, of %2");
   }
   return {};
 }

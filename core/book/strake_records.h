@@ -11,7 +11,7 @@
 namespace narrows {
 
 /// The kinds of records that are of a strake.
-enum class StrakeRecord { Readings, Joint, LogLine, Sheet, HungEdge, Laying, Spoiled, Grade };
+enum class StrakeRecord { Readings, Joint, LogLine, Sheet, HungEdge, Laying, Spoiled, Grade, Step };
 
 /// One record: which strake it is of, the number of that strake, and its side.
 struct OfStrake {

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <array>
-#include <cctype>
 #include <map>
 #include <tuple>
 
@@ -13,8 +12,10 @@ namespace narrows {
 namespace {
 
 constexpr std::array<const char*, hangingSteps> words{
-    Trade::mark("lined"), Trade::mark("spiled"), Trade::mark("got out"), Trade::mark("offered up"),
-    Trade::mark("eased"), Trade::mark("hung"),   Trade::mark("fastened")};
+    Trade::mark("lined"),      Trade::mark("spiled"),    Trade::mark("scarfed"),     Trade::mark("got out"),
+    Trade::mark("backed out"), Trade::mark("gains cut"), Trade::mark("ends heated"), Trade::mark("offered up"),
+    Trade::mark("eased"),      Trade::mark("primed"),    Trade::mark("hung"),        Trade::mark("fastened"),
+    Trade::mark("land planed")};
 constexpr double mostHours = 2000.0, mostParedMm = 100.0;
 
 }  // namespace
@@ -23,17 +24,16 @@ std::string stepWord(HangingStep step) {
   return Trade::say(words[static_cast<std::size_t>(step)]);
 }
 
-bool isDay(const std::string& when) {
-  constexpr std::size_t long10 = 10;
-  if (when.size() != long10 || when[4] != '-' || when[7] != '-') return false;
-  for (std::size_t i = 0; i < when.size(); ++i) {
-    if (i != 4 && i != 7 && std::isdigit(static_cast<unsigned char>(when[i])) == 0) return false;
+std::vector<HangingStep> hangingStepsOf(Construction construction, bool joined) {
+  std::vector<HangingStep> steps;
+  for (int number = 0; number < hangingSteps; ++number) {
+    const auto step = static_cast<HangingStep>(number);
+    const bool isLapped = step == HangingStep::Gains || step == HangingStep::Land;
+    if (isLapped && construction != Construction::Lapstrake) continue;
+    if (step == HangingStep::BackedOut && construction != Construction::Carvel) continue;
+    if (step != HangingStep::Scarfed || joined) steps.push_back(step);
   }
-  const int year = std::stoi(when.substr(0, 4)), month = std::stoi(when.substr(5, 2)), day = std::stoi(when.substr(8));
-  constexpr std::array<int, 12> days{31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31};
-  if (month < 1 || month > 12 || year < 1900) return false;
-  const bool leap = (year % 4 == 0 && year % 100 != 0) || year % 400 == 0;
-  return day >= 1 && day <= days[static_cast<std::size_t>(month - 1)] + (leap && month == 2 ? 1 : 0);
+  return steps;
 }
 
 Result<void> checkEntry(const HangingEntry& entry, int strakes) {

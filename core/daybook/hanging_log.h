@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "daybook/moment.h"
 #include "lines/ids.h"
 #include "lines/offset_table.h"
 #include "lining/strake_stack.h"
@@ -13,8 +14,22 @@
 namespace narrows {
 
 /// What is done to a plank, in the order of the shop.
-enum class HangingStep { Lined, Spiled, GotOut, Offered, Eased, Hung, Fastened };
-inline constexpr int hangingSteps = 7;
+enum class HangingStep {
+  Lined,
+  Spiled,
+  Scarfed,  ///< its pieces glued to one length
+  GotOut,
+  BackedOut,
+  Gains,   ///< cut at its ends
+  Heated,  ///< its ends steamed, or wrapped in boiling water
+  Offered,
+  Eased,
+  Primed,  ///< inside, laps and hood ends
+  Hung,
+  Fastened,
+  Land  ///< planed on it, for the next to lie on
+};
+inline constexpr int hangingSteps = 13;
 
 using HangingEntryId = Id<struct HangingEntryTag>;
 
@@ -33,16 +48,18 @@ struct HangingEntry {
   std::string note;
   bool spoiled = false;    ///< it was done to a piece that was spoiled after: it is kept, and no longer counts
   StrakeId strakeId = {};  ///< which strake that is, whatever its number becomes; none where it could not be told
+  std::optional<Moment> at = {};       ///< the moment, where it was told by the day book's clock
+  std::optional<double> degrees = {};  ///< of the shop then, Celsius
   bool operator==(const HangingEntry&) const = default;
 
   bool isOf(int ofStrake, BoatSide ofSide) const { return strake == ofStrake && side == ofSide; }
 };
 
-/// "lined", "spiled", "got out", "offered up", "eased", "hung", "fastened".
+/// "lined", "spiled", "got out", "offered up", "hung" and so on.
 std::string stepWord(HangingStep step);
 
-/// Whether a day is one of the calendar, written 2026-04-30.
-bool isDay(const std::string& when);
+/// Those of a carvel or a lapped plank, in order; `joined`: it is scarfed of more than one piece.
+std::vector<HangingStep> hangingStepsOf(Construction construction, bool joined);
 
 /// Every fault of one entry, naming it: no such strake, a day that is none, hours less than nought or more than a year
 /// has, an amount pared that is no length.

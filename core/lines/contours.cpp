@@ -9,21 +9,21 @@ namespace narrows {
 namespace {
 
 constexpr int contourColumns = 8;
-constexpr int rows = 48;
+constexpr int gridRows = 48;
 constexpr int halvings = 30;
 
 /// Points of the plane `axis` = `value` on one column of a patch, keel up.
 std::vector<Vec3> columnCrossings(const SurfacePatch& patch, double t, int axis, double value) {
   std::vector<Vec3> found;
   Vec3 before = patch.point(t, 0.0);
-  for (int k = 1; k <= rows; ++k) {
-    const double v = static_cast<double>(k) / rows;
+  for (int k = 1; k <= gridRows; ++k) {
+    const double v = static_cast<double>(k) / gridRows;
     const Vec3 now = patch.point(t, v);
     const double a = before[axis] - value;
     const double b = now[axis] - value;
     if (a * b <= 0.0 && a != b) {
       const auto notYet = [&](double at) { return (patch.point(t, at)[axis] - value) * a > 0.0; };
-      found.push_back(patch.point(t, whereCeases(v - 1.0 / rows, v, notYet, halvings)));
+      found.push_back(patch.point(t, whereCeases(v - 1.0 / gridRows, v, notYet, halvings)));
     }
     before = now;
   }

@@ -18,7 +18,7 @@ namespace {
 constexpr double easedOutWithin = 0.3;
 constexpr double leastRest = 1.4;
 /// Nails to a bay by which strakes are held parallel.
-constexpr std::size_t nailsABay = 16;
+constexpr std::size_t nailsInBay = 16;
 /// A strake is given at least this by a rule before it is refused, mm.
 constexpr double leastByRuleMm = leastStrakeWidthMm;
 
@@ -197,7 +197,7 @@ class ZoneLines {
     const double width = m_zone.width.mm();
     if (!(width > 0.0)) return fail(Fault::WidthNotPositive, {}, {said(width)});
     const SurfaceReach reach = m_ground.between(m_zone.from, m_zone.to);
-    const std::vector<double> places = LiningGround::places(reach, nailsABay);
+    const std::vector<double> places = LiningGround::places(reach, nailsInBay);
     const auto strakes = static_cast<double>(m_count - 1);
     for (const double t : places) {
       const double room = zoneGirthMm(t);
@@ -306,7 +306,7 @@ class ZoneLines {
     }
   }
   void bendThroughMarks(std::size_t k, const std::vector<Nib>& nibs) {
-    constexpr double samePlace = 1e-6, sameShare = 1e-9;
+    constexpr double samePlace = 1e-6, sameShareAs = 1e-9;
     const bool held = m_zone.rule != LiningRule::Free;
     std::vector<CurveNail> nails;
     bool moves = false;
@@ -321,7 +321,7 @@ class ZoneLines {
     }
     for (const Nib& nib : nibs) {
       const double by = nib.share - curve(k).shareAt(nib.t);
-      moves = moves || std::abs(by) > sameShare;
+      moves = moves || std::abs(by) > sameShareAs;
       nails.push_back({nib.t, by});
     }
     if (!moves) return;

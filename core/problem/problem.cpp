@@ -179,6 +179,30 @@ std::string sentence(const Problem& p, const LengthWriter& length) {
       return Trade::say("\"%1\" is no day: write it as 2026-04-30.", a());
     case Fault::EntryUnknown:
       return Trade::say("this line of the log is gone: choose it again.");
+    case Fault::EndsBeforeItBegan:
+      return Trade::say("it ends at %1, before it began at %2: correct one of them.", a(), b());
+    case Fault::ClockWentBack:
+      return Trade::say("it was begun at %1, and this clock says %2: set the clock, or type when it ended.", a(), b());
+    case Fault::ZoneUnknown:
+      return Trade::say("there is no zone \"%1\" on this machine: one is \"Europe/London\".", a());
+    case Fault::StandsTwice:
+      return Trade::say("%1 stands twice: keep one of them.", a());
+    case Fault::WaitsInLoop:
+      return Trade::say("\"%1\" cannot wait for \"%2\", which waits for it by way of %3.", a(), b(), c());
+    case Fault::StepUnknown:
+      return Trade::say("she has no such step any more: choose it again.");
+    case Fault::StepIsDone:
+      return Trade::say("it is done: take that back first.");
+    case Fault::StepNotBegun:
+      return Trade::say("its clock does not run: begin it first.");
+    case Fault::DoneElsewhere:
+      return Trade::say("that it is done stands in %1: take it back there.", a());
+    case Fault::WhyMissing:
+      return Trade::say("say why it is left out: somebody will ask in a year.");
+    case Fault::NameMissing:
+      return Trade::say("it has no words: say what it is.");
+    case Fault::StepIsBegun:
+      return Trade::say("its clock runs: stop it first.");
     case Fault::PieceUnknown:
       return Trade::say("there is no piece %1: the strake is in %2, numbered from the bow.", a(), b());
     case Fault::NoPlank:

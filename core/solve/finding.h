@@ -24,7 +24,7 @@
 namespace narrows {
 
 /// The stages a thing can be looked at in.
-enum class ShopStage { Lines, Backbone, Moulds, LiningOff, Planks, Stock };
+enum class ShopStage { Lines, Backbone, Moulds, LiningOff, Planks, Stock, Daybook };
 
 /// Something that could not be made, and why.
 struct CouldNotMake {

@@ -129,7 +129,7 @@ StrakeToJoin toJoin(const PlankAtBench& plank) {
 }
 
 bool haveSamePlanks(const Solved& one, const Solved& other) {
-  // Everything of a book but its log, its printed sheets and the ids they take.
+  // Everything of a book but its log, its day book, its printed sheets and the ids they take.
   const auto boat = [](const Book& book) {
     return std::tie(book.shop, book.table, book.faired, book.stationIds, book.stem, book.sternpost, book.backbone,
                     book.plans, book.starboard, book.port, book.moulds, book.hung, book.spiled, book.weighing,

@@ -28,10 +28,8 @@ namespace narrows {
 
 namespace {
 
-QStringList stepNames() {
-  return {HangingPage::tr("lined"),      HangingPage::tr("spiled"), HangingPage::tr("got out"),
-          HangingPage::tr("offered up"), HangingPage::tr("eased"),  HangingPage::tr("hung"),
-          HangingPage::tr("fastened")};
+QString stepName(HangingStep step) {
+  return QString::fromStdString(stepWord(step));
 }
 
 int piecesOf(const Book& book, int strake, BoatSide side) {
@@ -94,10 +92,19 @@ HangingPage::HangingPage(Session* session, QWidget* parent)
 
 void HangingPage::addFields(Slate* slate) {
   m_slate = slate;
-  auto* step = slate->addChoice(
-      tr("What was done"), stepNames(), [this] { return static_cast<int>(m_step); },
+  auto* step = slate->addChanging(
+      tr("What was done"),
+      [this] {
+        Slate::Choices choices;
+        const std::vector<HangingStep> steps = stepsOffered();
+        for (std::size_t i = 0; i < steps.size(); ++i) {
+          choices.items << stepName(steps[i]);
+          if (steps[i] == m_step) choices.chosen = static_cast<int>(i);
+        }
+        return choices;
+      },
       [this](int index) {
-        m_step = static_cast<HangingStep>(index);
+        m_step = stepsOffered()[static_cast<std::size_t>(index)];
         showAs(true);
       });
   step->setObjectName(QStringLiteral("hangingStep"));
@@ -162,6 +169,17 @@ int HangingPage::strakes() const {
   return lining == nullptr ? 0 : static_cast<int>(lining->strakeCount());
 }
 
+std::vector<HangingStep> HangingPage::stepsOffered() const {
+  const Book& book = *m_session->book();
+  std::vector<HangingStep> steps = hangingStepsOf(book.table.construction, piecesOf(book, strake(), side()) > 1);
+  // What was taken in hand of another strake stays in hand.
+  if (std::find(steps.begin(), steps.end(), m_step) == steps.end()) {
+    steps.push_back(m_step);
+    std::sort(steps.begin(), steps.end());
+  }
+  return steps;
+}
+
 const std::vector<HangingEntry>& HangingPage::entries() const {
   const BookSnapshot& book = m_session->book();
   if (m_entries.of == book && m_entries.strake == strake() && m_entries.side == side()) return m_entries.byDay;
@@ -183,7 +201,7 @@ Cell HangingPage::logCell(int row, int column) const {
   cell.editable = column != Step;
   switch (column) {
     case Step:
-      cell.text = stepNames()[static_cast<int>(entry.step)];
+      cell.text = stepName(entry.step);
       cell.bold = true;
       break;
     case Day:
@@ -339,9 +357,8 @@ bool HangingPage::logNow() {
         tr("Strake %1 is in %n piece(|s): say which, from the bow, or 0 for all.", nullptr, pieces).arg(entry.strake));
     return false;
   }
-  const bool done =
-      m_session->perform(tr("Log strake %1, %2").arg(entry.strake).arg(stepNames()[static_cast<int>(m_step)]),
-                         logPlankStep(*solved, *m_session->book(), entry));
+  const bool done = m_session->perform(tr("Log strake %1, %2").arg(entry.strake).arg(stepName(m_step)),
+                                       logPlankStep(*solved, *m_session->book(), entry));
   if (!done) return false;
   m_day->setModified(false);
   // What was said of this step is not said of the next.
@@ -349,7 +366,9 @@ bool HangingPage::logNow() {
   m_pared = Length();
   m_where->clear();
   m_note->clear();
-  if (m_step != HangingStep::Fastened) m_step = static_cast<HangingStep>(static_cast<int>(m_step) + 1);
+  const std::vector<HangingStep> steps = stepsOffered();
+  const auto next = std::upper_bound(steps.begin(), steps.end(), m_step);
+  if (next != steps.end()) m_step = *next;
   showAs(true);
   m_slate->refresh();
   return true;
@@ -388,7 +407,7 @@ void HangingPage::say() {
   const HangingState state = hangingState(book.log, strake(), side(), piecesOf(book, strake(), side()));
   QStringList done;
   for (int step = 0; step < hangingSteps; ++step) {
-    if (state.isDone(static_cast<HangingStep>(step))) done << stepNames()[step];
+    if (state.isDone(static_cast<HangingStep>(step))) done << stepName(static_cast<HangingStep>(step));
   }
   QStringList words;
   words << (done.isEmpty()

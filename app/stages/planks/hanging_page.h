@@ -38,6 +38,8 @@ class HangingPage : public QWidget {
   int strake() const;
   BoatSide side() const;
   int strakes() const;
+  /// Those that the plank in hand takes.
+  std::vector<HangingStep> stepsOffered() const;
   Cell logCell(int row, int column) const;
   bool enterLog(int row, int column, const QString& text);
   Cell edgeCell(int row) const;

@@ -1,0 +1,154 @@
+#include "stages/daybook/order_bench.h"
+
+#include "book/order_edits.h"
+
+namespace narrows {
+
+namespace {
+
+/// Countdowns show minutes.
+constexpr int tickMs = 20000;
+
+}  // namespace
+
+OrderBench::OrderBench(Session* session, QObject* parent) : QObject(parent), m_session(session) {
+  m_ticking.setInterval(tickMs);
+  connect(&m_ticking, &QTimer::timeout, this, [this] {
+    m_of.reset();  // time went on
+    bringUp();
+  });
+  connect(session, &Session::bookChanged, this, [this] {
+    if (m_seen || !m_session->isDragging()) bringUp();
+  });
+  connect(session, &Session::answerSettled, this, &OrderBench::bringUp);
+}
+
+void OrderBench::setSeen(bool seen) {
+  m_seen = seen;
+  if (!seen) return;
+  m_of.reset();
+  bringUp();
+}
+
+void OrderBench::setClock(std::function<Moment()> clock) {
+  m_clock = std::move(clock);
+  m_of.reset();
+  bringUp();
+}
+
+void OrderBench::bringUp() {
+  if (!m_session->hasBook() || m_session->solved() == nullptr) return;
+  if (m_of == m_session->book() && m_solved == m_session->solved()) return;
+  if (!m_ticking.isActive()) m_ticking.start();
+  m_of = m_session->book();
+  m_solved = m_session->solved();
+  if (m_seen) {
+    m_starboard = plankNeeds(*m_solved, BoatSide::Starboard, m_starboard);
+    m_port = isLinedAlike(*m_of) ? m_starboard : plankNeeds(*m_solved, BoatSide::Port, m_port);
+  }
+  m_boat = boatWork(*m_of, *m_solved, m_starboard, m_port);
+  m_daybook = m_of->daybook;
+  if (m_daybook.zone.empty()) m_daybook.zone = ShopClock::zoneHere();
+  m_order = std::make_unique<const WorkOrder>(workOrder({m_boat, m_daybook, stepsDone(*m_of, m_boat)}, now()));
+  emit changed();
+}
+
+std::optional<std::size_t> OrderBench::inHand() const {
+  if (!m_step || m_order == nullptr) return std::nullopt;
+  const std::size_t found = m_order->find(*m_step);
+  return found < m_order->steps.size() ? std::optional(found) : std::nullopt;
+}
+
+const OrderStep* OrderBench::step() const {
+  const auto at = inHand();
+  return at ? &m_order->steps[*at] : nullptr;
+}
+
+std::optional<std::size_t> OrderBench::partInHand() const {
+  if (m_order == nullptr) return std::nullopt;
+  const WorkPart* part = m_part ? &*m_part : m_step ? &m_step->part : nullptr;
+  for (std::size_t p = 0; part != nullptr && p < m_order->parts.size(); ++p) {
+    if (m_order->parts[p].part.isSame(*part)) return p;
+  }
+  return std::nullopt;
+}
+
+void OrderBench::take(const StepRef& step) {
+  m_step = step;
+  m_part = step.part;
+  emit handChanged();
+}
+
+void OrderBench::takePart(const WorkPart& part) {
+  m_part = part;
+  if (m_step && !m_step->part.isSame(part)) m_step.reset();
+  // The step of it that is next.
+  const auto at = partInHand();
+  if (!m_step && at) {
+    const DraftPart& of = m_order->parts[*at];
+    for (std::size_t i = of.first; i < of.first + of.count && !m_step; ++i) {
+      if (m_order->steps[i].isOpen()) m_step = m_order->steps[i].ref;
+    }
+    if (!m_step && of.count > 0) m_step = m_order->steps[of.first + of.count - 1].ref;
+  }
+  emit handChanged();
+}
+
+QString OrderBench::named(const StepRef& step) const {
+  const std::size_t at = m_order == nullptr ? 0 : m_order->find(step);
+  return m_order != nullptr && at < m_order->steps.size() ? QString::fromStdString(stepWords(*m_order, at)) : QString();
+}
+
+bool OrderBench::perform(const QString& words, const std::function<Result<Book>(const Book&)>& edit) {
+  if (!m_session->hasBook()) return false;
+  Book book = *m_session->book();
+  if (book.daybook.zone.empty()) book.daybook.zone = ShopClock::zoneHere();
+  return m_session->perform(words, edit(book));
+}
+
+bool OrderBench::begin(const StepRef& step) {
+  return perform(tr("Begin %1").arg(named(step)), [&](const Book& book) { return beginStep(book, step, now()); });
+}
+
+bool OrderBench::stop(const StepRef& step) {
+  return perform(tr("Stop %1").arg(named(step)), [&](const Book& book) { return stopStep(book, step, now()); });
+}
+
+bool OrderBench::finish(const StepRef& step, const QString& words, std::optional<Moment> at) {
+  // A plank is remembered with the shape it is got out to: that of the book as it stands.
+  const auto solved = m_session->freshAnswer();
+  if (solved == nullptr) return false;
+  return perform(tr("Done: %1").arg(named(step)), [&](const Book& book) {
+    return finishStep(*solved, book, m_boat,
+                      {step, at.value_or(now()), m_daybook.degrees, words.trimmed().toStdString()});
+  });
+}
+
+bool OrderBench::takeBack(const StepRef& step) {
+  int pieces = 1;
+  for (const PlankWork& plank : m_boat.planks) {
+    if (plank.part.isSame(step.part)) pieces = plank.pieces;
+  }
+  return perform(tr("Not done: %1").arg(named(step)),
+                 [&](const Book& book) { return takeBackDone(book, step, pieces); });
+}
+
+bool OrderBench::decide(std::size_t decision, const QString& answer) {
+  if (m_order == nullptr || decision >= m_order->decisions.size()) return false;
+  Decision made = m_order->decisions[decision].decision;
+  made.answer = answer.trimmed().toStdString();
+  made.decided = m_order->today;
+  return perform(tr("Decided: %1").arg(QString::fromStdString(decisionWords(made))),
+                 [&](const Book& book) { return writeDecision(book, made); });
+}
+
+QString OrderBench::standing() const {
+  if (m_order == nullptr) return {};
+  if (m_order->open == 0) return tr("all is done");
+  QStringList words;
+  if (!m_order->inHand.empty()) words << tr("%1 in hand").arg(m_order->inHand.size());
+  words << tr("%1 can be done").arg(m_order->ready.size());
+  return words.join(tr(", "));
+}
+
+}  // namespace narrows
