@@ -173,7 +173,30 @@ void eachOfStrake(Book& book, const std::function<void(const OfStrake&)>& visit)
   });
 }
 
+namespace {
+
+/// Steps of a timber as Narrows draws it are told by its name; once timbers are the book's, by their ids, for names
+/// change.
+void nameTimbersById(Book& book) {
+  const auto follow = [&](StepRef& step) {
+    if (step.part.kind != PartKind::Timber || step.part.id > 0) return;
+    for (const Timber& timber : book.backbone.timbers) {
+      if (timber.name == step.part.name) step.part.id = timber.id.number;
+    }
+  };
+  for (StepRecord& one : book.daybook.steps) follow(one.of);
+  for (StepLink& one : book.daybook.links) {
+    follow(one.first);
+    follow(one.then);
+  }
+  for (Hold& one : book.daybook.holds) std::for_each(one.steps.begin(), one.steps.end(), follow);
+  for (Decision& one : book.daybook.decisions) std::for_each(one.before.begin(), one.before.end(), follow);
+}
+
+}  // namespace
+
 Book followStrakes(const Book& before, Book after, const GirthFrame* frame) {
+  if (!after.backbone.timbers.empty()) nameTimbersById(after);
   for (const BoatSide side : {BoatSide::Starboard, BoatSide::Port}) {
     const LiningPlan &was = before.planOf(side), &now = after.planOf(side);
     const std::vector<StrakeId> order = strakesInOrder(now);

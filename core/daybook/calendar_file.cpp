@@ -102,7 +102,7 @@ std::vector<CalendarEntry> calendarEntries(const WorkOrder& order, const Daybook
       addDay("hold-" + std::to_string(hold.id.number), Trade::say("expected: %1", hold.what), {}, hold.expected);
   }
   for (const OpenDecision& one : order.decisions) {
-    if (one.isDecided || one.byDoing || one.before.empty()) continue;
+    if (!one.isOpen() || one.before.empty()) continue;
     const int days = static_cast<int>(std::floor(one.daysLeft));
     addDay(
         "decide-" + std::to_string(static_cast<int>(one.decision.kind)) + "-" + std::to_string(one.decision.id.number),

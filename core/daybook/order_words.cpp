@@ -32,6 +32,10 @@ std::string stepWords(const WorkOrder& order, std::size_t step) {
   return Trade::say("%1: %2", partWords(ref.part), order.steps[step].words);
 }
 
+std::string shortStepWords(const WorkOrder& order, std::size_t step) {
+  return Trade::say("%1: %2", partMark(order.steps[step].ref.part), order.steps[step].words);
+}
+
 std::string countdownWords(Moment now, Moment until) {
   const auto minutes = static_cast<std::int64_t>(std::ceil(static_cast<double>(until.seconds - now.seconds) / 60.0));
   if (minutes <= 0) return Trade::say("now");
@@ -58,7 +62,7 @@ std::string waitWords(const WorkOrder& order, const Daybook& daybook, const Wait
     case WaitFor::Step:
       return stepWords(order, wait.step);
     case WaitFor::Time:
-      return Trade::say("%1 until %2", wait.kind ? waitKindWords(*wait.kind) : Trade::say("the wait"),
+      return Trade::say("%1 until %2", wait.kind ? waitKindWords(*wait.kind) : order.steps[wait.step].words,
                         momentWords(daybook, wait.until));
     case WaitFor::Cold:
       return Trade::say("the shop is at %1, and %2 wants %3", degreesWords(daybook.degrees.value_or(0.0), notation),

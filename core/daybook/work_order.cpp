@@ -139,6 +139,7 @@ class OrderMaker {
       step.doneAt = done.at;
       step.doneDay = done.at ? m_clock.dayOf(*done.at) : done.day;
       m_degrees[at] = done.degrees;
+      if (step.note.empty()) step.note = done.note;
     }
     for (const DraftPart& part : m_order.parts) {
       bool later = false;  // a step further on is done, so what leads to it was
@@ -258,14 +259,16 @@ class OrderMaker {
       }
       all.push_back(std::move(one));
     }
-    for (std::size_t d = 0; d < all.size(); ++d) {
-      OpenDecision& one = all[d];
+    for (OpenDecision& one : all) {
       one.isDecided = !one.decision.decided.empty();
       one.byDoing = !one.isDecided && std::any_of(one.before.begin(), one.before.end(), [&](std::size_t i) {
         return m_order.steps[i].state == StepState::Done;
       });
-      if (one.isDecided || one.byDoing) continue;
-      for (const std::size_t i : one.before) {
+    }
+    // Those that are open first.
+    std::stable_partition(all.begin(), all.end(), [](const OpenDecision& one) { return one.isOpen(); });
+    for (std::size_t d = 0; d < all.size() && all[d].isOpen(); ++d) {
+      for (const std::size_t i : all[d].before) {
         if (m_order.steps[i].isOpen())
           m_order.steps[i].waits.push_back({WaitFor::Decision, 0, std::nullopt, {}, 0.0, d});
       }
@@ -337,6 +340,7 @@ class OrderMaker {
         const OrderStep& one = m_order.steps[follower];
         if (one.isOpen() && one.daysBefore + one.daysAfter >= m_order.longestDays - same) next = next ? next : follower;
       }
+      step.next = next;
       here = next;
     }
     countHeldUp();
@@ -361,6 +365,10 @@ class OrderMaker {
   }
 
   void rank() {
+    for (OrderStep& step : m_order.steps) {
+      if (!step.isOpen() || step.planned.empty() || step.state == StepState::InHand) continue;
+      step.isPlannedTooSoon = step.planned < dayAfter(m_order.today, static_cast<int>(std::floor(step.daysBefore)));
+    }
     for (const std::size_t i : m_order.ready) {
       OrderStep& step = m_order.steps[i];
       const bool isPressed = step.lastMoment && step.lastMoment->hoursSince(m_order.now) < lastMomentHours;

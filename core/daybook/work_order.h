@@ -15,6 +15,7 @@ struct StepDone {
   std::optional<Moment> at;  ///< none: only the day is known, or not even that
   std::string day;
   std::optional<double> degrees;  ///< of the shop then, Celsius
+  std::string note = {};          ///< a line of words with it
 };
 
 enum class StepState {
@@ -80,6 +81,8 @@ struct OrderStep {
   double daysBefore = 0.0;           ///< the least until it can be begun, from now
   double daysAfter = 0.0;  ///< of work and waiting from its beginning to the end of the longest chain through it
   bool onLongest = false;
+  std::optional<std::size_t> next;  ///< on the longest chain: the step that follows on it
+  bool isPlannedTooSoon = false;    ///< its day is before it can be begun, as things stand
   bool isOwn() const { return ref.kind == StepKind::Own; }
   bool isOpen() const { return state != StepState::Done && state != StepState::Skipped; }
 };
@@ -94,14 +97,15 @@ struct OpenDecision {
   double daysLeft = 0.0;                  ///< until the first of `before` can be reached
   std::size_t madeAgain = 0;            ///< steps that are done and would be done again, were it decided otherwise now
   std::vector<std::size_t> againParts;  ///< and of which parts
+  bool isOpen() const { return !isDecided && !byDoing; }
 };
 
 struct WorkOrder {
   std::vector<DraftPart> parts;
-  std::vector<OrderStep> steps;     ///< part by part
-  std::vector<std::size_t> ready;   ///< steps that can be done, the first first
-  std::vector<std::size_t> inHand;  ///< running first
-  std::vector<OpenDecision> decisions;
+  std::vector<OrderStep> steps;         ///< part by part
+  std::vector<std::size_t> ready;       ///< steps that can be done, the first first
+  std::vector<std::size_t> inHand;      ///< running first
+  std::vector<OpenDecision> decisions;  ///< those that are open first
   std::vector<LoopOfWaits> loops;
   std::vector<StepRecord> strays;  ///< records of what she does not have
   Moment now;
@@ -134,6 +138,8 @@ std::string waitWords(const WorkOrder& order, const Daybook& daybook, const Wait
 std::string whyWords(const WorkOrder& order, const Daybook& daybook, const OrderStep& step);
 /// "Strake 3, starboard: hang it".
 std::string stepWords(const WorkOrder& order, std::size_t step);
+/// The same for little room: "3 S: hang it".
+std::string shortStepWords(const WorkOrder& order, std::size_t step);
 /// "in 3 h 20 min", "in 2 days 4 h"; "now" where it is over.
 std::string countdownWords(Moment now, Moment until);
 /// "2 May, 09:15" in the shop.

@@ -65,4 +65,13 @@ std::string partWords(const WorkPart& part) {
   return {};
 }
 
+std::string partMark(const WorkPart& part) {
+  if (part.kind != PartKind::Plank) return partWords(part);
+  const int strake = std::abs(part.strake);
+  if (part.piece > 0)
+    return part.side == BoatSide::Port ? Trade::say("%1.%2 P", strake, part.piece)
+                                       : Trade::say("%1.%2 S", strake, part.piece);
+  return part.side == BoatSide::Port ? Trade::say("%1 P", strake) : Trade::say("%1 S", strake);
+}
+
 }  // namespace narrows

@@ -41,5 +41,7 @@ struct WorkPart {
 
 /// "Stem", "Mould 4", "Strake 3, port", "Strake 3, port, from piece 2".
 std::string partWords(const WorkPart& part);
+/// The same for little room, as it is written on a piece of wood: "3 P".
+std::string partMark(const WorkPart& part);
 
 }  // namespace narrows

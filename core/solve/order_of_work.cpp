@@ -215,7 +215,9 @@ class DoneGatherer {
           tell(plank->part, StepKind::Sawn, pieces[i]->when, firstPiece(*plank) + static_cast<int>(i));
         if (latest == nullptr || latest->when <= pieces[i]->when) latest = pieces[i];
       }
-      if (all) m_done.push_back({{plank->part, stepKindOf(step), 0, {}}, latest->at, latest->when, latest->degrees});
+      if (all)
+        m_done.push_back(
+            {{plank->part, stepKindOf(step), 0, {}}, latest->at, latest->when, latest->degrees, latest->note});
     }
   }
 

@@ -42,7 +42,7 @@ DaybookStage::DaybookStage(Session* session, QWidget* parent)
   QWidget* below = makeBelow();
   split->addWidget(m_drawings);
   split->addWidget(below);
-  split->setSizes({450, 214});
+  split->setSizes({486, 178});
   keepSplit(split, "daybook");
   row->addWidget(split, 1);
   row->addWidget(makeSlate());
@@ -83,7 +83,7 @@ QWidget* DaybookStage::makeBelow() {
   const auto page = [](const QString& name, Page of) { return PageTabs::Page(name, static_cast<int>(of)); };
   m_below->offer({page(tr("Today"), Page::Today), page(tr("Order"), Page::Order), page(tr("Weeks"), Page::Week),
                   page(tr("To decide"), Page::Decisions), page(tr("Times"), Page::Times),
-                  page(tr("Done"), Page::Done)});
+                  page(tr("The shop"), Page::Shop), page(tr("Done"), Page::Done)});
   return below;
 }
 
@@ -152,20 +152,22 @@ void DaybookStage::showPage(Page page) {
 void DaybookStage::openPage() {
   const auto page = static_cast<Page>(std::max(m_below->page(), 0));
   if (m_slate == nullptr) return;
-  QWidget* drawing = page == Page::Today                              ? static_cast<QWidget*>(m_today)
-                     : page == Page::Order || page == Page::Decisions ? static_cast<QWidget*>(m_order)
-                                                                      : m_week;
+  QWidget* drawing = page == Page::Order || page == Page::Decisions ? static_cast<QWidget*>(m_order)
+                     : page == Page::Week || page == Page::Done     ? static_cast<QWidget*>(m_week)
+                                                                    : m_today;
   m_drawings->setCurrentWidget(drawing);
-  QWidget* table = page == Page::Today || page == Page::Order ? static_cast<QWidget*>(m_steps)
-                   : page == Page::Week                       ? static_cast<QWidget*>(m_holds)
-                   : page == Page::Decisions                  ? static_cast<QWidget*>(m_decisions)
-                   : page == Page::Times                      ? static_cast<QWidget*>(m_times)
-                                                              : m_done;
+  QWidget* table = page == Page::Today || page == Page::Order  ? static_cast<QWidget*>(m_steps)
+                   : page == Page::Week                        ? static_cast<QWidget*>(m_holds)
+                   : page == Page::Decisions                   ? static_cast<QWidget*>(m_decisions)
+                   : page == Page::Times || page == Page::Shop ? static_cast<QWidget*>(m_times)
+                                                               : m_done;
   m_stack->setCurrentWidget(table);
   m_steps->showAs(table == m_steps);
   m_holds->showAs(page == Page::Week);
   m_decisions->showAs(page == Page::Decisions);
-  m_times->showAs(page == Page::Times);
+  m_times->showAs(page == Page::Times  ? TimesPage::Shows::Times
+                  : page == Page::Shop ? TimesPage::Shows::Shop
+                                       : TimesPage::Shows::Neither);
   m_done->showAs(page == Page::Done);
   m_slate->showField(m_shows, drawing == m_order);
   if (m_session->hasBook()) m_slate->refresh();
@@ -270,6 +272,9 @@ void DaybookStage::say() {
   }
   if (static_cast<qsizetype>(step->waits.size()) >= mostSaid)
     stands << tr("and %n more", nullptr, static_cast<int>(step->waits.size() + 1 - mostSaid));
+  if (step->isPlannedTooSoon && step->state == StepState::Waits)
+    stands << tr("Meant for %1, and not to be reached before %2.")
+                  .arg(dayWords(step->planned), dayWords(dayAfter(order->today, static_cast<int>(step->daysBefore))));
   if (step->isOpen() && step->waitHours > 0.0 && step->wait)
     stands
         << tr("After it: %1, %2.").arg(asRead(waitKindWords(*step->wait)), asRead(daysWords(step->waitHours / 24.0)));

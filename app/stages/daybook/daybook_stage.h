@@ -36,7 +36,7 @@ class DaybookStage : public Stage {
   SheetsOf sheets() const override { return SheetsOf::Planks; }
 
   /// What stands below, which chooses the drawing above it too.
-  enum class Page { Today, Order, Week, Decisions, Times, Done };
+  enum class Page { Today, Order, Week, Decisions, Times, Shop, Done };
   void showPage(Page page);
   OrderBench* bench() { return m_bench; }
   TodayBoard* today() { return m_today; }

@@ -1,5 +1,6 @@
 #include "stages/daybook/decisions_page.h"
 
+#include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
@@ -23,18 +24,13 @@ DecisionsPage::DecisionsPage(Session* session, OrderBench* bench, QWidget* paren
       m_answer(new RefusedNote(session, this)) {
   auto* column = pageColumn(this, m_words);
   m_words->setText(
-      tr("Nothing is fixed before it must be. Type what was decided in the last column; emptied, it is open again."));
+      tr("Nothing is fixed before it must be. Type what was decided in its column; emptied, it is open again."));
   m_grid->setObjectName(QStringLiteral("decisionsGrid"));
   column->addWidget(m_grid, 1);
   column->addWidget(m_answer);
   CellModel& cells = m_grid->cells();
-  cells.columns = {tr("to be decided"),
-                   tr("stands"),
-                   tr("can wait until"),
-                   tr("last step without it"),
-                   tr("made again, if otherwise"),
-                   tr("who is asked"),
-                   tr("decided")};
+  cells.columns = {tr("to be decided"), tr("can wait until"),       tr("who is asked"),
+                   tr("decided"),       tr("last step without it"), tr("made again, if otherwise")};
   cells.rows = [this] {
     return m_bench->order() == nullptr ? 0 : static_cast<int>(m_bench->order()->decisions.size());
   };
@@ -45,6 +41,9 @@ DecisionsPage::DecisionsPage(Session* session, OrderBench* bench, QWidget* paren
   };
   cells.cell = [this](int row, int at) { return cell(row, at); };
   cells.entered = [this](int row, int at, const QString& typed) { return enter(row, at, typed); };
+  m_grid->refresh();
+  for (const int at : {static_cast<int>(CanWait), static_cast<int>(Ask)})
+    m_grid->horizontalHeader()->setSectionResizeMode(at, QHeaderView::ResizeToContents);
   m_grid->setUsualWay(FigureGrid::Way::Across);
   m_grid->rowDeeds = [this]() -> std::vector<Deed> {
     const int row = m_grid->currentIndex().row();
@@ -75,7 +74,7 @@ DecisionsPage::DecisionsPage(Session* session, OrderBench* bench, QWidget* paren
 Cell DecisionsPage::cell(int row, int column) const {
   const WorkOrder& order = *m_bench->order();
   const OpenDecision& one = order.decisions[static_cast<std::size_t>(row)];
-  const bool open = !one.isDecided && !one.byDoing;
+  const bool open = one.isOpen();
   Cell cell;
   cell.editable = column == Ask || column == Answer || (column == Question && one.decision.kind == DecisionKind::Own);
   switch (column) {
@@ -83,18 +82,14 @@ Cell DecisionsPage::cell(int row, int column) const {
       cell.text = asRead(decisionWords(one.decision));
       cell.bold = open;
       break;
-    case Stands:
-      cell.text = one.isDecided ? tr("decided %1").arg(dayWords(one.decision.decided))
-                  : one.byDoing ? tr("decided by what is done")
-                                : tr("open");
-      if (!open) cell.colour = look::quietInk;
-      break;
     case CanWait:
-      if (!open) break;
-      cell.text = one.before.empty()   ? tr("holds nothing up")
+      cell.text = one.isDecided        ? tr("decided %1").arg(dayWords(one.decision.decided))
+                  : one.byDoing        ? tr("decided by what is done")
+                  : one.before.empty() ? tr("holds nothing up")
                   : one.daysLeft < 0.5 ? tr("needed now")
                                        : dayWords(dayAfter(order.today, static_cast<int>(one.daysLeft)));
-      if (!one.before.empty() && one.daysLeft < 0.5) cell.verdict = Severity::LookAgain;
+      if (!open) cell.colour = look::quietInk;
+      if (open && !one.before.empty() && one.daysLeft < 0.5) cell.verdict = Severity::LookAgain;
       break;
     case LastStep:
       if (open && one.lastBefore) cell.text = asRead(stepWords(order, *one.lastBefore));

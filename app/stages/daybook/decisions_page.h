@@ -25,7 +25,7 @@ class DecisionsPage : public QWidget {
   CellGrid* grid() { return m_grid; }
 
  private:
-  enum Column { Question, Stands, CanWait, LastStep, Again, Ask, Answer };
+  enum Column { Question, CanWait, Ask, Answer, LastStep, Again };
   Cell cell(int row, int column) const;
   bool enter(int row, int column, const QString& text);
   void add();

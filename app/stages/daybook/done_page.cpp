@@ -1,5 +1,6 @@
 #include "stages/daybook/done_page.h"
 
+#include <QHeaderView>
 #include <QLabel>
 #include <algorithm>
 
@@ -45,6 +46,8 @@ DonePage::DonePage(Session* session, OrderBench* bench, QWidget* parent)
     }
     return cell;
   };
+  m_grid->refresh();
+  m_grid->horizontalHeader()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
   connect(m_grid, &CellGrid::cellTaken, this, [this](int row, int) {
     if (row >= 0 && row < static_cast<int>(m_steps.size()))
       m_bench->take(StepRef(m_bench->order()->steps[m_steps[static_cast<std::size_t>(row)]].ref));

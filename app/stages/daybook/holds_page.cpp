@@ -1,6 +1,7 @@
 #include "stages/daybook/holds_page.h"
 
 #include <QComboBox>
+#include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
@@ -35,7 +36,7 @@ HoldsPage::HoldsPage(Session* session, OrderBench* bench, QWidget* parent)
   column->addWidget(m_grid, 1);
   column->addWidget(m_answer);
   CellModel& cells = m_grid->cells();
-  cells.columns = {tr("what"), tr("kind"), tr("holds up"), tr("expected"), tr("came, or cleared")};
+  cells.columns = {tr("what"), tr("kind"), tr("holds up"), tr("expected"), tr("came")};
   cells.rows = [this] { return m_session->hasBook() ? static_cast<int>(m_session->book()->daybook.holds.size()) : 0; };
   cells.isLength = [](int) { return false; };
   cells.rowKey = [this](int row) {
@@ -43,6 +44,9 @@ HoldsPage::HoldsPage(Session* session, OrderBench* bench, QWidget* parent)
   };
   cells.cell = [this](int row, int at) { return cell(row, at); };
   cells.entered = [this](int row, int at, const QString& typed) { return enter(row, at, typed); };
+  m_grid->refresh();
+  for (const int at : {static_cast<int>(Expected), static_cast<int>(Over)})
+    m_grid->horizontalHeader()->setSectionResizeMode(at, QHeaderView::ResizeToContents);
   m_grid->setUsualWay(FigureGrid::Way::Across);
   m_grid->rowDeeds = [this]() -> std::vector<Deed> {
     const int row = m_grid->currentIndex().row();

@@ -21,6 +21,7 @@ OrderBench::OrderBench(Session* session, QObject* parent) : QObject(parent), m_s
     if (m_seen || !m_session->isDragging()) bringUp();
   });
   connect(session, &Session::answerSettled, this, &OrderBench::bringUp);
+  connect(session, &Session::selectionChanged, this, &OrderBench::followSelection);
 }
 
 void OrderBench::setSeen(bool seen) {
@@ -42,11 +43,17 @@ void OrderBench::bringUp() {
   if (!m_ticking.isActive()) m_ticking.start();
   m_of = m_session->book();
   m_solved = m_session->solved();
-  if (m_seen) {
+  // While nobody looks and nothing is written in it, a boat that is lined off again and again need not be bent.
+  const bool isKept = !m_of->daybook.steps.empty() || !m_of->log.empty();
+  if (m_seen || (isKept && !m_session->isDragging())) {
     m_starboard = plankNeeds(*m_solved, BoatSide::Starboard, m_starboard);
     m_port = isLinedAlike(*m_of) ? m_starboard : plankNeeds(*m_solved, BoatSide::Port, m_port);
   }
-  m_boat = boatWork(*m_of, *m_solved, m_starboard, m_port);
+  const auto ofHer = [](const std::shared_ptr<const PlankNeeds>& needs, const std::shared_ptr<const Lining>& lining) {
+    return needs != nullptr && needs->of == lining ? needs : nullptr;
+  };
+  m_boat =
+      boatWork(*m_of, *m_solved, ofHer(m_starboard, m_solved->lining.value), ofHer(m_port, m_solved->portLining.value));
   m_daybook = m_of->daybook;
   if (m_daybook.zone.empty()) m_daybook.zone = ShopClock::zoneHere();
   m_order = std::make_unique<const WorkOrder>(workOrder({m_boat, m_daybook, stepsDone(*m_of, m_boat)}, now()));
@@ -76,7 +83,29 @@ std::optional<std::size_t> OrderBench::partInHand() const {
 void OrderBench::take(const StepRef& step) {
   m_step = step;
   m_part = step.part;
+  selectStrake(step.part);
   emit handChanged();
+}
+
+void OrderBench::selectStrake(const WorkPart& part) {
+  if (part.kind != PartKind::Plank || part.strake < 1) return;
+  Selection selection = m_session->selection();
+  selection.strake = part.strake - 1;
+  selection.side = part.side;
+  m_session->select(selection);
+}
+
+void OrderBench::followSelection() {
+  // A strake taken in hand elsewhere is in hand here; what is chosen here tells it itself.
+  const Selection& selection = m_session->selection();
+  if (m_seen || m_order == nullptr || selection.strake < 0 || m_session->isSelectingFirst()) return;
+  for (const DraftPart& part : m_order->parts) {
+    if (part.part.kind != PartKind::Plank || part.part.strake != selection.strake + 1 ||
+        part.part.side != selection.side)
+      continue;
+    if (!m_part || !m_part->isSame(part.part)) takePart(part.part);
+    return;
+  }
 }
 
 void OrderBench::takePart(const WorkPart& part) {
@@ -91,6 +120,7 @@ void OrderBench::takePart(const WorkPart& part) {
     }
     if (!m_step && of.count > 0) m_step = m_order->steps[of.first + of.count - 1].ref;
   }
+  selectStrake(part);
   emit handChanged();
 }
 
@@ -115,8 +145,8 @@ bool OrderBench::stop(const StepRef& step) {
 }
 
 bool OrderBench::finish(const StepRef& step, const QString& words, std::optional<Moment> at) {
-  // A plank is remembered with the shape it is got out to: that of the book as it stands.
-  const auto solved = m_session->freshAnswer();
+  // A plank that is got out is remembered with its shape: that of the book as it stands.
+  const auto solved = step.kind == StepKind::GotOut ? m_session->freshAnswer() : m_session->solved();
   if (solved == nullptr) return false;
   return perform(tr("Done: %1").arg(named(step)), [&](const Book& book) {
     return finishStep(*solved, book, m_boat,
@@ -147,7 +177,7 @@ QString OrderBench::standing() const {
   if (m_order->open == 0) return tr("all is done");
   QStringList words;
   if (!m_order->inHand.empty()) words << tr("%1 in hand").arg(m_order->inHand.size());
-  words << tr("%1 can be done").arg(m_order->ready.size());
+  words << tr("%1 ready").arg(m_order->ready.size());
   return words.join(tr(", "));
 }
 

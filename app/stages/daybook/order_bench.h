@@ -53,7 +53,7 @@ class OrderBench : public QObject {
   bool takeBack(const StepRef& step);
   bool decide(std::size_t decision, const QString& answer);
 
-  /// "3 in hand, 12 can be done".
+  /// "3 in hand, 12 ready".
   QString standing() const;
   /// For tests: another clock on the wall.
   void setClock(std::function<Moment()> clock);
@@ -65,6 +65,9 @@ class OrderBench : public QObject {
 
  private:
   QString named(const StepRef& step) const;
+  /// The strake of a plank is in hand on every stage.
+  void selectStrake(const WorkPart& part);
+  void followSelection();
 
   Session* m_session;
   std::function<Moment()> m_clock = momentNow;

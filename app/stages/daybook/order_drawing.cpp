@@ -65,13 +65,13 @@ void OrderDrawing::layOutDay(const QSizeF& room) {
 void OrderDrawing::layOutBoat(const QSizeF& room) {
   const WorkOrder& order = *bench()->order();
   // Columns in the order of the shop; strakes stand one on another, as on the boat.
-  enum Column { Lines, Timbers, Backbone, Moulds, SettingUp, LiningOff, Planks, Hull, Own, Columns };
+  enum Column { Lines, Timbers, Backbone, SettingUp, Planks, Hull };
   std::map<int, std::vector<std::size_t>> boxes;        // by column
   std::map<std::pair<int, int>, std::size_t> together;  // moulds, and the planks of one strake
   for (std::size_t p = 0; p < order.parts.size(); ++p) {
     const DraftPart& part = order.parts[p];
     if (part.count == 0) continue;
-    int column = Own;
+    int column = Hull;
     std::optional<std::pair<int, int>> key;
     switch (part.part.kind) {
       case PartKind::Lines:
@@ -87,14 +87,14 @@ void OrderDrawing::layOutBoat(const QSizeF& room) {
         column = Backbone;
         break;
       case PartKind::Mould:
-        column = Moulds;
-        key = {Moulds, 0};
+        column = Backbone;
+        key = {Backbone, 0};
         break;
       case PartKind::SettingUp:
         column = SettingUp;
         break;
       case PartKind::LiningOff:
-        column = LiningOff;
+        column = SettingUp;
         break;
       case PartKind::Plank:
         column = Planks;
@@ -116,9 +116,9 @@ void OrderDrawing::layOutBoat(const QSizeF& room) {
     }
     Node& of = m_nodes[node];
     of.parts.push_back(p);
-    of.words = !key               ? asRead(part.words)
-               : column == Moulds ? tr("%n mould(|s)", nullptr, static_cast<int>(of.parts.size()))
-                                  : tr("Strake %1").arg(part.part.strake);
+    of.words = !key                 ? asRead(part.words)
+               : column == Backbone ? tr("%n mould(|s)", nullptr, static_cast<int>(of.parts.size()))
+                                    : tr("Strake %1").arg(part.part.strake);
     of.all += part.count;
     for (std::size_t i = part.first; i < part.first + part.count; ++i) {
       of.open += order.steps[i].isOpen() ? 1 : 0;
@@ -132,7 +132,7 @@ void OrderDrawing::layOutBoat(const QSizeF& room) {
   for (std::size_t c = 0; c < columns.size(); ++c) {
     const std::vector<std::size_t>& nodes = boxes[columns[c]];
     const double count = static_cast<double>(nodes.size());
-    const double pitch = std::min((room.height() - 16.0) / count, 62.0), high = std::min(pitch - 6.0, 46.0);
+    const double pitch = std::min((room.height() - 16.0) / count, 74.0), high = std::min(pitch - 7.0, 56.0);
     const double top = 0.5 * (room.height() - pitch * count);
     for (std::size_t i = 0; i < nodes.size(); ++i) {
       // Strakes from the foot of the drawing up.
@@ -153,14 +153,16 @@ void OrderDrawing::layOutBoat(const QSizeF& room) {
         while (before >= order.parts[from].first + order.parts[from].count) ++from;
         if (nodeOf[from] == nodeOf[p]) continue;
         bool& longest = joined[{nodeOf[from], nodeOf[p]}];
-        longest = longest || (order.steps[before].onLongest && order.steps[i].onLongest);
+        longest = longest || order.steps[before].next == i;
       }
     }
   }
   for (const auto& [ends, longest] : joined) {
-    // What waits in any case by way of the box beside it needs no line of its own across the drawing.
+    // Back again goes a step of a timber that waits for the boat: its part's own picture shows it. What waits in any
+    // case by way of the box beside it needs no line of its own across the drawing.
     const QRectF &from = m_nodes[ends.first].box, &to = m_nodes[ends.second].box;
-    if (to.left() - from.left() > 2.5 * wide && !longest) continue;
+    const double across = to.left() - from.left();
+    if (!longest && (across < -0.5 * wide || across > 1.5 * wide)) continue;
     m_lines.push_back({ends.first, ends.second, longest});
   }
 }
@@ -170,8 +172,8 @@ std::size_t OrderDrawing::addStep(std::size_t step, const QRectF& box, bool asid
   const OrderStep& of = order.steps[step];
   Node node;
   node.step = step;
-  node.words = aside ? asRead(stepWords(order, step)) : asRead(of.words);
-  if (!node.words.isEmpty()) node.words[0] = node.words[0].toUpper();
+  node.words = aside ? asRead(shortStepWords(order, step)) : asRead(of.words);
+  if (!node.words.isEmpty() && !aside) node.words[0] = node.words[0].toUpper();
   node.said = asRead(stepStateWords(of.state));
   for (const Wait& wait : of.waits) {
     if (wait.what == WaitFor::Step) continue;
@@ -199,10 +201,10 @@ void OrderDrawing::layOutPart(const QSizeF& room) {
   const std::size_t rows = (part.count + across - 1) / across;
   const double wide = room.width() / static_cast<double>(across);
   const double pitch = (room.height() - 8.0) / static_cast<double>(rows);
-  const double high = std::clamp(pitch * 0.34, 30.0, 58.0);
+  const double high = std::clamp(pitch * 0.42, 30.0, 62.0);
   std::map<std::size_t, std::size_t> nodeOf;
   for (std::size_t k = 0; k < part.count; ++k) {
-    const double x = wide * static_cast<double>(k % across) + 8.0;
+    const double x = wide * static_cast<double>(k % across) + 16.0;
     const double y = pitch * static_cast<double>(k / across) + 0.5 * (pitch - high);
     nodeOf[part.first + k] = addStep(part.first + k, QRectF(x, y, wide - 28.0, high), false);
   }
@@ -215,7 +217,7 @@ void OrderDrawing::layOutPart(const QSizeF& room) {
       if (!isOwn(one))
         before.push_back(one);
       else
-        m_lines.push_back({nodeOf[one], own, order.steps[one].onLongest && order.steps[i].onLongest});
+        m_lines.push_back({nodeOf[one], own, order.steps[one].next == i});
     }
     for (std::size_t j = 0; j < order.steps.size(); ++j) {
       const auto& waits = order.steps[j].after;
@@ -276,7 +278,7 @@ void OrderDrawing::layOutOpen(const QSizeF& room) {
           taken[column] = y + pitch;
           next.push_back(j);
         }
-        m_lines.push_back({nodeOf[step], nodeOf[j], order.steps[step].onLongest && order.steps[j].onLongest});
+        m_lines.push_back({nodeOf[step], nodeOf[j], order.steps[step].next == j});
       }
     }
     here = std::move(next);
@@ -343,20 +345,32 @@ void OrderDrawing::paintNode(QPainter& painter, const Node& node) const {
   if (!node.parts.empty() && node.all > 0 && !isDone) {
     // How much of it is done, as a bar along its foot.
     const double share = static_cast<double>(node.all - node.open) / static_cast<double>(node.all);
-    painter.fillRect(QRectF(box.left() + 2, box.bottom() - 6.0 * zoomed(), (box.width() - 4) * share, 4.0 * zoomed()),
+    painter.fillRect(QRectF(box.left() + 2, box.bottom() - 4.5 * zoomed(), (box.width() - 4) * share, 3.5 * zoomed()),
                      look::timberDark);
   }
-  const QRectF inside = box.adjusted(7.0 * zoomed(), 2.0 * zoomed(), -5.0 * zoomed(), -2.0 * zoomed());
-  const bool hasSaid = !node.isAside && node.box.height() > 34.0;
+  const QRectF inside = box.adjusted(7.0 * zoomed(), 2.0 * zoomed(), -5.0 * zoomed(), -5.0 * zoomed());
+  const bool hasSaid = !node.isAside && node.box.height() > 32.0;
   painter.setPen(isDone ? look::quietInk : hand ? look::inHand : look::ink);
   painter.setFont(fontOf(node.isAside ? saidPx : wordsPx, !node.isAside));
-  const QRectF upper = hasSaid ? QRectF(inside.topLeft(), QSizeF(inside.width(), inside.height() * 0.55)) : inside;
   QString words = node.words;
   const bool ready = node.parts.empty() && order.steps[node.step].state == StepState::Ready;
   if (isDone) words = QStringLiteral("✓ ") + words;
   if (ready && !node.isAside) words = QStringLiteral("▶ ") + words;
-  painter.drawText(upper, Qt::AlignLeft | Qt::AlignVCenter,
-                   painter.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(upper.width())));
+  // Two lines of words where one is too short and there is room for them.
+  const QFontMetricsF metrics(painter.font());
+  const double said = hasSaid ? QFontMetricsF(fontOf(saidPx)).height() : 0.0;
+  const bool two =
+      metrics.horizontalAdvance(words) > inside.width() && inside.height() - said >= 1.8 * metrics.height();
+  const QRectF upper(inside.topLeft(), QSizeF(inside.width(), inside.height() - said));
+  if (two) {
+    painter.save();
+    painter.setClipRect(upper);
+    painter.drawText(upper, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, words);
+    painter.restore();
+  } else {
+    painter.drawText(upper, Qt::AlignLeft | Qt::AlignVCenter,
+                     metrics.elidedText(words, Qt::ElideRight, inside.width()));
+  }
   if (!hasSaid) return;
   painter.setPen(look::quietInk);
   painter.setFont(fontOf(saidPx));
@@ -479,7 +493,7 @@ std::vector<Deed> OrderDrawing::deeds() {
       {of != nullptr && of->isRunning ? tr("Stop its clock") : tr("Begin it"), Qt::Key_Return,
        [this, ref, running = has && of->isRunning] { running ? bench()->stop(ref) : bench()->begin(ref); }, isOpen(),
        tr("begin it, or stop its clock")},
-      {tr("It is done"), QKeyCombination(Qt::ControlModifier, Qt::Key_Return), [this, ref] { bench()->finish(ref); },
+      {tr("It is done"), QKeyCombination(Qt::ShiftModifier, Qt::Key_Return), [this, ref] { bench()->finish(ref); },
        isOpen()},
       {tr("An hour more of waiting after it"), Qt::Key_W, [this] { lengthenWait(1.0); }, isOpen()},
       {tr("An hour less"), QKeyCombination(Qt::ShiftModifier, Qt::Key_W), [this] { lengthenWait(-1.0); }, isOpen()}};

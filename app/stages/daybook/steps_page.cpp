@@ -41,8 +41,7 @@ StepsPage::StepsPage(Session* session, OrderBench* bench, QWidget* parent)
   column->addWidget(m_grid, 1);
   column->addWidget(m_answer);
   CellModel& cells = m_grid->cells();
-  cells.columns = {tr("step"),  tr("stands"),        tr("waits for"), tr("meant for"),
-                   tr("hours"), tr("wait after, h"), tr("note")};
+  cells.columns = {tr("step"), tr("stands"), tr("meant for"), tr("hours"), tr("then, h"), tr("note"), tr("waits for")};
   cells.rows = [this] { return rows(); };
   cells.isLength = [](int) { return false; };
   cells.rowKey = [this](int row) {
@@ -53,6 +52,8 @@ StepsPage::StepsPage(Session* session, OrderBench* bench, QWidget* parent)
   };
   cells.cell = [this](int row, int at) { return cell(row, at); };
   cells.entered = [this](int row, int at, const QString& typed) { return enter(row, at, typed); };
+  m_grid->refresh();
+  m_grid->horizontalHeader()->setSectionResizeMode(Planned, QHeaderView::ResizeToContents);
   m_grid->setUsualWay(FigureGrid::Way::Across);
   m_grid->rowDeeds = [this] { return deedsOfRow(); };
   connect(m_grid, &CellGrid::cellTaken, this, [this](int row, int) {
@@ -74,10 +75,12 @@ const OrderStep* StepsPage::at(int row) const {
 }
 
 QString StepsPage::waitsWords(const OrderStep& step) const {
-  QStringList words;
-  for (const Wait& wait : step.waits)
-    words << asRead(waitWords(*m_bench->order(), m_bench->daybook(), wait, m_session->notation()));
-  return words.join(tr("; "));
+  if (step.waits.empty()) return {};
+  // The first; the slate has the others of the step in hand.
+  const QString first =
+      asRead(waitWords(*m_bench->order(), m_bench->daybook(), step.waits.front(), m_session->notation()));
+  return step.waits.size() == 1 ? first
+                                : tr("%1, and %n more", nullptr, static_cast<int>(step.waits.size() - 1)).arg(first);
 }
 
 Cell StepsPage::cell(int row, int column) const {
@@ -99,11 +102,9 @@ Cell StepsPage::cell(int row, int column) const {
       if (step->state == StepState::InHand) cell.colour = look::inHand;
       if (!step->isOpen()) cell.colour = look::quietInk;
       break;
-    case WaitsFor:
-      cell.text = step->isOpen() ? waitsWords(*step) : QString();
-      break;
     case Planned:
       cell.text = step->planned.empty() ? QString() : dayWords(step->planned);
+      if (step->isPlannedTooSoon && step->state == StepState::Waits) cell.verdict = Severity::LookAgain;
       break;
     case Hours:
       cell.text = hoursShown(step->hours);
@@ -111,8 +112,11 @@ Cell StepsPage::cell(int row, int column) const {
     case WaitAfter:
       cell.text = step->waitHours > 0.0 ? hoursShown(step->waitHours) : QString();
       break;
-    default:
+    case Note:
       cell.text = asRead(step->note);
+      break;
+    default:
+      cell.text = step->isOpen() ? waitsWords(*step) : QString();
   }
   return cell;
 }

@@ -29,7 +29,7 @@ class StepsPage : public QWidget {
   CellGrid* grid() { return m_grid; }
 
  private:
-  enum Column { Name, Stands, WaitsFor, Planned, Hours, WaitAfter, Note };
+  enum Column { Name, Stands, Planned, Hours, WaitAfter, Note, WaitsFor };
   const OrderStep* at(int row) const;
   int rows() const;
   Cell cell(int row, int column) const;

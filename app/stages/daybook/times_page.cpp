@@ -1,7 +1,6 @@
 #include "stages/daybook/times_page.h"
 
 #include <QLabel>
-#include <QSplitter>
 #include <cmath>
 
 #include "book/order_edits.h"
@@ -42,17 +41,10 @@ TimesPage::TimesPage(Session* session, OrderBench* bench, QWidget* parent)
       m_shop(new CellGrid(tr("The shop"), session)),
       m_answer(new RefusedNote(session, this)) {
   auto* column = pageColumn(this, m_words);
-  m_words->setText(
-      tr("Usual times, to start from: the tin, the sheet and the wood come first, so type over them. Glue "
-         "is told at 20 °C and takes twice as long for every 10 °C less. An empty cell is the usual again."));
-  auto* grids = new QSplitter(Qt::Horizontal, this);
   m_times->setObjectName(QStringLiteral("timesGrid"));
   m_shop->setObjectName(QStringLiteral("shopGrid"));
-  grids->addWidget(m_times);
-  grids->addWidget(m_shop);
-  grids->setStretchFactor(0, 3);
-  grids->setStretchFactor(1, 2);
-  column->addWidget(grids, 1);
+  column->addWidget(m_times, 1);
+  column->addWidget(m_shop, 1);
   column->addWidget(m_answer);
   CellModel& times = m_times->cells();
   times.columns = {tr("least, h"), tr("most, h"), tr("not under"), tr("why")};
@@ -237,8 +229,16 @@ void TimesPage::makeSettings() {
   m_settings.push_back(std::move(zone));
 }
 
-void TimesPage::showAs(bool shown) {
-  if (shown) say();
+void TimesPage::showAs(Shows what) {
+  if (what == Shows::Neither) return;
+  m_times->setVisible(what == Shows::Times);
+  m_shop->setVisible(what == Shows::Shop);
+  m_words->setText(
+      what == Shows::Times
+          ? tr("Usual times, to start from: the tin and the wood come first, so type over them. Glue is told "
+               "at 20 °C, and takes twice as long for every 10 °C less.")
+          : tr("How the shop works, and how it is there today: what can be done follows it."));
+  say();
 }
 
 void TimesPage::say() {

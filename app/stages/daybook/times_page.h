@@ -20,7 +20,9 @@ class TimesPage : public QWidget {
 
  public:
   TimesPage(Session* session, OrderBench* bench, QWidget* parent = nullptr);
-  void showAs(bool shown);
+  /// The times, or how the shop works.
+  enum class Shows { Neither, Times, Shop };
+  void showAs(Shows what);
   CellGrid* times() { return m_times; }
   CellGrid* shop() { return m_shop; }
 

@@ -22,9 +22,9 @@ namespace {
 enum Role { LineRoleOf = Qt::UserRole, IndexOf, SaidOf, StateOf, LateOf };
 
 constexpr double titlePx = 20.0, saidPx = 15.0, headingPx = 15.0;
-constexpr int stepHigh = 54, headingHigh = 30, pressWide = 92, pressHigh = 36, markWide = 30;
+constexpr int stepHigh = 50, headingHigh = 26, pressWide = 88, pressHigh = 34, markWide = 30;
 /// So many of a kind are listed; the others are under Order.
-constexpr std::size_t mostReady = 7, mostWaits = 7;
+constexpr std::size_t mostReady = 5, mostAlike = 2, mostWaits = 6;
 
 /// Where a step stands, by a mark of its own shape: a disc with the clock's hand for what runs, a ring for what is
 /// begun, an arrow for what can be done, a bar for what waits.
@@ -74,7 +74,7 @@ class LinePainter : public QStyledItemDelegate {
     if (line == TodayBoard::Line::Heading) {
       painter->setPen(look::quietInk);
       painter->setFont(shopFont(headingPx, true));
-      painter->drawText(rect.adjusted(10, 4, -8, 0), Qt::AlignLeft | Qt::AlignVCenter, index.data().toString());
+      painter->drawText(rect.adjusted(10, 3, -8, 0), Qt::AlignLeft | Qt::AlignVCenter, index.data().toString());
       painter->restore();
       return;
     }
@@ -99,7 +99,7 @@ class LinePainter : public QStyledItemDelegate {
       painter->drawText(box, Qt::AlignCenter, TodayBoard::pressWords(press));
       right = box.left() - 8;
     }
-    const QPointF mark(rect.left() + 24, rect.top() + 20);
+    const QPointF mark(rect.left() + 24, rect.top() + 17);
     if (line == TodayBoard::Line::Step) {
       if (index.data(LateOf).toBool()) {
         paintVerdict(*painter, mark, Severity::LookAgain, 15.0);
@@ -115,11 +115,11 @@ class LinePainter : public QStyledItemDelegate {
     const int left = rect.left() + 12 + markWide;
     painter->setPen(isInHand ? look::inHand : look::ink);
     painter->setFont(shopFont(titlePx, true));
-    painter->drawText(QRect(left, rect.top() + 4, right - left, 28), Qt::AlignLeft | Qt::AlignVCenter,
+    painter->drawText(QRect(left, rect.top() + 2, right - left, 28), Qt::AlignLeft | Qt::AlignVCenter,
                       painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, right - left));
     painter->setPen(look::quietInk);
     painter->setFont(shopFont(saidPx));
-    painter->drawText(QRect(left, rect.top() + 30, right - left, 20), Qt::AlignLeft | Qt::AlignVCenter,
+    painter->drawText(QRect(left, rect.top() + 27, right - left, 20), Qt::AlignLeft | Qt::AlignVCenter,
                       painter->fontMetrics().elidedText(index.data(SaidOf).toString(), Qt::ElideRight, right - left));
     painter->restore();
   }
@@ -237,6 +237,10 @@ void TodayBoard::refill() {
   if (!isVisible() || m_bench->order() == nullptr) return;
   const WorkOrder& order = *m_bench->order();
   const int scrolled = verticalScrollBar()->value();
+  // A line that is no step stays in hand while time goes on.
+  const QListWidgetItem* held = currentItem();
+  const bool isOther = held != nullptr && static_cast<Line>(held->data(LineRoleOf).toInt()) != Line::Step;
+  const QString heldWords = isOther ? held->text() : QString();
   m_filling = true;
   clear();
   if (!order.inHand.empty()) {
@@ -252,16 +256,20 @@ void TodayBoard::refill() {
   }
   addHeading(order.ready.empty() ? tr("Nothing can be done before something below is over")
                                  : tr("Can be done now, the first first"));
-  for (std::size_t i = 0; i < std::min(order.ready.size(), mostReady); ++i) {
-    const OrderStep& step = order.steps[order.ready[i]];
+  // A pair of each kind: a screen of strakes to be lined says less than one.
+  std::map<StepKind, std::size_t> alike;
+  std::size_t shown = 0;
+  for (const std::size_t i : order.ready) {
+    const OrderStep& step = order.steps[i];
+    if (shown >= mostReady || (!step.isOwn() && ++alike[step.ref.kind] > mostAlike)) continue;
     QString said = QString::fromStdString(whyWords(order, m_bench->daybook(), step));
     if (step.planned > order.today) said = tr("meant for %1").arg(dayWords(step.planned));
     if (step.wantsTwo) said += tr(" · two people");
-    addStep(order.ready[i], said);
+    addStep(i, said);
+    ++shown;
   }
-  if (order.ready.size() > mostReady) {
-    auto* more =
-        new QListWidgetItem(tr("and %n more", nullptr, static_cast<int>(order.ready.size() - mostReady)), this);
+  if (order.ready.size() > shown) {
+    auto* more = new QListWidgetItem(tr("and %n more", nullptr, static_cast<int>(order.ready.size() - shown)), this);
     more->setData(LineRoleOf, static_cast<int>(Line::More));
     more->setData(SaidOf, tr("press Enter here: all that is open, under Order"));
   }
@@ -269,7 +277,7 @@ void TodayBoard::refill() {
   bool told = false;
   for (std::size_t d = 0; d < order.decisions.size(); ++d) {
     const OpenDecision& one = order.decisions[d];
-    if (one.isDecided || one.byDoing || one.before.empty()) continue;
+    if (!one.isOpen() || one.before.empty()) continue;
     if (!told) addHeading(tr("To be decided"));
     told = true;
     addDecision(d);
@@ -277,6 +285,9 @@ void TodayBoard::refill() {
   fillWrong();
   m_filling = false;
   showHand();
+  for (int row = 0; isOther && row < count(); ++row) {
+    if (item(row)->text() == heldWords) setCurrentRow(row);
+  }
   verticalScrollBar()->setValue(scrolled);
 }
 
@@ -385,7 +396,7 @@ std::vector<Deed> TodayBoard::keys() {
   const bool can = isMore || presses.first != Press::None || presses.second == Press::Decide;
   return {{words, Qt::Key_Return, enter, can, beginWords},
           {words, Qt::Key_Enter, enter, can, beginWords},
-          {tr("It is done"), QKeyCombination(Qt::ControlModifier, Qt::Key_Return), [this] { press(Press::Done); },
+          {tr("It is done"), QKeyCombination(Qt::ShiftModifier, Qt::Key_Return), [this] { press(Press::Done); },
            presses.second == Press::Done, tr("it is done")}};
 }
 

@@ -8,13 +8,14 @@
 #include "book/order_edits.h"
 #include "canvas/look.h"
 #include "canvas/tongue.h"
+#include "canvas/verdict_mark.h"
 #include "stages/daybook/order_bench.h"
 
 namespace narrows {
 
 namespace {
 
-constexpr double besideWide = 176.0, headHigh = 22.0, lineHigh = 21.0, wordsPx = 13.0, gripWide = 14.0;
+constexpr double besideWide = 156.0, headHigh = 22.0, lineHigh = 35.0, wordsPx = 12.0, gripWide = 14.0;
 constexpr std::size_t mostBeside = 10;
 
 }  // namespace
@@ -114,7 +115,8 @@ void WeekDrawing::addWaits() {
       item.step = step;
       item.since = since;
       item.until = end;
-      item.words = tr("%1, until %2").arg(asRead(stepWords(order, step)), asRead(momentWords(bench()->daybook(), end)));
+      item.words =
+          tr("%1, until %2").arg(asRead(shortStepWords(order, step)), asRead(momentWords(bench()->daybook(), end)));
       const double left = from == first && first >= 7 * week && clock.dayOf(since) >= dayAt(from) ? placeOf(since).x()
                                                                                                   : cell(from).left();
       const double right = to == last ? placeOf(end).x() : cell(to).right();
@@ -142,19 +144,19 @@ void WeekDrawing::addItems() {
   };
   for (std::size_t i = 0; i < order.steps.size(); ++i) {
     if (order.steps[i].isOpen() && !order.steps[i].planned.empty())
-      add(ItemKind::Planned, i, order.steps[i].planned, asRead(stepWords(order, i)));
+      add(ItemKind::Planned, i, order.steps[i].planned, asRead(shortStepWords(order, i)));
   }
   for (const Hold& hold : bench()->daybook().holds) {
     if (hold.over.empty()) add(ItemKind::Expected, 0, hold.expected, asRead(hold.what));
   }
   for (const OpenDecision& one : order.decisions) {
-    if (one.isDecided || one.byDoing || one.before.empty()) continue;
+    if (!one.isOpen() || one.before.empty()) continue;
     add(ItemKind::Decide, 0, dayAfter(order.today, static_cast<int>(std::floor(one.daysLeft))),
         asRead(decisionWords(one.decision)));
   }
   for (std::size_t i = 0; i < order.steps.size(); ++i) {
     if (order.steps[i].state == StepState::Done && !order.steps[i].isPassed)
-      add(ItemKind::Done, i, order.steps[i].doneDay, asRead(stepWords(order, i)));
+      add(ItemKind::Done, i, order.steps[i].doneDay, asRead(shortStepWords(order, i)));
   }
   // Beside the days: what can be done and is meant for none.
   std::size_t line = 0;
@@ -164,7 +166,7 @@ void WeekDrawing::addItems() {
       if (!order.steps[step].planned.empty() || line >= mostBeside || top + lineHigh > m_room.height()) continue;
       m_items.push_back({ItemKind::Unplanned,
                          step,
-                         asRead(stepWords(order, step)),
+                         asRead(shortStepWords(order, step)),
                          QRectF(6.0, top, besideWide - 14.0, lineHigh - 3.0),
                          {},
                          {}});
@@ -196,7 +198,8 @@ void WeekDrawing::paintDay(QPainter& painter) {
     const QString named = QLocale().dayName(weekdayOf(day) + 1, QLocale::ShortFormat) + QLatin1Char(' ') +
                           QLocale().toString(date, tr("d MMM"));
     painter.drawText(onDay(QRectF(cell(i).topLeft() + QPointF(6, 2), QSizeF(cell(i).width() - 8, headHigh - 2))),
-                     Qt::AlignLeft | Qt::AlignVCenter, isToday ? tr("%1, today").arg(named) : named);
+                     Qt::AlignLeft | Qt::AlignVCenter,
+                     isToday ? tr("Today, %1").arg(QLocale().toString(date, tr("d MMM"))) : named);
     if (const int hidden = m_hidden[static_cast<std::size_t>(i)]; hidden > 0) {
       painter.setPen(look::quietInk);
       painter.setFont(fontOf(12.0));
@@ -240,15 +243,25 @@ void WeekDrawing::paintDay(QPainter& painter) {
     }
     painter.setPen(item.kind == ItemKind::Done ? look::quietInk : hand ? look::inHand : look::ink);
     painter.setFont(fontOf(wordsPx));
-    QRectF inside = box.adjusted(4.0, 0.0, -6.0, 0.0);
+    QRectF inside = box.adjusted(4.0, 1.0, -6.0, -1.0);
+    // Its words stand on paper, not on the hatching of a wait.
+    const QFontMetricsF metrics(painter.font());
+    const bool two = metrics.horizontalAdvance(words) > inside.width();
     if (item.kind == ItemKind::Wait) {
-      // Its words stand on paper, not on the hatching.
-      words = painter.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(inside.width()));
-      inside.setWidth(std::min<double>(inside.width(), painter.fontMetrics().horizontalAdvance(words) + 2.0));
-      painter.fillRect(inside.adjusted(-2, 2, 2, -2), look::paper);
+      const double wide = std::min(inside.width(), metrics.horizontalAdvance(words) + 3.0);
+      painter.fillRect(QRectF(inside.left() - 2.0, inside.top() + 2.0, wide + 2.0, inside.height() - 4.0), look::paper);
     }
-    painter.drawText(inside, Qt::AlignLeft | Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(inside.width()) + 1));
+    if (item.kind == ItemKind::Planned && order.steps[item.step].isPlannedTooSoon &&
+        order.steps[item.step].state == StepState::Waits)
+      paintVerdict(painter, QPointF(box.right() - 8.0, box.top() + 8.0), Severity::LookAgain);
+    if (!two) {
+      painter.drawText(inside, Qt::AlignLeft | Qt::AlignVCenter, words);
+      continue;
+    }
+    painter.save();
+    painter.setClipRect(inside);
+    painter.drawText(inside, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, words);
+    painter.restore();
   }
 }
 

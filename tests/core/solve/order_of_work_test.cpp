@@ -236,6 +236,8 @@ class OrderOfWorkTest : public QObject {
       if (timber.kind == TimberKind::Stem) timber.name = "stem, second";
     }
     boat.again();
+    // What was told while it was Narrows's own drawing too.
+    QVERIFY(boat.order().strays.empty() && boat.isDone({stem(), StepKind::RoughOutline, 0, {}}));
     QVERIFY(boat.isDone({stem(), StepKind::Outline, 0, {}}));
   }
 
