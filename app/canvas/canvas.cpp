@@ -24,7 +24,7 @@ namespace {
 constexpr double mostPixelsPerMm = 40.0;
 constexpr double leastPixelsPerMm = 0.005;
 /// How far the lines of the caption lie apart, and how far they stand in, px.
-constexpr double captionLineHigh = 14.0, besideCaption = 12.0;
+constexpr double besideCaption = 12.0;
 /// Screens are taken to show this many pixels a millimetre when the scale is named.
 constexpr double screenPixelsPerMm = 96.0 / mmPerInch;
 }  // namespace
@@ -131,7 +131,14 @@ void Canvas::paintEvent(QPaintEvent* /*event*/) {
 }
 
 QStringList Canvas::captionLines() const {
-  if (!isToScale()) return {m_caption};
+  if (!isToScale()) {
+    // Sentence by sentence where all of it is too long for a line.
+    const qsizetype sentence = m_caption.indexOf(QStringLiteral(". "));
+    const bool fits =
+        QFontMetricsF(shopFont(look::labelPx)).horizontalAdvance(m_caption) <= width() - 2.0 * besideCaption;
+    if (fits || sentence < 0) return {m_caption};
+    return {m_caption.left(sentence + 1), m_caption.mid(sentence + 2)};
+  }
   const double ratio = screenPixelsPerMm / m_scale;
   const QString scale = ratio >= 1.0 ? tr("scale 1 : %L1").arg(ratio, 0, 'f', ratio < 10.0 ? 1 : 0)
                                      : tr("scale %L1 : 1").arg(1.0 / ratio, 0, 'f', 1);

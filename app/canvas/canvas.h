@@ -59,6 +59,9 @@ class Canvas : public QWidget, public KeyedDrawing {
   virtual double foreshortening() const { return 1.0; }
   /// A drawing of what has no length, as an order of work, says no scale and has no rule.
   virtual bool isToScale() const { return true; }
+  /// What stands below the drawing: its caption and the scale, on one line where there is room, on two where not.
+  QStringList captionLines() const;
+  static constexpr double captionLineHigh = 14.0;  ///< of a second line, px
   /// Room kept free about the drawing, px.
   virtual QMarginsF room() const { return {28.0, 30.0, 28.0, 34.0}; }
 
@@ -94,8 +97,6 @@ class Canvas : public QWidget, public KeyedDrawing {
  private:
   /// Finds the scale at which the whole drawing is seen; asks for no new paint, so that a paint may ask for it.
   void layOut();
-  /// What stands below the drawing: its caption and the scale, on one line where there is room, on two where not.
-  QStringList captionLines() const;
   void paintRule(QPainter& painter);
   void paintScale(QPainter& painter);
 

@@ -8,14 +8,14 @@ class QPushButton;
 
 namespace narrows {
 
-class OrderBench;
+class DaybookStage;
 
 /// At the foot of the rail; gone while no clock runs.
 class ClockStrip : public QWidget {
   Q_OBJECT
 
  public:
-  explicit ClockStrip(OrderBench* bench, QWidget* parent = nullptr);
+  explicit ClockStrip(DaybookStage* daybook, QWidget* parent = nullptr);
   QPushButton* stopButton() { return m_stop; }
   /// What it says: the step, and how long it has been in hand.
   QString words() const;
@@ -27,7 +27,7 @@ class ClockStrip : public QWidget {
  private:
   void say();
 
-  OrderBench* m_bench;
+  DaybookStage* m_daybook;
   QPushButton *m_step, *m_stop;
   QLabel* m_time;
 };

@@ -29,7 +29,6 @@
 #include "lines_sheet.h"
 #include "stages/backbone/backbone_stage.h"
 #include "stages/daybook/daybook_stage.h"
-#include "stages/daybook/order_bench.h"
 #include "stages/lines/lines_stage.h"
 #include "stages/lining/lining_stage.h"
 #include "stages/moulds/moulds_stage.h"
@@ -127,7 +126,7 @@ void MainWindow::lay() {
     names << stage->name();
   }
   m_findings->setStages(names);
-  m_clock = new ClockStrip(m_daybook->bench(), m_rail);
+  m_clock = new ClockStrip(m_daybook, m_rail);
   m_rail->addFoot(m_clock);
 }
 
@@ -145,7 +144,7 @@ void MainWindow::followSession() {
 }
 
 void MainWindow::followParts() {
-  connect(m_daybook->bench(), &OrderBench::changed, this, &MainWindow::showDay);
+  connect(m_daybook, &DaybookStage::dayChanged, this, &MainWindow::showDay);
   connect(m_daybook, &DaybookStage::calendarAsked, this, [this] { m_desk->exportCalendar(m_daybook->calendar()); });
   connect(m_clock, &ClockStrip::dayAsked, this, [this] { goToNumber(m_daybook->number()); });
   connect(m_rail, &Rail::chosen, this, [this](int index) { goToStage(static_cast<std::size_t>(index)); });

@@ -19,6 +19,7 @@ RailButton::RailButton(int number, const QString& name, QWidget* parent) : QAbst
 }
 
 void RailButton::setStanding(const QString& words) {
+  if (words == m_standing) return;
   m_standing = words;
   tell();
 }

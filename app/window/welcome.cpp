@@ -61,7 +61,7 @@ void Welcome::addWays(QBoxLayout* column) {
   };
   connect(add(tr("Open the sample boat, osier"), QStringLiteral("sample")), &QPushButton::clicked, this,
           &Welcome::sampleAsked);
-  connect(add(tr("Open osier part way through: her day book"), QStringLiteral("begun")), &QPushButton::clicked, this,
+  connect(add(tr("Open her part way through"), QStringLiteral("begun")), &QPushButton::clicked, this,
           &Welcome::sampleBegunAsked);
   connect(add(tr("Type a table from paper…"), QStringLiteral("type")), &QPushButton::clicked, this,
           &Welcome::typeAsked);

@@ -104,6 +104,7 @@ class OrderMaker {
         step.note = record->note;
         step.skipped = record->skipped;
         step.isRunning = record->isRunning();
+        if (step.isRunning) step.runsSince = record->spells.back().began;
         if (!record->spells.empty()) step.began = record->spells.front().began;
         for (const Spell& spell : record->spells) step.spentHours += std::max(0.0, spell.hoursAt(m_order.now));
         if (record->done) {

@@ -70,7 +70,8 @@ struct OrderStep {
   std::vector<Wait> waits;      ///< of a step that is not done, in hand or not
   std::optional<Moment> began;  ///< in hand: its first spell
   bool isRunning = false;
-  double spentHours = 0.0;  ///< by the clock, up to the moment
+  std::optional<Moment> runsSince;  ///< its clock, where it runs
+  double spentHours = 0.0;          ///< by the clock, up to the moment
   std::string planned;
   std::string note;
   double waitHours = 0.0;            ///< waited for after it

@@ -122,7 +122,7 @@ class TongueTest : public WindowCase {
 
   /// Every page of every stage, by its tabs and its choices.
   void lookAtStages() {
-    for (std::size_t stage = 0; stage < 5; ++stage) {
+    for (std::size_t stage = 0; stage < 7; ++stage) {
       QTest::keyClick(m_window.get(), static_cast<Qt::Key>(Qt::Key_1 + static_cast<int>(stage)), Qt::ControlModifier);
       QVERIFY(settled());
       lookAtAll(m_window.get());

@@ -41,6 +41,10 @@
 #include "stages/backbone/assembly_page.h"
 #include "stages/backbone/backbone_stage.h"
 #include "stages/backbone/slab_page.h"
+#include "stages/daybook/daybook_stage.h"
+#include "stages/daybook/order_bench.h"
+#include "stages/daybook/order_drawing.h"
+#include "stages/daybook/today_board.h"
 #include "stages/lines/line_bench.h"
 #include "stages/lines/line_drawing.h"
 #include "stages/lines/lines_stage.h"
@@ -789,6 +793,46 @@ void benchStock() {
   window.session().closeCleanly();
 }
 
+void benchDaybook() {
+  // A ship of 60 stations and 40 strakes: more than a thousand steps.
+  MainWindow window;
+  window.resize(1280, 800);
+  window.show();
+  window.session().openSample(*newBook(roundHull(60, 24000.0, 150.0)));
+  const auto isAnswered = [&] {
+    const auto& solved = window.session().solved();
+    return solved != nullptr && solved->revision == window.session().revision() && !solved->waits();
+  };
+  if (!QTest::qWaitFor(isAnswered, 60000)) return;
+  window.goToNumber(7);
+  OrderBench* bench = window.daybook()->bench();
+  QTest::qWait(1000);
+  std::printf("day book: %zu steps of %zu parts\n", bench->order()->steps.size(), bench->order()->parts.size());
+  print("    a step told done, to the page",
+        percentile99(times(40,
+                           [&](int) {
+                             bench->finish(StepRef(bench->order()->steps[bench->order()->ready.front()].ref));
+                             window.daybook()->today()->viewport()->repaint();
+                           })),
+        "ms", 50.0);
+  window.daybook()->showPage(DaybookStage::Page::Order);
+  OrderDrawing* drawing = window.daybook()->order();
+  QTest::qWait(300);
+  for (const auto& [what, shows] : {std::pair("    the whole boat drawn", OrderDrawing::Shows::Boat),
+                                    std::pair("    what is open drawn", OrderDrawing::Shows::Open),
+                                    std::pair("    a part drawn", OrderDrawing::Shows::Part)}) {
+    drawing->show(shows);
+    print(what,
+          percentile99(times(20,
+                             [&](int) {
+                               bench->take(StepRef(bench->order()->steps[bench->order()->ready.front()].ref));
+                               drawing->repaint();
+                             })),
+          "ms", 100.0);
+  }
+  window.session().closeCleanly();
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -801,7 +845,8 @@ int main(int argc, char** argv) {
   const std::vector<std::pair<QString, void (*)()>> parts{
       {"accuracy", benchAccuracy}, {"solving", benchSolving}, {"lining", benchLining},     {"hands", benchHands},
       {"start", benchStart},       {"planks", benchPlanks},   {"joints", benchJoints},     {"sheets", benchSheets},
-      {"large", benchLargeBoat},   {"ship", benchShip},       {"backbone", benchBackbone}, {"stock", benchStock}};
+      {"large", benchLargeBoat},   {"ship", benchShip},       {"backbone", benchBackbone}, {"stock", benchStock},
+      {"daybook", benchDaybook}};
   // All of them, or those named.
   const QStringList wanted = QApplication::arguments().mid(1);
   for (const auto& [name, bench] : parts) {

@@ -4,6 +4,7 @@
 #include <QLabel>
 #include <QListWidget>
 
+#include "book/order_edits.h"
 #include "canvas/look.h"
 #include "fonts.h"
 #include "stages/slate.h"
@@ -42,10 +43,19 @@ void OrderPage::showPage() {
       part = step.part;
     }
     const bool isNow = step.when == CutWhen::Now;
-    auto* item = new QListWidgetItem((isNow ? tr("▶ now   ") : tr("◌ wait   ")) + QString::fromStdString(step.cut) +
-                                         tr(": ") + QString::fromStdString(step.why),
+    // Done by the day book: told there, seen here.
+    WorkPart of;
+    of.kind = step.timber.isSet() ? PartKind::Timber : PartKind::BentInPlace;
+    of.name = step.part;
+    if (!now.drawnByUs) of.id = step.timber.number;
+    const StepRecord* record = stepRecord(*m_session->book(), {of, stepKindOf(step.kind), 0, {}});
+    const bool isDone = record != nullptr && record->done;
+    auto* item = new QListWidgetItem((isDone  ? tr("✓ done   ")
+                                      : isNow ? tr("▶ now   ")
+                                              : tr("◌ wait   ")) +
+                                         QString::fromStdString(step.cut) + tr(": ") + QString::fromStdString(step.why),
                                      m_list);
-    item->setForeground(isNow ? look::ink : look::quietInk);
+    item->setForeground(isNow && !isDone ? look::ink : look::quietInk);
   }
   m_list->setCurrentRow(at);
   QStringList reach;

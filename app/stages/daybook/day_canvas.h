@@ -21,6 +21,8 @@ class DayCanvas : public SessionCanvas {
   virtual void paintDay(QPainter& painter) = 0;
   /// Its layout is made anew before the next paint.
   void layOutAnew();
+  /// Paints now what is to be laid out anew: what lies under the pointer is of the order as it stands.
+  void layOutNow();
 
   QRectF onDay(const QRectF& box) const;
   QPointF onDay(const QPointF& at) const;
@@ -29,6 +31,9 @@ class DayCanvas : public SessionCanvas {
   /// How many times as large as laid out it is shown.
   double zoomed() const { return pixelsPerMm(); }
   QFont fontOf(double px, bool bold = false) const;
+  /// Words at the left of a box, half way up it: on one line where they fit, else on two where there is room for them,
+  /// the last of them cut short with dots.
+  static void drawWords(QPainter& painter, const QRectF& box, const QString& words);
   OrderBench* bench() const { return m_bench; }
 
   bool isToScale() const override { return false; }
@@ -38,6 +43,8 @@ class DayCanvas : public SessionCanvas {
   void resizeEvent(QResizeEvent* event) override;
 
  private:
+  /// The room below, with all lines of the caption.
+  double captionHigh() const;
   static constexpr double captionPx = 26.0;
   OrderBench* m_bench;
   QSizeF m_laidOut;

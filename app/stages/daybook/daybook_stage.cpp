@@ -53,6 +53,7 @@ DaybookStage::DaybookStage(Session* session, QWidget* parent)
   });
   connect(m_order, &OrderDrawing::showsChanged, this, [this] { m_slate->refresh(); });
   connect(m_bench, &OrderBench::changed, this, &DaybookStage::say);
+  connect(m_bench, &OrderBench::changed, this, &DaybookStage::dayChanged);
   connect(m_bench, &OrderBench::handChanged, this, &DaybookStage::say);
   // What was said of a step goes with it; the next begins with none.
   connect(session, &Session::bookChanged, this, [this] { m_refused->hide(); });
@@ -281,6 +282,19 @@ void DaybookStage::say() {
   if (step->spentHours > 0.0)
     stands << tr("%1 h by the clock.").arg(QLocale().toString(std::round(step->spentHours * 10.0) / 10.0));
   m_stands->setText(stands.join('\n'));
+}
+
+std::optional<DaybookStage::Running> DaybookStage::running() const {
+  const WorkOrder* order = m_bench->order();
+  if (order == nullptr || order->inHand.empty() || !order->steps[order->inHand.front()].isRunning) return std::nullopt;
+  const std::size_t first = order->inHand.front();
+  Running running{asRead(stepWords(*order, first)), order->steps[first].spentHours, 0};
+  for (const std::size_t one : order->inHand) running.clocks += order->steps[one].isRunning ? 1 : 0;
+  return running;
+}
+
+void DaybookStage::stopRunning() {
+  if (running()) m_bench->stop(StepRef(m_bench->order()->steps[m_bench->order()->inHand.front()].ref));
 }
 
 std::string DaybookStage::calendar() const {

@@ -48,10 +48,22 @@ class DaybookStage : public Stage {
   TimesPage* times() { return m_times; }
   /// The dates of the book, for any calendar.
   std::string calendar() const;
+  /// The clock that runs: of which step, in words, how long it has been in hand, and how many clocks run. None where
+  /// none does.
+  struct Running {
+    QString step;
+    double hours = 0.0;
+    int clocks = 1;
+  };
+  std::optional<Running> running() const;
+  /// Stops it; with several, the one that is told.
+  void stopRunning();
 
  signals:
   /// The dates are to be written to a file.
   void calendarAsked();
+  /// The order of work is another, or time went on.
+  void dayChanged();
 
  protected:
   void showEvent(QShowEvent* event) override;

@@ -1,5 +1,7 @@
 #include "stages/daybook/order_bench.h"
 
+#include <algorithm>
+
 #include "book/order_edits.h"
 
 namespace narrows {
@@ -14,7 +16,8 @@ constexpr int tickMs = 20000;
 OrderBench::OrderBench(Session* session, QObject* parent) : QObject(parent), m_session(session) {
   m_ticking.setInterval(tickMs);
   connect(&m_ticking, &QTimer::timeout, this, [this] {
-    m_of.reset();  // time went on
+    if (!goesByTheClock()) return;
+    m_of.reset();
     bringUp();
   });
   connect(session, &Session::bookChanged, this, [this] {
@@ -22,6 +25,16 @@ OrderBench::OrderBench(Session* session, QObject* parent) : QObject(parent), m_s
   });
   connect(session, &Session::answerSettled, this, &OrderBench::bringUp);
   connect(session, &Session::selectionChanged, this, &OrderBench::followSelection);
+}
+
+bool OrderBench::goesByTheClock() const {
+  if (m_order == nullptr) return false;
+  if (clock().dayOf(now()) != m_order->today) return true;
+  return std::any_of(m_order->steps.begin(), m_order->steps.end(), [](const OrderStep& step) {
+    const bool waits =
+        std::any_of(step.waits.begin(), step.waits.end(), [](const Wait& wait) { return wait.what == WaitFor::Time; });
+    return step.isRunning || waits || (step.lastMoment && step.isOpen());
+  });
 }
 
 void OrderBench::setSeen(bool seen) {
@@ -43,17 +56,17 @@ void OrderBench::bringUp() {
   if (!m_ticking.isActive()) m_ticking.start();
   m_of = m_session->book();
   m_solved = m_session->solved();
-  // While nobody looks and nothing is written in it, a boat that is lined off again and again need not be bent.
+  // A book in which something is written is bent once as it is opened; while nobody looks, not again at every line that
+  // moves.
+  const bool isNew = m_bent != m_session->bookNumber();
   const bool isKept = !m_of->daybook.steps.empty() || !m_of->log.empty();
-  if (m_seen || (isKept && !m_session->isDragging())) {
+  if (isNew) m_starboard = m_port = nullptr;
+  if (m_seen || (isNew && isKept && m_solved->lining != nullptr)) {
     m_starboard = plankNeeds(*m_solved, BoatSide::Starboard, m_starboard);
     m_port = isLinedAlike(*m_of) ? m_starboard : plankNeeds(*m_solved, BoatSide::Port, m_port);
+    m_bent = m_session->bookNumber();
   }
-  const auto ofHer = [](const std::shared_ptr<const PlankNeeds>& needs, const std::shared_ptr<const Lining>& lining) {
-    return needs != nullptr && needs->of == lining ? needs : nullptr;
-  };
-  m_boat =
-      boatWork(*m_of, *m_solved, ofHer(m_starboard, m_solved->lining.value), ofHer(m_port, m_solved->portLining.value));
+  m_boat = boatWork(*m_of, *m_solved, m_starboard, m_port);
   m_daybook = m_of->daybook;
   if (m_daybook.zone.empty()) m_daybook.zone = ShopClock::zoneHere();
   m_order = std::make_unique<const WorkOrder>(workOrder({m_boat, m_daybook, stepsDone(*m_of, m_boat)}, now()));

@@ -65,6 +65,8 @@ class OrderBench : public QObject {
 
  private:
   QString named(const StepRef& step) const;
+  /// Whether anything of the order is another a moment later, though nobody touches the book.
+  bool goesByTheClock() const;
   /// The strake of a plank is in hand on every stage.
   void selectStrake(const WorkPart& part);
   void followSelection();
@@ -76,6 +78,7 @@ class OrderBench : public QObject {
   BookSnapshot m_of;
   std::shared_ptr<const Solved> m_solved;
   std::shared_ptr<const PlankNeeds> m_starboard, m_port;
+  int m_bent = -1;  ///< the book they are of, by its number
   BoatWork m_boat;
   Daybook m_daybook;
   std::unique_ptr<const WorkOrder> m_order;

@@ -49,16 +49,8 @@ void OrderDrawing::layOutDay(const QSizeF& room) {
       layOutOpen(room);
       break;
   }
-  std::vector<CanvasHandle> handles;
-  for (std::size_t i = 0; i < m_nodes.size(); ++i) {
-    const Node& node = m_nodes[i];
-    handles.push_back({onDay(node.box.center()), node.words, static_cast<int>(i), -1, isInHand(node),
-                       node.onLongest ? node.said + tr("; on the longest chain") : node.said});
-  }
-  setHandles(std::move(handles));
   const WorkOrder& order = *bench()->order();
-  setCaption(tr("What holds up what. Longest chain, marked: %1 of work and waiting. Drag a step onto another, and it "
-                "waits for that one.")
+  setCaption(tr("Longest chain, marked: %1 of work and waiting. Drag a step onto another: it waits for that one.")
                  .arg(asRead(daysWords(order.longestDays))));
 }
 
@@ -356,27 +348,25 @@ void OrderDrawing::paintNode(QPainter& painter, const Node& node) const {
   const bool ready = node.parts.empty() && order.steps[node.step].state == StepState::Ready;
   if (isDone) words = QStringLiteral("✓ ") + words;
   if (ready && !node.isAside) words = QStringLiteral("▶ ") + words;
-  // Two lines of words where one is too short and there is room for them.
-  const QFontMetricsF metrics(painter.font());
   const double said = hasSaid ? QFontMetricsF(fontOf(saidPx)).height() : 0.0;
-  const bool two =
-      metrics.horizontalAdvance(words) > inside.width() && inside.height() - said >= 1.8 * metrics.height();
   const QRectF upper(inside.topLeft(), QSizeF(inside.width(), inside.height() - said));
-  if (two) {
-    painter.save();
-    painter.setClipRect(upper);
-    painter.drawText(upper, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, words);
-    painter.restore();
-  } else {
-    painter.drawText(upper, Qt::AlignLeft | Qt::AlignVCenter,
-                     metrics.elidedText(words, Qt::ElideRight, inside.width()));
-  }
+  drawWords(painter, upper, words);
   if (!hasSaid) return;
   painter.setPen(look::quietInk);
   painter.setFont(fontOf(saidPx));
   const QRectF lower(inside.left(), upper.bottom(), inside.width(), inside.bottom() - upper.bottom());
   painter.drawText(lower, Qt::AlignLeft | Qt::AlignVCenter,
                    painter.fontMetrics().elidedText(node.said, Qt::ElideRight, static_cast<int>(lower.width())));
+}
+
+void OrderDrawing::tellHandles() {
+  std::vector<CanvasHandle> handles;
+  for (std::size_t i = 0; i < m_nodes.size(); ++i) {
+    const Node& node = m_nodes[i];
+    handles.push_back({onDay(node.box.center()), node.words, static_cast<int>(i), -1, isInHand(node),
+                       node.onLongest ? node.said + tr("; on the longest chain") : node.said});
+  }
+  setHandles(std::move(handles));
 }
 
 void OrderDrawing::paintDay(QPainter& painter) {
@@ -386,6 +376,7 @@ void OrderDrawing::paintDay(QPainter& painter) {
     painter.drawText(rect(), Qt::AlignCenter, tr("Take a part in hand: under the whole boat, or Today."));
     return;
   }
+  tellHandles();
   for (const Line& line : m_lines) {
     if (!line.onLongest) paintLine(painter, line);
   }
@@ -426,6 +417,7 @@ bool OrderDrawing::takeInHand(const CanvasHandle& handle) {
 
 void OrderDrawing::mousePressEvent(QMouseEvent* event) {
   setFocus(Qt::MouseFocusReason);
+  layOutNow();
   const Node* node = event->button() == Qt::LeftButton ? nodeAt(event->position()) : nullptr;
   if (node == nullptr) return DayCanvas::mousePressEvent(event);
   const bool isStep = node->parts.empty();

@@ -51,6 +51,7 @@ class OrderDrawing : public DayCanvas {
   void layOutPart(const QSizeF& room);
   void layOutOpen(const QSizeF& room);
   std::size_t addStep(std::size_t step, const QRectF& box, bool aside);
+  void tellHandles();
   void paintNode(QPainter& painter, const Node& node) const;
   void paintLine(QPainter& painter, const Line& line) const;
   const Node* nodeAt(const QPointF& at) const;

@@ -243,12 +243,19 @@ void TodayBoard::refill() {
   const QString heldWords = isOther ? held->text() : QString();
   m_filling = true;
   clear();
+  const ShopClock clock = m_bench->clock();
+  const auto since = [&](Moment moment) {
+    // A clock that was forgotten says its day too.
+    return clock.dayOf(moment) == order.today ? asRead(clock.hourOf(moment))
+                                              : asRead(momentWords(m_bench->daybook(), moment));
+  };
   if (!order.inHand.empty()) {
     addHeading(tr("In hand"));
     for (const std::size_t step : order.inHand) {
       const OrderStep& of = order.steps[step];
-      QString said = of.isRunning ? tr("its clock runs: %1").arg(clockWords(of.spentHours))
-                                  : tr("begun, and stopped after %1").arg(clockWords(of.spentHours));
+      QString said = of.isRunning
+                         ? tr("its clock runs since %1: %2").arg(since(*of.runsSince), clockWords(of.spentHours))
+                         : tr("begun, and stopped after %1").arg(clockWords(of.spentHours));
       if (of.spentHours <= 0.0 && !of.isRunning) said = tr("begun");
       if (!of.note.empty()) said += tr(" · %1").arg(QString::fromStdString(of.note));
       addStep(step, said);

@@ -79,14 +79,6 @@ void WeekDrawing::layOutDay(const QSizeF& room) {
   m_hidden.assign(days, 0);
   addWaits();
   addItems();
-  std::vector<CanvasHandle> handles;
-  for (std::size_t i = 0; i < m_items.size(); ++i) {
-    const Item& item = m_items[i];
-    const bool isStep = item.kind != ItemKind::Expected && item.kind != ItemKind::Decide;
-    handles.push_back(
-        {onDay(item.box.center()), item.words, static_cast<int>(i), -1, isStep && bench()->inHand() == item.step, {}});
-  }
-  setHandles(std::move(handles));
   setCaption(tr("Drag a step to a day, or the end of a wait later. Left and right: the weeks before and after."));
 }
 
@@ -175,7 +167,19 @@ void WeekDrawing::addItems() {
   }
 }
 
+void WeekDrawing::tellHandles() {
+  std::vector<CanvasHandle> handles;
+  for (std::size_t i = 0; i < m_items.size(); ++i) {
+    const Item& item = m_items[i];
+    const bool isStep = item.kind != ItemKind::Expected && item.kind != ItemKind::Decide;
+    handles.push_back(
+        {onDay(item.box.center()), item.words, static_cast<int>(i), -1, isStep && bench()->inHand() == item.step, {}});
+  }
+  setHandles(std::move(handles));
+}
+
 void WeekDrawing::paintDay(QPainter& painter) {
+  tellHandles();
   const WorkOrder& order = *bench()->order();
   painter.setFont(fontOf(wordsPx, true));
   painter.setPen(look::quietInk);
@@ -195,16 +199,20 @@ void WeekDrawing::paintDay(QPainter& painter) {
     painter.setPen(isToday ? look::inHand : look::quietInk);
     painter.setFont(fontOf(wordsPx, true));
     const QDate date = QDate::fromString(asRead(day), Qt::ISODate);
-    const QString named = QLocale().dayName(weekdayOf(day) + 1, QLocale::ShortFormat) + QLatin1Char(' ') +
-                          QLocale().toString(date, tr("d MMM"));
-    painter.drawText(onDay(QRectF(cell(i).topLeft() + QPointF(6, 2), QSizeF(cell(i).width() - 8, headHigh - 2))),
-                     Qt::AlignLeft | Qt::AlignVCenter,
-                     isToday ? tr("Today, %1").arg(QLocale().toString(date, tr("d MMM"))) : named);
+    // A month is named where a week or it begins.
+    const QString month = QLocale().toString(date, tr("d MMM"));
+    const QString named = isToday ? tr("Today, %1").arg(date.day())
+                          : i % 7 == 0 || date.day() == 1
+                              ? month
+                              : QLocale().dayName(weekdayOf(day) + 1, QLocale::ShortFormat) + QLatin1Char(' ') +
+                                    QString::number(date.day());
+    const QRectF head = onDay(QRectF(cell(i).topLeft() + QPointF(6, 2), QSizeF(cell(i).width() - 8, headHigh - 2)));
+    drawWords(painter, head, named);
     if (const int hidden = m_hidden[static_cast<std::size_t>(i)]; hidden > 0) {
       painter.setPen(look::quietInk);
       painter.setFont(fontOf(12.0));
-      painter.drawText(onDay(QRectF(cell(i).left() + 6, cell(i).bottom() - 18, cell(i).width() - 8, 16)),
-                       Qt::AlignLeft | Qt::AlignVCenter, tr("and %n more", nullptr, hidden));
+      drawWords(painter, onDay(QRectF(cell(i).left() + 6, cell(i).bottom() - 18, cell(i).width() - 8, 16)),
+                tr("and %n more", nullptr, hidden));
     }
   }
   for (const Item& item : m_items) {
@@ -246,7 +254,6 @@ void WeekDrawing::paintDay(QPainter& painter) {
     QRectF inside = box.adjusted(4.0, 1.0, -6.0, -1.0);
     // Its words stand on paper, not on the hatching of a wait.
     const QFontMetricsF metrics(painter.font());
-    const bool two = metrics.horizontalAdvance(words) > inside.width();
     if (item.kind == ItemKind::Wait) {
       const double wide = std::min(inside.width(), metrics.horizontalAdvance(words) + 3.0);
       painter.fillRect(QRectF(inside.left() - 2.0, inside.top() + 2.0, wide + 2.0, inside.height() - 4.0), look::paper);
@@ -254,14 +261,7 @@ void WeekDrawing::paintDay(QPainter& painter) {
     if (item.kind == ItemKind::Planned && order.steps[item.step].isPlannedTooSoon &&
         order.steps[item.step].state == StepState::Waits)
       paintVerdict(painter, QPointF(box.right() - 8.0, box.top() + 8.0), Severity::LookAgain);
-    if (!two) {
-      painter.drawText(inside, Qt::AlignLeft | Qt::AlignVCenter, words);
-      continue;
-    }
-    painter.save();
-    painter.setClipRect(inside);
-    painter.drawText(inside, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, words);
-    painter.restore();
+    drawWords(painter, inside, words);
   }
 }
 
@@ -273,6 +273,7 @@ const WeekDrawing::Item* WeekDrawing::itemAt(const QPointF& day) const {
 }
 
 bool WeekDrawing::takeHold(const QPointF& at) {
+  layOutNow();
   const QPointF day = fromScreen(at);
   const Item* item = itemAt(day);
   const WorkOrder& order = *bench()->order();

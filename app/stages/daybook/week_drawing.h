@@ -52,6 +52,7 @@ class WeekDrawing : public DayCanvas {
   /// Where a moment lies: its week's row, and how far along it.
   QPointF placeOf(Moment moment) const;
   std::optional<Moment> momentAt(const QPointF& day) const;
+  void tellHandles();
   void addItems();
   void addWaits();
   void planBy(int byDays);
