@@ -36,6 +36,7 @@ const Spellings<PartKind> partWordsInFile{{PartKind::Lines, "lines"},
                                           {PartKind::BentInPlace, "bent-in-place"},
                                           {PartKind::Frame, "frame"},
                                           {PartKind::Transom, "transom"},
+                                          {PartKind::Bottom, "bottom"},
                                           {PartKind::Mould, "mould"},
                                           {PartKind::Plank, "plank"},
                                           {PartKind::Own, "own"}};

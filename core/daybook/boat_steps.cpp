@@ -145,6 +145,10 @@ class BoatSteps {
     add(StepKind::SpringSheer);
     add(StepKind::LineOff);
     for (const PlankWork& plank : m_boat.planks) addPlank(plank);
+    if (m_boat.hasFlatBottom) {
+      begin(onlyOne(PartKind::Bottom));
+      for (const StepKind kind : {StepKind::BottomOut, StepKind::BottomEdges, StepKind::BottomOn}) add(kind);
+    }
     addHull();
   }
 
@@ -423,11 +427,11 @@ class BoatSteps {
           }
         }
       }
-      // The rabbet's ends are cut with the garboard offered up.
+      // The rabbet's ends are cut with the garboard offered up: the one that nothing has to hang before.
       if (!plank.isGarboard) continue;
       for (const TimberWork& timber : m_boat.timbers) {
         const std::size_t byHand = stepOf(timber.part, StepKind::RabbetByHand);
-        wait(byHand, offered);
+        if (plank.below.empty()) wait(byHand, offered);
         wait(hung, byHand);
       }
     }
@@ -438,6 +442,13 @@ class BoatSteps {
     const DraftPart& hull = m_order.parts[m_order.findPart(onlyOne(PartKind::Hull))];
     if (hull.count == 0) return;
     waitForAll(hull.first, fastened);
+    // The bottom goes on the sides, whose lowest strakes hang.
+    for (const PlankWork& plank : m_boat.planks) {
+      if (plank.below.empty())
+        wait(stepOf(PartKind::Bottom, StepKind::BottomEdges), stepOf(plank.part, StepKind::Fastened));
+    }
+    wait(stepOf(PartKind::Bottom, StepKind::BottomOut), stepOf(PartKind::LiningOff, StepKind::LineOff));
+    wait(hull.first, stepOf(PartKind::Bottom, StepKind::BottomOn));
     const std::size_t bend = stepOf(PartKind::BentInPlace, StepKind::BendDry);
     waitForAll(bend, fastened);
     const bool oiled = m_daybook.finish == HullFinish::Oil;

@@ -41,6 +41,7 @@ struct BoatWork {
   double thicknessMm = 0.0;
   bool isCaulked = false;
   bool hasTransom = false;
+  bool hasFlatBottom = false;  ///< planked across, below the chine
   std::vector<TimberWork> timbers;
   std::vector<BenchCut> bentInPlace;  ///< of an outer keel or cutwater; none: she has none
   std::string bentName;

@@ -87,6 +87,10 @@ enum class StepKind {
   Hung,
   Fastened,
   Land,
+  // a flat bottom
+  BottomOut,
+  BottomEdges,
+  BottomOn,
   // the hull
   PlaneFair,
   Caulk,

@@ -26,6 +26,7 @@ bool WorkPart::isSame(const WorkPart& other) const {
     case PartKind::Hull:
     case PartKind::BentInPlace:
     case PartKind::Transom:
+    case PartKind::Bottom:
       return true;
   }
   return false;
@@ -45,6 +46,8 @@ std::string partWords(const WorkPart& part) {
       return Trade::say("The hull");
     case PartKind::Transom:
       return Trade::say("Transom");
+    case PartKind::Bottom:
+      return Trade::say("Bottom");
     case PartKind::BentInPlace:
     case PartKind::Timber: {
       std::string words = nameWords(part.name);

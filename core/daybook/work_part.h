@@ -19,6 +19,7 @@ enum class PartKind {
   BentInPlace,  ///< an outer keel or cutwater, bent round the hull
   Frame,        ///< a frame that is laminated
   Transom,
+  Bottom,  ///< flat, planked across
   Mould,
   Plank,  ///< a strake, or a length of it between two butts
   Own     ///< one the builder added

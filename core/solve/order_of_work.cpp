@@ -6,6 +6,7 @@
 
 #include "book/daybook_edits.h"
 #include "book/order_edits.h"
+#include "flatwork/cross_planks.h"
 #include "lining/strake_stack.h"
 #include "solve/sheet_points.h"
 #include "weighing/bending.h"
@@ -29,6 +30,8 @@ class WorkGatherer {
     m_work.thicknessMm = m_book.table.thickness.mm();
     m_work.isCaulked = m_work.construction == Construction::Carvel && plankingMake(m_book).seamMm > 0.0;
     addTimbers();
+    const Hull* inside = m_solved.inside.get();
+    m_work.hasFlatBottom = inside != nullptr && flatBottom(*inside, m_work.thicknessMm).has_value();
     addMoulds();
     addPlanks(BoatSide::Starboard, starboard);
     addPlanks(BoatSide::Port, port);

@@ -92,6 +92,7 @@ void OrderDrawing::layOutBoat(const QSizeF& room) {
         column = Planks;
         key = {Planks, part.part.strake};
         break;
+      case PartKind::Bottom:
       case PartKind::Hull:
         column = Hull;
         break;

@@ -323,6 +323,12 @@ class WorkOrderTest : public QObject {
     QVERIFY(!canOffer(3));
   }
 
+  void aStrakeThatComesToTheKeelForwardAndLiesOnAnotherAftHoldsNothingInARound() {
+    BoatWork boat = workBoat({Construction::Carvel, 5, 2});
+    for (PlankWork& plank : boat.planks) plank.isGarboard = plank.part.strake <= 2;  // the second lies on the first too
+    QVERIFY(workOrder({boat, decidedBook(), {}}, *momentFrom("2026-06-01T12:00:00Z")).loops.empty());
+  }
+
   void oneSideDoesNotRunAheadOfTheOther() {
     const BoatWork boat = workBoat({Construction::Carvel, 6, 2});
     Daybook book = decidedBook();

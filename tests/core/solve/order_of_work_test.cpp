@@ -85,6 +85,19 @@ class OrderOfWorkTest : public QObject {
       QCOMPARE(planks, 2 * strakesInOrder(boat.book.boatPlan()).size());
       QCOMPARE(moulds, boat.solved->outlines->moulds.size());
       QCOMPARE(timbers, boat.solved->backbone->plan.timbers.size());
+      // A flat bottom is planked across where she has one, once the sides' lowest strakes are fast.
+      StepRef bottom;
+      bottom.part.kind = PartKind::Bottom;
+      bottom.kind = StepKind::BottomEdges;
+      QCOMPARE(boat.has(bottom), std::string_view(name) == "sedge");
+      if (boat.has(bottom)) {
+        const auto& after = order.steps[order.find(bottom)].after;
+        const auto waits = [&](BoatSide side) {
+          const std::size_t lowest = order.find(boat.plank(1, side, StepKind::Fastened));
+          return std::find(after.begin(), after.end(), lowest) != after.end();
+        };
+        QVERIFY(waits(BoatSide::Starboard) && waits(BoatSide::Port));
+      }
       // To the end, step after step, each time the first that is offered: none is stuck.
       Book all = boat.book;
       for (int kind = 0; kind < usualDecisions; ++kind) {
@@ -99,8 +112,7 @@ class OrderOfWorkTest : public QObject {
       for (std::size_t turn = 0; turn < 4 * order.steps.size() && left > 0; ++turn) {
         const WorkOrder stands = workOrder({boat.work, all.daybook, done}, now);
         left = stands.open;
-        if (!stands.ready.empty())
-          done.push_back({stands.steps[stands.ready.front()].ref, now, "2026-05-04", {}});
+        if (!stands.ready.empty()) done.push_back({stands.steps[stands.ready.front()].ref, now, "2026-05-04", {}});
         now = now.plusHours(stands.ready.empty() ? 6.0 : 1.0);
       }
       QCOMPARE(left, std::size_t{0});
@@ -194,7 +206,8 @@ class OrderOfWorkTest : public QObject {
     laying.of.piece = 1;
     laying.cut = "2026-05-03";
     boat.book.layings.push_back(laying);
-    QVERIFY(boat.isDone(boat.plank(4, side, StepKind::Sawn, 1)) && !boat.isDone(boat.plank(4, side, StepKind::Sawn, 2)));
+    QVERIFY(boat.isDone(boat.plank(4, side, StepKind::Sawn, 1)) &&
+            !boat.isDone(boat.plank(4, side, StepKind::Sawn, 2)));
     boat.book = *logStep(boat.book, entryOf(4, HangingStep::GotOut, 2), 8);
     QVERIFY(boat.isDone(boat.plank(4, side, StepKind::Sawn, 2)) && !boat.isDone(boat.plank(4, side, StepKind::GotOut)));
     boat.book = *logStep(boat.book, entryOf(4, HangingStep::GotOut, 1), 8);
