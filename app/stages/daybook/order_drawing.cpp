@@ -83,8 +83,6 @@ void OrderDrawing::layOutBoat(const QSizeF& room) {
         key = {Backbone, 0};
         break;
       case PartKind::SettingUp:
-        column = SettingUp;
-        break;
       case PartKind::LiningOff:
         column = SettingUp;
         break;
@@ -197,8 +195,9 @@ void OrderDrawing::layOutPart(const QSizeF& room) {
   const double high = std::clamp(pitch * 0.42, 30.0, 62.0);
   std::map<std::size_t, std::size_t> nodeOf;
   for (std::size_t k = 0; k < part.count; ++k) {
-    const double x = wide * static_cast<double>(k % across) + 16.0;
-    const double y = pitch * static_cast<double>(k / across) + 0.5 * (pitch - high);
+    const std::size_t row = k / across, column = k % across;
+    const double x = wide * static_cast<double>(column) + 16.0;
+    const double y = pitch * static_cast<double>(row) + 0.5 * (pitch - high);
     nodeOf[part.first + k] = addStep(part.first + k, QRectF(x, y, wide - 28.0, high), false);
   }
   const auto isOwn = [&](std::size_t step) { return step >= part.first && step < part.first + part.count; };

@@ -1,5 +1,7 @@
 #include "stages/daybook/week_drawing.h"
 
+#include <QDate>
+#include <QLocale>
 #include <QPainter>
 #include <algorithm>
 #include <cmath>
@@ -41,7 +43,8 @@ void WeekDrawing::turnToToday() {
 
 QRectF WeekDrawing::cell(int index) const {
   const double wide = (m_room.width() - besideWide) / 7.0, high = m_room.height() / 2.0;
-  return {besideWide + wide * static_cast<double>(index % 7), high * static_cast<double>(index / 7), wide, high};
+  const int week = index / 7, weekday = index % 7;
+  return {besideWide + wide * weekday, high * week, wide, high};
 }
 
 std::optional<int> WeekDrawing::indexAt(const QPointF& day) const {
