@@ -106,7 +106,8 @@ class DaybookWindowTest : public WindowCase {
   }
   const OrderStep& at(const StepRef& ref) {
     const std::size_t found = order().find(ref);
-    if (found >= order().steps.size()) qFatal("no such step");
+    if (found >= order().steps.size())
+      qFatal("no such step: %s: %s", partWords(ref.part).c_str(), stepKindKey(ref.kind).data());
     return order().steps[found];
   }
   /// Taken in hand and told done from the slate.
@@ -205,7 +206,8 @@ class DaybookWindowTest : public WindowCase {
     done(timber(StepKind::LeastBevel, "keel"));
     for (const char* name : {"deadwood", "sternpost"}) done(timber(StepKind::Rabbet, name));
     done(timber(StepKind::Outline, "transom knee"));
-    for (const WorkPart& mould : bench()->boat().moulds) done({mould, StepKind::MouldOut, 0, {}});
+    const std::vector<WorkPart> moulds = bench()->boat().moulds;  // made anew with every step
+    for (const WorkPart& mould : moulds) done({mould, StepKind::MouldOut, 0, {}});
     done(only(PartKind::Transom, StepKind::TransomBevel));
     done(only(PartKind::Backbone, StepKind::BoltUpDry));
     done(only(PartKind::Transom, StepKind::TransomFit));
